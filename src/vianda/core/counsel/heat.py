@@ -1,0 +1,181 @@
+"""Counsel on the floor, the surface and the minutes."""
+
+from __future__ import annotations
+
+from vianda.core.counsel.meat import PRACTICE
+from vianda.core.counsel.rule import Change, Remark, Rule
+from vianda.core.edit import Choose, SetFigure
+from vianda.core.figures import Figures
+from vianda.core.heat.floor import AT_RISK
+from vianda.core.phrase import delta_temp, duration, length, say, temp, word
+
+
+def _floor_name(figures: Figures) -> str:
+    return figures.heat.floors.leading.authority
+
+
+def _below_floor(figures: Figures) -> Remark | None:
+    floor = figures.heat.floors.leading
+    gap = floor.temp_c - figures.heat.target_c
+    if gap <= 1e-6:
+        return None
+    return Remark(
+        say(
+            "{target} is {gap} below the published floor",
+            target=temp(figures.heat.target_c),
+            gap=delta_temp(gap),
+        ),
+        say(
+            f"{_floor_name(figures)}: {{floor}}, {floor.rule}. Bacteria are mixed through mince. Most at risk: "
+            f"{AT_RISK}. Local codes and licensed practice decide.",
+            floor=temp(floor.temp_c),
+        ),
+        (
+            Change(
+                say("Set the core to {floor}", floor=temp(floor.temp_c)),
+                SetFigure("core_target", floor.temp_c),
+            ),
+        ),
+    )
+
+
+def _hold(figures: Figures) -> Remark | None:
+    floor = figures.heat.floors.leading
+    if floor.hold_s <= 0 or figures.heat.target_c < floor.temp_c - 1e-6:
+        return None
+    instant = min(
+        (f for f in figures.heat.floors.others if f.hold_s == 0 and f.temp_c >= floor.temp_c),
+        key=lambda f: f.temp_c,
+        default=None,
+    )
+    if instant is None or figures.heat.target_c >= instant.temp_c - 0.2:
+        return None
+    return Remark(
+        say("Hold {floor} for {time}", floor=temp(floor.temp_c), time=duration(floor.hold_s)),
+        say(
+            f"{_floor_name(figures)} counts only with the hold. The line without one is {{line}}.",
+            line=temp(instant.temp_c),
+        ),
+        (
+            Change(
+                say("Set the core to {line}", line=temp(instant.temp_c)),
+                SetFigure("core_target", instant.temp_c),
+            ),
+        ),
+    )
+
+
+def _habit_short(figures: Figures) -> Remark | None:
+    heat = figures.heat
+    if heat.reach == "usually":
+        return None
+    floor = heat.floors.leading
+    if heat.reach == "thermometer-decides":
+        title = say("Minutes alone will not do: probe it")
+        reason = say(
+            "A piece {mm} thick is cooked by the thermometer. The minutes are habit; {floor} in the coldest place "
+            "is what counts.",
+            mm=length(figures.shape.thickness_mm),
+            floor=temp(floor.temp_c),
+        )
+        return Remark(title, reason)
+    if figures.formula.heat.surface_temp_c < heat.surface_low_c:
+        reason = say(
+            "At {surface} the habitual minutes often end short of {floor}. Measure the core, or cook longer.",
+            surface=temp(figures.formula.heat.surface_temp_c),
+            floor=temp(floor.temp_c),
+        )
+    else:
+        reason = say(
+            "Past {limit} they often end short of {floor}. Measure the core, or cook longer.",
+            limit=length(figures.style.habit_reaches_floor_to_mm),
+            floor=temp(floor.temp_c),
+        )
+    return Remark(say("These minutes are habit and may fall short of the floor"), reason)
+
+
+def _too_cool(figures: Figures) -> Remark | None:
+    now, low = figures.formula.heat.surface_temp_c, figures.heat.surface_low_c
+    if now >= low - 1e-9:
+        return None
+    start = figures.style.surface_temp_start_c
+    return Remark(
+        say("{now} gives little crust", now=temp(now)),
+        say(
+            "Usual is {low} to {high}, measured on the surface.",
+            low=temp(low),
+            high=temp(figures.heat.surface_high_c),
+        ),
+        (Change(say("Heat it to {t}", t=temp(start)), SetFigure("surface_temp", start)),),
+    )
+
+
+def _too_hot(figures: Figures) -> Remark | None:
+    now, high = figures.formula.heat.surface_temp_c, figures.heat.surface_high_c
+    if now <= high + 1e-9:
+        return None
+    start = figures.style.surface_temp_start_c
+    return Remark(
+        say("{now} burns before it is done", now=temp(now)),
+        say(
+            "Usual is {low} to {high}. Hot fat flares: never water on it, a lid at hand.",
+            low=temp(figures.heat.surface_low_c),
+            high=temp(high),
+        ),
+        (Change(say("Bring it to {t}", t=temp(start)), SetFigure("surface_temp", start)),),
+    )
+
+
+def _wrong_surface(figures: Figures) -> Remark | None:
+    if figures.surface.kind in figures.style.surfaces:
+        return None
+    better = next(
+        (s for kind in figures.style.surfaces if (s := figures.kitchen.surface_of_kind(kind)) is not None),
+        None,
+    )
+    change: tuple[Change, ...] = ()
+    if better is not None:
+        change = (Change(say("Use {name}", name=word(better.name)), Choose("surface", better.key)),)
+    return Remark(
+        say(f"Not made on a {figures.surface.kind}"),
+        say(f"{figures.style.title} wants a {' or '.join(figures.style.surfaces)}."),
+        change,
+    )
+
+
+RULES = (
+    Rule(
+        "heat.below-floor",
+        "heat",
+        "limit",
+        "core wanted below the leading published floor",
+        "the floor named; see its working",
+        _below_floor,
+    ),
+    Rule(
+        "heat.hold-needed",
+        "heat",
+        "note",
+        "the leading floor has a hold and the core wanted is below the line without one",
+        "the floor named; see its working",
+        _hold,
+    ),
+    Rule(
+        "heat.habit-may-fall-short",
+        "heat",
+        "asks",
+        "thicker than habit reaches, or surface below the usual",
+        PRACTICE,
+        _habit_short,
+    ),
+    Rule("heat.surface-too-cool", "heat", "asks", "surface below the style's band", PRACTICE, _too_cool),
+    Rule("heat.surface-too-hot", "heat", "asks", "surface above the style's band", PRACTICE, _too_hot),
+    Rule(
+        "heat.wrong-surface",
+        "heat",
+        "asks",
+        "surface of a kind the style is not made on",
+        PRACTICE,
+        _wrong_surface,
+    ),
+)

@@ -1,0 +1,17 @@
+"""The list of all rules of counsel, in the order in which they are read out."""
+
+from __future__ import annotations
+
+from vianda.core.counsel import heat, meat, scale, shape
+from vianda.core.counsel.rule import Counsel, Rule
+from vianda.core.figures import Figures
+
+ALL_RULES: tuple[Rule, ...] = (*heat.RULES, *meat.RULES, *shape.RULES, *scale.RULES)
+
+_ORDER = {"limit": 0, "asks": 1, "note": 2}
+
+
+def counsel_on(figures: Figures) -> tuple[Counsel, ...]:
+    """What the rules say about these figures: limits first, then what asks, then notes."""
+    found = [c for rule in ALL_RULES if (c := rule.counsel(figures)) is not None]
+    return tuple(sorted(found, key=lambda c: _ORDER[c.severity]))

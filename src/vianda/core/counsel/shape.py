@@ -1,0 +1,169 @@
+"""Counsel on division, weight, thickness and the bun."""
+
+from __future__ import annotations
+
+from vianda.core.counsel.meat import PRACTICE
+from vianda.core.counsel.rule import Change, Remark, Rule
+from vianda.core.edit import Choose, SetFigure
+from vianda.core.figures import Figures
+from vianda.core.phrase import count, length, mass, say, word
+
+# A cooked disc this much narrower than its bun leaves bread without meat at the rim (ours).
+NARROW_MM = 5.0
+
+
+def _do_not_divide(figures: Figures) -> Remark | None:
+    portions = figures.portions
+    if portions.heavier_pieces == 0 and portions.left_in_bowl_g < 1e-9:
+        return None
+    down = portions.pieces * portions.piece_mass_g
+    up = portions.pieces * portions.heavier_mass_g
+    changes = tuple(
+        Change(say("Make the batch {mass}", mass=mass(batch)), SetFigure("batch_mass", float(batch)))
+        for batch in (down, up)
+        if batch > 0
+    )
+    if portions.heavier_pieces == 0:
+        return Remark(
+            say("{left} stays in the bowl", left=mass(portions.left_in_bowl_g)),
+            say(
+                "The scale shows steps of {step}; the batch is not a whole number of them.",
+                step=mass(portions.step_g),
+            ),
+            changes[:1],
+        )
+    return Remark(
+        say(
+            "{pieces} pieces do not divide {batch}",
+            pieces=count(portions.pieces),
+            batch=mass(portions.batch_mass_g),
+        ),
+        say(
+            "{n} of them weigh {heavy}, the other {rest} weigh {light}: the first ones take the remainder.",
+            n=count(portions.heavier_pieces),
+            heavy=mass(portions.heavier_mass_g),
+            rest=count(portions.pieces - portions.heavier_pieces),
+            light=mass(portions.piece_mass_g),
+        ),
+        changes,
+    )
+
+
+def _below_usual(figures: Figures) -> Remark | None:
+    low, high = figures.style.piece_mass_g
+    if figures.portions.piece_mass_g >= low:
+        return None
+    return Remark(
+        say(
+            "{piece} is light for {style}",
+            style=word(figures.style.title.lower()),
+            piece=mass(figures.portions.piece_mass_g),
+        ),
+        say(
+            "Usual is {low} to {high} raw; a lighter one is done before it is browned.",
+            low=mass(low),
+            high=mass(high),
+        ),
+        (Change(say("Make it {mass}", mass=mass(low)), SetFigure("piece_mass", low)),),
+    )
+
+
+def _above_usual(figures: Figures) -> Remark | None:
+    low, high = figures.style.piece_mass_g
+    if figures.portions.piece_mass_g <= high:
+        return None
+    return Remark(
+        say(
+            "{piece} is heavy for {style}",
+            style=word(figures.style.title.lower()),
+            piece=mass(figures.portions.piece_mass_g),
+        ),
+        say(
+            "Usual is {low} to {high} raw. Two thin ones bring more crust than one heavy one.",
+            low=mass(low),
+            high=mass(high),
+        ),
+        (Change(say("Make it {mass}", mass=mass(high)), SetFigure("piece_mass", high)),),
+    )
+
+
+def _thickness_unusual(figures: Figures) -> Remark | None:
+    low, high = figures.style.thickness_mm
+    now = figures.formula.shape.thickness_mm
+    if low <= now <= high:
+        return None
+    end = low if now < low else high
+    return Remark(
+        say("{now} is not how this style is made", now=length(now)),
+        say(
+            "Usual is {low} to {high}; the minutes of habit are stretched beyond their table.",
+            low=length(low),
+            high=length(high),
+        ),
+        (Change(say("Make it {mm}", mm=length(end)), SetFigure("thickness", end)),),
+    )
+
+
+def _narrower_than_bun(figures: Figures) -> Remark | None:
+    shape = figures.shape
+    gap = shape.bun_diameter_mm - shape.cooked_diameter_mm.usual
+    if shape.bun_diameter_mm <= 0 or gap <= NARROW_MM:
+        return None
+    smaller = [b for b in figures.kitchen.buns if 0 < b.diameter_mm <= shape.cooked_diameter_mm.usual + NARROW_MM]
+    change: tuple[Change, ...] = ()
+    if smaller:
+        best = max(smaller, key=lambda b: b.diameter_mm)
+        change = (Change(say("Take {bun}", bun=word(best.name)), Choose("bun", best.key)),)
+    return Remark(
+        say("Comes out {gap} narrower than its bun", gap=length(gap)),
+        say(
+            "{raw} raw draws in to about {cooked}. Press it thinner, make it heavier, or take a smaller bun.",
+            raw=length(shape.raw_diameter_mm),
+            cooked=length(shape.cooked_diameter_mm.usual),
+        ),
+        change,
+    )
+
+
+RULES = (
+    Rule(
+        "shape.pieces-do-not-divide",
+        "shape",
+        "asks",
+        "the batch is not pieces × a weight on the scale's step",
+        "arithmetic",
+        _do_not_divide,
+    ),
+    Rule(
+        "shape.below-usual-weight",
+        "shape",
+        "asks",
+        "piece below the style's usual weight",
+        PRACTICE,
+        _below_usual,
+    ),
+    Rule(
+        "shape.above-usual-weight",
+        "shape",
+        "asks",
+        "piece above the style's usual weight",
+        PRACTICE,
+        _above_usual,
+    ),
+    Rule(
+        "shape.thickness-unusual",
+        "shape",
+        "asks",
+        "raw thickness outside the style's",
+        PRACTICE,
+        _thickness_unusual,
+    ),
+    Rule(
+        "shape.narrower-than-bun",
+        "shape",
+        "asks",
+        "usual cooked diameter over 5 mm below the bun's",
+        PRACTICE,
+        _narrower_than_bun,
+    ),
+)

@@ -1,0 +1,38 @@
+"""All figures of one evaluation together: what counsel judges and workings explain."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from vianda.core.blend import BlendFigures
+from vianda.core.cost import CostFigures
+from vianda.core.formula import Formula
+from vianda.core.heat.plan import HeatPlan
+from vianda.core.kitchen import Bun, Kitchen, Surface
+from vianda.core.label_names import NameFigures
+from vianda.core.larder import Larder
+from vianda.core.portions import Portions
+from vianda.core.salt import SaltFigures
+from vianda.core.shape import ShapeFigures
+from vianda.core.stove_plan import StovePlan
+from vianda.core.styles import Style
+
+
+@dataclass(frozen=True, slots=True)
+class Figures:
+    """Everything computed for a formula, and what it was computed from."""
+
+    formula: Formula
+    larder: Larder
+    kitchen: Kitchen
+    style: Style
+    bun: Bun
+    surface: Surface
+    portions: Portions
+    blend: BlendFigures
+    names: tuple[NameFigures, ...]
+    salt: SaltFigures
+    shape: ShapeFigures
+    heat: HeatPlan
+    stove: StovePlan
+    cost: CostFigures

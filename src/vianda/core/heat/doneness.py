@@ -1,0 +1,57 @@
+"""Doneness by name and core temperature. Common practice, made to meet; no published source."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from vianda.core.errors import UnknownItemError
+
+
+@dataclass(frozen=True, slots=True)
+class Doneness:
+    """A name and its band of core temperature in °C; the last band is open at the top."""
+
+    key: str
+    title: str
+    low_c: float
+    high_c: float
+
+
+DONENESS = (
+    Doneness("rare", "rare", 49.0, 54.0),
+    Doneness("medium-rare", "medium-rare", 54.0, 58.0),
+    Doneness("medium", "medium", 58.0, 64.0),
+    Doneness("medium-well", "medium-well", 64.0, 71.0),
+    Doneness("well-done", "well-done", 71.0, 80.0),
+)
+
+
+def doneness_at(core_c: float) -> str:
+    """The name for a core temperature; "raw" below rare.
+
+    Examples
+    --------
+    >>> doneness_at(61)
+    'medium'
+    """
+    name = "raw"
+    for band in DONENESS:
+        if core_c >= band.low_c - 1e-9:
+            name = band.title
+    return name
+
+
+def target_for(key: str, *, floor_c: float) -> float:
+    """The core temperature meant by a doneness: the middle of its band; for well-done the leading floor.
+
+    Examples
+    --------
+    >>> target_for("medium", floor_c=71.1)
+    61.0
+    """
+    for band in DONENESS:
+        if band.key == key:
+            if band.key == "well-done":
+                return max(band.low_c, floor_c)
+            return (band.low_c + band.high_c) / 2
+    raise UnknownItemError(f"No doneness “{key[:40]}”.", field="/heat/core_target_c")

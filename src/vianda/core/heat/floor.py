@@ -1,0 +1,95 @@
+"""The published floors for minced meat, and which one leads in a kitchen.
+
+Values from memory with high confidence, to be read against the current text and local codes. US rules are in
+°F: 155 °F is 68.3 °C. A floor is shown beside the cook's wish; nothing here says that a burger is safe.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from vianda.core.kitchen import Country, Setting
+from vianda.core.units import c_from_f
+
+AT_RISK = "children, pregnant women, older people and anyone with weak immunity"
+
+
+@dataclass(frozen=True, slots=True)
+class Floor:
+    """A published minimum: core at ``temp_c`` for ``hold_s`` seconds (0: reached)."""
+
+    key: str
+    authority: str
+    temp_c: float
+    hold_s: float
+    rule: str
+    source: str
+
+
+USDA_GROUND = Floor(
+    "usda-ground",
+    "USDA consumer advice",
+    c_from_f(160),
+    0,
+    "ground beef, pork, veal, lamb to 160 °F",
+    "USDA FSIS",
+)
+USDA_POULTRY = Floor(
+    "usda-poultry",
+    "USDA consumer advice",
+    c_from_f(165),
+    0,
+    "ground poultry and mixes to 165 °F",
+    "USDA FSIS",
+)
+FOOD_CODE = Floor(
+    "food-code",
+    "FDA Food Code",
+    c_from_f(155),
+    17,
+    "comminuted meat, 155 °F for 17 s",
+    "FDA Food Code 2022, 3-401.11",
+)
+FOOD_CODE_POULTRY = Floor(
+    "food-code-poultry", "FDA Food Code", c_from_f(165), 0, "poultry, 165 °F", "FDA Food Code 2022, 3-401.11"
+)
+CANADA_GROUND = Floor("canada-ground", "Canada", 71.0, 0, "minced beef and pork to 71 °C", "Health Canada")
+CANADA_POULTRY = Floor("canada-poultry", "Canada", 74.0, 0, "minced poultry to 74 °C", "Health Canada")
+UK_FSA = Floor("uk-fsa", "UK FSA advice", 70.0, 120, "70 °C for 2 min or the like", "UK Food Standards Agency")
+
+
+@dataclass(frozen=True, slots=True)
+class FloorChoice:
+    """The floor that leads here, the others, and why."""
+
+    leading: Floor
+    others: tuple[Floor, ...]
+    why: str
+
+
+def floors_for(*, country: Country, setting: Setting, poultry: bool) -> FloorChoice:
+    """The floor that leads for a country and setting; the others stand behind it.
+
+    Examples
+    --------
+    >>> floors_for(country="US", setting="home", poultry=False).leading.key
+    'usda-ground'
+    """
+    ground = (USDA_GROUND, FOOD_CODE, CANADA_GROUND, UK_FSA)
+    birds = (USDA_POULTRY, FOOD_CODE_POULTRY, CANADA_POULTRY, UK_FSA)
+    known = birds if poultry else ground
+    consumer, food_code, canada, uk = known
+    if country == "US" and setting == "food-service":
+        leading, why = food_code, "the kitchen is a food service in the United States"
+    elif country == "US":
+        leading, why = consumer, "the kitchen is a home in the United States"
+    elif country == "CA":
+        leading, why = canada, "the kitchen is in Canada"
+    elif country == "UK":
+        leading, why = uk, "the kitchen is in the United Kingdom"
+    else:
+        leading = max(known, key=lambda f: f.temp_c)
+        why = "no floor of this country is held here, so the hottest one leads; ask the local authority"
+    if poultry:
+        why += "; there is poultry in the blend"
+    return FloorChoice(leading, tuple(f for f in known if f is not leading), why)

@@ -1,0 +1,63 @@
+"""What any heat model answers: stages with times, flip, pull, rest. The screens know only this."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal, Protocol
+
+from vianda.core.blend import BlendFigures
+from vianda.core.cook_yield import Band as Spread
+from vianda.core.formula import Heat
+from vianda.core.heat.floor import FloorChoice
+from vianda.core.phrase import Phrase
+from vianda.core.shape import ShapeFigures
+from vianda.core.styles import Style
+
+StageKind = Literal["preheat", "press", "first-side", "second-side", "finish", "rest"]
+Reach = Literal["usually", "may-fall-short", "thermometer-decides"]
+
+
+@dataclass(frozen=True, slots=True)
+class Stage:
+    """One stage on the heat: from–to seconds, the cue that ends it, and what a timer is set to."""
+
+    kind: StageKind
+    title: str
+    cue: Phrase
+    low_s: float
+    high_s: float
+    timer_s: float
+
+
+@dataclass(frozen=True, slots=True)
+class HeatPlan:
+    """How to cook the piece.
+
+    ``reach`` says whether the minutes usually bring the coldest point to the leading floor. ``pull_c`` is
+    the core at which to take it off; ``probe`` is False for pieces nobody can probe (the cue decides).
+    """
+
+    model: str
+    stages: tuple[Stage, ...]
+    surface_low_c: float
+    surface_high_c: float
+    flip_s: Spread
+    on_heat_s: Spread
+    rest_s: Spread
+    target_c: float
+    doneness: str
+    pull_c: float
+    carry_over_k: Spread
+    probe: bool
+    reach: Reach
+    floors: FloorChoice
+
+
+class HeatModel(Protocol):
+    """The interface behind which the habit table stands today and a physical model later."""
+
+    def plan(
+        self, *, style: Style, shape: ShapeFigures, blend: BlendFigures, heat: Heat, floors: FloorChoice
+    ) -> HeatPlan:
+        """Plan the heat of one piece."""
+        ...

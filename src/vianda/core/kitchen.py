@@ -1,0 +1,118 @@
+"""The kitchen: the equipment as it really behaves, the units it thinks in, and the rules in force there."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from decimal import Decimal
+from functools import cache
+from typing import Literal
+
+from vianda.core.entry import UnitSystem
+from vianda.core.errors import OutOfRangeError, UnknownItemError
+
+Country = Literal["US", "CA", "UK", "other"]
+Setting = Literal["home", "food-service"]
+SurfaceKind = Literal["plate", "pan", "grate"]
+NamingRule = Literal["US", "none"]
+
+
+@dataclass(frozen=True, slots=True)
+class Scale:
+    """A scale: what it can show (``step_g``) and how much it can carry (``capacity_g``)."""
+
+    step_g: int
+    capacity_g: int
+
+    def __post_init__(self) -> None:
+        if self.step_g not in (1, 2, 5, 10):
+            raise OutOfRangeError("A scale reads in steps of 1, 2, 5 or 10 g.", field="/scale/step_g")
+        if not 500 <= self.capacity_g <= 200_000:
+            raise OutOfRangeError("A scale carries 500 g to 200 kg.", field="/scale/capacity_g")
+
+
+@dataclass(frozen=True, slots=True)
+class Surface:
+    """A hot surface. A round one has equal width and depth and ``round_shape`` set; sizes in mm."""
+
+    key: str
+    name: str
+    kind: SurfaceKind
+    width_mm: float
+    depth_mm: float
+    round_shape: bool
+
+    def __post_init__(self) -> None:
+        if not (50 <= self.width_mm <= 3000 and 50 <= self.depth_mm <= 3000):
+            raise OutOfRangeError(f"{self.name}: a surface measures 50 to 3000 mm each way.")
+
+
+@dataclass(frozen=True, slots=True)
+class Bun:
+    """A bun: its diameter in mm, its mass in g, its price, and the allergens declared on it."""
+
+    key: str
+    name: str
+    diameter_mm: float
+    mass_g: float
+    price_each: Decimal
+    allergens: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Kitchen:
+    """One kitchen. ``country`` and ``setting`` decide which published floor leads."""
+
+    name: str
+    country: Country
+    setting: Setting
+    naming_rule: NamingRule
+    unit_system: UnitSystem
+    currency_code: str
+    scale: Scale
+    surfaces: tuple[Surface, ...]
+    buns: tuple[Bun, ...]
+
+    def surface(self, key: str, *, field: str = "") -> Surface:
+        """The surface of that key, or ``UnknownItemError``."""
+        for surface in self.surfaces:
+            if surface.key == key:
+                return surface
+        raise UnknownItemError(f"This kitchen has no surface “{key[:60]}”.", field=field)
+
+    def bun(self, key: str, *, field: str = "") -> Bun:
+        """The bun of that key, or ``UnknownItemError``."""
+        for bun in self.buns:
+            if bun.key == key:
+                return bun
+        raise UnknownItemError(f"This kitchen has no bun “{key[:60]}”.", field=field)
+
+    def surface_of_kind(self, kind: SurfaceKind) -> Surface | None:
+        """The first surface of a kind, if there is one."""
+        return next((s for s in self.surfaces if s.kind == kind), None)
+
+
+@cache
+def yard_galley() -> Kitchen:
+    """The demo kitchen of Kestrel Sound (invented)."""
+    gluten_sesame = ("gluten (wheat)", "sesame")
+    return Kitchen(
+        name="Yard Galley, Kestrel Sound",
+        country="US",
+        setting="food-service",
+        naming_rule="US",
+        unit_system="metric",
+        currency_code="KSC",
+        scale=Scale(step_g=1, capacity_g=5000),
+        surfaces=(
+            Surface("yard-plate", "Flat plate 700 × 400", "plate", 700, 400, False),
+            Surface("iron-pan", "Iron pan, 30 cm", "pan", 260, 260, True),
+            Surface("charcoal-grate", "Charcoal grate 560 × 400", "grate", 560, 400, False),
+        ),
+        buns=(
+            Bun("soft-90", "Small soft bun, 90 mm", 90, 45, Decimal("0.34"), gluten_sesame),
+            Bun("soft-100", "Soft bun, 100 mm", 100, 60, Decimal("0.42"), gluten_sesame),
+            Bun("soft-115", "Large soft bun, 115 mm", 115, 80, Decimal("0.55"), gluten_sesame),
+            Bun("slider-65", "Slider roll, 65 mm", 65, 28, Decimal("0.24"), gluten_sesame),
+            Bun("none", "No bun", 0, 0, Decimal("0"), ()),
+        ),
+    )

@@ -1,0 +1,409 @@
+"""The opening line: one typed line in, a whole first formula out, with what was assumed and what to ask.
+
+Everything the line does not say is assumed openly. The two questions asked are those whose answers would
+narrow the plan most: each candidate is scored by how much of the present doubt its best answer removes.
+"""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, replace
+
+from vianda.core import phrase as ph
+from vianda.core.counsel.rule import Change
+from vianda.core.edit import Choose, SetFigure, SwapMeat
+from vianda.core.entry import MASS_UNITS, NUMBER_WORDS, read_mass_g
+from vianda.core.errors import CoreError, UnreadableEntryError
+from vianda.core.evaluate import compute
+from vianda.core.figures import Figures
+from vianda.core.formula import BlendPart, DishChoice, Formula, Heat, Seasoning, Shape
+from vianda.core.heat.doneness import DONENESS, target_for
+from vianda.core.heat.floor import floors_for
+from vianda.core.kitchen import Kitchen, SurfaceKind
+from vianda.core.larder import POULTRY, Larder
+from vianda.core.phrase import Phrase, say
+from vianda.core.salt import START_SALT_FRAC
+from vianda.core.styles import Style, style_of
+
+LONGEST_LINE = 300
+USUAL_MEAT_PER_GUEST_G = 170.0
+
+
+@dataclass(frozen=True, slots=True)
+class Question:
+    """A question that would narrow the plan, with ready answers; ``gain`` is the part of a doubt it removes."""
+
+    text: Phrase
+    why: Phrase
+    answers: tuple[Change, ...]
+    gain: float
+
+
+@dataclass(frozen=True, slots=True)
+class Opening:
+    """A first formula, what was read from the line, what was assumed, and what to ask next."""
+
+    formula: Formula
+    read: tuple[Phrase, ...]
+    assumed: tuple[Phrase, ...]
+    unread: tuple[str, ...]
+    questions: tuple[Question, ...]
+
+
+_NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[¼½¾⅓⅔])"
+_MASS_NAMES = "|".join(sorted((re.escape(u) for u in MASS_UNITS), key=len, reverse=True))
+_MASS = re.compile(rf"((?:{_NUMBER}\s*(?:{_MASS_NAMES})(?![a-z])\s*(?:and\s+)?)+)", re.IGNORECASE)
+_COUNT_WORD = r"(\d+|" + "|".join(sorted(NUMBER_WORDS, key=len, reverse=True)) + r")"
+_PEOPLE = re.compile(
+    rf"(?:\bfor\s+{_COUNT_WORD}\b(?!\s*(?:min|h))|\b{_COUNT_WORD}\s+(?:people|persons|guests|eaters|mouths|of us|crew))"
+)
+_PIECES = re.compile(rf"\b{_COUNT_WORD}\s+(?:\w+\s+)?(?:burgers|patties|pieces)\b")
+_RATIO = re.compile(r"\b(\d{1,2})\s*/\s*(\d{1,2})\b")
+_FAT = re.compile(r"\b(\d{1,2})\s*(?:%|per ?cent)\s*fat\b")
+_LEAN = re.compile(r"\b(\d{1,2})\s*(?:%|per ?cent)\s*lean\b")
+_NAME = re.compile(r"\b(doubles?|singles?)\b")
+
+_SURFACES: tuple[tuple[str, SurfaceKind], ...] = (
+    (r"\b(?:iron |frying |cast[- ]iron )?(?:pan|skillet)\b", "pan"),
+    (r"\b(?:flat[- ]?top|plate|griddle)\b", "plate"),
+    (r"\b(?:grate|grill|coals|charcoal|barbecue|bbq)\b", "grate"),
+)
+_STYLES = (
+    (r"\bsmash(?:ed|es)?\b", "smashed"),
+    (r"\b(?:pub|thick)\b", "thick"),
+    (r"\bsliders?\b", "slider"),
+    (r"\bsmoked?\b", "smoked"),
+    (r"\b(?:grilled)\b", "grilled"),
+    (r"\b(?:pre-?pressed|thin)\b", "pre-pressed"),
+)
+_MINCE = re.compile(r"\b(?:unknown |some )?(?:minced? (?:beef|meat)|mince|ground (?:beef|meat)|beef|hamburger meat)\b")
+_NOISE = set(
+    [
+        "a",
+        "an",
+        "and",
+        "at",
+        "for",
+        "from",
+        "have",
+        "i",
+        "in",
+        "it",
+        "make",
+        "my",
+        "of",
+        "on",
+        "or",
+        "some",
+        "the",
+        "to",
+        "we",
+        "with",
+        "burger",
+        "burgers",
+        "us",
+        "dish",
+    ]
+)
+
+
+class _Line:
+    """The line, from which each reader takes what it understood."""
+
+    def __init__(self, text: str) -> None:
+        self.rest = text.lower()
+
+    def take(self, pattern: re.Pattern[str] | str) -> re.Match[str] | None:
+        match = re.search(pattern, self.rest)
+        if match:
+            self.rest = self.rest[: match.start()] + " · " + self.rest[match.end() :]
+        return match
+
+    def unread(self) -> tuple[str, ...]:
+        words = re.findall(r"[^\W_]+(?:[-'][^\W_]+)*", self.rest)
+        return tuple(w[:30] for w in words if w not in _NOISE)
+
+
+def _count(match: re.Match[str]) -> int:
+    word = next(g for g in match.groups() if g)
+    return int(word) if word.isdigit() else NUMBER_WORDS[word]
+
+
+def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
+    """A whole first formula from one line.
+
+    Raises
+    ------
+    UnreadableEntryError
+        When the line is empty, too long, or nothing in it was understood.
+
+    Examples
+    --------
+    >>> from vianda.core.kitchen import yard_galley
+    >>> from vianda.core.larder import starter_larder
+    >>> o = open_line("700 g unknown mince, iron pan, four people", larder=starter_larder(), kitchen=yard_galley())
+    >>> o.formula.dish.style, o.formula.dish.guests, o.formula.shape.batch_mass_g
+    ('smashed', 4, 700.0)
+    """
+    text = " ".join(line.split())
+    if not text:
+        raise UnreadableEntryError("Say what you have: a weight, a pan, for how many.", field="/line")
+    if len(text) > LONGEST_LINE:
+        raise UnreadableEntryError(f"One line of at most {LONGEST_LINE} characters, please.", field="/line")
+    rest = _Line(text)
+    read: list[Phrase] = []
+    assumed: list[Phrase] = []
+
+    parts = _read_meats(rest, larder, read, assumed)
+    mass_match = rest.take(_MASS)
+    batch_g = None
+    if mass_match:
+        batch_g = read_mass_g(re.sub(r"\band\b", " ", mass_match.group(1)), field="/line")
+        read.append(say("{mass} of meat", mass=ph.mass(batch_g)))
+    people = rest.take(_PEOPLE)
+    pieces = rest.take(_PIECES)
+    surface_kind = next((kind for pattern, kind in _SURFACES if rest.take(pattern)), None)
+    style_key = next((key for pattern, key in _STYLES if rest.take(pattern)), None)
+    doneness = next(
+        (d for d in sorted(DONENESS, key=lambda d: -len(d.key)) if rest.take(d.key.replace("-", "[- ]"))), None
+    )
+    rest.take(_NAME)
+    if not (read or people or pieces or surface_kind or style_key):
+        raise UnreadableEntryError(
+            f"Nothing in “{text[:60]}” was understood. Try: 700 g unknown mince, iron pan, four people.", field="/line"
+        )
+
+    guests = _guests(people, pieces, batch_g, read, assumed)
+    formula = _assemble(
+        kitchen=kitchen, parts=parts, batch_g=batch_g, guests=guests, style_key=style_key, surface_kind=surface_kind,
+        pieces=_count(pieces) if pieces else None, read=read, assumed=assumed,
+    )  # fmt: skip
+    poultry = any(larder.meat(p.meat).species in POULTRY for p in parts)
+    floors = floors_for(country=kitchen.country, setting=kitchen.setting, poultry=poultry)
+    target = target_for(doneness.key if doneness else "well-done", floor_c=floors.leading.temp_c)
+    if doneness:
+        read.append(say("{name}: core {t}", name=ph.word(doneness.title), t=ph.temp(target)))
+    else:
+        assumed.append(say("well-done, core {t}: the published floor is met", t=ph.temp(target)))
+    formula = replace(formula, heat=replace(formula.heat, core_target_c=target))
+    figures = compute(formula, larder=larder, kitchen=kitchen)
+    return Opening(
+        formula=formula,
+        read=tuple(read),
+        assumed=tuple(assumed),
+        unread=rest.unread(),
+        questions=_questions(figures),
+    )
+
+
+def _read_meats(rest: _Line, larder: Larder, read: list[Phrase], assumed: list[Phrase]) -> tuple[BlendPart, ...]:
+    fat: float | None = None
+    if match := rest.take(_RATIO):
+        one, two = int(match.group(1)), int(match.group(2))
+        if one + two == 100:
+            # Said both ways round; the lean is always the larger share of what is sold as mince.
+            fat = min(one, two) / 100
+    if fat is None and (match := rest.take(_FAT)):
+        fat = int(match.group(1)) / 100
+    if fat is None and (match := rest.take(_LEAN)):
+        fat = 1 - int(match.group(1)) / 100
+    names = sorted(
+        (m for m in larder.meats.values() if m.kind == "cut" or m.species != "beef"), key=lambda m: -len(m.name)
+    )
+    found = []
+    for meat in names:
+        short = re.sub(r"\s*\(.*\)| off the bone", "", meat.name).lower()
+        if rest.take(rf"\b{re.escape(short)}\b"):
+            found.append(meat)
+    if not found:
+        generic = rest.take(_MINCE)
+        if fat is not None:
+            meat = larder.label_for_fat(fat)
+            found = [meat]
+            read.append(say("{meat}", meat=ph.word(meat.name)))
+        else:
+            meat = larder.meat("mince-unknown")
+            found = [meat]
+            note = say(
+                "unknown mince, {band} fat",
+                band=ph.frac(meat.fat_low_frac, meat.fat_high_frac),
+            )
+            (read if generic else assumed).append(note)
+    else:
+        rest.take(_MINCE)
+        read.append(say("{meats}", meats=ph.word(" and ".join(m.name for m in found))))
+        if len(found) > 1:
+            assumed.append(say("equal shares of each meat"))
+    found = found[:8]
+    share = 1.0 / len(found)
+    shares = [share] * len(found)
+    shares[-1] = 1.0 - sum(shares[:-1])
+    return tuple(BlendPart(m.key, s) for m, s in zip(found, shares, strict=True))
+
+
+def _guests(
+    people: re.Match[str] | None,
+    pieces: re.Match[str] | None,
+    batch_g: float | None,
+    read: list[Phrase],
+    assumed: list[Phrase],
+) -> int:
+    if people:
+        guests = max(1, _count(people))
+        read.append(say("{n} people", n=ph.count(guests)))
+        return guests
+    if pieces:
+        guests = max(1, _count(pieces))
+        assumed.append(say("one piece each for {n} people", n=ph.count(guests)))
+        return guests
+    guests = max(1, round(batch_g / USUAL_MEAT_PER_GUEST_G)) if batch_g else 4
+    assumed.append(say("{n} people, at about {m} each", n=ph.count(guests), m=ph.mass(USUAL_MEAT_PER_GUEST_G)))
+    return guests
+
+
+def _style_for(per_guest_g: float | None, surface_kind: SurfaceKind | None) -> str:
+    """The style a cook would reach for, given the meat for each and the fire."""
+    if surface_kind == "grate":
+        return "thick" if per_guest_g is not None and per_guest_g >= 225 else "grilled"
+    return "smashed"
+
+
+def _assemble(
+    *,
+    kitchen: Kitchen,
+    parts: tuple[BlendPart, ...],
+    batch_g: float | None,
+    guests: int,
+    style_key: str | None,
+    surface_kind: SurfaceKind | None,
+    pieces: int | None,
+    read: list[Phrase],
+    assumed: list[Phrase],
+) -> Formula:
+    per_guest = batch_g / guests if batch_g else None
+    style = style_of(style_key or _style_for(per_guest, surface_kind))
+    (read if style_key else assumed).append(say("{style} burgers", style=ph.word(style.title)))
+    surface = kitchen.surface_of_kind(surface_kind) if surface_kind else None
+    if surface is not None:
+        read.append(say("{surface}", surface=ph.word(surface.name)))
+    else:
+        surface = next((s for k in style.surfaces if (s := kitchen.surface_of_kind(k))), kitchen.surfaces[0])
+        assumed.append(say("on the {surface}", surface=ph.word(surface.name)))
+    each = _pieces_each(style, per_guest, pieces, guests)
+    piece_g = per_guest / each if per_guest else style.piece_mass_start_g
+    assumed.append(
+        say(
+            "{n} pieces each of {m}, {t} thick",
+            n=ph.count(each),
+            m=ph.mass(piece_g),
+            t=ph.length(style.thickness_start_mm),
+        )
+    )
+    assumed.append(say("surface at {t}, measured", t=ph.temp(style.surface_temp_start_c)))
+    assumed.append(say("salt {s} on the surface", s=ph.fine_frac(START_SALT_FRAC)))
+    bun = min(
+        (b for b in kitchen.buns if b.diameter_mm > 0), key=lambda b: abs(b.diameter_mm - 100), default=kitchen.buns[0]
+    )
+    return Formula(
+        name=f"{style.title} for {guests}",
+        dish=DishChoice("burger", style.key, guests, each),
+        parts=parts,
+        seasoning=Seasoning(START_SALT_FRAC, "surface"),
+        shape=Shape(
+            "by_batch" if batch_g else "by_piece",
+            max(10.0, min(1000.0, piece_g)),
+            batch_g if batch_g else piece_g * guests * each,
+            style.thickness_start_mm,
+            bun.key,
+        ),
+        heat=Heat(surface.key, style.surface_temp_start_c, 71.0),
+    )
+
+
+def _pieces_each(style: Style, per_guest_g: float | None, pieces: int | None, guests: int) -> int:
+    if pieces and pieces >= guests:
+        return max(1, min(12, pieces // guests))
+    if per_guest_g is None:
+        return style.pieces_per_guest_start
+    return max(1, min(12, round(per_guest_g / style.piece_mass_start_g)))
+
+
+def _questions(figures: Figures) -> tuple[Question, ...]:
+    """The two questions that would narrow the plan most."""
+    candidates = [q for q in (_ask_fat(figures), _ask_thickness(figures), _ask_plate(figures)) if q is not None]
+    return tuple(sorted(candidates, key=lambda q: -q.gain)[:2])
+
+
+def _ask_fat(figures: Figures) -> Question | None:
+    blend = figures.blend
+    width = blend.fat_high_frac - blend.fat_low_frac
+    worst = max(blend.parts, key=lambda p: p.doubt_share_frac)
+    if worst.meat != "mince-unknown" or width <= 0:
+        return None
+    answers = []
+    narrowest = width
+    for fat in (0.05, 0.10, 0.15, 0.20, 0.30):
+        meat = figures.larder.label_for_fat(fat)
+        narrowest = min(narrowest, (meat.fat_high_frac - meat.fat_low_frac) * worst.share_frac)
+        answers.append(Change(say("{fat} fat", fat=ph.frac(meat.fat_usual_frac)), SwapMeat(worst.meat, meat.key)))
+    return Question(
+        say("What does the label say about fat?"),
+        say(
+            "Now it may be {band}; a label narrows that to about {n} points.",
+            band=ph.frac(blend.fat_low_frac, blend.fat_high_frac),
+            n=ph.number(0.04 * 100),
+        ),
+        tuple(answers),
+        1 - narrowest / width,
+    )
+
+
+def _minutes_width(figures: Figures) -> float:
+    return figures.heat.on_heat_s.high - figures.heat.on_heat_s.low
+
+
+def _ask_thickness(figures: Figures) -> Question | None:
+    """Over the thicknesses of the style the minutes run from–to; one thickness narrows that."""
+    low, high = figures.style.thickness_mm
+    if high <= low:
+        return None
+    try:
+        ends = [
+            compute(
+                replace(figures.formula, shape=replace(figures.formula.shape, thickness_mm=t)),
+                larder=figures.larder,
+                kitchen=figures.kitchen,
+            ).heat.on_heat_s
+            for t in (low, high)
+        ]
+    except CoreError:
+        return None
+    whole = max(e.high for e in ends) - min(e.low for e in ends)
+    gain = 1 - _minutes_width(figures) / whole if whole > 0 else 0.0
+    middle = (low + high) / 2
+    answers = tuple(Change(say("{t}", t=ph.length(t)), SetFigure("thickness", t)) for t in (low, middle, high))
+    return Question(
+        say("How thick will you make them?"),
+        say(
+            "From {low} to {high} the time on the heat runs {time}.",
+            low=ph.length(low),
+            high=ph.length(high),
+            time=ph.duration(min(e.low for e in ends), max(e.high for e in ends)),
+        ),
+        answers,
+        gain,
+    )
+
+
+def _ask_plate(figures: Figures) -> Question | None:
+    """Two surfaces at hand: which one decides how many waves there are."""
+    others = [s for s in figures.kitchen.surfaces if s.kind in figures.style.surfaces and s.key != figures.surface.key]
+    if not others or figures.stove.waves == 1:
+        return None
+    answers = tuple(Change(say("{s}", s=ph.word(s.name)), Choose("surface", s.key)) for s in (figures.surface, *others))
+    return Question(
+        say("Is there a larger surface?"),
+        say("On the {s} it takes {n} waves.", s=ph.word(figures.surface.name), n=ph.count(figures.stove.waves)),
+        answers[1:],
+        1 - 1 / figures.stove.waves,
+    )

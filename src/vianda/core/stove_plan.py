@@ -1,0 +1,110 @@
+"""What to do at the stove, step by step: once before, for each wave, once after."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from vianda.core.errors import OutOfRangeError
+from vianda.core.heat.plan import HeatPlan
+from vianda.core.kitchen import Surface
+from vianda.core.phrase import Phrase, mass, say, temp
+from vianda.core.portions import Portions
+from vianda.core.salt import SaltFigures
+
+StepKind = Literal["ready", "lay", "press", "first-side", "second-side", "finish", "rest"]
+
+
+@dataclass(frozen=True, slots=True)
+class StoveStep:
+    """One instruction. ``timer_s`` 0 means that the cook says when; else it chimes then.
+
+    ``check_from_s`` is when to begin to look for the cue.
+    """
+
+    kind: StepKind
+    title: str
+    cue: Phrase
+    done_word: str
+    timer_s: float
+    check_from_s: float
+
+
+@dataclass(frozen=True, slots=True)
+class StovePlan:
+    """Steps and waves. The last wave may be smaller."""
+
+    at_once: int
+    waves: int
+    last_wave: int
+    before: tuple[StoveStep, ...]
+    each_wave: tuple[StoveStep, ...]
+    after: tuple[StoveStep, ...]
+    on_heat_s: float
+
+
+_DONE = {
+    "press": "Pressed",
+    "first-side": "Flipped",
+    "second-side": "Off the heat",
+    "finish": "Off the heat",
+    "rest": "Rested",
+}
+
+
+def stove_plan(
+    *,
+    heat: HeatPlan,
+    portions: Portions,
+    salt: SaltFigures,
+    surface: Surface,
+    surface_temp_c: float,
+    at_once: int,
+) -> StovePlan:
+    """The stove's steps from the heat plan.
+
+    Raises
+    ------
+    OutOfRangeError
+        When not even one piece fits the surface.
+    """
+    if at_once < 1:
+        raise OutOfRangeError(
+            f"One piece is wider than {surface.name}: make it lighter or thicker, or choose a larger surface.",
+            field="/heat/surface",
+        )
+    at_once = min(at_once, portions.pieces)
+    waves = math.ceil(portions.pieces / at_once)
+    ready = StoveStep(
+        "ready",
+        "Heat the surface and measure it",
+        say("Lay on when the surface reads {t}; wipe it dry first", t=temp(surface_temp_c)),
+        "It is hot",
+        0,
+        0,
+    )
+    if salt.piece_salt_g > 0:
+        lay_cue = say("Salt the tops, {salt} a side; the rim too if it is thick", salt=mass(salt.side_salt_g))
+    else:
+        lay_cue = say("Cold from the fridge, with room between them")
+    lay = StoveStep("lay", "Lay on {n}", lay_cue, "They are on", 0, 0)
+    timed: list[StoveStep] = []
+    after: list[StoveStep] = []
+    stages = [s for s in heat.stages if s.kind != "preheat"]
+    last_on_heat = [s for s in stages if s.kind != "rest"][-1]
+    for stage in stages:
+        done = _DONE[stage.kind]
+        if stage.kind in ("finish", "second-side") and stage is not last_on_heat:
+            done = "Next"
+        step = StoveStep(stage.kind, stage.title, stage.cue, done, stage.timer_s, stage.low_s)  # type: ignore[arg-type]
+        (after if stage.kind == "rest" else timed).append(step)
+    return StovePlan(
+        at_once=at_once,
+        waves=waves,
+        last_wave=portions.pieces - at_once * (waves - 1),
+        before=(ready,),
+        each_wave=(lay, *timed),
+        after=tuple(after),
+        on_heat_s=heat.on_heat_s.usual * waves,
+    )
