@@ -131,8 +131,6 @@ def _pieces(f: Figures) -> Working:
                 batch=ph.mass(p.batch_mass_g),
             )
         )
-    if p.left_in_bowl_g > 1e-9:
-        steps.append(say("{left} stays in the bowl: less than a step of the scale", left=ph.mass(p.left_in_bowl_g)))
     return Working("Pieces and weights", tuple(steps), "Arithmetic, multiplied back.")
 
 

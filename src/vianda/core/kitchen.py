@@ -105,7 +105,7 @@ def yard_galley() -> Kitchen:
         scale=Scale(step_g=1, capacity_g=5000),
         surfaces=(
             Surface("yard-plate", "Flat plate 700 × 400", "plate", 700, 400, False),
-            Surface("iron-pan", "Iron pan, 30 cm", "pan", 260, 260, True),
+            Surface("iron-pan", "Iron pan, 30 cm", "pan", 280, 280, True),
             Surface("charcoal-grate", "Charcoal grate 560 × 400", "grate", 560, 400, False),
         ),
         buns=(

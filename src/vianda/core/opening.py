@@ -27,6 +27,8 @@ from vianda.core.styles import Style, style_of
 
 LONGEST_LINE = 300
 USUAL_MEAT_PER_GUEST_G = 170.0
+# A question that removes less of a doubt than this is not worth the cook's time (ours).
+LEAST_GAIN = 0.05
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,7 +67,7 @@ _NAME = re.compile(r"\b(doubles?|singles?)\b")
 
 _SURFACES: tuple[tuple[str, SurfaceKind], ...] = (
     (r"\b(?:iron |frying |cast[- ]iron )?(?:pan|skillet)\b", "pan"),
-    (r"\b(?:flat[- ]?top|plate|griddle)\b", "plate"),
+    (r"\b(?:flat[- ]?top|(?:flat )?plate|griddle)\b", "plate"),
     (r"\b(?:grate|grill|coals|charcoal|barbecue|bbq)\b", "grate"),
 )
 _STYLES = (
@@ -77,33 +79,8 @@ _STYLES = (
     (r"\b(?:pre-?pressed|thin)\b", "pre-pressed"),
 )
 _MINCE = re.compile(r"\b(?:unknown |some )?(?:minced? (?:beef|meat)|mince|ground (?:beef|meat)|beef|hamburger meat)\b")
-_NOISE = set(
-    [
-        "a",
-        "an",
-        "and",
-        "at",
-        "for",
-        "from",
-        "have",
-        "i",
-        "in",
-        "it",
-        "make",
-        "my",
-        "of",
-        "on",
-        "or",
-        "some",
-        "the",
-        "to",
-        "we",
-        "with",
-        "burger",
-        "burgers",
-        "us",
-        "dish",
-    ]
+_NOISE = frozenset(
+    "a an and at for from have i in it make my of on or some the to we with burger burgers us dish".split()  # noqa: SIM905
 )
 
 
@@ -161,9 +138,12 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
         batch_g = read_mass_g(re.sub(r"\band\b", " ", mass_match.group(1)), field="/line")
         read.append(say("{mass} of meat", mass=ph.mass(batch_g)))
     people = rest.take(_PEOPLE)
+    # "8 thick burgers" names pieces and style at once, so the style is looked up before either is taken.
+    style_key = next((key for pattern, key in _STYLES if re.search(pattern, rest.rest)), None)
     pieces = rest.take(_PIECES)
     surface_kind = next((kind for pattern, kind in _SURFACES if rest.take(pattern)), None)
-    style_key = next((key for pattern, key in _STYLES if rest.take(pattern)), None)
+    for pattern, _ in _STYLES:
+        rest.take(pattern)
     doneness = next(
         (d for d in sorted(DONENESS, key=lambda d: -len(d.key)) if rest.take(d.key.replace("-", "[- ]"))), None
     )
@@ -330,7 +310,9 @@ def _pieces_each(style: Style, per_guest_g: float | None, pieces: int | None, gu
 
 def _questions(figures: Figures) -> tuple[Question, ...]:
     """The two questions that would narrow the plan most."""
-    candidates = [q for q in (_ask_fat(figures), _ask_thickness(figures), _ask_plate(figures)) if q is not None]
+    candidates = [
+        q for q in (_ask_fat(figures), _ask_thickness(figures), _ask_plate(figures)) if q is not None and q.gain > 0.05
+    ]
     return tuple(sorted(candidates, key=lambda q: -q.gain)[:2])
 
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from vianda.core.errors import OutOfRangeError
 from vianda.core.formula import Portioning
-from vianda.core.weighing import nearest_step, whole_steps
+from vianda.core.weighing import nearest_step
 
 MOST_PIECES = 5000
 HEAVIEST_BATCH_G = 1_000_000
@@ -14,10 +14,7 @@ HEAVIEST_BATCH_G = 1_000_000
 
 @dataclass(frozen=True, slots=True)
 class Portions:
-    """Pieces that multiply back: ``heavier × (piece + step) + (pieces − heavier) × piece = batch``.
-
-    ``left_in_bowl_g`` is what the scale cannot show of the batch at hand (less than one step).
-    """
+    """Pieces that multiply back: ``heavier × (piece + step) + (pieces − heavier) × piece = batch``."""
 
     pieces: int
     piece_mass_g: int
@@ -25,7 +22,6 @@ class Portions:
     step_g: int
     batch_mass_g: int
     wanted_piece_g: float
-    left_in_bowl_g: float
 
     @property
     def heavier_mass_g(self) -> int:
@@ -49,7 +45,8 @@ def divide(
     """Divide a batch into pieces.
 
     ``by_piece``: batch = pieces × nearest step of the wanted piece.
-    ``by_batch``: piece = ⌊batch steps ÷ pieces⌋; the steps left over go to the first pieces, one each.
+    ``by_batch``: the batch as the scale would show it; piece = ⌊batch steps ÷ pieces⌋; the steps left
+    over go to the first pieces, one each.
 
     Raises
     ------
@@ -69,15 +66,13 @@ def divide(
         heavier = 0
         batch = piece * pieces
         wanted = piece_mass_g
-        left = 0.0
         field = "/shape/piece_mass_g"
     else:
-        steps = whole_steps(batch_mass_g, step_g=step_g)
+        steps = nearest_step(batch_mass_g, step_g=step_g) // step_g
         per_piece, heavier = divmod(steps, pieces)
         piece = per_piece * step_g
         batch = steps * step_g
         wanted = batch_mass_g / pieces
-        left = batch_mass_g - batch
         field = "/shape/batch_mass_g"
     if piece < step_g:
         raise OutOfRangeError(
@@ -90,4 +85,4 @@ def divide(
             f"{HEAVIEST_BATCH_G // 1000} kg.",
             field=field,
         )
-    return Portions(pieces, piece, heavier, step_g, batch, wanted, left)
+    return Portions(pieces, piece, heavier, step_g, batch, wanted)

@@ -14,7 +14,7 @@ NARROW_MM = 5.0
 
 def _do_not_divide(figures: Figures) -> Remark | None:
     portions = figures.portions
-    if portions.heavier_pieces == 0 and portions.left_in_bowl_g < 1e-9:
+    if portions.heavier_pieces == 0:
         return None
     down = portions.pieces * portions.piece_mass_g
     up = portions.pieces * portions.heavier_mass_g
@@ -23,15 +23,6 @@ def _do_not_divide(figures: Figures) -> Remark | None:
         for batch in (down, up)
         if batch > 0
     )
-    if portions.heavier_pieces == 0:
-        return Remark(
-            say("{left} stays in the bowl", left=mass(portions.left_in_bowl_g)),
-            say(
-                "The scale shows steps of {step}; the batch is not a whole number of them.",
-                step=mass(portions.step_g),
-            ),
-            changes[:1],
-        )
     return Remark(
         say(
             "{pieces} pieces do not divide {batch}",

@@ -1,0 +1,52 @@
+"""Evaluate, open from a line, and what there is to choose from."""
+
+from __future__ import annotations
+
+from flask import Blueprint
+
+from vianda.api import schemas as s
+from vianda.api.contract import operation
+from vianda.core.styles import all_styles
+from vianda.interchange.store_models import MeatModel
+from vianda.services import bench, kitchens
+
+blueprint = Blueprint("bench", __name__, url_prefix="/api")
+
+
+@operation(blueprint, "GET", "/live", summary="Whether the server answers", answer=dict[str, bool])
+def live() -> dict[str, bool]:
+    return {"live": True}
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/evaluate",
+    summary="Apply edits to a formula and evaluate it",
+    body=s.EvaluateRequest,
+    answer=s.BenchAnswer,
+)
+def evaluate(body: s.EvaluateRequest) -> bench.Bench:
+    edits = tuple(s.edit_to_core(e) for e in body.edits)
+    return bench.evaluate_on_bench(body.formula.to_core(), edits=edits, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/opening",
+    summary="A first formula from one line",
+    body=s.OpeningRequest,
+    answer=s.OpeningAnswer,
+)
+def opening(body: s.OpeningRequest) -> s.OpeningAnswer:
+    opened, evaluation = bench.open_on_bench(body.line, unit_system=body.unit_system)
+    return s.OpeningAnswer.model_construct(opening=opened, evaluation=evaluation)
+
+
+@operation(blueprint, "GET", "/catalogue", summary="Styles and meats to choose from", answer=s.CatalogueAnswer)
+def catalogue() -> s.CatalogueAnswer:
+    return s.CatalogueAnswer(
+        styles=[s.StyleAnswer(key=x.key, title=x.title, line=x.line) for x in all_styles().values()],
+        meats=[MeatModel.from_core(m) for m in kitchens.get_larder().meats.values()],
+    )

@@ -1,0 +1,155 @@
+"""Formulas: list, keep, change, version, export, import."""
+
+from __future__ import annotations
+
+import re
+
+from flask import Blueprint, Response, json
+
+from vianda.api import schemas as s
+from vianda.api.contract import operation
+from vianda.core.phrase import count, lean_to_fat, mass, say
+from vianda.core.styles import style_of
+from vianda.interchange.formula_file import FormulaFile, formula_file_schema
+from vianda.services import bench, formulas
+
+blueprint = Blueprint("formulas", __name__, url_prefix="/api")
+
+
+@operation(blueprint, "GET", "/formulas", summary="All formulas", answer=list[s.ShelfItem])
+def list_formulas() -> list[s.ShelfItem]:
+    items = []
+    for stored in formulas.list_formulas():
+        evaluation = bench.evaluate_on_bench(stored.formula).evaluation
+        items.append(
+            s.ShelfItem(
+                id=stored.id,
+                name=stored.formula.name,
+                updated_at=stored.updated_at,
+                style=style_of(stored.formula.dish.style).title,
+                lean_to_fat=say("{r}", r=lean_to_fat(evaluation.blend.fat_frac)),
+                pieces=say(
+                    "{n} × {m}",
+                    n=count(evaluation.portions.pieces),
+                    m=mass(evaluation.portions.piece_mass_g),
+                ),
+            )
+        )
+    return items
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/formulas",
+    summary="Add a formula",
+    body=s.CreateRequest,
+    answer=s.FormulaAnswer,
+    status=201,
+)
+def create_formula(body: s.CreateRequest) -> s.FormulaAnswer:
+    return s.formula_answer(formulas.create_formula(body.formula.to_core()))
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/formulas/import",
+    summary="Add a formula from a file",
+    body=s.ImportRequest,
+    answer=s.ImportAnswer,
+    status=201,
+)
+def import_formula(body: s.ImportRequest) -> s.ImportAnswer:
+    done = formulas.import_formula(body.file)
+    return s.ImportAnswer(
+        stored=s.formula_answer(done.stored),
+        meats_added=list(done.meats_added),
+        meats_differing=list(done.meats_differing),
+        replaced=list(done.replaced),
+    )
+
+
+@operation(
+    blueprint,
+    "GET",
+    "/formulas/<int:formula_id>",
+    summary="One formula",
+    answer=s.FormulaAnswer,
+    problems=(404,),
+)
+def get_formula(formula_id: int) -> s.FormulaAnswer:
+    return s.formula_answer(formulas.get_formula(formula_id))
+
+
+@operation(
+    blueprint,
+    "PUT",
+    "/formulas/<int:formula_id>",
+    summary="Save a formula over the revision seen",
+    body=s.SaveRequest,
+    answer=s.FormulaAnswer,
+    problems=(404, 409),
+)
+def save_formula(formula_id: int, body: s.SaveRequest) -> s.FormulaAnswer:
+    return s.formula_answer(formulas.save_formula(formula_id, body.formula.to_core(), revision=body.revision))
+
+
+@operation(blueprint, "DELETE", "/formulas/<int:formula_id>", summary="Put a formula away", problems=(404,))
+def delete_formula(formula_id: int) -> None:
+    formulas.delete_formula(formula_id)
+
+
+@operation(
+    blueprint,
+    "GET",
+    "/formulas/<int:formula_id>/versions",
+    summary="Kept versions, newest first",
+    answer=list[s.VersionAnswer],
+    problems=(404,),
+)
+def list_versions(formula_id: int) -> list[s.VersionAnswer]:
+    return [s.version_answer(v) for v in formulas.list_versions(formula_id)]
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/formulas/<int:formula_id>/versions",
+    summary="Keep this one under a name",
+    body=s.KeepRequest,
+    answer=s.VersionAnswer,
+    status=201,
+    problems=(404,),
+)
+def keep_version(formula_id: int, body: s.KeepRequest) -> s.VersionAnswer:
+    return s.version_answer(formulas.keep_version(formula_id, name=body.name))
+
+
+@operation(
+    blueprint,
+    "GET",
+    "/formulas/<int:formula_id>/export",
+    summary="The formula as a file that stands alone",
+    answer=FormulaFile,
+    problems=(404,),
+)
+def export_formula(formula_id: int) -> Response:
+    name, content = formulas.export_formula(formula_id)
+    plain = re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "formula"
+    return Response(
+        json.dumps(content, indent=2, ensure_ascii=False),
+        content_type="application/json",
+        headers={"Content-Disposition": f'attachment; filename="{plain}.vianda.json"'},
+    )
+
+
+@operation(
+    blueprint,
+    "GET",
+    "/schema/formula-file",
+    summary="The JSON Schema of the formula file",
+    answer=dict[str, object],
+)
+def formula_schema() -> dict[str, object]:
+    return formula_file_schema()

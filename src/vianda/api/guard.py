@@ -1,0 +1,74 @@
+"""Keep other web pages out of a loopback port, and say in headers what this page may do."""
+
+from __future__ import annotations
+
+from urllib.parse import urlsplit
+
+from flask import Flask, Response, request
+
+from vianda.api.problems import ProblemError, problem
+
+LARGEST_BODY = 1_000_000
+LOCAL_NAMES = frozenset({"127.0.0.1", "localhost", "[::1]"})
+
+CONTENT_POLICY = "; ".join(
+    (
+        "default-src 'none'",
+        "script-src 'self'",
+        "style-src 'self'",
+        "img-src 'self' data:",
+        "font-src 'self'",
+        "connect-src 'self'",
+        "manifest-src 'self'",
+        "base-uri 'none'",
+        "form-action 'none'",
+        "frame-ancestors 'none'",
+    )
+)
+HEADERS = {
+    "Content-Security-Policy": CONTENT_POLICY,
+    "X-Content-Type-Options": "nosniff",
+    "X-Frame-Options": "DENY",
+    "Referrer-Policy": "no-referrer",
+    "Cross-Origin-Opener-Policy": "same-origin",
+    "Cross-Origin-Resource-Policy": "same-origin",
+    "Permissions-Policy": "camera=(), microphone=(), geolocation=(), screen-wake-lock=(self)",
+}
+
+
+def _name_of(host: str) -> str:
+    return host.rsplit(":", 1)[0] if not host.endswith("]") else host
+
+
+def install(app: Flask) -> None:
+    """Check Host and Origin on every request and set the headers on every answer."""
+    app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
+
+    def check() -> None:
+        # A rebound DNS name reaches this port with its own name in Host.
+        if _name_of(request.host) not in LOCAL_NAMES:
+            raise ProblemError(problem(403, "foreign-host", "Not from here", "Vianda answers to this machine only."))
+        origin = request.headers.get("Origin")
+        if origin is not None and urlsplit(origin).netloc != request.host:
+            raise ProblemError(
+                problem(403, "foreign-origin", "Not from here", "Another page may not talk to this kitchen.")
+            )
+        if request.headers.get("Sec-Fetch-Site") in ("cross-site", "same-site") and request.path.startswith("/api/"):
+            raise ProblemError(
+                problem(403, "foreign-origin", "Not from here", "Another page may not talk to this kitchen.")
+            )
+        length = request.content_length
+        if length is not None and length > LARGEST_BODY:
+            raise ProblemError(
+                problem(413, "too-large", "That is too large", "A request may hold at most one megabyte.")
+            )
+
+    def headers(response: Response) -> Response:
+        for name, value in HEADERS.items():
+            response.headers.setdefault(name, value)
+        if request.path.startswith("/api/"):
+            response.headers["Cache-Control"] = "no-store"
+        return response
+
+    app.before_request(check)
+    app.after_request(headers)

@@ -1,0 +1,148 @@
+"""Errors as ``application/problem+json`` (RFC 9457): a stable type, a sentence for people, JSON pointers."""
+
+from __future__ import annotations
+
+from http import HTTPStatus
+from typing import Any
+
+from flask import Flask, Response, current_app, json
+from pydantic import BaseModel, ValidationError
+from werkzeug.exceptions import HTTPException
+
+from vianda.core.errors import CoreError
+from vianda.storage.database import DATABASE_AWAY
+from vianda.storage.records import ConflictError, NotFoundError
+
+PREFIX = "urn:vianda:problem:"
+
+
+class FieldProblem(BaseModel):
+    """One place in the request and what is wrong there."""
+
+    pointer: str
+    detail: str
+
+
+class Problem(BaseModel):
+    """A problem as sent. ``current`` is what stands in the kitchen when someone else was faster."""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    fields: list[FieldProblem] = []
+    current: Any | None = None
+
+
+class ProblemError(Exception):
+    """A problem raised by the web layer itself."""
+
+    def __init__(self, problem: Problem) -> None:
+        super().__init__(problem.detail)
+        self.problem = problem
+
+
+def problem(
+    status: int, code: str, title: str, detail: str, *, fields: list[FieldProblem] | None = None, current: Any = None
+) -> Problem:
+    """A problem with our type prefix."""
+    return Problem(type=PREFIX + code, title=title, status=status, detail=detail, fields=fields or [], current=current)
+
+
+def problem_response(body: Problem) -> Response:
+    """The response that carries a problem."""
+    return Response(
+        body.model_dump_json(exclude_none=True), status=body.status, content_type="application/problem+json"
+    )
+
+
+def from_validation(error: ValidationError) -> Problem:
+    """A problem with one pointer a finding; inputs are not echoed."""
+    fields = [
+        FieldProblem(pointer="/" + "/".join(str(p) for p in e["loc"]) if e["loc"] else "", detail=e["msg"])
+        for e in error.errors(include_url=False, include_input=False, include_context=False)[:20]
+    ]
+    malformed = any(e["type"] == "json_invalid" for e in error.errors(include_input=False))
+    if malformed:
+        return problem(400, "malformed", "The request is not JSON", f"{fields[0].detail}.")
+    where = fields[0].pointer or "the request"
+    return problem(422, "invalid", "A value does not fit", f"{where}: {fields[0].detail}.", fields=fields)
+
+
+_HTTP = {
+    404: ("not-found", "There is nothing here"),
+    405: ("method", "That cannot be done here"),
+    413: ("too-large", "That is too large"),
+    415: ("media-type", "Send JSON"),
+}
+
+
+def register(app: Flask, current_of: dict[type, Any]) -> None:
+    """Map every exception to a problem. ``current_of`` turns stored records into what a 409 carries."""
+
+    def reply(body: Problem) -> Response:
+        return problem_response(body)
+
+    app.register_error_handler(ProblemError, lambda e: reply(e.problem))
+    app.register_error_handler(ValidationError, lambda e: reply(from_validation(e)))
+
+    def core(e: CoreError) -> Response:
+        fields = [FieldProblem(pointer=e.field, detail=e.detail)] if e.field else []
+        return reply(problem(422, e.code, e.title, e.detail, fields=fields))
+
+    def missing(e: NotFoundError) -> Response:
+        return reply(problem(404, "not-found", "There is nothing here", f"There is no such thing: {e}."))
+
+    def conflict(e: ConflictError) -> Response:
+        dump = current_of.get(type(e.current))
+        return reply(
+            problem(
+                409,
+                "conflict",
+                "Someone saved in between",
+                "This was saved in another window since you opened it. Both texts are kept: choose which stands.",
+                current=dump(e.current) if dump else None,
+            )
+        )
+
+    def away(e: Exception) -> Response:
+        current_app.logger.warning("database away: %s", type(e).__name__)
+        text = str(e).lower()
+        if "full" in text or "no space" in text:
+            return reply(
+                problem(507, "disk-full", "The disk is full", "Nothing was saved: make room on the disk and try again.")
+            )
+        return reply(
+            problem(
+                503,
+                "store-away",
+                "The store does not answer",
+                "Nothing was lost: your edits stay in this window and are sent when the store is back.",
+            )
+        )
+
+    def http(e: HTTPException) -> Response:
+        status = e.code or 500
+        code, title = _HTTP.get(status, ("http", HTTPStatus(status).phrase))
+        detail = {
+            413: "A request may hold at most one megabyte.",
+            404: "There is nothing at that address.",
+        }.get(status, title + ".")
+        return reply(problem(status, code, title, detail))
+
+    def unknown(e: Exception) -> Response:
+        current_app.logger.exception("unexpected error")
+        return reply(problem(500, "internal", "Something broke here", "The fault is ours and was written to the log."))
+
+    app.register_error_handler(CoreError, core)
+    app.register_error_handler(NotFoundError, missing)
+    app.register_error_handler(ConflictError, conflict)
+    for kind in DATABASE_AWAY:
+        app.register_error_handler(kind, away)
+    app.register_error_handler(HTTPException, http)
+    app.register_error_handler(Exception, unknown)
+
+
+def dump(model: BaseModel) -> Any:
+    """A model as plain JSON values, for ``current``."""
+    return json.loads(model.model_dump_json())

@@ -1,0 +1,56 @@
+"""Put the blueprints, the guard and the problems on a Flask application, and serve the built pages."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from flask import Flask, Response, abort, send_from_directory
+
+from vianda.api import bench_routes, cook_routes, formula_routes, guard, kitchen_routes, problems
+from vianda.api import schemas as s
+from vianda.api.contract import JSON_TYPE, openapi
+from vianda.storage.clock import now_utc
+from vianda.storage.kitchen_repository import StoredKitchen
+from vianda.storage.records import StoredCook, StoredFormula
+
+API_VERSION = "1"
+
+
+def openapi_document() -> dict[str, object]:
+    """The OpenAPI document of this API."""
+    return openapi(API_VERSION)
+
+
+def install(app: Flask, *, pages: Path | None) -> None:
+    """Everything the web needs. ``pages`` is the folder of built pages."""
+    guard.install(app)
+    problems.register(
+        app,
+        {
+            StoredFormula: lambda f: problems.dump(s.formula_answer(f)),
+            StoredKitchen: lambda k: problems.dump(s.kitchen_answer(k)),
+            StoredCook: lambda c: problems.dump(s.cook_answer(c, now_utc())),
+        },
+    )
+    for module in (bench_routes, formula_routes, cook_routes, kitchen_routes):
+        app.register_blueprint(module.blueprint)
+
+    @app.get("/api/openapi.json")
+    def api_document() -> Response:
+        return Response(app.json.dumps(openapi_document()), content_type=JSON_TYPE)
+
+    @app.get("/", defaults={"path": "index.html"})
+    @app.get("/<path:path>")
+    def page(path: str) -> Response:
+        if pages is None or path.startswith("api/"):
+            abort(404)
+        file = pages / path
+        # Every address without a file is a screen of the one page.
+        if "." not in path.rsplit("/", 1)[-1]:
+            file, path = pages / "index.html", "index.html"
+        if not file.is_file():
+            abort(404)
+        response = send_from_directory(pages, path)
+        hashed = path.startswith("assets/")
+        response.headers["Cache-Control"] = "max-age=31536000, immutable" if hashed else "no-cache"
+        return response

@@ -1,0 +1,43 @@
+"""The composition root: the only place that reads the environment and puts the layers together."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+from typing import Any
+
+from flask import Flask
+
+from vianda.api import web
+from vianda.storage.database import connect_pool
+
+DATABASE_URL = "VIANDA_DATABASE_URL"
+PAGES = "VIANDA_PAGES"
+
+
+def create_app(config: dict[str, Any] | None = None) -> Flask:
+    """The web application.
+
+    Parameters
+    ----------
+    config : dict
+        ``DATABASE_URL`` and ``PAGES`` (folder of built pages); the environment fills what is missing.
+    """
+    settings = {"DATABASE_URL": os.environ.get(DATABASE_URL), "PAGES": os.environ.get(PAGES)} | (config or {})
+    if not settings["DATABASE_URL"]:
+        raise SystemExit(f"{DATABASE_URL} is not set; ./start sets it for you.")
+    app = Flask("vianda", static_folder=None)
+    app.config.update(settings)
+    database = connect_pool(settings["DATABASE_URL"])
+
+    def open_connection() -> None:
+        database.connect(reuse_if_open=True)
+
+    def close_connection(_: BaseException | None) -> None:
+        if not database.is_closed():
+            database.close()
+
+    web.install(app, pages=Path(settings["PAGES"]).resolve() if settings["PAGES"] else None)
+    app.before_request(open_connection)
+    app.teardown_request(close_connection)
+    return app

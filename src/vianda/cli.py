@@ -1,0 +1,88 @@
+"""``vianda …``: evaluate a formula file, and the house-keeping that ``./start`` calls."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import os
+import sys
+from pathlib import Path
+
+from pydantic import TypeAdapter
+
+from vianda.api.web import openapi_document
+from vianda.core.errors import CoreError
+from vianda.core.evaluate import Evaluation, evaluate
+from vianda.interchange.formula_file import formula_file_schema, read_text
+from vianda.services.demo_kitchen import seed_once
+from vianda.storage.database import BadDatabaseUrlError, connect_pool
+from vianda.storage.migrate import migrate
+
+MOST_BYTES = 5_000_000
+
+
+def _evaluate(path: str) -> int:
+    """Print the evaluation of a file as JSON: the same figures as the bench shows."""
+    try:
+        if path == "-":
+            text = sys.stdin.read(MOST_BYTES + 1)
+        else:
+            with Path(path).open(encoding="utf-8") as file:
+                text = file.read(MOST_BYTES + 1)
+    except (OSError, UnicodeDecodeError) as error:
+        print(f"vianda: cannot read {path}: {error}", file=sys.stderr)
+        return 2
+    if len(text) > MOST_BYTES:
+        print(f"vianda: {path} is larger than {MOST_BYTES // 1_000_000} MB.", file=sys.stderr)
+        return 2
+    try:
+        bundle = read_text(text)
+        result = evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen)
+    except CoreError as error:
+        where = f" ({error.field})" if error.field else ""
+        print(f"vianda: {error.title}: {error.detail}{where}", file=sys.stderr)
+        return 1
+    print(TypeAdapter(Evaluation).dump_json(result, indent=2).decode())
+    return 0
+
+
+def _prepare(*, empty: bool) -> int:
+    """Migrate the database and seed it once."""
+    url = os.environ.get("VIANDA_DATABASE_URL", "")
+    try:
+        database = connect_pool(url)
+    except BadDatabaseUrlError as error:
+        print(f"vianda: {error}", file=sys.stderr)
+        return 2
+    with database.connection_context():
+        applied = migrate(database)
+        seeded = seed_once(with_formulas=not empty)
+    print(f"migrations applied: {', '.join(applied) or 'none'}; demo kitchen: {'written' if seeded else 'kept'}")
+    return 0
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Run one command and return its exit code."""
+    parser = argparse.ArgumentParser(prog="vianda", description="The bench companion for minced beef.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    one = commands.add_parser("evaluate", help="print every figure of a formula file as JSON")
+    one.add_argument("file", help="a formula file, or - for standard input")
+    two = commands.add_parser("prepare", help="migrate the database and seed the demo kitchen once")
+    two.add_argument("--empty", action="store_true", help="seed the kitchen and larder, but no formulas")
+    commands.add_parser("openapi", help="print the OpenAPI document")
+    commands.add_parser("schema", help="print the JSON Schema of the formula file")
+    given = parser.parse_args(arguments)
+    match given.command:
+        case "evaluate":
+            return _evaluate(given.file)
+        case "prepare":
+            return _prepare(empty=given.empty)
+        case "openapi":
+            print(json.dumps(openapi_document(), indent=1, sort_keys=True))
+        case "schema":
+            print(json.dumps(formula_file_schema(), indent=1, sort_keys=True))
+    return 0
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())

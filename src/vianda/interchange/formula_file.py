@@ -1,0 +1,130 @@
+"""The formula file: a formula with the meats and the kitchen it was reckoned with, so that it stands alone.
+
+Format ``vianda-formula``. Version 1 had no seasoning and named the doneness; version 2 holds salt and the core
+temperature. Older files are upgraded one version at a time; newer and foreign ones are refused with a reason.
+"""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, ValidationError
+
+from vianda.core.errors import CoreError
+from vianda.core.formula import Formula
+from vianda.core.heat.doneness import target_for
+from vianda.core.kitchen import Kitchen
+from vianda.core.larder import Larder
+from vianda.core.units import c_from_f
+from vianda.interchange.formula_model import FormulaModel, Strict
+from vianda.interchange.store_models import KitchenModel, MeatModel
+
+FORMAT = "vianda-formula"
+VERSION = 2
+Json = dict[str, Any]
+
+
+class UnreadableFileError(CoreError):
+    """A file that is not a formula file we can read."""
+
+    code = "unreadable-file"
+    title = "That file cannot be read as a formula"
+
+
+class FormulaFile(Strict):
+    """One formula, with the meats it uses and the kitchen it was made in."""
+
+    format: Literal["vianda-formula"]
+    version: Literal[2]
+    formula: FormulaModel
+    larder: Annotated[list[MeatModel], Field(min_length=1, max_length=500)]
+    kitchen: KitchenModel
+
+
+@dataclass(frozen=True, slots=True)
+class FormulaBundle:
+    """What a formula file holds, as the core knows it."""
+
+    formula: Formula
+    larder: Larder
+    kitchen: Kitchen
+
+
+def write_file(bundle: FormulaBundle) -> Json:
+    """The file's content: the formula, only the meats it uses, and the kitchen."""
+    used = [bundle.larder.meat(part.meat) for part in bundle.formula.parts]
+    return FormulaFile(
+        format="vianda-formula",
+        version=2,
+        formula=FormulaModel.from_core(bundle.formula),
+        larder=[MeatModel.from_core(meat) for meat in used],
+        kitchen=KitchenModel.from_core(bundle.kitchen),
+    ).model_dump(mode="json")
+
+
+def read_text(text: str) -> FormulaBundle:
+    """A bundle from a file's text; see ``read_file``."""
+    try:
+        content = json.loads(text)
+    except (json.JSONDecodeError, RecursionError) as error:
+        raise UnreadableFileError(f"This is not JSON: {error}.") from None
+    return read_file(content)
+
+
+def read_file(content: object) -> FormulaBundle:
+    """A bundle from a file's content, upgraded when old.
+
+    Raises
+    ------
+    UnreadableFileError
+        Foreign format, unknown or newer version, or a field that does not fit, with its JSON pointer.
+    """
+    if not isinstance(content, dict) or content.get("format") != FORMAT:
+        raise UnreadableFileError(f"This file does not say that it is a “{FORMAT}” file.", field="/format")
+    version = content.get("version")
+    if not isinstance(version, int) or isinstance(version, bool) or version < 1:
+        raise UnreadableFileError(f"A formula file says its version as a whole number from 1 to {VERSION}.",
+                                  field="/version")  # fmt: skip
+    if version > VERSION:
+        raise UnreadableFileError(
+            f"This file has version {version}; this Vianda reads up to {VERSION}. Update Vianda to open it.",
+            field="/version",
+        )
+    for step in range(version, VERSION):
+        try:
+            content = _UPGRADES[step](content)
+        except (KeyError, TypeError, AttributeError):
+            raise UnreadableFileError(
+                f"This file says version {step}, but lacks what that version holds.", field="/formula"
+            ) from None
+    try:
+        # The JSON route lets decimals be text, as they are written.
+        model = FormulaFile.model_validate_json(json.dumps(content))
+    except ValidationError as error:
+        first = error.errors()[0]
+        pointer = "/" + "/".join(str(place) for place in first["loc"])
+        raise UnreadableFileError(f"{pointer}: {first['msg']}.", field=pointer) from None
+    return FormulaBundle(model.formula.to_core(), Larder.of(m.to_core() for m in model.larder), model.kitchen.to_core())
+
+
+def _from_1_to_2(content: Json) -> Json:
+    """Salt joins the formula (none was recorded, so none is assumed); doneness becomes a core temperature."""
+    formula = dict(content["formula"])
+    heat = dict(formula["heat"])
+    # Version 1 knew only the US consumer line for well-done.
+    heat["core_target_c"] = target_for(heat.pop("doneness"), floor_c=c_from_f(160))
+    formula["heat"] = heat
+    formula["seasoning"] = {"salt_frac": 0.0, "salt_place": "none"}
+    return {**content, "version": 2, "formula": formula}
+
+
+_UPGRADES: dict[int, Callable[[Json], Json]] = {1: _from_1_to_2}
+
+
+def formula_file_schema() -> Json:
+    """The JSON Schema of the newest version."""
+    schema = FormulaFile.model_json_schema(mode="validation")
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema, "title": "Vianda formula file"}

@@ -1,0 +1,115 @@
+"""The formula as JSON: one pydantic model a part, with units in the names and the outermost bounds.
+
+The core checks the trade's ranges; here only the form is checked: types, finite numbers, known keys, lengths.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from vianda.core import formula as core
+
+Key = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[a-z0-9][a-z0-9-]*$")]
+Share = Annotated[float, Field(ge=0, le=1)]
+MassG = Annotated[float, Field(gt=0, le=10_000_000)]
+TempC = Annotated[float, Field(ge=-50, le=1000)]
+
+
+class Strict(BaseModel):
+    """A model that refuses unknown fields, NaN and infinities."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, strict=True)
+
+
+class DishModel(Strict):
+    """What it is, for how many guests, how many pieces each."""
+
+    dish: Literal["burger"]
+    style: Key
+    guests: Annotated[int, Field(ge=1, le=100_000)]
+    pieces_per_guest: Annotated[int, Field(ge=1, le=1000)]
+
+
+class PartModel(Strict):
+    """One meat of the blend and its share of the whole (0–1)."""
+
+    meat: Key
+    share_frac: Share
+    locked: bool = False
+
+
+class SeasoningModel(Strict):
+    """Salt by mass of raw meat (0–1) and where it goes."""
+
+    salt_frac: Annotated[float, Field(ge=0, le=1)]
+    salt_place: Literal["surface", "none"]
+
+
+class ShapeModel(Strict):
+    """How the batch is divided, and the thickness of the raw piece in mm."""
+
+    portioning: Literal["by_piece", "by_batch"]
+    piece_mass_g: MassG
+    batch_mass_g: MassG
+    thickness_mm: Annotated[float, Field(gt=0, le=1000)]
+    bun: Key
+
+
+class HeatModel(Strict):
+    """The surface, its temperature, and the core wanted, in °C."""
+
+    surface: Key
+    surface_temp_c: TempC
+    core_target_c: TempC
+
+
+class FormulaModel(Strict):
+    """The design of one dish."""
+
+    name: Annotated[str, Field(min_length=1, max_length=core.LONGEST_NAME)]
+    dish: DishModel
+    parts: Annotated[list[PartModel], Field(min_length=1, max_length=core.MOST_MEATS)]
+    seasoning: SeasoningModel
+    shape: ShapeModel
+    heat: HeatModel
+    remark: Annotated[str, Field(max_length=2000)] = ""
+
+    def to_core(self) -> core.Formula:
+        """The core's formula."""
+        return core.Formula(
+            name=self.name,
+            dish=core.DishChoice(self.dish.dish, self.dish.style, self.dish.guests, self.dish.pieces_per_guest),
+            parts=tuple(core.BlendPart(p.meat, p.share_frac, p.locked) for p in self.parts),
+            seasoning=core.Seasoning(self.seasoning.salt_frac, self.seasoning.salt_place),
+            shape=core.Shape(
+                self.shape.portioning,
+                self.shape.piece_mass_g,
+                self.shape.batch_mass_g,
+                self.shape.thickness_mm,
+                self.shape.bun,
+            ),
+            heat=core.Heat(self.heat.surface, self.heat.surface_temp_c, self.heat.core_target_c),
+            remark=self.remark,
+        )
+
+    @classmethod
+    def from_core(cls, formula: core.Formula) -> FormulaModel:
+        """The model of a core formula."""
+        d, s, h = formula.dish, formula.shape, formula.heat
+        return cls(
+            name=formula.name,
+            dish=DishModel(dish=d.dish, style=d.style, guests=d.guests, pieces_per_guest=d.pieces_per_guest),
+            parts=[PartModel(meat=p.meat, share_frac=p.share_frac, locked=p.locked) for p in formula.parts],
+            seasoning=SeasoningModel(salt_frac=formula.seasoning.salt_frac, salt_place=formula.seasoning.salt_place),
+            shape=ShapeModel(
+                portioning=s.portioning,
+                piece_mass_g=s.piece_mass_g,
+                batch_mass_g=s.batch_mass_g,
+                thickness_mm=s.thickness_mm,
+                bun=s.bun,
+            ),
+            heat=HeatModel(surface=h.surface, surface_temp_c=h.surface_temp_c, core_target_c=h.core_target_c),
+            remark=formula.remark,
+        )

@@ -1,0 +1,49 @@
+"""The bench: apply an edit, evaluate, and read an opening line, against this kitchen and larder."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from vianda.core.apply_edit import apply_edit
+from vianda.core.edit import Edit
+from vianda.core.entry import UnitSystem
+from vianda.core.evaluate import Evaluation, evaluate
+from vianda.core.formula import Formula
+from vianda.core.kitchen import Kitchen
+from vianda.core.larder import Larder
+from vianda.core.opening import Opening, open_line
+from vianda.storage.kitchen_repository import load_kitchen
+from vianda.storage.larder_repository import load_larder
+
+
+@dataclass(frozen=True, slots=True)
+class Bench:
+    """A formula after its edit, and everything Vianda says about it."""
+
+    formula: Formula
+    evaluation: Evaluation
+
+
+def surroundings(unit_system: UnitSystem | None = None) -> tuple[Larder, Kitchen]:
+    """The larder and the kitchen, the latter thinking in the units on the screen."""
+    kitchen = load_kitchen().kitchen
+    if unit_system is not None and unit_system != kitchen.unit_system:
+        kitchen = replace(kitchen, unit_system=unit_system)
+    return load_larder(), kitchen
+
+
+def evaluate_on_bench(
+    formula: Formula, *, edits: tuple[Edit, ...] = (), unit_system: UnitSystem | None = None
+) -> Bench:
+    """Apply edits in order, then evaluate. A refused edit refuses all, and changes nothing."""
+    larder, kitchen = surroundings(unit_system)
+    for edit in edits:
+        formula = apply_edit(formula, edit, larder=larder, kitchen=kitchen)
+    return Bench(formula, evaluate(formula, larder=larder, kitchen=kitchen))
+
+
+def open_on_bench(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation]:
+    """A first formula from one line, evaluated."""
+    larder, kitchen = surroundings(unit_system)
+    opening = open_line(line, larder=larder, kitchen=kitchen)
+    return opening, evaluate(opening.formula, larder=larder, kitchen=kitchen)

@@ -1,0 +1,106 @@
+"""Keep, change, version, export and import formulas."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Any
+
+from vianda.core.apply_edit import checked_name
+from vianda.core.evaluate import evaluate
+from vianda.core.formula import Formula
+from vianda.core.larder import Meat
+from vianda.interchange.formula_file import FormulaBundle, read_file, write_file
+from vianda.services.bench import surroundings
+from vianda.storage import formula_repository as repository
+from vianda.storage.larder_repository import add_meats
+from vianda.storage.records import StoredFormula, StoredVersion
+from vianda.storage.transaction import transaction
+
+
+def list_formulas() -> list[StoredFormula]:
+    """All formulas, the latest first."""
+    return repository.list_formulas()
+
+
+def get_formula(formula_id: int) -> StoredFormula:
+    """One formula."""
+    return repository.get_formula(formula_id)
+
+
+def _checked(formula: Formula) -> Formula:
+    """A formula that can be evaluated here; refuses with the core's reason otherwise."""
+    named = replace(formula, name=checked_name(formula.name))
+    larder, kitchen = surroundings()
+    evaluate(named, larder=larder, kitchen=kitchen)
+    return named
+
+
+def create_formula(formula: Formula) -> StoredFormula:
+    """Add a formula after checking that it can be evaluated."""
+    with transaction():
+        return repository.create_formula(_checked(formula))
+
+
+def save_formula(formula_id: int, formula: Formula, *, revision: int) -> StoredFormula:
+    """Save over the revision the cook saw."""
+    with transaction():
+        return repository.save_formula(formula_id, _checked(formula), revision=revision)
+
+
+def delete_formula(formula_id: int) -> None:
+    """Put a formula away; its logbook entries stay."""
+    with transaction():
+        repository.delete_formula(formula_id)
+
+
+def keep_version(formula_id: int, *, name: str) -> StoredVersion:
+    """Keep this one, under a name."""
+    with transaction():
+        return repository.keep_version(formula_id, name=checked_name(name))
+
+
+def list_versions(formula_id: int) -> list[StoredVersion]:
+    """The kept versions, newest first."""
+    return repository.list_versions(formula_id)
+
+
+def export_formula(formula_id: int) -> tuple[str, dict[str, Any]]:
+    """The formula's name and its file content, which stands alone."""
+    stored = repository.get_formula(formula_id)
+    larder, kitchen = surroundings()
+    return stored.formula.name, write_file(FormulaBundle(stored.formula, larder, kitchen))
+
+
+@dataclass(frozen=True, slots=True)
+class Imported:
+    """What an import did: the formula, meats added, and meats known here with other figures (ours stay)."""
+
+    stored: StoredFormula
+    meats_added: tuple[str, ...]
+    meats_differing: tuple[str, ...]
+    replaced: tuple[str, ...]
+
+
+def import_formula(content: object) -> Imported:
+    """Add a formula from a file. Unknown meats join the larder; an unknown bun or surface gives way to ours."""
+    bundle = read_file(content)
+    with transaction():
+        larder, kitchen = surroundings()
+        added: list[Meat] = []
+        differing: list[str] = []
+        for part in bundle.formula.parts:
+            theirs = bundle.larder.meat(part.meat, field="/larder")
+            if theirs.key not in larder.meats:
+                added.append(theirs)
+            elif larder.meats[theirs.key] != theirs:
+                differing.append(theirs.name)
+        add_meats(added)
+        formula, replaced = bundle.formula, []
+        if all(b.key != formula.shape.bun for b in kitchen.buns):
+            formula = replace(formula, shape=replace(formula.shape, bun=kitchen.buns[0].key))
+            replaced.append("bun")
+        if all(s.key != formula.heat.surface for s in kitchen.surfaces):
+            formula = replace(formula, heat=replace(formula.heat, surface=kitchen.surfaces[0].key))
+            replaced.append("surface")
+        stored = repository.create_formula(_checked(formula))
+    return Imported(stored, tuple(m.name for m in added), tuple(differing), tuple(replaced))

@@ -1,0 +1,92 @@
+"""Cooks and what happened during them in the database."""
+
+from __future__ import annotations
+
+import json
+from typing import Any, cast
+
+from vianda.core.formula import Formula
+from vianda.interchange.formula_model import FormulaModel
+from vianda.storage.clock import now_utc
+from vianda.storage.records import ConflictError, CookEvent, EventKind, NotFoundError, StoredCook
+from vianda.storage.tables import CookEventRow, CookRow
+
+MOST_LISTED = 200
+
+
+def _row(cook_id: int) -> CookRow:
+    row = CookRow.get_or_none(CookRow.id == cook_id)
+    if row is None:
+        raise NotFoundError(f"cook {cook_id}")
+    return row
+
+
+def _stored(row: CookRow, *, with_events: bool = True) -> StoredCook:
+    events: tuple[CookEvent, ...] = ()
+    if with_events:
+        query = CookEventRow.select().where(CookEventRow.cook == row.id).order_by(CookEventRow.id)
+        events = tuple(CookEvent(e.token, cast(EventKind, e.kind), e.place, e.value, e.at) for e in query)
+    return StoredCook(
+        id=row.id,
+        formula_id=row.__data__["formula"],
+        formula_name=row.formula_name,
+        revision=row.revision,
+        started_at=row.started_at,
+        finished_at=row.finished_at,
+        formula=FormulaModel.model_validate_json(row.document).to_core(),
+        plan=json.loads(row.plan),
+        outcome=json.loads(row.outcome) if row.outcome else None,
+        events=events,
+    )
+
+
+def create_cook(formula_id: int, formula: Formula, plan: dict[str, Any]) -> StoredCook:
+    """Begin a cook."""
+    row = CookRow.create(
+        formula=formula_id,
+        formula_name=formula.name,
+        document=FormulaModel.from_core(formula).model_dump_json(),
+        plan=json.dumps(plan),
+        started_at=now_utc(),
+        revision=1,
+    )
+    return _stored(row)
+
+
+def get_cook(cook_id: int) -> StoredCook:
+    """One cook with its events."""
+    return _stored(_row(cook_id))
+
+
+def list_cooks(*, formula_id: int | None = None) -> list[StoredCook]:
+    """The latest cooks, newest first, without events."""
+    query = CookRow.select().order_by(CookRow.started_at.desc(), CookRow.id.desc()).limit(MOST_LISTED)
+    if formula_id is not None:
+        query = query.where(CookRow.formula == formula_id)
+    return [_stored(row, with_events=False) for row in query]
+
+
+def add_event(cook_id: int, *, token: str, kind: EventKind, place: int, value: float | None) -> StoredCook:
+    """Note an event; the same token twice counts once."""
+    row = _row(cook_id)
+    CookEventRow.insert(
+        cook=row.id, token=token, kind=kind, place=place, value=value, at=now_utc()
+    ).on_conflict_ignore().execute()
+    return _stored(row)
+
+
+def save_outcome(cook_id: int, outcome: dict[str, Any], *, revision: int) -> StoredCook:
+    """Save weights, scores and notes over the revision seen; the first save ends the cook."""
+    row = _row(cook_id)
+    changed = (
+        CookRow.update(
+            outcome=json.dumps(outcome),
+            finished_at=row.finished_at or now_utc(),
+            revision=CookRow.revision + 1,
+        )
+        .where((CookRow.id == cook_id) & (CookRow.revision == revision))
+        .execute()
+    )
+    if not changed:
+        raise ConflictError(get_cook(cook_id))
+    return get_cook(cook_id)

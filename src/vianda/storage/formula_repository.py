@@ -1,0 +1,95 @@
+"""Formulas and their kept versions in the database."""
+
+from __future__ import annotations
+
+from peewee import fn
+
+from vianda.core.formula import Formula
+from vianda.interchange.formula_model import FormulaModel
+from vianda.storage.clock import now_utc
+from vianda.storage.records import ConflictError, NotFoundError, StoredFormula, StoredVersion
+from vianda.storage.tables import FormulaRow, VersionRow
+
+
+def _dump(formula: Formula) -> str:
+    return FormulaModel.from_core(formula).model_dump_json()
+
+
+def _load(document: str) -> Formula:
+    return FormulaModel.model_validate_json(document).to_core()
+
+
+def _stored(row: FormulaRow) -> StoredFormula:
+    return StoredFormula(row.id, row.revision, row.updated_at, _load(row.document))
+
+
+def _row(formula_id: int) -> FormulaRow:
+    row = FormulaRow.get_or_none((FormulaRow.id == formula_id) & ~FormulaRow.deleted)
+    if row is None:
+        raise NotFoundError(f"formula {formula_id}")
+    return row
+
+
+def list_formulas() -> list[StoredFormula]:
+    """All formulas, the one touched last first."""
+    query = FormulaRow.select().where(~FormulaRow.deleted).order_by(FormulaRow.updated_at.desc(), FormulaRow.id)
+    return [_stored(row) for row in query]
+
+
+def get_formula(formula_id: int) -> StoredFormula:
+    """One formula as it stands."""
+    return _stored(_row(formula_id))
+
+
+def create_formula(formula: Formula) -> StoredFormula:
+    """Add a formula."""
+    now = now_utc()
+    row = FormulaRow.create(name=formula.name, document=_dump(formula), revision=1, created_at=now, updated_at=now)
+    return _stored(row)
+
+
+def save_formula(formula_id: int, formula: Formula, *, revision: int) -> StoredFormula:
+    """Save over the revision seen, in one statement; ``ConflictError`` when someone was faster."""
+    changed = (
+        FormulaRow.update(
+            name=formula.name,
+            document=_dump(formula),
+            revision=FormulaRow.revision + 1,
+            updated_at=now_utc(),
+        )
+        .where((FormulaRow.id == formula_id) & (FormulaRow.revision == revision) & ~FormulaRow.deleted)
+        .execute()
+    )
+    if not changed:
+        raise ConflictError(get_formula(formula_id))
+    return get_formula(formula_id)
+
+
+def delete_formula(formula_id: int) -> None:
+    """Put a formula away. Its versions and cooks stay readable in the logbook."""
+    row = _row(formula_id)
+    FormulaRow.update(deleted=True, updated_at=now_utc()).where(FormulaRow.id == row.id).execute()
+
+
+def keep_version(formula_id: int, *, name: str) -> StoredVersion:
+    """Keep the formula as it stands under a name."""
+    row = _row(formula_id)
+    # The row lock makes two keepers take two numbers.
+    FormulaRow.select().where(FormulaRow.id == row.id).for_update().execute()
+    last = VersionRow.select(fn.MAX(VersionRow.number)).where(VersionRow.formula == row.id).scalar() or 0
+    VersionRow.create(formula=row.id, number=last + 1, name=name, document=row.document, created_at=now_utc())
+    return get_version(formula_id, last + 1)
+
+
+def list_versions(formula_id: int) -> list[StoredVersion]:
+    """All kept versions of a formula, the newest first."""
+    query = VersionRow.select().where(VersionRow.formula == _row(formula_id).id).order_by(VersionRow.number.desc())
+    return [StoredVersion(v.number, v.name, v.created_at, _load(v.document)) for v in query]
+
+
+def get_version(formula_id: int, number: int) -> StoredVersion:
+    """One kept version."""
+    row = VersionRow.get_or_none((VersionRow.formula == formula_id) & (VersionRow.number == number))
+    if row is None:
+        raise NotFoundError(f"version {number}")
+    return StoredVersion(row.number, row.name, row.created_at, _load(row.document))

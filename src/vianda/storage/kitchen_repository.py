@@ -1,0 +1,59 @@
+"""The kitchen in the database."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from vianda.core.kitchen import Kitchen
+from vianda.interchange.store_models import KitchenModel
+from vianda.storage.records import ConflictError, NotFoundError
+from vianda.storage.tables import KitchenRow
+
+
+@dataclass(frozen=True, slots=True)
+class StoredKitchen:
+    """The kitchen with its revision."""
+
+    revision: int
+    kitchen: Kitchen
+
+
+@dataclass
+class _Cache:
+    stored: StoredKitchen | None = None
+
+
+_cache = _Cache()
+
+
+def load_kitchen() -> StoredKitchen:
+    """The kitchen as it stands; parsed again only when its revision moved."""
+    row = KitchenRow.select(KitchenRow.id, KitchenRow.revision).order_by(KitchenRow.id).first()
+    if row is None:
+        raise NotFoundError("no kitchen")
+    if _cache.stored is None or _cache.stored.revision != row.revision:
+        document = KitchenRow.get_by_id(row.id).document
+        _cache.stored = StoredKitchen(row.revision, KitchenModel.model_validate_json(document).to_core())
+    return _cache.stored
+
+
+def has_kitchen() -> bool:
+    """Whether the kitchen was set up."""
+    return KitchenRow.select().exists()
+
+
+def create_kitchen(kitchen: Kitchen) -> None:
+    """Set the kitchen up."""
+    KitchenRow.insert(document=KitchenModel.from_core(kitchen).model_dump_json(), revision=1).execute()
+
+
+def save_kitchen(kitchen: Kitchen, *, revision: int) -> StoredKitchen:
+    """Save over the revision seen, or raise ``ConflictError`` with what stands now."""
+    changed = (
+        KitchenRow.update(document=KitchenModel.from_core(kitchen).model_dump_json(), revision=KitchenRow.revision + 1)
+        .where(KitchenRow.revision == revision)
+        .execute()
+    )
+    if not changed:
+        raise ConflictError(load_kitchen())
+    return load_kitchen()

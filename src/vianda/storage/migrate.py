@@ -1,0 +1,41 @@
+"""Bring the database to the newest shape: numbered migrations, each once, one process at a time."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from vianda.storage.migrations import m0001_first_tables
+
+MIGRATIONS = (("0001", m0001_first_tables.STATEMENTS),)
+LOCK_WAIT_S = 30
+
+
+class MigrationBusyError(RuntimeError):
+    """Another process is migrating and does not finish."""
+
+
+def migrate(database: Any) -> list[str]:
+    """Apply what is missing and return the numbers applied.
+
+    MariaDB commits each DDL statement by itself, so there is no transaction here; a named lock keeps two
+    starts apart. Call it inside a connection context.
+    """
+    got = database.execute_sql("SELECT GET_LOCK('vianda-migrate', %s)", (LOCK_WAIT_S,)).fetchone()[0]
+    if got != 1:
+        raise MigrationBusyError("Another start is changing the database; try again in a minute.")
+    try:
+        database.execute_sql(
+            "CREATE TABLE IF NOT EXISTS schema_migration (number CHAR(4) PRIMARY KEY, applied_at DATETIME NOT NULL)"
+        )
+        done = {row[0] for row in database.execute_sql("SELECT number FROM schema_migration").fetchall()}
+        applied = []
+        for number, statements in MIGRATIONS:
+            if number in done:
+                continue
+            for statement in statements:
+                database.execute_sql(statement)
+            database.execute_sql("INSERT INTO schema_migration VALUES (%s, UTC_TIMESTAMP())", (number,))
+            applied.append(number)
+        return applied
+    finally:
+        database.execute_sql("SELECT RELEASE_LOCK('vianda-migrate')")

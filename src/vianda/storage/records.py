@@ -1,0 +1,70 @@
+"""What repositories hand out: core values with their ids, revisions and times."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any, Literal
+
+from vianda.core.formula import Formula
+
+EventKind = Literal["done", "extra", "probe", "back"]
+
+
+class NotFoundError(LookupError):
+    """There is nothing of that id."""
+
+
+class ConflictError(RuntimeError):
+    """Someone saved in between; ``current`` is what stands now."""
+
+    def __init__(self, current: Any) -> None:
+        super().__init__("saved by someone else in between")
+        self.current = current
+
+
+@dataclass(frozen=True, slots=True)
+class StoredFormula:
+    """A formula as it stands."""
+
+    id: int
+    revision: int
+    updated_at: datetime
+    formula: Formula
+
+
+@dataclass(frozen=True, slots=True)
+class StoredVersion:
+    """A kept version."""
+
+    number: int
+    name: str
+    created_at: datetime
+    formula: Formula
+
+
+@dataclass(frozen=True, slots=True)
+class CookEvent:
+    """Something that happened at the stove: at which place of the plan, and a value for probe readings."""
+
+    token: str
+    kind: EventKind
+    place: int
+    value: float | None
+    at: datetime
+
+
+@dataclass(frozen=True, slots=True)
+class StoredCook:
+    """One run of a formula. ``plan`` and ``outcome`` are JSON documents."""
+
+    id: int
+    formula_id: int
+    formula_name: str
+    revision: int
+    started_at: datetime
+    finished_at: datetime | None
+    formula: Formula
+    plan: dict[str, Any]
+    outcome: dict[str, Any] | None
+    events: tuple[CookEvent, ...]

@@ -1,0 +1,134 @@
+"""The tables as peewee models. Nothing outside ``storage`` sees these; repositories return records."""
+
+from __future__ import annotations
+
+from peewee import (
+    AutoField,
+    BooleanField,
+    CharField,
+    DateTimeField,
+    DecimalField,
+    DoubleField,
+    ForeignKeyField,
+    IntegerField,
+    Model,
+    TextField,
+)
+
+from vianda.storage.database import proxy
+
+
+class Table(Model):
+    """Base of all tables."""
+
+    class Meta:
+        database = proxy
+        legacy_table_names = False
+
+
+class RevisionRow(Table):
+    """A counter that grows with each change of a shared thing, so that caches know when they are stale."""
+
+    name = CharField(max_length=32, primary_key=True)
+    number = IntegerField()
+
+    class Meta:
+        table_name = "revision"
+
+
+class KitchenRow(Table):
+    """The kitchen, as its JSON document."""
+
+    id = AutoField()
+    document = TextField()
+    revision = IntegerField()
+
+    class Meta:
+        table_name = "kitchen"
+
+
+class MeatRow(Table):
+    """A meat of the larder."""
+
+    key = CharField(max_length=64, primary_key=True)
+    position = IntegerField()
+    name = CharField(max_length=80)
+    species = CharField(max_length=16)
+    kind = CharField(max_length=16)
+    water_g_per_100g = DoubleField()
+    protein_g_per_100g = DoubleField()
+    fat_g_per_100g = DoubleField()
+    carbohydrate_g_per_100g = DoubleField()
+    ash_g_per_100g = DoubleField()
+    sodium_mg_per_100g = DoubleField()
+    composition_note = CharField(max_length=300)
+    fat_low_frac = DoubleField()
+    fat_usual_frac = DoubleField()
+    fat_high_frac = DoubleField()
+    price_per_kg = DecimalField(max_digits=12, decimal_places=4, auto_round=False)
+    range_source = CharField(max_length=200)
+    remark = CharField(max_length=500)
+
+    class Meta:
+        table_name = "meat"
+
+
+class FormulaRow(Table):
+    """A formula as it stands; ``revision`` guards against lost edits."""
+
+    id = AutoField()
+    name = CharField(max_length=80)
+    document = TextField()
+    revision = IntegerField()
+    created_at = DateTimeField()
+    updated_at = DateTimeField()
+    deleted = BooleanField(default=False)
+
+    class Meta:
+        table_name = "formula"
+
+
+class VersionRow(Table):
+    """A version the cook said to keep. Never changed afterwards."""
+
+    id = AutoField()
+    formula = ForeignKeyField(FormulaRow, column_name="formula_id", on_delete="RESTRICT")
+    number = IntegerField()
+    name = CharField(max_length=80)
+    document = TextField()
+    created_at = DateTimeField()
+
+    class Meta:
+        table_name = "formula_version"
+
+
+class CookRow(Table):
+    """One run of a formula: what was planned, and what came of it."""
+
+    id = AutoField()
+    formula = ForeignKeyField(FormulaRow, column_name="formula_id", on_delete="RESTRICT")
+    formula_name = CharField(max_length=80)
+    document = TextField()
+    plan = TextField()
+    started_at = DateTimeField()
+    finished_at = DateTimeField(null=True)
+    outcome = TextField(null=True)
+    revision = IntegerField()
+
+    class Meta:
+        table_name = "cook"
+
+
+class CookEventRow(Table):
+    """Something that happened at the stove. ``token`` makes a repeated report count once."""
+
+    id = AutoField()
+    cook = ForeignKeyField(CookRow, column_name="cook_id", on_delete="CASCADE")
+    token = CharField(max_length=40)
+    kind = CharField(max_length=16)
+    place = IntegerField()
+    value = DoubleField(null=True)
+    at = DateTimeField()
+
+    class Meta:
+        table_name = "cook_event"
