@@ -107,7 +107,7 @@ def programs(wanted: dict[str, str]) -> None:
 def _uv() -> Path:
     uv = places.TOOLS / "uv" / "bin" / "uv"
     if not uv.exists():
-        command = ["python3", "-m", "pip", "install", "-q", "--root-user-action=ignore", "--target",
+        command: list[str | Path] = ["python3", "-m", "pip", "install", "-q", "--root-user-action=ignore", "--target",
                    places.TOOLS / "uv", UV]  # fmt: skip
         _run(command, cwd=places.PROJECT, what="installing uv")
     return uv
@@ -115,20 +115,32 @@ def _uv() -> Path:
 
 def python_environment(*, dev: bool) -> None:
     """The virtual environment from the lock file; ``dev`` adds what the checks need."""
-    lock = places.LOCK_DEV if dev else places.LOCK_RUN
+    dev_locks = [places.LOCK_DEV, places.LOCK_DATA]
+    used = dev_locks if dev else [places.LOCK_RUN]
     stamp = places.STATE / "python.stamp"
-    wanted = digest([lock, places.PROJECT / "pyproject.toml"], "dev" if dev else "run", str(places.PROJECT))
+    wanted = digest([*used, places.PROJECT / "pyproject.toml"], "dev" if dev else "run", str(places.PROJECT))
     # An environment with the checks' packages serves for running too.
-    serves = digest([places.LOCK_DEV, places.PROJECT / "pyproject.toml"], "dev", str(places.PROJECT))
+    serves = digest([*dev_locks, places.PROJECT / "pyproject.toml"], "dev", str(places.PROJECT))
     if places.PYTHON.exists() and (_fresh(stamp, wanted) or _fresh(stamp, serves)):
         return
     with step("installing Python packages"):
         uv = _uv()
         if not places.PYTHON.exists():
             _run([*_this_python(), "-m", "venv", "--without-pip", places.VENV], cwd=places.PROJECT, what="venv")
-        sync = [uv, "pip", "sync", "-q", "--python", places.PYTHON, "--require-hashes", lock]
+        sync: list[str | Path] = [uv, "pip", "sync", "-q", "--python", places.PYTHON, "--require-hashes", *used]
         _run(sync, cwd=places.PROJECT, what="installing Python packages")
-        own = [uv, "pip", "install", "-q", "--python", places.PYTHON, "--no-deps", "--no-build-isolation", "-e", "."]
+        own: list[str | Path] = [
+            uv,
+            "pip",
+            "install",
+            "-q",
+            "--python",
+            places.PYTHON,
+            "--no-deps",
+            "--no-build-isolation",
+            "-e",
+            ".",
+        ]
         _run(own, cwd=places.PROJECT, what="installing Vianda")
         stamp.write_text(wanted)
 

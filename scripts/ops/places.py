@@ -13,3 +13,5 @@ FRONTEND = PROJECT / "frontend"
 PAGES = FRONTEND / "dist"
 LOCK_RUN = PROJECT / "requirements.lock"
 LOCK_DEV = PROJECT / "requirements-dev.lock"
+# Data files of a package whose own requirements (a web framework) are not wanted: listed, never resolved.
+LOCK_DATA = PROJECT / "requirements-data.lock"

@@ -32,7 +32,7 @@ def _row(formula_id: int) -> FormulaRow:
 
 def list_formulas() -> list[StoredFormula]:
     """All formulas, the one touched last first."""
-    query = FormulaRow.select().where(~FormulaRow.deleted).order_by(FormulaRow.updated_at.desc(), FormulaRow.id)
+    query = FormulaRow.select().where(~FormulaRow.deleted).order_by(FormulaRow.updated_at.desc(), FormulaRow.id.desc())
     return [_stored(row) for row in query]
 
 

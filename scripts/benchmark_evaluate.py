@@ -1,0 +1,55 @@
+"""Time POST /api/evaluate against an endpoint that does nothing, on one running server, in one run.
+
+Usage: .venv/bin/python scripts/benchmark_evaluate.py [http://127.0.0.1:8427] [rounds]
+Prints medians in milliseconds and their ratio. Bars: at most 15 ms, at most 5 times the empty endpoint.
+"""
+
+from __future__ import annotations
+
+import http.client
+import json
+import statistics
+import sys
+import time
+from urllib.parse import urlsplit
+
+
+def timed(connection: http.client.HTTPConnection, method: str, path: str, body: bytes | None) -> float:
+    """Milliseconds of one request on an open connection."""
+    began = time.perf_counter()
+    headers = {"Content-Type": "application/json"} if body else {}
+    connection.request(method, path, body, headers)
+    answer = connection.getresponse()
+    answer.read()
+    if answer.status != 200:
+        raise SystemExit(f"{path} answered {answer.status}")
+    return (time.perf_counter() - began) * 1000
+
+
+def main() -> int:
+    """Alternate the two requests, so that both see the same machine."""
+    base = urlsplit(sys.argv[1] if len(sys.argv) > 1 else "http://127.0.0.1:8427")
+    rounds = int(sys.argv[2]) if len(sys.argv) > 2 else 300
+    connection = http.client.HTTPConnection(base.hostname or "127.0.0.1", base.port, timeout=10)
+    connection.request("GET", "/api/formulas")
+    shelf = json.loads(connection.getresponse().read())
+    connection.request("GET", f"/api/formulas/{shelf[0]['id']}")
+    formula = json.loads(connection.getresponse().read())["formula"]
+    body = json.dumps({"formula": formula, "edits": [{"kind": "nudge", "figure": "guests", "steps": 1}]}).encode()
+    for _ in range(20):
+        timed(connection, "GET", "/api/live", None)
+        timed(connection, "POST", "/api/evaluate", body)
+    nothing, work = [], []
+    for _ in range(rounds):
+        nothing.append(timed(connection, "GET", "/api/live", None))
+        work.append(timed(connection, "POST", "/api/evaluate", body))
+    low, high = statistics.median(nothing), statistics.median(work)
+    tail = statistics.quantiles(work, n=20)[-1]
+    print(f"nothing  median {low:.2f} ms")
+    print(f"evaluate median {high:.2f} ms, 95th percentile {tail:.2f} ms, {rounds} rounds")
+    print(f"ratio    {high / low:.1f}")
+    return 0
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())
