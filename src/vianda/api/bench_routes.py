@@ -6,6 +6,7 @@ from flask import Blueprint
 
 from vianda.api import schemas as s
 from vianda.api.contract import operation
+from vianda.core.style_preview import preview
 from vianda.core.styles import all_styles
 from vianda.interchange.store_models import MeatModel
 from vianda.services import bench, kitchens
@@ -44,9 +45,14 @@ def opening(body: s.OpeningRequest) -> s.OpeningAnswer:
     return s.OpeningAnswer.model_construct(opening=opened, evaluation=evaluation)
 
 
+@operation(blueprint, "POST", "/read", summary="Read a typed quantity", body=s.ReadRequest, answer=s.ReadAnswer)
+def read(body: s.ReadRequest) -> s.ReadAnswer:
+    return s.ReadAnswer(value=bench.read_quantity(body.kind, body.text, unit_system=body.unit_system))
+
+
 @operation(blueprint, "GET", "/catalogue", summary="Styles and meats to choose from", answer=s.CatalogueAnswer)
 def catalogue() -> s.CatalogueAnswer:
     return s.CatalogueAnswer(
-        styles=[s.StyleAnswer(key=x.key, title=x.title, line=x.line) for x in all_styles().values()],
+        styles=[preview(style) for style in all_styles().values()],
         meats=[MeatModel.from_core(m) for m in kitchens.get_larder().meats.values()],
     )

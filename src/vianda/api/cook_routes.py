@@ -58,7 +58,9 @@ def get_cook(cook_id: int) -> s.CookAnswer:
     problems=(404,),
 )
 def note_event(cook_id: int, body: s.EventRequest) -> s.CookAnswer:
-    cook = cooks.note_event(cook_id, token=body.token, kind=body.kind, place=body.place, value=body.value)
+    cook = cooks.note_event(
+        cook_id, token=body.token, kind=body.kind, place=body.place, value=body.value, late_s=body.late_s
+    )
     return s.cook_answer(cook, now_utc())
 
 

@@ -13,13 +13,16 @@ from vianda.core.evaluate import Evaluation, TicketFigure
 from vianda.core.formula import Formula
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.opening import Opening
+from vianda.core.outcome import OutcomeFigures
 from vianda.core.phrase import Phrase
 from vianda.core.portions import Portions
 from vianda.core.salt import SaltFigures
 from vianda.core.shape import ShapeFigures
 from vianda.core.stove_plan import StovePlan
+from vianda.core.style_preview import StylePreview
 from vianda.interchange.formula_model import FormulaModel, Key, Strict
 from vianda.interchange.store_models import KitchenModel, MeatModel
+from vianda.services.cooks import figures_of
 from vianda.storage.kitchen_repository import StoredKitchen
 from vianda.storage.records import StoredCook, StoredFormula, StoredVersion
 
@@ -90,6 +93,11 @@ class RenameEdit(Strict):
     name: Text
 
 
+class RemarkEdit(Strict):
+    kind: Literal["write-remark"]
+    text: Annotated[str, Field(max_length=4000)]
+
+
 EditModel = Annotated[
     TypeEdit
     | NudgeEdit
@@ -100,7 +108,8 @@ EditModel = Annotated[
     | RemoveMeatEdit
     | LockMeatEdit
     | ChooseEdit
-    | RenameEdit,
+    | RenameEdit
+    | RemarkEdit,
     Field(discriminator="kind"),
 ]
 
@@ -115,6 +124,7 @@ _EDITS: dict[str, type[core.Edit]] = {
     "lock-meat": core.LockMeat,
     "choose": core.Choose,
     "rename": core.Rename,
+    "write-remark": core.WriteRemark,
 }
 
 
@@ -137,6 +147,20 @@ class OpeningRequest(Strict):
 
     line: Annotated[str, Field(max_length=2000)]
     unit_system: Units | None = None
+
+
+class ReadRequest(Strict):
+    """Typed text to be read as a quantity, outside a formula."""
+
+    kind: Literal["mass_g", "length_mm", "temp_c"]
+    text: Text
+    unit_system: Units
+
+
+class ReadAnswer(BaseModel):
+    """The quantity in its base unit."""
+
+    value: float
 
 
 class SaveRequest(Strict):
@@ -184,6 +208,7 @@ class EventRequest(Strict):
     kind: Literal["done", "extra", "probe", "back"]
     place: Annotated[int, Field(ge=0, le=100_000)]
     value: Annotated[float, Field(ge=-50, le=3600)] | None = None
+    late_s: Annotated[float, Field(ge=0, le=86_400)] = 0.0
 
 
 Score = Annotated[int, Field(ge=1, le=5)]
@@ -277,18 +302,10 @@ class KitchenAnswer(Answer):
     kitchen: KitchenModel
 
 
-class StyleAnswer(Answer):
-    """A style to choose from."""
-
-    key: str
-    title: str
-    line: str
-
-
 class CatalogueAnswer(Answer):
     """What a cook can choose from: styles and meats."""
 
-    styles: list[StyleAnswer]
+    styles: list[StylePreview]
     meats: list[MeatModel]
 
 
@@ -336,6 +353,7 @@ class CookAnswer(Answer):
     elapsed_s: float
     plan: KeptPlan
     outcome: OutcomeModel | None
+    outcome_figures: OutcomeFigures | None
     events: list[EventAnswer]
 
 
@@ -391,6 +409,7 @@ def cook_answer(cook: StoredCook, now: datetime) -> CookAnswer:
         elapsed_s=max(0.0, (now - cook.started_at).total_seconds()),
         plan=KeptPlan.model_validate(cook.plan),
         outcome=OutcomeModel.model_validate(cook.outcome) if cook.outcome else None,
+        outcome_figures=figures_of(cook, cook.outcome),
         events=[
             EventAnswer(
                 token=e.token,

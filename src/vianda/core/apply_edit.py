@@ -10,7 +10,7 @@ from typing import assert_never
 from vianda.core import edit as e
 from vianda.core import entry, shares
 from vianda.core.errors import OutOfRangeError, UnknownItemError, UnreadableEntryError
-from vianda.core.formula import LONGEST_NAME, Formula, SaltPlace
+from vianda.core.formula import LONGEST_NAME, LONGEST_REMARK, Formula, SaltPlace
 from vianda.core.heat.doneness import target_for
 from vianda.core.heat.floor import floors_for
 from vianda.core.kitchen import Kitchen
@@ -80,6 +80,10 @@ def apply_edit(formula: Formula, edit: e.Edit, *, larder: Larder, kitchen: Kitch
             return _choose(formula, edit, larder, kitchen)
         case e.Rename():
             return replace(formula, name=checked_name(edit.name))
+        case e.WriteRemark():
+            if len(edit.text) > LONGEST_REMARK:
+                raise OutOfRangeError(f"A remark has at most {LONGEST_REMARK} characters.", field="/remark")
+            return replace(formula, remark=edit.text)
         case _:
             assert_never(edit)
 

@@ -113,4 +113,24 @@ class Rename:
     kind: Literal["rename"] = "rename"
 
 
-Edit = TypeFigure | NudgeFigure | SetFigure | MoveEdge | AddMeat | SwapMeat | RemoveMeat | LockMeat | Choose | Rename
+@dataclass(frozen=True, slots=True)
+class WriteRemark:
+    """The cook's own remark on the formula."""
+
+    text: str
+    kind: Literal["write-remark"] = "write-remark"
+
+
+Edit = (
+    TypeFigure
+    | NudgeFigure
+    | SetFigure
+    | MoveEdge
+    | AddMeat
+    | SwapMeat
+    | RemoveMeat
+    | LockMeat
+    | Choose
+    | Rename
+    | WriteRemark
+)

@@ -24,7 +24,7 @@ from vianda.core.larder import Larder
 from vianda.core.phrase import Phrase, say
 from vianda.core.portions import Portions, divide
 from vianda.core.salt import SaltFigures, salt_figures
-from vianda.core.shape import ShapeFigures, pieces_at_once, shape_figures
+from vianda.core.shape import ShapeFigures, centres_at_once, shape_figures
 from vianda.core.stove_plan import StovePlan, stove_plan
 from vianda.core.styles import style_of
 from vianda.core.working import Working
@@ -159,7 +159,7 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: H
         salt=salt,
         surface=surface,
         surface_temp_c=formula.heat.surface_temp_c,
-        at_once=pieces_at_once(surface=surface, diameter_mm=shape.raw_diameter_mm, gap_mm=style.gap_mm),
+        centres=centres_at_once(surface=surface, diameter_mm=shape.raw_diameter_mm, gap_mm=style.gap_mm),
     )
     cost = cost_figures(blend.parts, larder=larder, bun=bun, buns=formula.dish.guests, guests=formula.dish.guests)
     return Figures(

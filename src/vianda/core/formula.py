@@ -10,6 +10,7 @@ Portioning = Literal["by_piece", "by_batch"]
 SaltPlace = Literal["surface", "none"]
 
 LONGEST_NAME = 80
+LONGEST_REMARK = 2000
 MOST_MEATS = 8
 
 

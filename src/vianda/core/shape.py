@@ -60,32 +60,38 @@ def disc_diameter_mm(*, mass_g: float, thickness_mm: float, density_g_per_ml: fl
     return math.sqrt(4.0 * mass_g * 1000.0 / (math.pi * density_g_per_ml * thickness_mm))
 
 
-def pieces_at_once(*, surface: Surface, diameter_mm: float, gap_mm: float) -> int:
-    """How many discs lie on a surface at once: a square grid on a rectangle, rings in a round pan.
+def centres_at_once(*, surface: Surface, diameter_mm: float, gap_mm: float) -> tuple[tuple[float, float], ...]:
+    """Where the discs of one wave lie: centres in mm from the surface's left and far edge.
 
-    A rectangle holds ⌊(W+gap)/(d+gap)⌋ × ⌊(D+gap)/(d+gap)⌋. A round pan holds one, or a ring of n whose centres
-    lie (R − d/2) out: n = ⌊π / arcsin((d+gap) / (2R−d))⌋, and one more in the middle when there is room.
-    Never more than what any packing could hold. 0 when a single piece does not fit.
+    A rectangle holds a square grid, ⌊(W+gap)/(d+gap)⌋ × ⌊(D+gap)/(d+gap)⌋, spread evenly. A round pan holds one,
+    or a ring of ⌊π / arcsin((d+gap) / 2r)⌋ with centres r = R − d/2 out, and one more in the middle when there is
+    room. Empty when a single piece does not fit.
 
     Examples
     --------
     >>> plate = Surface("p", "plate", "plate", 700, 400, False)
-    >>> pieces_at_once(surface=plate, diameter_mm=132, gap_mm=10)
+    >>> len(centres_at_once(surface=plate, diameter_mm=132, gap_mm=10))
     8
     """
     pitch = diameter_mm + gap_mm
     if not surface.round_shape:
         across = math.floor((surface.width_mm + gap_mm) / pitch + 1e-9)
         deep = math.floor((surface.depth_mm + gap_mm) / pitch + 1e-9)
-        return across * deep
-    radius = surface.width_mm / 2
-    out = radius - diameter_mm / 2
+        return tuple(
+            (surface.width_mm * (column + 0.5) / across, surface.depth_mm * (row + 0.5) / deep)
+            for row in range(deep)
+            for column in range(across)
+        )
+    middle = surface.width_mm / 2
+    out = middle - diameter_mm / 2
     if out < 0:
-        return 0
+        return ()
     if 2 * out < pitch:
-        return 1
+        return ((middle, middle),)
     ring = math.floor(math.pi / math.asin(min(1.0, pitch / (2 * out))) + 1e-9)
-    return ring + (1 if out >= pitch else 0)
+    angles = [2 * math.pi * at / ring for at in range(ring)]
+    places = tuple((middle + out * math.cos(a), middle + out * math.sin(a)) for a in angles)
+    return (*places, (middle, middle)) if out >= pitch else places
 
 
 def shape_figures(

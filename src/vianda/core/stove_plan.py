@@ -35,6 +35,10 @@ class StoveStep:
 class StovePlan:
     """Steps and waves. The last wave may be smaller."""
 
+    surface_width_mm: float
+    surface_depth_mm: float
+    surface_round: bool
+    centres_mm: tuple[tuple[float, float], ...]
     at_once: int
     waves: int
     last_wave: int
@@ -60,7 +64,7 @@ def stove_plan(
     salt: SaltFigures,
     surface: Surface,
     surface_temp_c: float,
-    at_once: int,
+    centres: tuple[tuple[float, float], ...],
 ) -> StovePlan:
     """The stove's steps from the heat plan.
 
@@ -69,12 +73,12 @@ def stove_plan(
     OutOfRangeError
         When not even one piece fits the surface.
     """
-    if at_once < 1:
+    if not centres:
         raise OutOfRangeError(
             f"One piece is wider than {surface.name}: make it lighter or thicker, or choose a larger surface.",
             field="/heat/surface",
         )
-    at_once = min(at_once, portions.pieces)
+    at_once = min(len(centres), portions.pieces)
     waves = math.ceil(portions.pieces / at_once)
     ready = StoveStep(
         "ready",
@@ -100,6 +104,10 @@ def stove_plan(
         step = StoveStep(stage.kind, stage.title, stage.cue, done, stage.timer_s, stage.low_s)  # type: ignore[arg-type]
         (after if stage.kind == "rest" else timed).append(step)
     return StovePlan(
+        surface_width_mm=surface.width_mm,
+        surface_depth_mm=surface.depth_mm,
+        surface_round=surface.round_shape,
+        centres_mm=centres[:at_once],
         at_once=at_once,
         waves=waves,
         last_wave=portions.pieces - at_once * (waves - 1),

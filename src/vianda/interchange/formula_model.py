@@ -74,7 +74,7 @@ class FormulaModel(Strict):
     seasoning: SeasoningModel
     shape: ShapeModel
     heat: HeatModel
-    remark: Annotated[str, Field(max_length=2000)] = ""
+    remark: Annotated[str, Field(max_length=core.LONGEST_REMARK)] = ""
 
     def to_core(self) -> core.Formula:
         """The core's formula."""

@@ -5,8 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from vianda.core.errors import OutOfRangeError
+from vianda.core.cook_yield import Band
 from vianda.core.evaluate import Evaluation, evaluate
+from vianda.core.outcome import OutcomeFigures, outcome_figures
 from vianda.services.bench import surroundings
 from vianda.storage import cook_repository as repository
 from vianda.storage.formula_repository import get_formula
@@ -45,21 +46,32 @@ def list_cooks(*, formula_id: int | None = None) -> list[StoredCook]:
     return repository.list_cooks(formula_id=formula_id)
 
 
-def note_event(cook_id: int, *, token: str, kind: EventKind, place: int, value: float | None) -> StoredCook:
-    """Note what happened at the stove."""
+def note_event(
+    cook_id: int, *, token: str, kind: EventKind, place: int, value: float | None, late_s: float = 0.0
+) -> StoredCook:
+    """Note what happened at the stove, ``late_s`` seconds ago when the line was down."""
     with transaction():
-        return repository.add_event(cook_id, token=token, kind=kind, place=place, value=value)
+        return repository.add_event(cook_id, token=token, kind=kind, place=place, value=value, late_s=late_s)
 
 
 def finish(cook_id: int, outcome: dict[str, Any], *, revision: int) -> StoredCook:
-    """Weigh, rate and note. The cooked mass cannot exceed the raw batch."""
+    """Weigh, rate and note. Refuses what cannot be, such as more coming off than went on."""
     with transaction():
         cook = repository.get_cook(cook_id)
-        cooked = outcome.get("cooked_mass_g")
-        raw = cook.plan["portions"]["batch_mass_g"]
-        if cooked is not None and cooked > raw:
-            raise OutOfRangeError(
-                f"{cooked:.0f} g cooked is more than the {raw} g that went on raw. Was the tray weighed too?",
-                field="/outcome/cooked_mass_g",
-            )
+        figures_of(cook, outcome)
         return repository.save_outcome(cook_id, outcome, revision=revision)
+
+
+def figures_of(cook: StoredCook, outcome: dict[str, Any] | None) -> OutcomeFigures | None:
+    """Yield and shrink of a finished cook, or None while nothing was noted."""
+    if outcome is None:
+        return None
+    shape, portions = cook.plan["shape"], cook.plan["portions"]
+    return outcome_figures(
+        batch_mass_g=portions["batch_mass_g"],
+        pieces=portions["pieces"],
+        expected_yield_frac=Band(**shape["cooked_yield_frac"]),
+        raw_diameter_mm=shape["raw_diameter_mm"],
+        cooked_mass_g=outcome.get("cooked_mass_g"),
+        cooked_diameter_mm=outcome.get("cooked_diameter_mm"),
+    )

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from datetime import timedelta
 from typing import Any, cast
 
 from vianda.core.formula import Formula
@@ -24,7 +25,7 @@ def _row(cook_id: int) -> CookRow:
 def _stored(row: CookRow, *, with_events: bool = True) -> StoredCook:
     events: tuple[CookEvent, ...] = ()
     if with_events:
-        query = CookEventRow.select().where(CookEventRow.cook == row.id).order_by(CookEventRow.id)
+        query = CookEventRow.select().where(CookEventRow.cook == row.id).order_by(CookEventRow.at, CookEventRow.id)
         events = tuple(CookEvent(e.token, cast(EventKind, e.kind), e.place, e.value, e.at) for e in query)
     return StoredCook(
         id=row.id,
@@ -66,11 +67,13 @@ def list_cooks(*, formula_id: int | None = None) -> list[StoredCook]:
     return [_stored(row, with_events=False) for row in query]
 
 
-def add_event(cook_id: int, *, token: str, kind: EventKind, place: int, value: float | None) -> StoredCook:
-    """Note an event; the same token twice counts once."""
+def add_event(
+    cook_id: int, *, token: str, kind: EventKind, place: int, value: float | None, late_s: float
+) -> StoredCook:
+    """Note an event that happened ``late_s`` seconds ago; the same token twice counts once."""
     row = _row(cook_id)
     CookEventRow.insert(
-        cook=row.id, token=token, kind=kind, place=place, value=value, at=now_utc()
+        cook=row.id, token=token, kind=kind, place=place, value=value, at=now_utc() - timedelta(seconds=late_s)
     ).on_conflict_ignore().execute()
     return _stored(row)
 

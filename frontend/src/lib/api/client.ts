@@ -1,0 +1,100 @@
+/** The only caller of fetch. Every answer is typed by the contract; every refusal is a Problem. */
+import type { components } from "./contract";
+
+type S = components["schemas"];
+export type Formula = S["FormulaModel"];
+export type Evaluation = S["Evaluation"];
+export type Phrase = { text: string; amounts: Record<string, Amount> };
+export type Amount = Pick<S["Amount"], "kind" | "value"> & Partial<S["Amount"]>;
+export type Working = S["Working"];
+export type Counsel = S["Counsel"];
+export type Step = S["RailStep"]["step"];
+export type Opening = S["Opening"];
+export type Edit = NonNullable<S["EvaluateRequest"]["edits"]>[number];
+export type Figure = S["TypeEdit"]["figure"];
+export type StoredFormula = S["FormulaAnswer"];
+export type Version = S["VersionAnswer"];
+export type ShelfItem = S["ShelfItem"];
+export type Catalogue = S["CatalogueAnswer"];
+export type StoredKitchen = S["KitchenAnswer"];
+export type Kitchen = S["KitchenModel-Output"];
+export type KitchenInput = S["KitchenModel-Input"];
+export type Cook = S["CookAnswer"];
+export type CookLine = S["CookLine"];
+export type Outcome = S["OutcomeModel"];
+export type StoveStep = S["StoveStep"];
+export type Units = NonNullable<S["EvaluateRequest"]["unit_system"]>;
+export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
+
+/** A refusal with a reason, or — status 0 or 503 — a server that does not answer. */
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+  get away(): boolean {
+    return this.problem.status === 0 || this.problem.status === 503 || this.problem.status === 507;
+  }
+}
+
+const AWAY: Problem = {
+  type: "urn:vianda:problem:away",
+  title: "Vianda does not answer",
+  status: 0,
+  detail: "Nothing was lost: your edits stay in this window and are sent when it answers again.",
+  fields: [],
+};
+
+async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      signal,
+      headers: body === undefined ? {} : { "Content-Type": "application/json" },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    throw new ProblemError(AWAY);
+  }
+  if (response.status === 204) return undefined as T;
+  const text = await response.text();
+  let content: unknown;
+  try {
+    content = JSON.parse(text);
+  } catch {
+    throw new ProblemError({ ...AWAY, status: response.status >= 500 ? 503 : response.status });
+  }
+  if (!response.ok) throw new ProblemError(content as Problem);
+  return content as T;
+}
+
+export const api = {
+  catalogue: () => ask<Catalogue>("GET", "/catalogue"),
+  kitchen: () => ask<StoredKitchen>("GET", "/kitchen"),
+  saveKitchen: (kitchen: KitchenInput, revision: number) =>
+    ask<StoredKitchen>("PUT", "/kitchen", { kitchen, revision }),
+  opening: (line: string, unit_system: Units) =>
+    ask<S["OpeningAnswer"]>("POST", "/opening", { line, unit_system }),
+  evaluate: (formula: Formula, edits: Edit[], unit_system: Units) =>
+    ask<{ formula: Formula; evaluation: Evaluation }>("POST", "/evaluate", { formula, edits, unit_system }),
+  formulas: () => ask<ShelfItem[]>("GET", "/formulas"),
+  formula: (id: number) => ask<StoredFormula>("GET", `/formulas/${id}`),
+  createFormula: (formula: Formula) => ask<StoredFormula>("POST", "/formulas", { formula }),
+  saveFormula: (id: number, formula: Formula, revision: number) =>
+    ask<StoredFormula>("PUT", `/formulas/${id}`, { formula, revision }),
+  deleteFormula: (id: number) => ask<void>("DELETE", `/formulas/${id}`),
+  versions: (id: number) => ask<Version[]>("GET", `/formulas/${id}/versions`),
+  keepVersion: (id: number, name: string) => ask<Version>("POST", `/formulas/${id}/versions`, { name }),
+  importFile: (file: unknown) => ask<S["ImportAnswer"]>("POST", "/formulas/import", { file }),
+  formulaCooks: (id: number) => ask<CookLine[]>("GET", `/formulas/${id}/cooks`),
+  cooks: () => ask<CookLine[]>("GET", "/cooks"),
+  beginCook: (formula_id: number) => ask<Cook>("POST", "/cooks", { formula_id }),
+  cook: (id: number) => ask<Cook>("GET", `/cooks/${id}`),
+  cookEvent: (id: number, event: S["EventRequest"]) => ask<Cook>("POST", `/cooks/${id}/events`, event),
+  saveOutcome: (id: number, outcome: Outcome, revision: number) =>
+    ask<Cook>("PUT", `/cooks/${id}/outcome`, { outcome, revision }),
+  read: (kind: S["ReadRequest"]["kind"], text: string, unit_system: Units) =>
+    ask<{ value: number }>("POST", "/read", { kind, text, unit_system }),
+  exportPath: (id: number) => `/api/formulas/${id}/export`,
+};

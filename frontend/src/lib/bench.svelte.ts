@@ -1,0 +1,317 @@
+/**
+ * One formula on the bench: what the cook edits, what the core answered, undo, autosave, conflicts.
+ * Edits are sent to the core one after the other; nothing is computed here.
+ */
+import {
+  api,
+  ProblemError,
+  type Edit,
+  type Evaluation,
+  type Figure,
+  type Formula,
+  type StoredFormula,
+} from "./api/client";
+import { dropDraft, findDraft, keepDraft } from "./drafts";
+import { units } from "./units.svelte";
+
+export type SaveState = "saved" | "saving" | "unsaved" | "away" | "conflict";
+export interface Refusal {
+  target: string;
+  detail: string;
+}
+
+const SAVE_AFTER_MS = 500;
+const RETRY_AFTER_MS = 2000;
+const MOST_UNDO = 200;
+
+/** Which control an edit belongs to, so that a refusal shows where it was typed. */
+export function targetOf(figure: Figure | string, meat = ""): string {
+  return meat ? `${figure}:${meat}` : figure;
+}
+
+function targetOfEdit(edit: Edit): string {
+  if (edit.kind === "type" || edit.kind === "nudge" || edit.kind === "set")
+    return targetOf(edit.figure, edit.meat);
+  if (edit.kind === "choose") return edit.field;
+  return edit.kind;
+}
+
+export class Bench {
+  readonly id: number;
+  formula = $state.raw<Formula | null>(null);
+  evaluation = $state.raw<Evaluation | null>(null);
+  save = $state<SaveState>("saved");
+  missing = $state(false);
+  problem = $state<string | null>(null);
+  refusal = $state<Refusal | null>(null);
+  theirs = $state.raw<StoredFormula | null>(null);
+  waiting = $state.raw<Edit[]>([]);
+
+  #revision = 0;
+  #past = $state.raw<Formula[]>([]);
+  #future = $state.raw<Formula[]>([]);
+  #working = false;
+  #saveTimer: ReturnType<typeof setTimeout> | undefined;
+  #retryTimer: ReturnType<typeof setTimeout> | undefined;
+  #saving: Promise<void> | null = null;
+  #closed = false;
+
+  constructor(id: number) {
+    this.id = id;
+  }
+
+  get canUndo(): boolean {
+    return this.#past.length > 0;
+  }
+  get canRedo(): boolean {
+    return this.#future.length > 0;
+  }
+
+  async load(): Promise<void> {
+    try {
+      const stored = await api.formula(this.id);
+      this.#revision = stored.revision;
+      const draft = findDraft(this.id);
+      const mine = draft?.formula ?? stored.formula;
+      const answer = await api.evaluate(mine, [], units.system);
+      this.problem = null;
+      this.formula = answer.formula;
+      this.evaluation = answer.evaluation;
+      if (draft) {
+        this.save = "unsaved";
+        if (draft.revision !== stored.revision) {
+          this.theirs = stored;
+          this.save = "conflict";
+        }
+        this.waiting = draft.waiting;
+        this.#keep();
+        void this.#drain();
+        this.#saveSoon();
+      }
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      if (error.problem.status === 404) this.missing = true;
+      else {
+        this.problem = error.problem.detail;
+        if (error.away && !this.#closed)
+          this.#retryTimer = setTimeout(() => void this.load(), RETRY_AFTER_MS);
+      }
+    }
+  }
+
+  close(): void {
+    this.#closed = true;
+    clearTimeout(this.#saveTimer);
+    clearTimeout(this.#retryTimer);
+    if (this.save === "unsaved") void this.#saveNow();
+  }
+
+  /** Send an edit to the core. A drag that was not sent yet is overtaken by the next one. */
+  edit(edit: Edit): void {
+    const last = this.waiting.at(-1);
+    const overtakes = edit.kind === "move-edge" && last?.kind === "move-edge" && last.index === edit.index;
+    this.waiting = overtakes ? [...this.waiting.slice(0, -1), edit] : [...this.waiting, edit];
+    void this.#drain();
+  }
+
+  async #drain(): Promise<void> {
+    if (this.#working) return;
+    this.#working = true;
+    try {
+      while (this.waiting.length > 0 && this.formula) {
+        const edit = this.waiting[0] as Edit;
+        const before = this.formula;
+        try {
+          const answer = await api.evaluate(before, [edit], units.system);
+          // A drag may have been overtaken while it was under way; what was answered still stands before it.
+          this.waiting = this.waiting[0] === edit ? this.waiting.slice(1) : this.waiting;
+          this.refusal = null;
+          if (JSON.stringify(answer.formula) !== JSON.stringify(before)) this.#remember(before, edit);
+          this.#accept(answer.formula, answer.evaluation);
+        } catch (error) {
+          if (!(error instanceof ProblemError)) throw error;
+          if (error.away) {
+            this.save = this.save === "conflict" ? "conflict" : "away";
+            this.#keep();
+            this.#retryLater();
+            return;
+          }
+          this.waiting = this.waiting[0] === edit ? this.waiting.slice(1) : this.waiting;
+          this.refusal = { target: targetOfEdit(edit), detail: error.problem.detail };
+        }
+      }
+    } finally {
+      this.#working = false;
+    }
+  }
+
+  #lastEdge: { index: number; at: number } | null = null;
+
+  /** One drag is one step back, however many answers it took. */
+  #remember(before: Formula, edit: Edit): void {
+    const now = performance.now();
+    const sameDrag =
+      edit.kind === "move-edge" && this.#lastEdge?.index === edit.index && now - this.#lastEdge.at < 700;
+    this.#lastEdge = edit.kind === "move-edge" ? { index: edit.index, at: now } : null;
+    if (!sameDrag) this.#past = [...this.#past, before].slice(-MOST_UNDO);
+    this.#future = [];
+  }
+
+  #accept(formula: Formula, evaluation: Evaluation): void {
+    const changed = JSON.stringify(formula) !== JSON.stringify(this.formula);
+    this.formula = formula;
+    this.evaluation = evaluation;
+    if (changed) {
+      if (this.save !== "conflict") this.save = "unsaved";
+      this.#keep();
+      this.#saveSoon();
+    } else if (this.save === "away" && this.waiting.length === 0) {
+      this.save = "unsaved";
+      this.#saveSoon();
+    }
+  }
+
+  async undo(): Promise<void> {
+    await this.#travel("back");
+  }
+  async redo(): Promise<void> {
+    await this.#travel("forth");
+  }
+
+  async #travel(way: "back" | "forth"): Promise<void> {
+    const from = way === "back" ? this.#past : this.#future;
+    const to = from.at(-1);
+    if (!to || !this.formula || this.#working) return;
+    this.#working = true;
+    try {
+      const answer = await api.evaluate(to, [], units.system);
+      if (way === "back") {
+        this.#past = from.slice(0, -1);
+        this.#future = [...this.#future, this.formula];
+      } else {
+        this.#future = from.slice(0, -1);
+        this.#past = [...this.#past, this.formula];
+      }
+      this.refusal = null;
+      this.#accept(answer.formula, answer.evaluation);
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      this.refusal = { target: "undo", detail: error.problem.detail };
+    } finally {
+      this.#working = false;
+      void this.#drain();
+    }
+  }
+
+  /** Put a whole formula on the bench, as one step that can be undone. */
+  async put(formula: Formula): Promise<void> {
+    if (!this.formula) return;
+    const before = this.formula;
+    const answer = await api.evaluate(formula, [], units.system);
+    this.#past = [...this.#past, before].slice(-MOST_UNDO);
+    this.#future = [];
+    this.#accept(answer.formula, answer.evaluation);
+  }
+
+  #keep(): void {
+    if (this.formula)
+      keepDraft(this.id, { revision: this.#revision, formula: this.formula, waiting: this.waiting });
+  }
+
+  #saveSoon(): void {
+    clearTimeout(this.#saveTimer);
+    this.#saveTimer = setTimeout(() => void this.#saveNow(), SAVE_AFTER_MS);
+  }
+
+  #retryLater(): void {
+    clearTimeout(this.#retryTimer);
+    if (this.#closed) return;
+    this.#retryTimer = setTimeout(() => {
+      this.#keep();
+      if (this.waiting.length > 0) void this.#drain();
+      else void this.#saveNow();
+    }, RETRY_AFTER_MS);
+  }
+
+  /** Save at once and wait for it: before a cook begins, a version is kept or a file is written. */
+  async settle(): Promise<boolean> {
+    clearTimeout(this.#saveTimer);
+    await this.#saving;
+    if (this.save !== "saved") await this.#saveNow();
+    return this.save === "saved";
+  }
+
+  async #saveNow(): Promise<void> {
+    if (!this.formula || this.save === "conflict" || this.save === "saved") return;
+    if (this.#saving) {
+      await this.#saving;
+      if ((this.save as SaveState) === "saved") return;
+    }
+    this.#saving = this.#send(this.formula);
+    await this.#saving;
+    this.#saving = null;
+  }
+
+  async #send(sent: Formula): Promise<void> {
+    this.save = "saving";
+    try {
+      const stored = await api.saveFormula(this.id, sent, this.#revision);
+      this.#revision = stored.revision;
+      if (this.formula === sent && this.waiting.length === 0) {
+        this.save = "saved";
+        dropDraft(this.id);
+      } else {
+        this.save = "unsaved";
+        this.#keep();
+        this.#saveSoon();
+      }
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      if (error.problem.status === 409) {
+        this.theirs = error.problem.current as StoredFormula;
+        this.save = "conflict";
+      } else if (error.away) {
+        this.save = "away";
+        this.#retryLater();
+      } else {
+        this.save = "unsaved";
+        this.refusal = { target: "save", detail: error.problem.detail };
+      }
+    }
+  }
+
+  /** Someone else saved: mine over theirs. Theirs stays one step back in undo. */
+  async keepMine(): Promise<void> {
+    if (!this.theirs || !this.formula) return;
+    this.#past = [...this.#past, this.theirs.formula].slice(-MOST_UNDO);
+    this.#revision = this.theirs.revision;
+    this.theirs = null;
+    this.save = "unsaved";
+    await this.#saveNow();
+  }
+
+  /** Someone else saved: take theirs. Mine stays one step back in undo. */
+  async takeTheirs(): Promise<void> {
+    if (!this.theirs) return;
+    const stored = this.theirs;
+    const answer = await api.evaluate(stored.formula, [], units.system);
+    if (this.formula) this.#past = [...this.#past, this.formula].slice(-MOST_UNDO);
+    this.#revision = stored.revision;
+    this.formula = answer.formula;
+    this.evaluation = answer.evaluation;
+    this.theirs = null;
+    this.save = "saved";
+    dropDraft(this.id);
+  }
+
+  /** Someone else saved: mine becomes a formula of its own; returns its id. */
+  async keepBoth(): Promise<number | null> {
+    if (!this.formula) return null;
+    const copy = await api.createFormula({
+      ...this.formula,
+      name: `${this.formula.name.slice(0, 70)}, mine`,
+    });
+    dropDraft(this.id);
+    return copy.id;
+  }
+}

@@ -1,0 +1,135 @@
+/** The only rounding and unit display. The core sends exact figures; here they are cut for the eye. */
+import type { Amount, Phrase, Units } from "./api/client";
+
+export interface Display {
+  system: Units;
+  currency: string;
+}
+
+const GROUP = "\u202f"; // narrow no-break space, between groups of digits
+const GAP = "\u00a0"; // no-break space, between a number and its unit
+const G_PER_OZ = 28.349523125;
+const MM_PER_IN = 25.4;
+
+function grouped(value: number, digits: number): string {
+  const [whole = "0", part] = Math.abs(value).toFixed(digits).split(".");
+  const spaced = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, GROUP) : whole;
+  const sign = value < 0 && Number(value.toFixed(digits)) !== 0 ? "−" : "";
+  return sign + spaced + (part === undefined ? "" : `.${part}`);
+}
+
+/** Digits that keep about three meaningful figures for a mass. */
+function massDigits(value: number): number {
+  return value < 10 ? 1 : 0;
+}
+
+/** Whole per cents stay whole; a tenth is shown where there is one. */
+function fineDigits(percent: number): number {
+  if (Math.abs(percent - Math.round(percent)) < 0.005) return 0;
+  return percent < 0.1 ? 2 : 1;
+}
+
+export function time(seconds: number): string {
+  const whole = Math.round(seconds);
+  if (whole >= 3600) {
+    const h = Math.floor(whole / 3600);
+    return `${h}:${String(Math.floor((whole % 3600) / 60)).padStart(2, "0")}:${String(whole % 60).padStart(2, "0")}`;
+  }
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
+}
+
+type Shown = { number: string; unit: string };
+
+function one(amount: Amount, value: number, show: Display): Shown {
+  const us = show.system === "us";
+  switch (amount.kind) {
+    case "mass_g": {
+      if (!us) return { number: grouped(value, massDigits(value)), unit: `${GAP}g` };
+      const oz = value / G_PER_OZ;
+      if (oz >= 32) {
+        const lb = Math.floor(oz / 16 + 1e-9);
+        const rest = oz - lb * 16;
+        // 15.96 oz would read "16.0 oz"; then it is a pound more.
+        if (rest >= 15.95) return { number: `${grouped(lb + 1, 0)}${GAP}lb 0.0`, unit: `${GAP}oz` };
+        return { number: `${grouped(lb, 0)}${GAP}lb ${grouped(rest, 1)}`, unit: `${GAP}oz` };
+      }
+      return { number: grouped(oz, oz < 1 ? 2 : 1), unit: `${GAP}oz` };
+    }
+    case "temp_c":
+      return us
+        ? { number: grouped(value * 1.8 + 32, 0), unit: `${GAP}°F` }
+        : {
+            number: grouped(value, value % 1 > 0.05 && value % 1 < 0.95 && value < 100 ? 1 : 0),
+            unit: `${GAP}°C`,
+          };
+    case "delta_temp_k":
+      return us
+        ? { number: grouped(value * 1.8, 0), unit: `${GAP}°F` }
+        : { number: grouped(value, value > 0 && value < 10 && value % 1 > 0.05 ? 1 : 0), unit: `${GAP}°C` };
+    case "length_mm":
+      return us
+        ? { number: grouped(value / MM_PER_IN, 2), unit: `${GAP}in` }
+        : { number: grouped(value, value < 20 && value % 1 > 0.05 ? 1 : 0), unit: `${GAP}mm` };
+    case "frac":
+      return { number: grouped(value * 100, 0), unit: `${GAP}%` };
+    case "fine_frac":
+      return { number: grouped(value * 100, fineDigits(value * 100)), unit: `${GAP}%` };
+    case "time_s":
+      return { number: time(value), unit: "" };
+    case "money":
+      return { number: grouped(value, 2), unit: show.currency ? `${GAP}${show.currency}` : "" };
+    case "price_per_kg":
+      return us
+        ? { number: grouped(value * 0.45359237, 2), unit: `${GAP}${show.currency}/lb` }
+        : { number: grouped(value, 2), unit: `${GAP}${show.currency}/kg` };
+    case "count":
+      return { number: grouped(value, 0), unit: "" };
+    case "number":
+      return {
+        number: grouped(value, value < 10 && value % 1 > 0.005 ? 2 : 1).replace(/\.0+$/, ""),
+        unit: "",
+      };
+    case "density_g_per_ml":
+      return { number: grouped(value, 3), unit: `${GAP}g/ml` };
+    case "lean_to_fat": {
+      const fat = Math.round(value * 100);
+      return { number: `${100 - fat}${GAP}:${GAP}${fat}`, unit: "" };
+    }
+    case "word":
+      return { number: amount.text ?? "", unit: "" };
+    default:
+      return { number: String(value), unit: "" };
+  }
+}
+
+/** A quantity in the units on the screen; a range becomes "from–to" with one unit. */
+export function amount(a: Amount, show: Display): string {
+  const low = one(a, a.value ?? 0, show);
+  if (a.high === null || a.high === undefined) return low.number + low.unit;
+  const high = one(a, a.high, show);
+  if (low.number === high.number) return high.number + high.unit;
+  return `${low.number}–${high.number}${high.unit}`;
+}
+
+/** A quantity split into number and unit, for figures whose unit is set small. */
+export function parts(a: Amount, show: Display): Shown {
+  return one(a, a.value ?? 0, show);
+}
+
+/** A sentence with its quantities filled in. Places are filled once: a cook's own words are never read. */
+export function phrase(p: Phrase, show: Display): string {
+  return p.text.replace(/\{(\w+)\}/g, (whole, name: string) => {
+    const a = p.amounts[name];
+    return a ? amount(a, show) : whole;
+  });
+}
+
+/** A moment as the cook's own clock and calendar say it. */
+export function moment(iso: string): string {
+  return new Date(iso).toLocaleString("en-GB", {
+    day: "numeric",
+    month: "short",
+    hour: "2-digit",
+    minute: "2-digit",
+  });
+}

@@ -1,0 +1,54 @@
+<!-- The steel rail on top of every view: our mark, the rooms, the units. -->
+<script lang="ts">
+  import type { Snippet } from "svelte";
+  import { units } from "../units.svelte";
+  import Mark from "./Mark.svelte";
+
+  let { here, tools, children }: { here: string; tools?: Snippet; children: Snippet } = $props();
+  const rooms = [
+    { href: "/", title: "Shelf" },
+    { href: "/log", title: "Logbook" },
+    { href: "/kitchen", title: "Kitchen" },
+  ];
+</script>
+
+<a href="#main" class="absolute -top-20 left-2 z-50 act bg-paper focus:top-2">Skip to the bench</a>
+<div class="flex min-h-dvh flex-col">
+  <header class="flex h-11 shrink-0 items-center gap-1 bg-neutral px-3 text-neutral-content sm:gap-2 sm:px-4">
+    <a
+      href="/"
+      class="mr-2 flex items-center gap-2 font-semibold tracking-wide"
+      aria-label="Vianda, to the shelf"
+    >
+      <Mark /><span class="hidden sm:inline">Vianda</span>
+    </a>
+    <nav aria-label="Rooms" class="flex">
+      {#each rooms as room (room.href)}
+        <a
+          href={room.href}
+          class={[
+            "flex h-11 items-center px-2.5 text-sm sm:px-3",
+            here === room.title
+              ? "border-b-3 border-[#7cc4cf] pt-[3px] font-semibold"
+              : "opacity-85 hover:opacity-100",
+          ]}
+          aria-current={here === room.title ? "page" : undefined}>{room.title}</a
+        >
+      {/each}
+    </nav>
+    <div class="ml-auto flex items-center gap-1">
+      {@render tools?.()}
+      <button
+        class="flex h-9 cursor-pointer items-center rounded px-2.5 text-sm font-semibold hover:bg-white/10"
+        aria-label={`Units: ${units.system === "metric" ? "grams and Celsius" : "ounces and Fahrenheit"}. Switch`}
+        aria-keyshortcuts="u"
+        title="Switch units (U)"
+        onclick={() => units.flip()}
+        ><span class={units.system === "metric" ? "" : "font-normal opacity-75"}>g °C</span><span
+          class="mx-1 opacity-40">/</span
+        ><span class={units.system === "us" ? "" : "font-normal opacity-75"}>oz °F</span></button
+      >
+    </div>
+  </header>
+  {@render children()}
+</div>

@@ -1,0 +1,65 @@
+<!-- Step 1: what, for how many. Each style is its own usual piece, cut through, all to one scale. -->
+<script lang="ts">
+  import Fact from "../../lib/ui/Fact.svelte";
+  import Qty from "../../lib/ui/Qty.svelte";
+  import StepHead from "../../lib/ui/StepHead.svelte";
+  import ValueField from "../../lib/ui/ValueField.svelte";
+  import type { StepProps } from "../step";
+  import StyleSection from "./StyleSection.svelte";
+
+  let { bench, formula, evaluation, catalogue, onworking }: StepProps = $props();
+  const widest = $derived(Math.max(...catalogue.styles.map((s) => s.raw_diameter_mm)));
+</script>
+
+<StepHead
+  title="Dish"
+  line="Which burger, for how many. The pieces are cut through at their usual weight, all to one scale."
+/>
+
+<div role="radiogroup" aria-label="Style" class="grid gap-x-3 gap-y-2.5 sm:grid-cols-2 xl:grid-cols-3">
+  {#each catalogue.styles as style (style.key)}
+    {@const chosen = style.key === formula.dish.style}
+    <button
+      role="radio"
+      aria-checked={chosen}
+      aria-label={style.title}
+      class={[
+        "cursor-pointer rounded-[0.25rem] border px-3 pt-2.5 pb-2 text-left",
+        chosen
+          ? "border-primary bg-paper ring-2 ring-primary"
+          : "border-base-300 hover:border-[#8b8f8a] hover:bg-paper",
+      ]}
+      onclick={() => bench.edit({ kind: "choose", field: "style", key: style.key })}
+    >
+      <span class="flex items-baseline justify-between gap-2">
+        <span class="font-[680]">{style.title}</span>
+        <span class="text-[0.9375rem] numeral"><Qty kind="mass_g" value={style.piece_mass_g} /></span>
+      </span>
+      <StyleSection {style} {widest} />
+      <span class="mt-1 block min-h-[2.4em] text-[0.8125rem] leading-tight quiet">{style.line}</span>
+    </button>
+  {/each}
+</div>
+
+<div class="mt-5 flex flex-wrap items-start gap-x-6 gap-y-4 border-t border-base-300 pt-4">
+  <ValueField {bench} figure="guests" label="Guests" kind="count" value={formula.dish.guests} />
+  <ValueField
+    {bench}
+    figure="pieces_per_guest"
+    label="Pieces each"
+    kind="count"
+    value={formula.dish.pieces_per_guest}
+  />
+  <div class="flex flex-wrap gap-x-8 gap-y-3 pt-0.5">
+    <Fact label="Pieces in all" onclick={() => onworking("pieces")}
+      ><Qty kind="count" value={evaluation.portions.pieces} /></Fact
+    >
+    <Fact label="Batch"><Qty kind="mass_g" value={evaluation.portions.batch_mass_g} /></Fact>
+    <Fact label="Usual fat">
+      <Qty kind="frac" value={evaluation.style.fat_band_frac[0]} high={evaluation.style.fat_band_frac[1]} />
+    </Fact>
+    <Fact label="Waves" onclick={() => onworking("waves")}
+      ><Qty kind="count" value={evaluation.stove.waves} /></Fact
+    >
+  </div>
+</div>

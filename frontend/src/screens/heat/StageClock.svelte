@@ -1,0 +1,88 @@
+<!-- Stages on one clock: the solid part is the least of habit, the hatched part reaches to the most. -->
+<script lang="ts">
+  import { scaleLinear } from "d3-scale";
+  import type { Evaluation } from "../../lib/api/client";
+  import { time } from "../../lib/format";
+  import Say from "../../lib/ui/Say.svelte";
+
+  let { heat }: { heat: Evaluation["heat"] } = $props();
+  let width = $state(440);
+
+  const rows = $derived.by(() => {
+    let from = 0;
+    return heat.stages
+      .filter((s) => s.kind !== "preheat")
+      .map((stage) => {
+        // The press happens inside the first side.
+        const row = { stage, from };
+        if (stage.kind !== "press") from += stage.high_s;
+        return row;
+      });
+  });
+  const end = $derived(Math.max(...rows.map((r) => r.from + r.stage.high_s)));
+  const x = $derived(scaleLinear([0, end], [1, Math.max(60, width - 12)]));
+  const every = $derived([15, 30, 60, 120, 300, 600].find((s) => end / s <= Math.max(4, width / 70)) ?? 900);
+  const ticks = $derived(Array.from({ length: Math.floor(end / every) + 1 }, (_, i) => i * every));
+  const label = $derived(
+    rows.map((r) => `${r.stage.title} ${time(r.stage.low_s)} to ${time(r.stage.high_s)}`).join(", "),
+  );
+</script>
+
+<div bind:clientWidth={width} class="mt-2">
+  <ol aria-label={`Stages: ${label}`}>
+    {#each rows as { stage, from } (stage.kind)}
+      <li class="mb-2">
+        <div class="flex items-baseline justify-between gap-3 text-[0.875rem]">
+          <span class="font-semibold">{stage.title}</span>
+          <span class="numeral"
+            >{#if stage.kind === "press"}by {time(stage.high_s)}{:else}{time(stage.low_s)}–{time(
+                stage.high_s,
+              )}{/if}</span
+          >
+        </div>
+        <svg {width} height="13" class="block" aria-hidden="true">
+          <defs>
+            <pattern
+              id="maybe"
+              width="6"
+              height="6"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"><path d="M0 0V6" stroke="#b5603a" stroke-width="2.6" /></pattern
+            >
+            <pattern
+              id="calm"
+              width="6"
+              height="6"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"><path d="M0 0V6" stroke="#8b8f8a" stroke-width="2.2" /></pattern
+            >
+          </defs>
+          <path d={`M0 12.5H${width}`} class="stroke-base-300" />
+          <rect
+            x={x(from)}
+            y="1"
+            width={Math.max(1, x(from + stage.low_s) - x(from))}
+            height="11"
+            fill={stage.kind === "rest" ? "#8b8f8a" : "#a34a28"}
+          />
+          <rect
+            x={x(from + stage.low_s)}
+            y="1"
+            width={Math.max(0, x(from + stage.high_s) - x(from + stage.low_s))}
+            height="11"
+            fill={stage.kind === "rest" ? "url(#calm)" : "url(#maybe)"}
+          />
+        </svg>
+        <p class="text-[0.8125rem] leading-tight quiet"><Say text={stage.cue} /></p>
+      </li>
+    {/each}
+  </ol>
+  <svg {width} height="20" class="block" aria-hidden="true">
+    {#each ticks as tick (tick)}
+      <path d={`M${x(tick)} 0v4`} class="stroke-quiet" />
+      <text x={x(tick)} y="16" text-anchor={tick === 0 ? "start" : "middle"} class="fill-quiet text-[11.5px]"
+        >{time(tick)}</text
+      >
+    {/each}
+  </svg>
+</div>

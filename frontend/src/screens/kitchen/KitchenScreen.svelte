@@ -1,0 +1,158 @@
+<!-- The kitchen: whose rules lead, what the scale can show, what there is to cook on; and the larder. -->
+<script lang="ts">
+  import { api, ProblemError, type Catalogue, type Kitchen, type StoredKitchen } from "../../lib/api/client";
+  import PickField from "../../lib/ui/PickField.svelte";
+  import Qty from "../../lib/ui/Qty.svelte";
+  import Shell from "../../lib/ui/Shell.svelte";
+  import { units } from "../../lib/units.svelte";
+  import LarderTable from "./LarderTable.svelte";
+
+  let stored = $state.raw<StoredKitchen | null>(null);
+  let catalogue = $state.raw<Catalogue | null>(null);
+  let problem = $state<string | null>(null);
+  let status = $state("");
+
+  $effect(() => {
+    void attempt(async () => {
+      [stored, catalogue] = await Promise.all([api.kitchen(), api.catalogue()]);
+    });
+  });
+  async function attempt(run: () => Promise<void>): Promise<void> {
+    problem = null;
+    try {
+      await run();
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      if (error.problem.status === 409) {
+        stored = error.problem.current as StoredKitchen;
+        problem =
+          "Another window changed the kitchen meanwhile. It is shown as it stands now; make your change again.";
+      } else problem = error.problem.detail;
+    }
+  }
+  const change = (part: Partial<Kitchen>) =>
+    attempt(async () => {
+      if (!stored) return;
+      stored = await api.saveKitchen({ ...stored.kitchen, ...part }, stored.revision);
+      units.currency = stored.kitchen.currency_code;
+      status = "Saved";
+    });
+  const countries = [
+    { key: "US", title: "United States" },
+    { key: "CA", title: "Canada" },
+    { key: "UK", title: "United Kingdom" },
+    { key: "other", title: "Another country" },
+  ];
+</script>
+
+<svelte:head><title>Kitchen · Vianda</title></svelte:head>
+<Shell here="Kitchen">
+  <main id="main" class="mx-auto w-full max-w-5xl px-4 pt-8 pb-12 sm:px-6">
+    {#if stored}
+      {@const kitchen = stored.kitchen}
+      <div class="flex items-baseline justify-between border-b-2 border-base-content pb-2">
+        <h1 class="text-2xl">{kitchen.name}</h1>
+        <p role="status" class="text-sm quiet">{status}</p>
+      </div>
+      {#if problem}<p role="alert" class="mt-3 text-error">{problem}</p>{/if}
+      <section class="mt-4">
+        <h2 class="text-lg">Rules that lead here</h2>
+        <p class="text-[0.875rem] quiet">
+          Country and setting decide which published floor is drawn; the others stand behind it in the
+          working.
+        </p>
+        <div class="mt-3 flex flex-wrap gap-x-6 gap-y-4">
+          <PickField
+            label="Country"
+            value={kitchen.country}
+            options={countries}
+            onpick={(key) => change({ country: key as Kitchen["country"] })}
+          />
+          <PickField
+            label="Setting"
+            value={kitchen.setting}
+            options={[
+              { key: "home", title: "Home" },
+              { key: "food-service", title: "Food service" },
+            ]}
+            onpick={(key) => change({ setting: key as Kitchen["setting"] })}
+          />
+          <PickField
+            label="Names on a label"
+            value={kitchen.naming_rule}
+            options={[
+              { key: "US", title: "US, 9 CFR 319.15" },
+              { key: "none", title: "Not checked" },
+            ]}
+            onpick={(key) => change({ naming_rule: key as Kitchen["naming_rule"] })}
+          />
+        </div>
+      </section>
+      <section class="mt-7">
+        <h2 class="text-lg">Scale</h2>
+        <div class="mt-2 flex flex-wrap gap-x-6 gap-y-4">
+          <PickField
+            label="It reads in steps of"
+            width="9rem"
+            value={String(kitchen.scale.step_g)}
+            options={[1, 2, 5, 10].map((g) => ({ key: String(g), title: `${g} g` }))}
+            onpick={(key) => change({ scale: { ...kitchen.scale, step_g: Number(key) } })}
+          />
+          <PickField
+            label="It carries up to"
+            width="9rem"
+            value={String(kitchen.scale.capacity_g)}
+            options={[...new Set([2000, 3000, 5000, 10000, 15000, 30000, kitchen.scale.capacity_g])]
+              .sort((a, b) => a - b)
+              .map((g) => ({ key: String(g), title: `${g / 1000} kg` }))}
+            onpick={(key) => change({ scale: { ...kitchen.scale, capacity_g: Number(key) } })}
+          />
+        </div>
+      </section>
+      <div class="mt-7 grid gap-x-12 gap-y-7 md:grid-cols-2">
+        <section>
+          <h2 class="text-lg">Surfaces</h2>
+          <table class="mt-1 w-full">
+            <thead class="sr-only"><tr><th>Surface</th><th>Size</th></tr></thead>
+            <tbody>
+              {#each kitchen.surfaces as s (s.key)}
+                <tr class="border-b border-base-300"
+                  ><td class="py-1.5 font-semibold">{s.name}</td><td class="py-1.5 text-right numeral"
+                    >{#if s.round_shape}<Qty kind="length_mm" value={s.width_mm} /> across{:else}<Qty
+                        kind="length_mm"
+                        value={s.width_mm}
+                      /> × <Qty kind="length_mm" value={s.depth_mm} />{/if}</td
+                  ></tr
+                >
+              {/each}
+            </tbody>
+          </table>
+        </section>
+        <section>
+          <h2 class="text-lg">Buns</h2>
+          <table class="mt-1 w-full">
+            <thead class="sr-only"><tr><th>Bun</th><th>Price</th><th>Allergens</th></tr></thead>
+            <tbody>
+              {#each kitchen.buns as b (b.key)}
+                <tr class="border-b border-base-300"
+                  ><td class="py-1.5 font-semibold">{b.name}</td><td class="py-1.5 text-right numeral"
+                    ><Qty kind="money" value={Number(b.price_each)} /></td
+                  ><td class="py-1.5 pl-4 text-right text-[0.8125rem] quiet">{b.allergens.join(", ")}</td></tr
+                >
+              {/each}
+            </tbody>
+          </table>
+        </section>
+      </div>
+      {#if catalogue}<LarderTable meats={catalogue.meats} />{/if}
+    {:else}
+      <h1 class="text-2xl">Kitchen</h1>
+      {#if problem}<p role="alert" class="mt-3 text-error">{problem}</p>{:else}<p
+          class="mt-3 quiet"
+          aria-busy="true"
+        >
+          Opening the door …
+        </p>{/if}
+    {/if}
+  </main>
+</Shell>

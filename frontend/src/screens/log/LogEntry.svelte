@@ -1,0 +1,121 @@
+<!-- One cook: what was planned, what happened, what was weighed, how it was, what to change. -->
+<script lang="ts">
+  import { api, ProblemError, type Cook } from "../../lib/api/client";
+  import { moment, time } from "../../lib/format";
+  import Fact from "../../lib/ui/Fact.svelte";
+  import Qty from "../../lib/ui/Qty.svelte";
+  import Say from "../../lib/ui/Say.svelte";
+  import Shell from "../../lib/ui/Shell.svelte";
+  import { route } from "../../router";
+  import OutcomeForm from "./OutcomeForm.svelte";
+
+  const id = $derived(Number(route.params.id));
+  let cook = $state.raw<Cook | null>(null);
+  let problem = $state<string | null>(null);
+  $effect(() => {
+    cook = null;
+    api.cook(id).then(
+      (got) => (cook = got),
+      (error: unknown) => {
+        if (!(error instanceof ProblemError)) throw error;
+        problem = error.problem.detail;
+      },
+    );
+  });
+  const plan = $derived(cook?.plan ?? null);
+  const found = $derived(cook?.outcome_figures ?? null);
+  const steps = $derived.by(() => {
+    if (!cook || !plan) return [];
+    const all = [
+      ...plan.stove.before.map((step) => ({ step, wave: 0 })),
+      ...Array.from({ length: plan.stove.waves }, (_, w) =>
+        plan.stove.each_wave.map((step) => ({ step, wave: w + 1 })),
+      ).flat(),
+      ...plan.stove.after.map((step) => ({ step, wave: 0 })),
+    ];
+    return cook.events.map((event) => ({ event, at: all[event.place] ?? null }));
+  });
+</script>
+
+<svelte:head
+  ><title>{cook ? `${cook.formula_name}, ${moment(cook.started_at)}` : "Logbook"} · Vianda</title
+  ></svelte:head
+>
+<Shell here="Logbook">
+  <main id="main" class="mx-auto w-full max-w-5xl px-4 pt-7 pb-12 sm:px-6">
+    {#if problem}<p role="alert" class="text-error">{problem}</p>
+    {:else if !cook || !plan}<p class="quiet" aria-busy="true">Opening the page …</p>
+    {:else}
+      <div
+        class="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1 border-b-2 border-base-content pb-2"
+      >
+        <h1 class="text-2xl">{cook.formula_name}</h1>
+        <p class="quiet">
+          {moment(cook.started_at)} · {cook.finished_at ? "finished" : "still at the stove"} ·
+          <a class="text-primary underline underline-offset-3" href={`/formula/${cook.formula_id}/notes`}
+            >to the formula</a
+          >
+        </p>
+      </div>
+      <dl class="flex flex-wrap gap-x-8 gap-y-2 border-b border-base-300 py-3">
+        {#each plan.ticket as figure (figure.id)}
+          <div>
+            <dt class="text-[0.75rem] quiet">{figure.label}</dt>
+            <dd class="text-[1.1875rem] numeral"><Say text={figure.value} /></dd>
+          </div>
+        {/each}
+      </dl>
+      {#if found && (found.cooked_yield_frac !== null || found.diameter_shrink_frac !== null)}
+        <section
+          aria-label="As weighed"
+          class="flex flex-wrap items-end gap-x-10 gap-y-3 border-b border-base-300 py-3"
+        >
+          {#if found.cooked_yield_frac !== null && found.cooked_piece_g !== null}
+            <Fact label="Yield, weighed"><Qty kind="frac" value={found.cooked_yield_frac} /></Fact>
+            <Fact label="Yield, expected"
+              ><Qty
+                kind="frac"
+                value={plan.shape.cooked_yield_frac.low}
+                high={plan.shape.cooked_yield_frac.high}
+              /></Fact
+            >
+            <Fact label="A cooked piece"><Qty kind="mass_g" value={found.cooked_piece_g} /></Fact>
+            <p
+              class={[
+                "pb-0.5 text-[0.875rem]",
+                found.yield_expected ? "quiet" : "font-semibold text-warning",
+              ]}
+            >
+              {found.yield_expected ? "Within what was expected" : "Outside what was expected"}
+            </p>
+          {/if}
+          {#if found.diameter_shrink_frac !== null}<Fact label="Drew in by"
+              ><Qty kind="frac" value={found.diameter_shrink_frac} /></Fact
+            >{/if}
+        </section>
+      {/if}
+      <div class="mt-5 grid gap-x-10 gap-y-8 md:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
+        {#key cook.revision}<OutcomeForm {cook} onsaved={(now) => (cook = now)} />{/key}
+        <section>
+          <h2 class="text-lg">At the stove</h2>
+          {#if steps.length === 0}<p class="mt-1 quiet">No step was reported.</p>{/if}
+          <ol class="mt-1">
+            {#each steps as { event, at } (event.token)}
+              <li class="grid grid-cols-[4rem_1fr] border-b border-base-300 py-1.5 text-[0.9375rem]">
+                <span class="numeral quiet">{time(event.since_start_s)}</span>
+                <span>
+                  {#if event.kind === "probe"}Core read <Qty kind="temp_c" value={event.value ?? 0} />
+                  {:else if event.kind === "extra"}{event.value} s more
+                  {:else if event.kind === "back"}One step back
+                  {:else}{at?.step.done_word ?? "Done"}{at && at.wave > 0 && plan.stove.waves > 1
+                      ? `, wave ${at.wave}`
+                      : ""}{/if}
+                </span>
+              </li>
+            {/each}
+          </ol>
+        </section>
+      </div>
+    {/if}
+  </main>
+</Shell>

@@ -1,0 +1,137 @@
+<!-- Weigh, rate and note. Weights are read by the core as typed; nothing typed is lost when it refuses. -->
+<script lang="ts">
+  import { untrack } from "svelte";
+  import { api, ProblemError, type Cook, type Outcome } from "../../lib/api/client";
+  import { amount } from "../../lib/format";
+  import { units } from "../../lib/units.svelte";
+  import ScoreRow from "./ScoreRow.svelte";
+
+  let { cook, onsaved }: { cook: Cook; onsaved: (cook: Cook) => void } = $props();
+  const start: Partial<Outcome> = untrack(() => cook.outcome) ?? { note: "", next_time: "" };
+
+  type Weighed = "cooked_mass_g" | "cooked_diameter_mm" | "core_c";
+  const weighed: { key: Weighed; kind: "mass_g" | "length_mm" | "temp_c"; label: string; hint: string }[] = [
+    { key: "cooked_mass_g", kind: "mass_g", label: "All pieces, cooked", hint: "2450 g" },
+    { key: "cooked_diameter_mm", kind: "length_mm", label: "Diameter, cooked", hint: "105 mm" },
+    { key: "core_c", kind: "temp_c", label: "Core, last read", hint: "71 C" },
+  ];
+  const scales = [
+    { key: "crust", label: "Crust", low: "pale", high: "deep" },
+    { key: "juice", label: "Juice", low: "dry", high: "running" },
+    { key: "bite", label: "Bite", low: "mushy", high: "rubbery" },
+    { key: "bind", label: "Bind", low: "crumbles", high: "tight" },
+    { key: "grease", label: "Grease", low: "lean", high: "greasy" },
+    { key: "salt", label: "Salt", low: "bland", high: "salty" },
+  ] as const;
+
+  const shown = (key: Weighed, kind: "mass_g" | "length_mm" | "temp_c") => {
+    const value = start[key];
+    return value === null || value === undefined
+      ? ""
+      : amount(
+          { kind, value },
+          untrack(() => ({ system: units.system, currency: "" })),
+        );
+  };
+  let texts = $state<Record<Weighed, string>>({
+    cooked_mass_g: shown("cooked_mass_g", "mass_g"),
+    cooked_diameter_mm: shown("cooked_diameter_mm", "length_mm"),
+    core_c: shown("core_c", "temp_c"),
+  });
+  const before = { ...untrack(() => texts) };
+  let scores = $state<Record<string, number | null>>(
+    Object.fromEntries(scales.map((s) => [s.key, start[s.key] ?? null])),
+  );
+  let note = $state(start.note ?? "");
+  let next_time = $state(start.next_time ?? "");
+  let refused = $state<{ field: string; detail: string } | null>(null);
+  let busy = $state(false);
+  let saved = $state(false);
+
+  async function save(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    busy = true;
+    refused = null;
+    saved = false;
+    let field = "";
+    try {
+      const outcome: Record<string, unknown> = { note, next_time, ...scores };
+      for (const { key, kind } of weighed) {
+        field = key;
+        const text = texts[key].trim();
+        if (text === before[key].trim()) outcome[key] = start[key] ?? null;
+        else outcome[key] = text ? (await api.read(kind, text, units.system)).value : null;
+      }
+      field = "";
+      onsaved(await api.saveOutcome(cook.id, outcome as Outcome, cook.revision));
+      saved = true;
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      const pointer = error.problem.fields?.[0]?.pointer ?? "";
+      if (error.problem.status === 409) {
+        refused = {
+          field: "",
+          detail:
+            "Another window noted this cook meanwhile. Your text stays here; open the page again to see theirs.",
+        };
+      } else refused = { field: field || (pointer.split("/").at(-1) ?? ""), detail: error.problem.detail };
+    } finally {
+      busy = false;
+    }
+  }
+</script>
+
+<form onsubmit={save}>
+  <h2 class="text-lg">Weigh, rate and note</h2>
+  <div class="mt-2 flex flex-wrap gap-x-5 gap-y-3">
+    {#each weighed as w (w.key)}
+      <div class="w-36">
+        <label class="mb-0.5 block text-[0.8125rem] quiet" for={w.key}>{w.label}</label>
+        <input
+          id={w.key}
+          class={[
+            "h-11 w-full rounded-[0.25rem] border bg-paper px-2.5 text-[1.0625rem] numeral",
+            refused?.field === w.key ? "border-error" : "border-[#8b8f8a]",
+          ]}
+          placeholder={w.hint}
+          autocomplete="off"
+          bind:value={texts[w.key]}
+        />
+        {#if refused?.field === w.key}<p role="alert" class="mt-1 text-[0.8125rem] text-error">
+            {refused.detail}
+          </p>{/if}
+      </div>
+    {/each}
+  </div>
+  <div class="mt-4 grid gap-x-8 gap-y-2 lg:grid-cols-2">
+    {#each scales as scale (scale.key)}
+      <ScoreRow
+        label={scale.label}
+        low={scale.low}
+        high={scale.high}
+        value={scores[scale.key] ?? null}
+        onscore={(n) => (scores[scale.key] = n)}
+      />
+    {/each}
+  </div>
+  <label class="mt-4 mb-0.5 block text-[0.8125rem] quiet" for="note">What happened</label>
+  <textarea
+    id="note"
+    class="block h-20 w-full rounded-[0.25rem] border border-[#8b8f8a] bg-paper p-2.5"
+    maxlength="4000"
+    bind:value={note}></textarea>
+  <label class="mt-3 mb-0.5 block text-[0.8125rem] quiet" for="next">The one thing to change next time</label>
+  <input
+    id="next"
+    class="h-11 w-full rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2.5"
+    maxlength="1000"
+    bind:value={next_time}
+  />
+  {#if refused && !weighed.some((w) => w.key === refused?.field)}<p role="alert" class="mt-2 text-error">
+      {refused.detail}
+    </p>{/if}
+  <div class="mt-4 flex items-center gap-4">
+    <button class="act-main" disabled={busy}>Write it into the logbook</button>
+    {#if saved || (cook.outcome && !busy && !refused)}<span role="status" class="quiet">Written</span>{/if}
+  </div>
+</form>

@@ -1,0 +1,142 @@
+<!-- Step 9: the remark, the kept versions, the cooks, and the file. -->
+<script lang="ts">
+  import Download from "@lucide/svelte/icons/download";
+  import { api, ProblemError, type CookLine, type Version } from "../../lib/api/client";
+  import { moment } from "../../lib/format";
+  import Qty from "../../lib/ui/Qty.svelte";
+  import StepHead from "../../lib/ui/StepHead.svelte";
+  import type { StepProps } from "../step";
+
+  let { bench, formula }: StepProps = $props();
+  let versions = $state.raw<Version[] | null>(null);
+  let cooks = $state.raw<CookLine[] | null>(null);
+  let name = $state("");
+  let remark = $state<string | null>(null);
+  let problem = $state<string | null>(null);
+
+  $effect(() => {
+    void attempt(async () => {
+      [versions, cooks] = await Promise.all([api.versions(bench.id), api.formulaCooks(bench.id)]);
+    });
+  });
+
+  async function attempt(run: () => Promise<void>): Promise<void> {
+    problem = null;
+    try {
+      await run();
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      problem = error.problem.detail;
+    }
+  }
+  async function keep(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    await attempt(async () => {
+      if (!(await bench.settle())) {
+        problem = "The formula is not saved yet; wait a moment and press again.";
+        return;
+      }
+      await api.keepVersion(bench.id, name);
+      name = "";
+      versions = await api.versions(bench.id);
+    });
+  }
+  async function download(): Promise<void> {
+    if (!(await bench.settle())) {
+      problem = "The formula is not saved yet; wait a moment and press again.";
+      return;
+    }
+    const link = document.createElement("a");
+    link.href = api.exportPath(bench.id);
+    link.download = "";
+    link.click();
+  }
+</script>
+
+<StepHead
+  title="Notes"
+  line="What you want to remember, the versions you keep, and what happened when it was cooked."
+/>
+{#if problem}<p role="alert" class="mb-3 text-sm text-error">{problem}</p>{/if}
+
+<div class="grid gap-x-10 gap-y-6 md:grid-cols-2">
+  <section>
+    <label class="text-base font-semibold" for="remark">Remark</label>
+    <textarea
+      id="remark"
+      class="mt-1.5 block h-28 w-full rounded-[0.25rem] border border-[#8b8f8a] bg-paper p-2.5"
+      maxlength="2000"
+      value={remark ?? formula.remark}
+      oninput={(e) => (remark = e.currentTarget.value)}
+      onblur={() => {
+        if (remark !== null && remark !== formula.remark) bench.edit({ kind: "write-remark", text: remark });
+        remark = null;
+      }}></textarea>
+    <div class="mt-4 flex flex-wrap gap-2">
+      <button class="act" onclick={download}><Download size={17} /> Export to a file</button>
+    </div>
+    <p class="mt-2 text-[0.8125rem] quiet">
+      The file stands alone: it carries the meats and the kitchen it was reckoned with. Import one from the
+      shelf.
+    </p>
+  </section>
+  <section>
+    <h2 class="text-base">Versions kept</h2>
+    <form class="mt-1.5 flex gap-2" onsubmit={keep}>
+      <input
+        class="h-10 min-w-0 flex-1 rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2.5"
+        aria-label="Name of the version"
+        placeholder="leaner, for Saturday"
+        maxlength="80"
+        bind:value={name}
+        required
+      />
+      <button class="act">Keep this one</button>
+    </form>
+    {#if versions && versions.length > 0}
+      <ol class="mt-2">
+        {#each versions as version (version.number)}
+          <li class="flex items-baseline gap-3 border-b border-base-300 py-2">
+            <span class="w-6 text-right numeral quiet">{version.number}</span>
+            <span class="min-w-0 flex-1"
+              ><span class="font-semibold">{version.name}</span>
+              <span class="text-[0.8125rem] quiet">{moment(version.created_at)}</span></span
+            >
+            <button
+              class="act min-h-8 py-0.5 text-sm"
+              onclick={() => attempt(() => bench.put(version.formula))}>Lay it out</button
+            >
+          </li>
+        {/each}
+      </ol>
+    {:else}
+      <p class="mt-2 text-[0.875rem] quiet">
+        None yet. A kept version never changes; laying it out again is one step you can undo.
+      </p>
+    {/if}
+    <h2 class="mt-6 text-base">Cooks</h2>
+    {#if cooks && cooks.length > 0}
+      <ol class="mt-1">
+        {#each cooks as cook (cook.id)}
+          <li class="border-b border-base-300">
+            <a
+              href={cook.finished_at ? `/log/${cook.id}` : `/stove/${cook.id}`}
+              class="flex items-baseline justify-between gap-3 py-2 hover:bg-paper"
+            >
+              <span class="font-semibold">{moment(cook.started_at)}</span>
+              <span class="numeral"
+                ><Qty kind="count" value={cook.pieces} /> × <Qty
+                  kind="mass_g"
+                  value={cook.piece_mass_g}
+                /></span
+              >
+              <span class="text-[0.8125rem] quiet">{cook.finished_at ? "finished" : "at the stove"}</span>
+            </a>
+          </li>
+        {/each}
+      </ol>
+    {:else}
+      <p class="mt-1 text-[0.875rem] quiet">Not cooked yet.</p>
+    {/if}
+  </section>
+</div>

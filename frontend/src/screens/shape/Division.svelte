@@ -1,0 +1,57 @@
+<!-- The pieces, one mark each; those that take a step of the remainder stand taller. -->
+<script lang="ts">
+  import type { Evaluation } from "../../lib/api/client";
+  import Qty from "../../lib/ui/Qty.svelte";
+
+  let { portions, onworking }: { portions: Evaluation["portions"]; onworking: () => void } = $props();
+  const most = 120;
+  const light = $derived(portions.pieces - portions.heavier_pieces);
+</script>
+
+<button
+  class="mt-4 block w-full cursor-pointer rounded border-y border-base-300 py-2.5 text-left hover:bg-paper"
+  onclick={onworking}
+  aria-label="Division: show the working"
+>
+  <span class="flex flex-wrap items-baseline gap-x-2 text-[1.1875rem] numeral" data-division>
+    {#if portions.heavier_pieces > 0}
+      <span
+        ><Qty kind="count" value={portions.heavier_pieces} /> × <Qty
+          kind="mass_g"
+          value={portions.piece_mass_g + portions.step_g}
+        /></span
+      >
+      <span>+</span>
+      <span><Qty kind="count" value={light} /> × <Qty kind="mass_g" value={portions.piece_mass_g} /></span>
+    {:else}
+      <span
+        ><Qty kind="count" value={portions.pieces} /> × <Qty
+          kind="mass_g"
+          value={portions.piece_mass_g}
+        /></span
+      >
+    {/if}
+    <span>=</span>
+    <Qty kind="mass_g" value={portions.batch_mass_g} />
+    {#if portions.heavier_pieces > 0}
+      <span class="text-[0.875rem] font-normal quiet"
+        >the first {portions.heavier_pieces} take the remainder of <Qty
+          kind="mass_g"
+          value={portions.heavier_pieces * portions.step_g}
+        /></span
+      >
+    {/if}
+  </span>
+  {#if portions.pieces <= most}
+    <span class="mt-1.5 flex h-5 items-end gap-[3px]" aria-hidden="true">
+      {#each { length: portions.pieces } as _, at (at)}
+        <span
+          class={[
+            "max-w-4 min-w-0.5 flex-1 rounded-[2px]",
+            at < portions.heavier_pieces ? "h-5 bg-primary" : "h-3.5 bg-lean",
+          ]}
+        ></span>
+      {/each}
+    </span>
+  {/if}
+</button>

@@ -1,0 +1,95 @@
+<!-- The shelf: one line to begin, and the formulas that stand there. -->
+<script lang="ts">
+  import { api, ProblemError, type Formula, type ShelfItem } from "../../lib/api/client";
+  import { moment } from "../../lib/format";
+  import Say from "../../lib/ui/Say.svelte";
+  import Shell from "../../lib/ui/Shell.svelte";
+  import { navigate } from "../../router";
+  import ImportFile from "./ImportFile.svelte";
+  import OpeningLine from "./OpeningLine.svelte";
+
+  let items = $state.raw<ShelfItem[] | null>(null);
+  let problem = $state<string | null>(null);
+  let putAway = $state<ShelfItem | null>(null);
+
+  $effect(() => {
+    void load();
+  });
+
+  async function load(): Promise<void> {
+    try {
+      items = await api.formulas();
+      problem = null;
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      problem = error.problem.detail;
+    }
+  }
+  async function add(formula: Formula): Promise<void> {
+    const stored = await api.createFormula(formula);
+    await navigate(`/formula/${stored.id}/meat` as "/");
+  }
+  async function remove(item: ShelfItem): Promise<void> {
+    try {
+      await api.deleteFormula(item.id);
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      problem = error.problem.detail;
+    }
+    putAway = null;
+    await load();
+  }
+</script>
+
+<svelte:head><title>Shelf · Vianda</title></svelte:head>
+<Shell here="Shelf">
+  <main id="main" class="mx-auto w-full max-w-5xl px-4 pt-8 pb-12 sm:px-6">
+    <OpeningLine onbench={add} />
+
+    <div class="mt-9 flex items-end justify-between gap-4 border-b-2 border-base-content pb-1.5">
+      <h2 class="text-lg">On the shelf</h2>
+      <ImportFile />
+    </div>
+    {#if problem}
+      <p role="alert" class="mt-3 text-error">
+        {problem} <button class="ml-2 act" onclick={load}>Try again</button>
+      </p>
+    {:else if items === null}
+      <p class="mt-3 quiet" aria-busy="true">Looking on the shelf …</p>
+    {:else if items.length === 0}
+      <p class="mt-3 quiet">The shelf is empty. Type a line above, and the first formula stands here.</p>
+    {/if}
+    {#if items}
+      <ul>
+        {#each items as item (item.id)}
+          <li class="flex items-center gap-2 border-b border-base-300">
+            <a
+              href={`/formula/${item.id}/meat`}
+              class="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-6 py-3 hover:bg-paper sm:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)_6rem_8rem_8rem]"
+            >
+              <span class="truncate text-[1.0625rem] font-semibold">{item.name}</span>
+              <span class="quiet max-sm:hidden">{item.style}</span>
+              <span class="text-right numeral"><Say text={item.lean_to_fat} /></span>
+              <span class="text-right numeral max-sm:hidden"><Say text={item.pieces} /></span>
+              <span class="text-right text-[0.8125rem] quiet narrow max-sm:hidden"
+                >{moment(item.updated_at)}</span
+              >
+            </a>
+            {#if putAway?.id === item.id}
+              <button class="act border-error text-sm text-error" onclick={() => remove(item)}
+                >Put {item.name} away</button
+              >
+              <button class="act text-sm" onclick={() => (putAway = null)}>Keep</button>
+            {:else}
+              <button
+                class="min-h-10 cursor-pointer rounded px-2 text-sm quiet hover:bg-base-200"
+                aria-label={`Put ${item.name} away`}
+                onclick={() => (putAway = item)}>put away</button
+              >
+            {/if}
+          </li>
+        {/each}
+      </ul>
+    {/if}
+  </main>
+</Shell>

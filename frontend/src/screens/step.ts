@@ -1,0 +1,12 @@
+import type { Catalogue, Evaluation, Formula, Kitchen } from "../lib/api/client";
+import type { Bench } from "../lib/bench.svelte";
+
+/** What every step of the bench is given. */
+export interface StepProps {
+  bench: Bench;
+  formula: Formula;
+  evaluation: Evaluation;
+  catalogue: Catalogue;
+  kitchen: Kitchen;
+  onworking: (working: string) => void;
+}

@@ -1,0 +1,230 @@
+<!-- At the stove: one instruction, one number, what comes next, big buttons. Dark, at arm's length, for a knuckle. -->
+<script lang="ts">
+  import { api, ProblemError } from "../../lib/api/client";
+  import { amount, time } from "../../lib/format";
+  import { bindKeys } from "../../lib/keys";
+  import Say from "../../lib/ui/Say.svelte";
+  import Sheet from "../../lib/ui/Sheet.svelte";
+  import { units } from "../../lib/units.svelte";
+  import { route } from "../../router";
+  import { chime, wakeSound } from "./chime";
+  import { Stove } from "./stove.svelte";
+
+  const id = $derived(Number(route.params.id));
+  let stove = $state.raw<Stove | null>(null);
+  let probing = $state(false);
+  let reading = $state("");
+  let refused = $state<string | null>(null);
+
+  $effect(() => {
+    const now = new Stove(id);
+    stove = now;
+    void now.load();
+    let lock: WakeLockSentinel | null = null;
+    const wake = () =>
+      navigator.wakeLock?.request("screen").then(
+        (got) => (lock = got),
+        () => undefined, // Refused on low battery or in the background: the timers run all the same.
+      );
+    const again = () => document.visibilityState === "visible" && void wake();
+    void wake();
+    document.addEventListener("visibilitychange", again);
+    return () => {
+      now.close();
+      document.removeEventListener("visibilitychange", again);
+      void lock?.release();
+    };
+  });
+  $effect(() =>
+    bindKeys({
+      Space: () => press(),
+      Enter: () => press(),
+      "+": () => stove?.more(),
+      Backspace: () => stove?.back(),
+    }),
+  );
+
+  const step = $derived(stove?.current?.step ?? null);
+  const timed = $derived((stove?.timerS ?? 0) > 0);
+  const due = $derived(timed && (stove?.leftS ?? 0) <= 0);
+  const checking = $derived(
+    timed && step !== null && !due && (stove?.spentS ?? 0) >= step.check_from_s && step.check_from_s > 0,
+  );
+  $effect(() => {
+    if (due) chime(3);
+  });
+  $effect(() => {
+    if (checking) chime(1);
+  });
+
+  const heat = $derived(stove?.cook?.plan.heat ?? null);
+  const ahead = $derived(stove ? stove.places.slice(stove.standing.place + 1, stove.standing.place + 7) : []);
+  const probes = $derived(stove?.happenings.filter((h) => h.kind === "probe") ?? []);
+  const title = (text: string, count: number) => text.replace("{n}", String(count));
+
+  function press(): void {
+    wakeSound();
+    if (stove && !stove.over && !probing) stove.done();
+  }
+  async function takeReading(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    refused = null;
+    try {
+      const { value } = await api.read("temp_c", reading, units.system);
+      stove?.probe(value);
+      probing = false;
+      reading = "";
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      refused = error.problem.detail;
+    }
+  }
+</script>
+
+<svelte:head
+  ><title>{stove?.cook ? `${stove.cook.formula_name} at the stove` : "Stove"} · Vianda</title></svelte:head
+>
+<div data-theme="stove" class="flex min-h-dvh flex-col bg-base-100 p-4 text-base-content sm:p-7">
+  <header class="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1 text-lg text-[#a9b5b6]">
+    <p>
+      {#if stove?.cook}
+        {stove.cook.formula_name}
+        {#if stove.current}
+          · wave {stove.current.wave} of {stove.cook.plan.stove.waves} · {stove.current.count}
+          {stove.current.count === 1 ? "piece" : "pieces"}
+        {/if}
+      {/if}
+    </p>
+    {#if stove?.cook}<a class="underline underline-offset-4" href={`/formula/${stove.cook.formula_id}/cook`}
+        >Back to the bench</a
+      >{/if}
+  </header>
+
+  {#if stove?.problem && !stove.cook}
+    <main id="main" class="mt-8">
+      <h1 class="text-3xl">The stove plan is not here</h1>
+      <p role="alert" class="mt-3 text-xl">{stove.problem}</p>
+      <a class="mt-5 act" href="/log">To the logbook</a>
+    </main>
+  {:else if !stove?.cook || !heat}
+    <main id="main" class="mt-8 text-xl" aria-busy="true">Heating up …</main>
+  {:else if stove.over}
+    <main id="main" class="grid flex-1 content-center gap-6">
+      <h1 class="text-4xl sm:text-5xl">All off the heat</h1>
+      <p class="text-2xl text-[#a9b5b6]">Weigh them while they rest, then note how they were.</p>
+      <div class="flex flex-wrap gap-4">
+        <a class="act-main min-h-20 px-10 text-2xl" href={`/log/${stove.cook.id}`}>Weigh, rate and note</a>
+        <button
+          class="min-h-20 cursor-pointer rounded bg-base-200 px-8 text-xl font-semibold"
+          onclick={() => stove?.back()}>One step back</button
+        >
+      </div>
+    </main>
+  {:else if step && stove.current}
+    <main id="main" class="mt-4 grid flex-1 gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <div class="flex min-w-0 flex-col">
+        <h1 class="text-[clamp(1.8rem,5vw,2.9rem)] leading-[1.08]">
+          {title(step.title, stove.current.count)}
+        </h1>
+        <p class="mt-1.5 text-[clamp(1.1rem,2.6vw,1.5rem)] leading-snug text-[#c9d1d0]">
+          <Say text={step.cue} />
+        </p>
+        {#if timed}
+          <p
+            class={[
+              "mt-auto text-[clamp(7rem,27vw,19.5rem)] leading-[0.86] numeral",
+              due ? "text-primary" : "",
+            ]}
+            role="timer"
+            aria-label="Time left"
+            data-timer
+          >
+            {due ? "+" : ""}{time(Math.abs(due ? stove.leftS : Math.ceil(stove.leftS)))}
+          </p>
+          <div class="mt-4 h-4 w-full overflow-hidden rounded bg-base-200" aria-hidden="true">
+            <div
+              class={["h-full", checking || due ? "bg-primary" : "bg-[#7d8f93]"]}
+              style:width={`${Math.min(100, (stove.spentS / stove.timerS) * 100)}%`}
+            ></div>
+          </div>
+          <p class="mt-2 min-h-7 text-lg text-primary" role="status">
+            {#if due}Past its habit: look, and decide{:else if checking}Look for the cue from now on{/if}
+          </p>
+        {:else}
+          <p class="mt-auto mb-auto text-2xl text-[#a9b5b6]">{time(stove.spentS)} so far. You say when.</p>
+        {/if}
+        <p class="mt-1 text-base text-[#ffab9f]">
+          Published floor {amount({ kind: "temp_c", value: heat.floors.leading.temp_c }, units)}{heat.floors
+            .leading.hold_s
+            ? ` for ${time(heat.floors.leading.hold_s)}`
+            : ""}, {heat.floors.leading.authority}.
+          <span class="text-[#c9d1d0]"
+            >Wanted {amount({ kind: "temp_c", value: heat.target_c }, units)}{heat.probe
+              ? `, pull at ${amount({ kind: "temp_c", value: heat.pull_c }, units)}`
+              : ", by the cue"}.
+            {#if probes.length > 0}Read {amount(
+                { kind: "temp_c", value: probes.at(-1)?.value ?? 0 },
+                units,
+              )}.{/if}</span
+          >
+        </p>
+      </div>
+      <ol class="self-start text-xl max-lg:text-base" aria-label="What comes next">
+        {#each ahead as place, at (at)}
+          <li
+            class={[
+              "grid grid-cols-[4rem_1fr] border-b border-base-300 py-3 max-lg:py-1.5",
+              at > 3 ? "max-lg:hidden" : "",
+            ]}
+          >
+            <span class="numeral text-[#a9b5b6]"
+              >{place.step.timer_s > 0 ? time(place.step.timer_s) : ""}</span
+            >
+            <span>{title(place.step.title, place.count)}</span>
+          </li>
+        {/each}
+      </ol>
+    </main>
+    {#if stove.away}<p role="status" class="mt-2 text-lg text-primary">
+        The kitchen's server does not answer. The timers run on, and nothing is lost.
+      </p>{/if}
+    <div
+      class="sticky bottom-0 mt-4 grid grid-cols-3 gap-3 bg-base-100 pt-1 pb-1 sm:grid-cols-[minmax(0,2.2fr)_repeat(3,minmax(0,1fr))]"
+    >
+      <button
+        class="min-h-20 cursor-pointer rounded bg-primary px-4 text-2xl font-bold text-primary-content active:brightness-90 max-sm:col-span-3"
+        onclick={press}>{step.done_word}</button
+      >
+      <button
+        class="min-h-16 cursor-pointer rounded bg-base-200 text-xl font-semibold active:brightness-125 disabled:opacity-35"
+        disabled={!timed}
+        onclick={() => stove?.more()}>+ 15 s</button
+      >
+      <button
+        class="min-h-16 cursor-pointer rounded bg-base-200 text-xl font-semibold active:brightness-125"
+        onclick={() => (probing = true)}>Core read</button
+      >
+      <button
+        class="min-h-16 cursor-pointer rounded bg-base-200 text-xl font-semibold active:brightness-125 disabled:opacity-35"
+        disabled={stove.standing.place === 0}
+        onclick={() => stove?.back()}>Step back</button
+      >
+    </div>
+  {/if}
+</div>
+<Sheet open={probing} title="What does the probe read?" onclose={() => (probing = false)}>
+  <form class="flex gap-3" onsubmit={takeReading}>
+    <input
+      class="h-16 min-w-0 flex-1 rounded border-2 border-base-content px-4 text-3xl numeral"
+      inputmode="decimal"
+      aria-label="Core temperature"
+      placeholder={units.system === "us" ? "150 F" : "66 C"}
+      bind:value={reading}
+    />
+    <button class="act-main h-16 px-8 text-xl">Note it</button>
+  </form>
+  {#if refused}<p role="alert" class="mt-2 text-error">{refused}</p>{/if}
+  <p class="mt-3 text-sm quiet">
+    In the middle, from the side, not touching the plate. The coldest of several counts.
+  </p>
+</Sheet>
