@@ -33,6 +33,7 @@ def list_formulas() -> list[s.ShelfItem]:
                     n=count(evaluation.portions.pieces),
                     m=mass(evaluation.portions.piece_mass_g),
                 ),
+                strips=[(p.share_frac, p.fat_usual_frac) for p in evaluation.blend.parts],
             )
         )
     return items

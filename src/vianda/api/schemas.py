@@ -276,7 +276,7 @@ class VersionAnswer(Answer):
 
 
 class ShelfItem(Answer):
-    """A formula on the shelf, in one line."""
+    """A formula on the shelf, in one line. ``strips``: share and fat of each meat (0–1)."""
 
     id: int
     name: str
@@ -284,6 +284,7 @@ class ShelfItem(Answer):
     style: str
     lean_to_fat: Phrase
     pieces: Phrase
+    strips: list[tuple[float, float]]
 
 
 class ImportAnswer(Answer):

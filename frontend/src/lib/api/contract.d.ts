@@ -1717,7 +1717,7 @@ export interface components {
         };
         /**
          * ShelfItem
-         * @description A formula on the shelf, in one line.
+         * @description A formula on the shelf, in one line. ``strips``: share and fat of each meat (0–1).
          */
         ShelfItem: {
             /** Id */
@@ -1726,6 +1726,11 @@ export interface components {
             /** Name */
             name: string;
             pieces: components["schemas"]["Phrase"];
+            /** Strips */
+            strips: [
+                number,
+                number
+            ][];
             /** Style */
             style: string;
             /** Updated At */

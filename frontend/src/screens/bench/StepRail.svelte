@@ -33,8 +33,10 @@
               class="absolute bg-primary max-lg:inset-x-0 max-lg:top-0 max-lg:h-1 lg:inset-y-0 lg:left-0 lg:w-1"
             ></span>{/if}
           <span
-            class={["w-4 text-center text-[1.0625rem] leading-6 numeral", here ? "text-primary" : "quiet"]}
-            >{step.number}</span
+            class={[
+              "w-4 shrink-0 text-center text-[1.0625rem] leading-6 numeral",
+              here ? "text-primary" : "quiet",
+            ]}>{step.number}</span
           >
           <span class="min-w-0">
             <span

@@ -12,7 +12,7 @@
 
   let { bench, evaluation }: { bench: Bench; evaluation: Evaluation } = $props();
 
-  const height = 270;
+  const height = 284;
   const axis = 40;
   let width = $state(720);
   const margin = $derived(width < 520 ? 74 : 118);
@@ -32,8 +32,14 @@
     });
   });
   const limit = $derived(evaluation.names[0]?.limit_frac ?? null);
-  const band = $derived(evaluation.style.fat_band_frac);
   const pct = (value: number, high?: number) => amount({ kind: "frac", value, high }, units);
+  const reach = $derived(
+    pct(
+      Math.min(...blend.parts.map((p) => p.fat_usual_frac)),
+      Math.max(...blend.parts.map((p) => p.fat_usual_frac)),
+    ),
+  );
+  const band = $derived(evaluation.style.fat_band_frac);
   const label = $derived(
     `Blend of ${blend.parts.map((p) => `${p.name} ${pct(p.share_frac)}`).join(", ")}: fat ${pct(blend.fat_frac)}, ` +
       `nine batches in ten between ${pct(blend.fat_low_frac, blend.fat_high_frac)}; usual for this style ${pct(band[0], band[1])}.`,
@@ -107,8 +113,8 @@
       y={y(blend.fat_high_frac)}
       width={right - axis}
       height={Math.max(1, y(blend.fat_low_frac) - y(blend.fat_high_frac))}
-      class="fill-primary"
-      opacity="0.2"
+      fill="#fff"
+      opacity="0.34"
     />
     <path
       d={`M${axis} ${y(blend.fat_high_frac)}H${right}M${axis} ${y(blend.fat_low_frac)}H${right}`}
@@ -167,8 +173,8 @@
     {/if}
     <text x={axis} y={height + 19} class="fill-quiet text-[12px]"
       >{width < 520
-        ? "width: share · pale: fat · line: the blend"
-        : "width: share of the batch · pale: fat · whisker: nine deliveries in ten · line: the blend with its doubt"}</text
+        ? `width: share · pale: fat · in reach ${reach}`
+        : `width: share of the batch · pale: fat · whisker: nine deliveries in ten · line: the blend with its doubt · within reach: ${reach}`}</text
     >
   </svg>
   {#each strips.slice(0, -1) as { part, to }, index (part.meat)}

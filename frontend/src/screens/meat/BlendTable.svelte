@@ -30,7 +30,7 @@
     </thead>
     <tbody>
       {#each parts as part (part.meat)}
-        <tr class="border-b border-base-300 align-top">
+        <tr class="border-b border-base-300 align-middle">
           <td class="py-1 pr-2">
             <select
               class="h-8 w-full max-w-48 min-w-32 cursor-pointer rounded border border-transparent bg-transparent font-semibold hover:border-[#8b8f8a]"

@@ -5,6 +5,7 @@
   import Say from "../../lib/ui/Say.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { navigate } from "../../router";
+  import BlendGlyph from "./BlendGlyph.svelte";
   import ImportFile from "./ImportFile.svelte";
   import OpeningLine from "./OpeningLine.svelte";
 
@@ -65,8 +66,9 @@
           <li class="flex items-center gap-2 border-b border-base-300">
             <a
               href={`/formula/${item.id}/meat`}
-              class="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-6 py-3 hover:bg-paper sm:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)_6rem_8rem_8rem]"
+              class="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)_auto] items-center gap-x-6 py-2.5 hover:bg-paper sm:grid-cols-[5.5rem_minmax(0,1.4fr)_minmax(0,1fr)_6rem_8rem_8rem]"
             >
+              <BlendGlyph strips={item.strips} />
               <span class="truncate text-[1.0625rem] font-semibold">{item.name}</span>
               <span class="quiet max-sm:hidden">{item.style}</span>
               <span class="text-right numeral"><Say text={item.lean_to_fat} /></span>
