@@ -86,7 +86,7 @@ function one(amount: Amount, value: number, show: Display): Shown {
       return { number: grouped(value, 0), unit: "" };
     case "number":
       return {
-        number: grouped(value, value < 10 && value % 1 > 0.005 ? 2 : 1).replace(/\.0+$/, ""),
+        number: grouped(value, value < 1 ? 2 : 1).replace(/\.0+$/, ""),
         unit: "",
       };
     case "density_g_per_ml":

@@ -9,6 +9,7 @@ from typing import assert_never
 
 from vianda.core import edit as e
 from vianda.core import entry, shares
+from vianda.core.bun_fit import fitting_bun
 from vianda.core.errors import OutOfRangeError, UnknownItemError, UnreadableEntryError
 from vianda.core.formula import LONGEST_NAME, LONGEST_REMARK, Formula, SaltPlace
 from vianda.core.heat.doneness import target_for
@@ -17,6 +18,7 @@ from vianda.core.kitchen import Kitchen
 from vianda.core.larder import POULTRY, Larder
 from vianda.core.portions import HEAVIEST_BATCH_G, divide
 from vianda.core.salt import FINE_SALT_G_PER_TSP, MOST_SALT_FRAC, START_SALT_FRAC
+from vianda.core.shape import shape_figures
 from vianda.core.styles import style_of
 from vianda.core.units import ML_PER_TSP
 
@@ -263,7 +265,7 @@ def _swap(formula: Formula, edit: e.SwapMeat, larder: Larder) -> Formula:
 def _choose(formula: Formula, edit: e.Choose, larder: Larder, kitchen: Kitchen) -> Formula:
     match edit.field:
         case "style":
-            return choose_style(formula, edit.key, kitchen)
+            return choose_style(formula, edit.key, larder=larder, kitchen=kitchen)
         case "portioning":
             if edit.key not in ("by_piece", "by_batch"):
                 raise UnknownItemError("Divide by piece or by batch.", field="/shape/portioning")
@@ -294,17 +296,29 @@ def _choose(formula: Formula, edit: e.Choose, larder: Larder, kitchen: Kitchen) 
             return replace(formula, seasoning=replace(formula.seasoning, salt_place=chosen, salt_frac=frac))
 
 
-def choose_style(formula: Formula, key: str, kitchen: Kitchen) -> Formula:
-    """Another style: its usual piece, thickness, surface and temperature; the blend and the guests stay."""
+def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
+    """Another style: its usual piece, thickness, surface, temperature and bun; the blend and the guests stay."""
     style = style_of(key, field="/dish/style")
-    surface = next(
-        (s for kind in style.surfaces if (s := kitchen.surface_of_kind(kind)) is not None),
-        kitchen.surfaces[0],
-    )
+    surface = next((s for kind in style.surfaces if (s := kitchen.surface_of_kind(kind))), kitchen.surfaces[0])
     pieces = style.pieces_per_guest_start
+    bun = formula.shape.bun
+    if kitchen.bun(bun, field="/shape/bun").diameter_mm > 0:
+        fat = sum(p.share_frac * larder.meat(p.meat).fat_usual_frac for p in formula.parts)
+        piece = shape_figures(
+            piece_mass_g=style.piece_mass_start_g,
+            thickness_mm=style.thickness_start_mm,
+            fat_frac=fat,
+            packing=style.packing,
+            dimple=style.dimple,
+            bun_diameter_mm=0,
+            bun_name="",
+        )
+        bun = fitting_bun(kitchen, cooked_diameter_mm=piece.cooked_diameter_mm.usual).key
     return replace(
         formula,
         dish=replace(formula.dish, style=key, pieces_per_guest=pieces),
-        shape=replace(formula.shape, piece_mass_g=style.piece_mass_start_g, thickness_mm=style.thickness_start_mm),
+        shape=replace(
+            formula.shape, piece_mass_g=style.piece_mass_start_g, thickness_mm=style.thickness_start_mm, bun=bun
+        ),
         heat=replace(formula.heat, surface=surface.key, surface_temp_c=style.surface_temp_start_c),
     )

@@ -26,7 +26,7 @@ def beacon_grill() -> Formula:
         dish=DishChoice("burger", "grilled", guests=26, pieces_per_guest=1),
         parts=(BlendPart("chuck", 0.70), BlendPart("brisket-point", 0.20), BlendPart("sirloin", 0.10)),
         seasoning=Seasoning(0.012, "surface"),
-        shape=Shape("by_piece", 140, 3640, 16, "soft-115"),
+        shape=Shape("by_piece", 140, 3640, 16, "soft-90"),
         heat=Heat("charcoal-grate", 230, c_from_f(160)),
         remark="Over the coals behind the boat shed, lid down.",
     )
@@ -39,7 +39,7 @@ def harbour_light_pub() -> Formula:
         dish=DishChoice("burger", "thick", guests=4, pieces_per_guest=1),
         parts=(BlendPart("chuck", 0.60), BlendPart("sirloin", 0.25), BlendPart("fat-trim", 0.15)),
         seasoning=Seasoning(0.013, "surface"),
-        shape=Shape("by_piece", 225, 900, 28, "soft-115"),
+        shape=Shape("by_piece", 225, 900, 26, "soft-90"),
         heat=Heat("iron-pan", 230, 61.0),
         remark="The keeper wants it medium. The floor stands beside it.",
     )

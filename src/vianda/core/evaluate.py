@@ -213,6 +213,12 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: 
     )  # fmt: skip
 
 
+def _piece(f: Figures) -> ph.Amount:
+    """The raw piece; a range when some pieces take a step of the remainder, so that it multiplies back."""
+    p = f.portions
+    return ph.mass(p.piece_mass_g, p.heavier_mass_g if p.heavier_pieces else None)
+
+
 def _ticket(f: Figures) -> tuple[TicketFigure, ...]:
     salt_aside = (
         say("{piece} a piece, on the surface", piece=ph.mass(f.salt.piece_salt_g)) if f.salt.salt_frac else say("")
@@ -226,7 +232,7 @@ def _ticket(f: Figures) -> tuple[TicketFigure, ...]:
         TicketFigure("salt", "Salt", say("{s}", s=ph.fine_frac(f.salt.salt_frac)), salt_aside, "salt", "mix"),
         TicketFigure(
             "pieces", "Pieces",
-            say("{n} × {m}", n=ph.count(f.portions.pieces), m=ph.mass(f.portions.piece_mass_g)),
+            say("{n} × {m}", n=ph.count(f.portions.pieces), m=_piece(f)),
             say("{cooked} cooked", cooked=ph.mass(f.shape.cooked_mass_g.low, f.shape.cooked_mass_g.high)),
             "pieces", "shape",
         ),

@@ -10,6 +10,7 @@ import re
 from dataclasses import dataclass, replace
 
 from vianda.core import phrase as ph
+from vianda.core.bun_fit import fitting_bun
 from vianda.core.counsel.rule import Change
 from vianda.core.edit import Choose, SetFigure, SwapMeat
 from vianda.core.entry import MASS_UNITS, NUMBER_WORDS, read_mass_g
@@ -164,8 +165,24 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
     if doneness:
         read.append(say("{name}: core {t}", name=ph.word(doneness.title), t=ph.temp(target)))
     else:
-        assumed.append(say("well-done, core {t}: the published floor is met", t=ph.temp(target)))
+        assumed.append(
+            say("well-done, core {t}; the published floor is {f}", t=ph.temp(target), f=ph.temp(floors.leading.temp_c))
+        )
     formula = replace(formula, heat=replace(formula.heat, core_target_c=target))
+    figures = compute(formula, larder=larder, kitchen=kitchen)
+    bun = fitting_bun(kitchen, cooked_diameter_mm=figures.shape.cooked_diameter_mm.usual)
+    portions = figures.portions
+    heaviest = portions.heavier_mass_g if portions.heavier_pieces else None
+    assumed.append(
+        say(
+            "{n} pieces each of {m}, {t} thick, for a {bun}",
+            n=ph.count(formula.dish.pieces_per_guest),
+            m=ph.mass(portions.piece_mass_g, heaviest),
+            t=ph.length(formula.shape.thickness_mm),
+            bun=ph.word(bun.name.lower()),
+        )
+    )
+    formula = replace(formula, shape=replace(formula.shape, bun=bun.key))
     figures = compute(formula, larder=larder, kitchen=kitchen)
     return Opening(
         formula=formula,
@@ -271,19 +288,8 @@ def _assemble(
         assumed.append(say("on the {surface}", surface=ph.word(surface.name)))
     each = _pieces_each(style, per_guest, pieces, guests)
     piece_g = per_guest / each if per_guest else style.piece_mass_start_g
-    assumed.append(
-        say(
-            "{n} pieces each of {m}, {t} thick",
-            n=ph.count(each),
-            m=ph.mass(piece_g),
-            t=ph.length(style.thickness_start_mm),
-        )
-    )
     assumed.append(say("surface at {t}, measured", t=ph.temp(style.surface_temp_start_c)))
     assumed.append(say("salt {s} on the surface", s=ph.fine_frac(START_SALT_FRAC)))
-    bun = min(
-        (b for b in kitchen.buns if b.diameter_mm > 0), key=lambda b: abs(b.diameter_mm - 100), default=kitchen.buns[0]
-    )
     return Formula(
         name=f"{style.title} for {guests}",
         dish=DishChoice("burger", style.key, guests, each),
@@ -294,7 +300,7 @@ def _assemble(
             max(10.0, min(1000.0, piece_g)),
             batch_g if batch_g else piece_g * guests * each,
             style.thickness_start_mm,
-            bun.key,
+            kitchen.buns[0].key,
         ),
         heat=Heat(surface.key, style.surface_temp_start_c, 71.0),
     )

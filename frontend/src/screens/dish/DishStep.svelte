@@ -24,14 +24,14 @@
       aria-checked={chosen}
       aria-label={style.title}
       class={[
-        "cursor-pointer rounded-[0.25rem] border px-3 pt-2.5 pb-2 text-left",
+        "flex cursor-pointer flex-col rounded-[0.25rem] border px-3 pt-2.5 pb-2 text-left",
         chosen
           ? "border-primary bg-paper ring-2 ring-primary"
           : "border-base-300 hover:border-[#8b8f8a] hover:bg-paper",
       ]}
       onclick={() => bench.edit({ kind: "choose", field: "style", key: style.key })}
     >
-      <span class="flex items-baseline justify-between gap-2">
+      <span class="flex w-full items-baseline justify-between gap-2">
         <span class="font-[680]">{style.title}</span>
         <span class="text-[0.9375rem] numeral"><Qty kind="mass_g" value={style.piece_mass_g} /></span>
       </span>

@@ -17,8 +17,8 @@
   );
 </script>
 
-<span class="mt-1 block">
-  <svg viewBox={`0 0 ${widest} 40`} class="block h-14 w-full" aria-hidden="true">
+<span class="mt-1 block w-full">
+  <svg viewBox={`0 0 ${widest} 40`} class="block h-18 w-full" aria-hidden="true">
     <path d={path} class="fill-lean" />
     <path d={`M${left} 39.4H${left + d}`} class="stroke-base-content" stroke-width="0.7" fill="none" />
     <path d={`M${left} 38.6v1.6M${left + d} 38.6v1.6`} class="stroke-base-content" stroke-width="0.7" />

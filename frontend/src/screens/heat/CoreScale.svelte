@@ -44,7 +44,7 @@
   </div>
   <svg
     viewBox={`0 0 176 ${height}`}
-    class="block w-full overflow-visible"
+    class="pointer-events-none relative z-10 block w-full overflow-visible"
     style:height={`${height}px`}
     preserveAspectRatio="xMinYMid meet"
     role="img"

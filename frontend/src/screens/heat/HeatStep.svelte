@@ -90,7 +90,7 @@
   </section>
 </div>
 <p class="mt-2 text-[0.8125rem] leading-snug quiet">
-  {#if !heat.probe}A piece this thin cannot be probed: go by the cue, <Say
+  {#if !heat.probe}A piece this thin cannot be probed: go by the cue. “<Say
       text={heat.stages.find((s) => s.kind === "first-side")?.cue ?? { text: "", amounts: {} }}
     />.{/if}
   Colour and a cut mislead in mince. Local codes and licensed practice decide; Vianda shows the floor and never

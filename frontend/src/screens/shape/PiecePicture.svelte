@@ -4,117 +4,125 @@
   import { amount } from "../../lib/format";
   import { units } from "../../lib/units.svelte";
 
-  let { shape }: { shape: Evaluation["shape"] } = $props();
+  let { shape, stacked }: { shape: Evaluation["shape"]; stacked: number } = $props();
   const mm = (value: number, high?: number) => amount({ kind: "length_mm", value, high }, units);
 
-  const widest = $derived(Math.max(shape.raw_diameter_mm, shape.bun_diameter_mm, 60));
-  const view = $derived({ w: widest * 2.32, h: Math.max(widest + 34, 120) });
-  const cx = $derived(widest / 2 + 4);
-  const cy = $derived(widest / 2 + 6);
-  const sx = $derived(widest * 1.66);
-  const base = $derived(cy + 14);
+  const raw = $derived(shape.raw_diameter_mm);
+  const bun = $derived(shape.bun_diameter_mm);
+  const cooked = $derived(shape.cooked_diameter_mm);
   const t = $derived(shape.thickness_mm);
-  const cookedD = $derived(shape.cooked_diameter_mm.usual);
-  const barMm = $derived(units.system === "us" ? 50.8 : 50);
-  const text = $derived(widest / 26);
+  const layers = $derived(Math.min(4, stacked));
+  const widest = $derived(Math.max(raw, bun, 60));
+
+  // One scale for both views: pixels a millimetre, from the room there is.
+  let width = $state(560);
+  const narrow = $derived(width < 440);
+  const px = $derived(
+    narrow ? (width - 8) / (widest + 8) : Math.min((width - 40) / (widest * 2 + 6), 300 / (widest + 4)),
+  );
+  const plan = $derived(widest * px + 8);
+  const sectionHeight = $derived(narrow ? (t * (layers + 1) + 60) * px + 90 : 0);
+  const height = $derived(Math.max(plan, 230) + sectionHeight + 8);
+  const cx = $derived((widest * px) / 2 + 4);
+  const cy = $derived((widest * px) / 2 + 4);
+  const sx = $derived(narrow ? cx : plan + 28 + (widest * px) / 2);
+  const rawTop = $derived(narrow ? plan + 16 : Math.max(12, 46 - t * px * 0.5));
+  const stackBase = $derived(rawTop + t * px + 62 + layers * t * px + (bun ? 16 * px : 0));
+  const bar = $derived((units.system === "us" ? 50.8 : 50) * px);
   const label = $derived(
-    `Piece to scale: raw ${mm(shape.raw_diameter_mm)} across and ${mm(t)} thick; cooked ${mm(shape.cooked_diameter_mm.low, shape.cooked_diameter_mm.high)} across` +
-      (shape.bun_diameter_mm ? `; bun ${mm(shape.bun_diameter_mm)}.` : "; no bun."),
+    `Piece to scale: raw ${mm(raw)} across and ${mm(t)} thick; cooked ${mm(cooked.low, cooked.high)} across` +
+      (bun ? `; bun ${mm(bun)}.` : "; no bun."),
   );
 </script>
 
-<svg viewBox={`0 0 ${view.w} ${view.h}`} class="block max-h-[19rem] w-full" role="img" aria-label={label}>
-  <defs>
-    <pattern id="raw-cut" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(38)">
-      <rect width="5" height="5" class="fill-lean" /><path d="M0 0V5" stroke="#8d3345" stroke-width="1.6" />
-    </pattern>
-  </defs>
-  <!-- plan -->
-  {#if shape.bun_diameter_mm > 0}
-    <circle {cx} {cy} r={shape.bun_diameter_mm / 2} fill="#e2b977" />
-  {/if}
-  <circle
-    {cx}
-    {cy}
-    r={shape.raw_diameter_mm / 2}
-    fill="url(#raw-cut)"
-    opacity={shape.bun_diameter_mm > shape.raw_diameter_mm ? 1 : 0.9}
-  />
-  <circle {cx} {cy} r={shape.cooked_diameter_mm.high / 2} fill="#4a2b20" opacity="0.35" />
-  <circle {cx} {cy} r={shape.cooked_diameter_mm.low / 2} fill="#4a2b20" opacity="0.62" />
-  <circle
-    {cx}
-    {cy}
-    r={cookedD / 2}
-    fill="none"
-    stroke="#fff"
-    stroke-width={widest / 130}
-    stroke-dasharray={`${widest / 40} ${widest / 60}`}
-  />
-  {#if shape.bun_diameter_mm > 0}
+<div bind:clientWidth={width}>
+  <svg {width} {height} class="block" role="img" aria-label={label}>
+    <defs>
+      <pattern id="raw-cut" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(38)">
+        <rect width="8" height="8" class="fill-lean" /><path d="M0 0V8" stroke="#8d3345" stroke-width="2.6" />
+      </pattern>
+    </defs>
+    {#if bun > 0}<circle {cx} {cy} r={(bun / 2) * px} fill="#e2b977" />{/if}
+    <circle {cx} {cy} r={(raw / 2) * px} fill="url(#raw-cut)" />
+    <circle {cx} {cy} r={(cooked.high / 2) * px} fill="#4a2b20" opacity="0.45" />
+    <circle {cx} {cy} r={(cooked.low / 2) * px} fill="#4a2b20" opacity="0.75" />
     <circle
       {cx}
       {cy}
-      r={shape.bun_diameter_mm / 2}
+      r={(cooked.usual / 2) * px}
       fill="none"
-      stroke="#8a5a14"
-      stroke-width={widest / 100}
+      stroke="#fff"
+      stroke-width="1.6"
+      stroke-dasharray="6 4"
     />
-  {/if}
-  <g font-size={text} class="font-semibold" text-anchor="middle">
-    <text x={cx} y={cy - text * 0.3} fill="#fff">cooked {mm(cookedD)}</text>
-    <text x={cx} y={cy + text * 1.1} fill="#fff" font-weight="400">raw {mm(shape.raw_diameter_mm)}</text>
-  </g>
-  <!-- section: raw above, bun below -->
-  <g>
+    {#if bun > 0}<circle {cx} {cy} r={(bun / 2) * px} fill="none" stroke="#e2b977" stroke-width="2.4" />{/if}
+    <g text-anchor="middle" fill="#fff">
+      <text x={cx} y={cy - 12} class="text-[17px] numeral">{mm(cooked.low, cooked.high)}</text>
+      <text x={cx} y={cy + 5} class="text-[12.5px]">cooked</text>
+      {#if bun > 0}<text x={cx} y={cy + 26} class="text-[12.5px]" fill="#f0d3a0">bun {mm(bun)}</text>{/if}
+    </g>
+
     {#if shape.dimple}
+      {@const w = raw * px}
       <path
-        d={`M${sx - shape.raw_diameter_mm / 2} ${base - 34 - t}h${shape.raw_diameter_mm * 0.3}q${shape.raw_diameter_mm * 0.2} ${t * 0.62} ${shape.raw_diameter_mm * 0.4} 0h${shape.raw_diameter_mm * 0.3}v${t}h${-shape.raw_diameter_mm}z`}
+        d={`M${sx - w / 2} ${rawTop}h${w * 0.3}q${w * 0.2} ${t * px * 0.62} ${w * 0.4} 0h${w * 0.3}v${t * px}h${-w}z`}
         fill="url(#raw-cut)"
       />
     {:else}
       <rect
-        x={sx - shape.raw_diameter_mm / 2}
-        y={base - 34 - t}
-        width={shape.raw_diameter_mm}
-        height={t}
-        rx={Math.min(3, t / 3)}
+        x={sx - (raw / 2) * px}
+        y={rawTop}
+        width={raw * px}
+        height={t * px}
+        rx={Math.min(6, (t * px) / 3)}
         fill="url(#raw-cut)"
       />
     {/if}
     <path
-      d={`M${sx - shape.raw_diameter_mm / 2} ${base - 28}H${sx + shape.raw_diameter_mm / 2}`}
-      stroke="#586269"
-      stroke-width="0.7"
+      d={`M${sx - (raw / 2) * px} ${rawTop + t * px + 5}v7M${sx - (raw / 2) * px} ${rawTop + t * px + 8.5}h${raw * px}M${sx + (raw / 2) * px} ${rawTop + t * px + 5}v7`}
+      class="stroke-quiet"
+      fill="none"
     />
-    <text x={sx} y={base - 28 + text * 1.15} font-size={text} text-anchor="middle" class="fill-quiet"
-      >raw, {mm(t)} thick</text
+    <text x={sx} y={rawTop + t * px + 25} text-anchor="middle" class="fill-base-content text-[13px]"
+      >raw: {mm(raw)} across, {mm(t)} thick</text
     >
-    {#if shape.bun_diameter_mm > 0}
-      <path
-        d={`M${sx - shape.bun_diameter_mm / 2} ${base + 8}h${shape.bun_diameter_mm}v6q0 6 -6 6h${12 - shape.bun_diameter_mm}q-6 0 -6 -6z`}
-        fill="#e2b977"
-        stroke="#8a5a14"
-        stroke-width="0.8"
-      />
+
+    {#each { length: layers } as _, at (at)}
       <rect
-        x={sx - cookedD / 2}
-        y={base + 8 - t * 1.08}
-        width={cookedD}
-        height={t * 1.08}
-        rx={Math.min(3, t / 3)}
+        x={sx - (cooked.usual / 2) * px}
+        y={stackBase - (at + 1) * t * px * 1.06 - at * 2}
+        width={cooked.usual * px}
+        height={t * px * 1.06}
+        rx={Math.min(6, (t * px) / 3)}
         fill="#4a2b20"
       />
-      <text x={sx} y={base + 20 + text * 1.3} font-size={text} text-anchor="middle" class="fill-quiet"
-        >cooked, on its bun of {mm(shape.bun_diameter_mm)}</text
-      >
+    {/each}
+    {#if bun > 0}
+      {@const w = bun * px}
+      {@const top = stackBase - layers * (t * px * 1.06 + 2)}
+      <path
+        d={`M${sx - w / 2} ${stackBase + 2}h${w}v${7 * px}q0 ${5 * px} ${-6 * px} ${5 * px}h${12 * px - w}q${-6 * px} 0 ${-6 * px} ${-5 * px}z`}
+        fill="#e2b977"
+        stroke="#8a5a14"
+      />
+      <path
+        d={`M${sx - w / 2} ${top - 2}h${w}c0 ${-17 * px} ${-w} ${-17 * px} ${-w} 0z`}
+        fill="none"
+        stroke="#8a5a14"
+        stroke-dasharray="5 4"
+      />
     {/if}
-  </g>
-  <!-- scale bar -->
-  <g transform={`translate(${sx - barMm / 2} ${view.h - 6})`}>
-    <path d={`M0 -4V0H${barMm}V-4`} fill="none" stroke="#1b2327" stroke-width="0.9" />
-    <text x={barMm / 2} y={-2.4} font-size={text * 0.9} text-anchor="middle" class="fill-base-content"
-      >{mm(barMm)}</text
+    <text
+      x={sx}
+      y={stackBase + (bun ? 12 * px : 0) + 20}
+      text-anchor="middle"
+      class="fill-base-content text-[13px]">cooked{bun ? `, on a bun of ${mm(bun)}` : ""}</text
     >
-  </g>
-</svg>
+    <g transform={`translate(${sx - bar / 2} ${height - 6})`}>
+      <path d={`M0 -6V0H${bar}V-6`} fill="none" class="stroke-base-content" stroke-width="1.4" />
+      <text x={bar / 2} y={-6} text-anchor="middle" class="fill-base-content text-[12px]"
+        >{mm(units.system === "us" ? 50.8 : 50)}</text
+      >
+    </g>
+  </svg>
+</div>

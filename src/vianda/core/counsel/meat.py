@@ -73,24 +73,27 @@ def _too_fat(figures: Figures) -> Remark | None:
 
 
 def _name_not_allowed(figures: Figures) -> Remark | None:
-    if not figures.names or figures.names[0].allowed:
+    if not figures.names or figures.names[1].allowed:
         return None
-    strict, loose = figures.names
+    strict = figures.names[0]
     if strict.bar == "other-species":
         return Remark(
             say("Not ground beef, not hamburger"),
             say("There is another animal than beef in the blend; under the US rule it carries neither name."),
         )
-    if strict.bar == "fat":
-        return Remark(
-            say("{fat} fat: not ground beef, not hamburger", fat=frac(strict.limit_frac - strict.margin_frac)),
-            say("The US rule allows at most {limit} fat under either name.", limit=frac(strict.limit_frac)),
-            _toward(figures, _middle(figures.style)),
-        )
-    assert loose.allowed
+    return Remark(
+        say("{fat} fat: not ground beef, not hamburger", fat=frac(strict.limit_frac - strict.margin_frac)),
+        say("The US rule allows at most {limit} fat under either name.", limit=frac(strict.limit_frac)),
+        _toward(figures, _middle(figures.style)),
+    )
+
+
+def _hamburger_only(figures: Figures) -> Remark | None:
+    if not figures.names or figures.names[0].allowed or not figures.names[1].allowed:
+        return None
     return Remark(
         say("May be called hamburger, not ground beef"),
-        say("Under the US rule fat may be added as such to hamburger only."),
+        say("Under the US rule beef fat may be added as such to hamburger only."),
     )
 
 
@@ -143,9 +146,17 @@ RULES = (
         "meat.name-not-allowed",
         "meat",
         "limit",
-        "fat above 30 %, another species, or added fat under the name ground beef",
+        "fat above 30 %, or another species: neither US name is left",
         "9 CFR 319.15",
         _name_not_allowed,
+    ),
+    Rule(
+        "meat.hamburger-only",
+        "meat",
+        "note",
+        "beef fat added as such",
+        "9 CFR 319.15",
+        _hamburger_only,
     ),
     Rule(
         "meat.name-doubtful",

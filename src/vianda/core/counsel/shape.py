@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
+from vianda.core.bun_fit import NARROW_MM, fitting_bun
 from vianda.core.counsel.meat import PRACTICE
 from vianda.core.counsel.rule import Change, Remark, Rule
 from vianda.core.edit import Choose, SetFigure
 from vianda.core.figures import Figures
 from vianda.core.phrase import count, length, mass, say, word
-
-# A cooked disc this much narrower than its bun leaves bread without meat at the rim (ours).
-NARROW_MM = 5.0
 
 
 def _do_not_divide(figures: Figures) -> Remark | None:
@@ -100,10 +98,9 @@ def _narrower_than_bun(figures: Figures) -> Remark | None:
     gap = shape.bun_diameter_mm - shape.cooked_diameter_mm.usual
     if shape.bun_diameter_mm <= 0 or gap <= NARROW_MM:
         return None
-    smaller = [b for b in figures.kitchen.buns if 0 < b.diameter_mm <= shape.cooked_diameter_mm.usual + NARROW_MM]
+    best = fitting_bun(figures.kitchen, cooked_diameter_mm=shape.cooked_diameter_mm.usual)
     change: tuple[Change, ...] = ()
-    if smaller:
-        best = max(smaller, key=lambda b: b.diameter_mm)
+    if best.key != figures.bun.key:
         change = (Change(say("Take {bun}", bun=word(best.name)), Choose("bun", best.key)),)
     return Remark(
         say("Comes out {gap} narrower than its bun", gap=length(gap)),
