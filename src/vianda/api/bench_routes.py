@@ -25,7 +25,7 @@ def live() -> dict[str, bool]:
     "/evaluate",
     summary="Apply edits to a formula and evaluate it",
     body=s.EvaluateRequest,
-    answer=s.BenchAnswer,
+    answer=bench.Bench,
 )
 def evaluate(body: s.EvaluateRequest) -> bench.Bench:
     edits = tuple(s.edit_to_core(e) for e in body.edits)

@@ -10,7 +10,6 @@ from pydantic import BaseModel, ConfigDict, Field, PlainSerializer, TypeAdapter
 from vianda.core import edit as core
 from vianda.core.blend import BlendFigures
 from vianda.core.evaluate import Evaluation, TicketFigure
-from vianda.core.formula import Formula
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.opening import Opening
 from vianda.core.outcome import OutcomeFigures
@@ -241,13 +240,6 @@ class Answer(BaseModel):
     """Base of what we send."""
 
     model_config = ConfigDict(arbitrary_types_allowed=False)
-
-
-class BenchAnswer(Answer):
-    """The formula after its edits, and everything Vianda says about it."""
-
-    formula: Formula
-    evaluation: Evaluation
 
 
 class OpeningAnswer(Answer):

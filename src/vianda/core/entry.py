@@ -40,7 +40,7 @@ LENGTH_UNITS: Mapping[str, float] = {
 
 # A mixed number, a fraction, or a decimal with point or comma.
 _NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[.,]\d+)"
-_TERM = re.compile(rf"\s*({_NUMBER})\s*([^\W\d_]+|[#\"″%°])?\s*")
+_TERM = re.compile(rf"\s*({_NUMBER})\s*([^\W\d_]+|[#\"″%°])?\.?\s*")
 _TEMPERATURE = re.compile(rf"\s*(-?{_NUMBER})\s*(?:°|º|deg(?:rees)?)?\s*([a-z]*)\s*", re.IGNORECASE)
 
 
@@ -84,7 +84,7 @@ def _terms(text: str, *, field: str, example: str) -> list[tuple[float, str]]:
                 f"“{text}” was not understood from “{text[at:][:12]}” on. Type something like {example}.",
                 field=field,
             )
-        found.append((_value(match.group(1), field=field), (match.group(2) or "").rstrip(".")))
+        found.append((_value(match.group(1), field=field), match.group(2) or ""))
         at = match.end()
     return found
 

@@ -377,10 +377,10 @@ export interface components {
             formula_id: number;
         };
         /**
-         * BenchAnswer
-         * @description The formula after its edits, and everything Vianda says about it.
+         * Bench
+         * @description A formula after its edit, and everything Vianda says about it.
          */
-        BenchAnswer: {
+        Bench: {
             evaluation: components["schemas"]["Evaluation"];
             formula: components["schemas"]["Formula"];
         };
@@ -2504,7 +2504,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BenchAnswer"];
+                    "application/json": components["schemas"]["Bench"];
                 };
             };
             /** @description A problem */

@@ -17,7 +17,7 @@
   <header class="flex h-11 shrink-0 items-center gap-1 bg-neutral px-3 text-neutral-content sm:gap-2 sm:px-4">
     <a
       href="/"
-      class="mr-2 flex items-center gap-2 font-semibold tracking-wide"
+      class="flex items-center gap-2 font-semibold tracking-wide sm:mr-2"
       aria-label="Vianda, to the shelf"
     >
       <Mark /><span class="hidden sm:inline">Vianda</span>
@@ -27,7 +27,7 @@
         <a
           href={room.href}
           class={[
-            "flex h-11 items-center px-2.5 text-sm sm:px-3",
+            "flex h-11 items-center px-2 text-sm whitespace-nowrap sm:px-3",
             here === room.title
               ? "border-b-3 border-[#7cc4cf] pt-[3px] font-semibold"
               : "opacity-85 hover:opacity-100",
@@ -39,14 +39,15 @@
     <div class="ml-auto flex items-center gap-1">
       {@render tools?.()}
       <button
-        class="flex h-9 cursor-pointer items-center rounded px-2.5 text-sm font-semibold hover:bg-white/10"
+        class="flex h-9 cursor-pointer items-center rounded px-2.5 text-sm font-semibold whitespace-nowrap hover:bg-white/10"
         aria-label={`Units: ${units.system === "metric" ? "grams and Celsius" : "ounces and Fahrenheit"}. Switch`}
         aria-keyshortcuts="u"
         title="Switch units (U)"
         onclick={() => units.flip()}
-        ><span class={units.system === "metric" ? "" : "font-normal opacity-75"}>g °C</span><span
-          class="mx-1 opacity-40">/</span
-        ><span class={units.system === "us" ? "" : "font-normal opacity-75"}>oz °F</span></button
+        ><span class={units.system === "metric" ? "" : "font-normal opacity-75 max-sm:hidden"}>g °C</span
+        ><span class="mx-1 opacity-40 max-sm:hidden">/</span><span
+          class={units.system === "us" ? "" : "font-normal opacity-75 max-sm:hidden"}>oz °F</span
+        ></button
       >
     </div>
   </header>

@@ -43,18 +43,23 @@
               class={[
                 "flex items-center gap-1.5 leading-6",
                 here ? "font-[680]" : "font-semibold",
-                "max-lg:text-[0.8125rem]",
+                "max-lg:text-[0.75rem] max-lg:leading-5 max-lg:whitespace-nowrap",
               ]}
             >
               {step.title}
               {#if step.waiting}
                 <span class="sr-only">({marks[step.waiting]})</span>
                 {#if step.waiting === "limit"}
-                  <svg viewBox="0 0 10 10" class="size-2.5 text-error" aria-hidden="true"
-                    ><path d="M5 0 10 5 5 10 0 5z" fill="currentColor" /></svg
+                  <svg
+                    viewBox="0 0 10 10"
+                    class="size-2.5 text-error max-lg:absolute max-lg:top-2 max-lg:right-1.5"
+                    aria-hidden="true"><path d="M5 0 10 5 5 10 0 5z" fill="currentColor" /></svg
                   >
                 {:else if step.waiting === "asks"}
-                  <svg viewBox="0 0 10 10" class="size-2.5 text-warning" aria-hidden="true"
+                  <svg
+                    viewBox="0 0 10 10"
+                    class="size-2.5 text-warning max-lg:absolute max-lg:top-2 max-lg:right-1.5"
+                    aria-hidden="true"
                     ><circle cx="5" cy="5" r="3.8" fill="none" stroke="currentColor" stroke-width="2" /></svg
                   >
                 {/if}

@@ -30,8 +30,8 @@
 </script>
 
 <section aria-label="Ticket" class="torn relative z-10 shrink-0 bg-paper pb-[9px] shadow-sm">
-  <div class="grid grid-cols-2 sm:grid-cols-[minmax(11rem,1.15fr)_repeat(6,auto)] lg:px-1">
-    <div class="col-span-2 min-w-0 px-4 pt-2 pb-1 sm:col-span-1">
+  <div class="grid grid-cols-3 sm:grid-cols-[minmax(11rem,1.15fr)_repeat(6,auto)] lg:px-1">
+    <div class="col-span-3 min-w-0 px-4 pt-2 pb-1 sm:col-span-1">
       <input
         class="w-full truncate rounded bg-transparent text-[1.1875rem] leading-tight font-[680] outline-offset-2"
         aria-label="Name of the formula"
@@ -64,11 +64,11 @@
         <span
           class={[
             "block leading-[1.2] numeral",
-            figure.id === "allergens" ? "pt-0.5 text-[1.0625rem]" : "text-[1.4375rem]",
+            figure.id === "allergens" ? "pt-0.5 text-[1.0625rem]" : "text-[1.1875rem] sm:text-[1.4375rem]",
           ]}
           data-value><Say text={figure.value} /></span
         >
-        <span class="block text-[0.75rem] leading-tight whitespace-nowrap quiet narrow"
+        <span class="block truncate text-[0.75rem] leading-tight quiet narrow"
           ><Say text={figure.aside} /></span
         >
       </button>

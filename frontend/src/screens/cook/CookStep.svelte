@@ -37,7 +37,7 @@
 
 <StepHead title="Cook" line="One wave on the surface to scale, and what the stove will ask of you." />
 
-<div class="grid gap-x-8 gap-y-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+<div class="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
   <div>
     <SurfacePicture
       {stove}

@@ -68,7 +68,7 @@
   </div>
 </div>
 
-<div class="mt-5 grid gap-x-6 gap-y-5 md:grid-cols-[minmax(0,1fr)_18.5rem]">
+<div class="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-5 md:grid-cols-[minmax(0,1fr)_18.5rem]">
   <section aria-label="Minutes">
     <h2 class="text-base">Minutes</h2>
     <p

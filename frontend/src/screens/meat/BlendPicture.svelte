@@ -15,7 +15,7 @@
   const height = 284;
   const axis = 40;
   let width = $state(720);
-  const margin = $derived(width < 520 ? 74 : 118);
+  const margin = $derived(width < 520 ? 88 : 118);
 
   const blend = $derived(evaluation.blend);
   const top = $derived(Math.min(1, Math.max(0.45, ...blend.parts.map((p) => p.fat_high_frac)) + 0.03));
@@ -78,22 +78,6 @@
         fill="url(#fat)"
       />
       <path d={`M${left} ${y(part.fat_usual_frac)}h${wide}`} class="stroke-lean-deep" stroke-width="1.5" />
-      {#if wide > 16}
-        {@const mid = left + wide - Math.min(16, wide / 2)}
-        <path
-          d={`M${mid} ${y(part.fat_low_frac)}V${y(part.fat_high_frac)}M${mid - 5} ${y(part.fat_low_frac)}h10M${mid - 5} ${y(part.fat_high_frac)}h10`}
-          stroke="#1b2327"
-          stroke-width="5"
-          stroke-opacity="0.18"
-          fill="none"
-        />
-        <path
-          d={`M${mid} ${y(part.fat_low_frac)}V${y(part.fat_high_frac)}M${mid - 5} ${y(part.fat_low_frac)}h10M${mid - 5} ${y(part.fat_high_frac)}h10`}
-          stroke="#1b2327"
-          stroke-width="1.75"
-          fill="none"
-        />
-      {/if}
       {#if wide > 74}
         <text x={left + 9} y={y(top) + 24} class="fill-white text-[20px] numeral">{pct(part.share_frac)}</text
         >
@@ -121,6 +105,26 @@
       class="stroke-primary"
       stroke-dasharray="2 4"
     />
+    {#each strips as { part, from, to } (part.meat)}
+      {@const left = x(from)}
+      {@const wide = Math.max(0, x(to) - left)}
+      {#if wide > 16}
+        {@const mid = left + wide - Math.min(16, wide / 2)}
+        <path
+          d={`M${mid} ${y(part.fat_low_frac)}V${y(part.fat_high_frac)}M${mid - 5} ${y(part.fat_low_frac)}h10M${mid - 5} ${y(part.fat_high_frac)}h10`}
+          stroke="#1b2327"
+          stroke-width="5"
+          stroke-opacity="0.18"
+          fill="none"
+        />
+        <path
+          d={`M${mid} ${y(part.fat_low_frac)}V${y(part.fat_high_frac)}M${mid - 5} ${y(part.fat_low_frac)}h10M${mid - 5} ${y(part.fat_high_frac)}h10`}
+          stroke="#1b2327"
+          stroke-width="1.75"
+          fill="none"
+        />
+      {/if}
+    {/each}
     {#if limit !== null && limit <= top}
       <path d={`M${axis} ${y(limit)}H${right + 8}`} stroke="#fff" stroke-width="3.4" opacity="0.65" />
       <path

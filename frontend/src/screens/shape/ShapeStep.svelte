@@ -73,7 +73,9 @@
 
 <Division portions={evaluation.portions} onworking={() => onworking("pieces")} />
 
-<div class="mt-3 grid items-center gap-x-6 gap-y-4 sm:grid-cols-[minmax(0,1fr)_11rem]">
+<div
+  class="mt-3 grid grid-cols-[minmax(0,1fr)] items-center gap-x-6 gap-y-4 sm:grid-cols-[minmax(0,1fr)_11rem]"
+>
   <PiecePicture shape={evaluation.shape} stacked={formula.dish.pieces_per_guest} />
   <div class="flex flex-wrap gap-x-8 gap-y-3.5 sm:flex-col">
     <Fact label="Raw diameter" onclick={() => onworking("diameter")}

@@ -1,0 +1,161 @@
+from __future__ import annotations
+
+import dataclasses
+import string
+from decimal import Decimal
+
+import pytest
+from formulas import blended, smash
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from vianda.core import edit as e
+from vianda.core.apply_edit import FIGURES, apply_edit
+from vianda.core.demo import DEMO_FORMULAS
+from vianda.core.errors import CoreError, OutOfRangeError
+from vianda.core.evaluate import evaluate
+from vianda.core.kitchen import Kitchen, yard_galley
+from vianda.core.larder import Larder, starter_larder
+from vianda.core.phrase import Phrase
+from vianda.core.styles import all_styles
+
+
+def _phrases(value: object) -> list[Phrase]:
+    if isinstance(value, Phrase):
+        return [value]
+    if dataclasses.is_dataclass(value):
+        return [p for f in dataclasses.fields(value) for p in _phrases(getattr(value, f.name))]
+    if isinstance(value, dict):
+        return [p for v in value.values() for p in _phrases(v)]
+    if isinstance(value, tuple | list):
+        return [p for v in value for p in _phrases(v)]
+    return []
+
+
+@pytest.mark.parametrize("make", DEMO_FORMULAS)
+def test_every_sentence_has_all_its_quantities(make, larder: Larder, kitchen: Kitchen) -> None:
+    phrases = _phrases(evaluate(make(), larder=larder, kitchen=kitchen))
+    assert len(phrases) > 50
+    for phrase in phrases:
+        places = {name for _, name, _, _ in string.Formatter().parse(phrase.text) if name}
+        assert places == set(phrase.amounts)
+
+
+def test_every_ticket_figure_opens_a_working_with_steps_and_a_source(larder: Larder, kitchen: Kitchen) -> None:
+    evaluation = evaluate(smash(), larder=larder, kitchen=kitchen)
+    for figure in evaluation.ticket:
+        working = evaluation.workings[figure.working]
+        assert working.steps
+        assert len(working.source) > 10
+
+
+def test_evaluation_is_pure(larder: Larder, kitchen: Kitchen) -> None:
+    assert evaluate(smash(), larder=larder, kitchen=kitchen) == evaluate(smash(), larder=larder, kitchen=kitchen)
+
+
+def test_cost_is_the_sum_of_meat_and_buns_by_hand(larder: Larder, kitchen: Kitchen) -> None:
+    cost = evaluate(smash(), larder=larder, kitchen=kitchen).cost
+    # 1.870 kg × 9.40 + 0.850 kg × 14.20 + 0.680 kg × 10.10, and twenty buns at 0.42
+    meat = (
+        Decimal("1.870") * Decimal("9.40") + Decimal("0.850") * Decimal("14.20") + Decimal("0.680") * Decimal("10.10")
+    )
+    assert cost.meat_cost == meat
+    assert cost.portion_cost == (meat + 20 * Decimal("0.42")) / 20
+
+
+def test_a_name_with_braces_is_never_read_as_a_place(larder: Larder, kitchen: Kitchen) -> None:
+    odd = dataclasses.replace(larder.meat("chuck"), key="odd", name="{0} {meat} {")
+    evaluation = evaluate(smash(parts=blended(odd=1.0)), larder=Larder.of([odd]), kitchen=kitchen)
+    assert any(a.text == "{0} {meat} {" for p in _phrases(evaluation) for a in p.amounts.values())
+
+
+FIGURE_EDITS = st.builds(
+    e.NudgeFigure, figure=st.sampled_from([f for f in FIGURES if f not in ("share", "part_mass")]),
+    steps=st.integers(-20, 20),
+) | st.builds(
+    e.SetFigure, figure=st.sampled_from([f for f in FIGURES if f not in ("share", "part_mass")]),
+    value=st.floats(allow_nan=True, allow_infinity=True),
+) | st.builds(
+    e.SetFigure, figure=st.sampled_from(["share", "part_mass"]), value=st.floats(-1, 4000),
+    meat=st.sampled_from(["chuck", "brisket-flat", "nobody"]),
+) | st.builds(e.Choose, field=st.just("style"), key=st.sampled_from(sorted(all_styles()))) | st.builds(
+    e.Choose, field=st.just("portioning"), key=st.sampled_from(["by_piece", "by_batch"])
+) | st.builds(e.MoveEdge, index=st.integers(-1, 4), at_frac=st.floats(allow_nan=True)) | st.builds(
+    e.TypeFigure, figure=st.sampled_from(sorted(FIGURES)), text=st.text(max_size=12), meat=st.just("chuck")
+)  # fmt: skip
+
+
+@settings(max_examples=150, deadline=None)
+@given(st.lists(FIGURE_EDITS, max_size=12))
+def test_any_run_of_edits_answers_or_refuses_and_never_breaks(edits: list[e.Edit]) -> None:
+    larder, kitchen = starter_larder(), yard_galley()
+    formula = smash()
+    for edit in edits:
+        try:
+            changed = apply_edit(formula, edit, larder=larder, kitchen=kitchen)
+            evaluation = evaluate(changed, larder=larder, kitchen=kitchen)
+        except CoreError as refused:
+            assert refused.detail
+            continue
+        formula = changed
+        p = evaluation.portions
+        assert sum(part.mass_g for part in evaluation.blend.parts) == p.batch_mass_g
+        light = p.pieces - p.heavier_pieces
+        assert light * p.piece_mass_g + p.heavier_pieces * p.heavier_mass_g == p.batch_mass_g
+
+
+def _after(edit: e.Edit, larder: Larder, kitchen: Kitchen, **changes: object):
+    return apply_edit(smash(**changes), edit, larder=larder, kitchen=kitchen)
+
+
+def test_a_typed_third_of_a_pound_becomes_the_piece(larder: Larder, kitchen: Kitchen) -> None:
+    changed = _after(e.TypeFigure("piece_mass", "1/3 lb"), larder, kitchen)
+    assert evaluate(changed, larder=larder, kitchen=kitchen).portions.piece_mass_g == 151
+
+
+def test_salt_is_typed_in_per_cent_grams_or_teaspoons(larder: Larder, kitchen: Kitchen) -> None:
+    shares = [_after(e.TypeFigure("salt", t), larder, kitchen).seasoning.salt_frac for t in ("1.2 %", "34 g", "2 tsp")]
+    assert shares == pytest.approx([0.012, 0.01, 12 / 3400])
+
+
+def test_typed_grams_of_a_meat_set_its_share(larder: Larder, kitchen: Kitchen) -> None:
+    changed = _after(e.TypeFigure("part_mass", "1.7 kg", meat="chuck"), larder, kitchen)
+    parts = evaluate(changed, larder=larder, kitchen=kitchen).blend.parts
+    assert [p.mass_g for p in parts] == [1700, 944, 756]
+
+
+def test_a_nudge_lands_on_whole_steps(larder: Larder, kitchen: Kitchen) -> None:
+    up = _after(e.NudgeFigure("piece_mass", 1), larder, kitchen, piece_mass_g=87)
+    down = _after(e.NudgeFigure("piece_mass", -1), larder, kitchen, piece_mass_g=87)
+    assert (up.shape.piece_mass_g, down.shape.piece_mass_g) == (90, 85)
+
+
+def test_switching_what_decides_keeps_the_figures(larder: Larder, kitchen: Kitchen) -> None:
+    batch = _after(e.Choose("portioning", "by_batch"), larder, kitchen)
+    assert batch.shape.batch_mass_g == 3400
+    back = apply_edit(batch, e.Choose("portioning", "by_piece"), larder=larder, kitchen=kitchen)
+    assert back.shape.piece_mass_g == 85
+
+
+@pytest.mark.parametrize("key", sorted(all_styles()))
+def test_a_newly_chosen_style_starts_without_counsel_on_its_shape_or_surface(
+    key: str, larder: Larder, kitchen: Kitchen
+) -> None:
+    changed = _after(e.Choose("style", key), larder, kitchen)
+    rules = {c.rule for c in evaluate(changed, larder=larder, kitchen=kitchen).counsel}
+    assert not {r for r in rules if r.startswith(("shape.", "heat.surface", "heat.wrong"))}
+
+
+@pytest.mark.parametrize(("figure", "value"), [("guests", 0), ("guests", 2.5), ("thickness", 1e9), ("core_target", 20)])
+def test_a_value_out_of_range_is_refused_with_the_range(
+    larder: Larder, kitchen: Kitchen, figure: e.Figure, value: float
+) -> None:
+    with pytest.raises(OutOfRangeError) as caught:
+        _after(e.SetFigure(figure, value), larder, kitchen)
+    assert caught.value.field == FIGURES[figure].pointer
+
+
+@pytest.mark.parametrize("name", ["", "   ", "x" * 81, "a\x00b"])
+def test_a_name_must_be_visible_and_short(larder: Larder, kitchen: Kitchen, name: str) -> None:
+    with pytest.raises(OutOfRangeError, match="80"):
+        _after(e.Rename(name), larder, kitchen)

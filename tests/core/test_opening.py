@@ -1,0 +1,119 @@
+from __future__ import annotations
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from vianda.core.apply_edit import apply_edit
+from vianda.core.errors import CoreError, UnreadableEntryError
+from vianda.core.evaluate import evaluate
+from vianda.core.kitchen import Kitchen, yard_galley
+from vianda.core.larder import Larder, starter_larder
+from vianda.core.opening import open_line
+
+
+def _open(line: str):
+    return open_line(line, larder=starter_larder(), kitchen=yard_galley())
+
+
+def test_the_newcomers_line_becomes_a_whole_plan() -> None:
+    opened = _open("700 g unknown mince, iron pan, four people, burgers")
+    f = opened.formula
+    assert (f.shape.batch_mass_g, f.dish.guests, f.dish.pieces, f.heat.surface) == (700, 4, 8, "iron-pan")
+    assert [p.meat for p in f.parts] == ["mince-unknown"]
+    assert opened.unread == ()
+    assert len(opened.questions) == 2
+
+
+def test_the_first_question_is_the_one_that_narrows_most(larder: Larder, kitchen: Kitchen) -> None:
+    opened = _open("700 g unknown mince, iron pan, four people")
+    gains = [q.gain for q in opened.questions]
+    assert gains == sorted(gains, reverse=True)
+    before = evaluate(opened.formula, larder=larder, kitchen=kitchen).blend
+    answered = apply_edit(opened.formula, opened.questions[0].answers[3].edit, larder=larder, kitchen=kitchen)
+    after = evaluate(answered, larder=larder, kitchen=kitchen).blend
+    assert after.fat_high_frac - after.fat_low_frac < 0.2 * (before.fat_high_frac - before.fat_low_frac)
+
+
+@pytest.mark.parametrize(
+    ("line", "meats"),
+    [
+        ("1 kg 80/20", ["ground-80"]),
+        ("1 kg 20/80 mince", ["ground-80"]),
+        ("2 lb mince 90 % lean", ["ground-90"]),
+        ("500 g mince with 15% fat", ["ground-85"]),
+        ("chuck and brisket point for 6", ["brisket-point", "chuck"]),
+        ("500g ground turkey", ["turkey-ground"]),
+    ],
+)
+def test_meats_are_found_by_name_label_or_per_cent(line: str, meats: list[str]) -> None:
+    assert sorted(p.meat for p in _open(line).formula.parts) == meats
+
+
+@pytest.mark.parametrize(
+    ("line", "style", "surface"),
+    [
+        ("1 kg mince on the grill for 6", "grilled", "charcoal-grate"),
+        ("8 thick burgers", "thick", "iron-pan"),
+        ("smashed, flat-top, 20 guests", "smashed", "yard-plate"),
+        ("sliders for 10", "slider", "yard-plate"),
+        ("1 kg for 4 on charcoal", "thick", "charcoal-grate"),
+    ],
+)
+def test_fire_and_style_are_read_or_follow(line: str, style: str, surface: str) -> None:
+    f = _open(line).formula
+    assert (f.dish.style, f.heat.surface) == (style, surface)
+
+
+def test_what_was_not_understood_is_said() -> None:
+    assert _open("2 kg of purple elephants").unread == ("purple", "elephants")
+
+
+@pytest.mark.parametrize("line", ["", "   ", "hello there", "🍔🍔🍔", "'; DROP TABLE meat; --", "x" * 400])
+def test_a_line_with_nothing_in_it_is_refused_with_an_example(line: str) -> None:
+    with pytest.raises(UnreadableEntryError) as caught:
+        _open(line)
+    assert caught.value.field == "/line"
+
+
+WORDS = st.sampled_from(
+    [
+        "700",
+        "g",
+        "kg",
+        "lb",
+        "1/2",
+        "mince",
+        "chuck",
+        "80/20",
+        "for",
+        "four",
+        "0",
+        "people",
+        "iron",
+        "pan",
+        "grill",
+        "smashed",
+        "thick",
+        "rare",
+        "medium",
+        "12",
+        "%",
+        "fat",
+        ",",
+        "and",
+        "-3",
+        "1e9",
+    ]
+)
+
+
+@settings(max_examples=200, deadline=None)
+@given(st.lists(WORDS, min_size=1, max_size=10))
+def test_any_line_of_kitchen_words_gives_a_plan_that_evaluates_or_a_reason(words: list[str]) -> None:
+    try:
+        opened = _open(" ".join(words))
+    except CoreError as refused:
+        assert refused.detail
+        return
+    evaluate(opened.formula, larder=starter_larder(), kitchen=yard_galley())

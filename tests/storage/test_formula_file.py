@@ -1,0 +1,91 @@
+from __future__ import annotations
+
+import copy
+import json
+
+import pytest
+
+from vianda.core.demo import DEMO_FORMULAS, slipway_smash
+from vianda.core.evaluate import evaluate
+from vianda.core.kitchen import yard_galley
+from vianda.core.larder import starter_larder
+from vianda.interchange.formula_file import (
+    VERSION,
+    FormulaBundle,
+    UnreadableFileError,
+    formula_file_schema,
+    read_file,
+    read_text,
+    write_file,
+)
+
+
+def _file(make=slipway_smash) -> dict:
+    return write_file(FormulaBundle(make(), starter_larder(), yard_galley()))
+
+
+@pytest.mark.parametrize("make", DEMO_FORMULAS)
+def test_a_file_stands_alone_and_gives_the_same_figures(make) -> None:
+    bundle = read_text(json.dumps(_file(make)))
+    assert bundle.formula == make()
+    here = evaluate(make(), larder=starter_larder(), kitchen=yard_galley())
+    assert evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen) == here
+
+
+def test_a_file_carries_only_the_meats_it_uses() -> None:
+    assert {m["key"] for m in _file()["larder"]} == {"chuck", "short-rib-plate", "brisket-flat"}
+
+
+def _version_1() -> dict:
+    old = _file()
+    old["version"] = 1
+    del old["formula"]["seasoning"]
+    del old["formula"]["heat"]["core_target_c"]
+    old["formula"]["heat"]["doneness"] = "medium"
+    return old
+
+
+def test_version_1_is_upgraded_without_inventing_salt() -> None:
+    bundle = read_file(_version_1())
+    assert bundle.formula.seasoning.salt_frac == 0
+    assert bundle.formula.seasoning.salt_place == "none"
+    assert bundle.formula.heat.core_target_c == 61
+
+
+def test_a_hollow_old_file_says_what_is_wrong() -> None:
+    with pytest.raises(UnreadableFileError, match="lacks what that version holds"):
+        read_file({"format": "vianda-formula", "version": 1})
+
+
+@pytest.mark.parametrize(
+    ("change", "says"),
+    [
+        (lambda f: f.update(format="other"), "does not say"),
+        (lambda f: f.update(version=VERSION + 1), "Update Vianda"),
+        (lambda f: f.update(version="2"), "whole number"),
+        (lambda f: f.update(version=True), "whole number"),
+        (lambda f: f.update(version=0), "whole number"),
+        (lambda f: f["formula"].update(colour="red"), "/formula/colour"),
+        (lambda f: f["formula"]["parts"][0].update(share_frac="half"), "/formula/parts/0/share_frac"),
+        (lambda f: f["formula"]["parts"].clear(), "/formula/parts"),
+        (lambda f: f["kitchen"].pop("country"), "/kitchen/country"),
+        (lambda f: f["larder"][0].update(price_per_kg="NaN"), "/larder/0/price_per_kg"),
+    ],
+)
+def test_what_cannot_be_read_is_refused_with_the_place(change, says: str) -> None:
+    file = copy.deepcopy(_file())
+    change(file)
+    with pytest.raises(UnreadableFileError, match=says):
+        read_file(file)
+
+
+@pytest.mark.parametrize("text", ["", "[]", "null", "{", "[" * 100_000, '{"a": 1}', "NaN"])
+def test_text_that_is_no_file_is_refused(text: str) -> None:
+    with pytest.raises(UnreadableFileError):
+        read_text(text)
+
+
+def test_the_schema_names_every_required_part() -> None:
+    schema = formula_file_schema()
+    assert set(schema["required"]) == {"format", "version", "formula", "larder", "kitchen"}
+    assert schema["additionalProperties"] is False

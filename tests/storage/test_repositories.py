@@ -1,0 +1,104 @@
+"""Repositories on a real MariaDB."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from decimal import Decimal
+
+import pytest
+
+from vianda.core.demo import DEMO_FORMULAS, slipway_smash
+from vianda.core.kitchen import yard_galley
+from vianda.core.larder import starter_larder
+from vianda.services.demo_kitchen import seed_once
+from vianda.storage import cook_repository, formula_repository, kitchen_repository, larder_repository
+from vianda.storage.migrate import migrate
+from vianda.storage.records import ConflictError, NotFoundError
+from vianda.storage.transaction import transaction
+
+pytestmark = pytest.mark.usefixtures("database")
+
+
+def test_seeding_happens_once() -> None:
+    assert not seed_once()
+    assert len(formula_repository.list_formulas()) == len(DEMO_FORMULAS)
+
+
+def test_migrations_run_once(database) -> None:
+    assert migrate(database) == []
+
+
+def test_the_larder_comes_back_to_the_last_digit() -> None:
+    assert larder_repository.load_larder().meats == starter_larder().meats
+
+
+def test_the_kitchen_comes_back_whole() -> None:
+    assert kitchen_repository.load_kitchen().kitchen == yard_galley()
+
+
+def test_a_formula_comes_back_whole_with_odd_characters() -> None:
+    odd = replace(slipway_smash(), name="Ragù ‘; DROP TABLE formula; -- 🍔", remark="<b>\\ % _ \" ' \n")
+    stored = formula_repository.create_formula(odd)
+    assert formula_repository.get_formula(stored.id).formula == odd
+
+
+def test_the_slower_of_two_editors_is_told_what_stands() -> None:
+    stored = formula_repository.create_formula(slipway_smash())
+    first = formula_repository.save_formula(stored.id, replace(slipway_smash(), remark="first"), revision=1)
+    with pytest.raises(ConflictError) as caught:
+        formula_repository.save_formula(stored.id, replace(slipway_smash(), remark="second"), revision=1)
+    assert caught.value.current == first
+    assert formula_repository.get_formula(stored.id).formula.remark == "first"
+
+
+def test_kept_versions_never_change_and_count_up() -> None:
+    stored = formula_repository.create_formula(slipway_smash())
+    formula_repository.keep_version(stored.id, name="as begun")
+    formula_repository.save_formula(stored.id, replace(slipway_smash(), remark="later"), revision=1)
+    formula_repository.keep_version(stored.id, name="later")
+    versions = formula_repository.list_versions(stored.id)
+    assert [(v.number, v.name, v.formula.remark == "later") for v in versions] == [
+        (2, "later", True),
+        (1, "as begun", False),
+    ]
+
+
+def test_a_formula_put_away_is_gone_from_the_shelf_but_not_from_the_logbook() -> None:
+    stored = formula_repository.create_formula(slipway_smash())
+    cook = cook_repository.create_cook(stored.id, stored.formula, {"portions": {}})
+    formula_repository.delete_formula(stored.id)
+    with pytest.raises(NotFoundError):
+        formula_repository.get_formula(stored.id)
+    assert cook_repository.get_cook(cook.id).formula_name == "Slipway smash"
+
+
+def test_a_report_sent_twice_counts_once_and_late_ones_fall_in_place() -> None:
+    stored = formula_repository.create_formula(slipway_smash())
+    cook = cook_repository.create_cook(stored.id, stored.formula, {})
+    for _ in range(2):
+        cook_repository.add_event(cook.id, token="token-one", kind="done", place=1, value=None, late_s=0)
+    after = cook_repository.add_event(cook.id, token="token-two", kind="done", place=0, value=None, late_s=30)
+    assert [e.token for e in after.events] == ["token-two", "token-one"]
+
+
+def test_a_new_meat_is_seen_at_once_and_known_ones_stay() -> None:
+    chuck = replace(starter_larder().meat("chuck"), price_per_kg=Decimal("99"))
+    new = replace(chuck, key="cheek", name="Cheek", price_per_kg=Decimal("7.1234"))
+    larder_repository.load_larder()
+    assert larder_repository.add_meats([chuck, new]) == 1
+    larder = larder_repository.load_larder()
+    assert larder.meat("cheek") == new
+    assert larder.meat("chuck").price_per_kg == Decimal("9.40")
+
+
+def test_what_fails_halfway_leaves_nothing() -> None:
+    before = len(formula_repository.list_formulas())
+
+    def halfway() -> None:
+        with transaction():
+            formula_repository.create_formula(slipway_smash())
+            raise RuntimeError("halfway")
+
+    with pytest.raises(RuntimeError):
+        halfway()
+    assert len(formula_repository.list_formulas()) == before
