@@ -2,27 +2,18 @@
 
 from __future__ import annotations
 
-import os
-import socket
-import subprocess
-import sys
-import time
-import urllib.request
 from collections.abc import Iterator
-from pathlib import Path
 
 import pytest
 
-PROJECT = Path(__file__).resolve().parents[1]
-sys.path.insert(0, str(PROJECT / "scripts"))
-
-from ops.mariadb import PrivateMariaDB, free_port  # noqa: E402
-from vianda.core.kitchen import Kitchen, yard_galley  # noqa: E402
-from vianda.core.larder import Larder, starter_larder  # noqa: E402
-from vianda.services.demo_kitchen import seed_once  # noqa: E402
-from vianda.storage import tables  # noqa: E402
-from vianda.storage.database import connect_pool  # noqa: E402
-from vianda.storage.migrate import migrate  # noqa: E402
+from ops.mariadb import PrivateMariaDB
+from served import PROJECT, Served
+from vianda.core.kitchen import Kitchen, yard_galley
+from vianda.core.larder import Larder, starter_larder
+from vianda.services.demo_kitchen import seed_once
+from vianda.storage import tables
+from vianda.storage.database import connect_pool
+from vianda.storage.migrate import migrate
 
 TABLES = (
     tables.CookEventRow,
@@ -90,54 +81,6 @@ def client(app):
     return app.test_client()
 
 
-class Served:
-    """gunicorn on a loopback port with its own database, as ./start runs it; both can be stopped and started."""
-
-    def __init__(self, folder: Path, *, empty: bool) -> None:
-        self.database = PrivateMariaDB(folder / "data", port=free_port())
-        self.database.start()
-        self.environment = {
-            **os.environ,
-            "VIANDA_DATABASE_URL": self.database.url,
-            "VIANDA_PAGES": str(PROJECT / "frontend" / "dist"),
-        }
-        command = [str(Path(sys.executable).parent / "vianda"), "prepare", *(["--empty"] if empty else [])]
-        subprocess.run(command, env=self.environment, check=True, capture_output=True)
-        self.port = free_port()
-        self.address = f"http://127.0.0.1:{self.port}"
-        self.process: subprocess.Popen[bytes] | None = None
-        self.start_server()
-
-    def start_server(self) -> None:
-        self.process = subprocess.Popen(
-            [
-                sys.executable, "-m", "gunicorn", "-w", "2", "--threads", "4", "-k", "gthread",
-                "-b", f"127.0.0.1:{self.port}", "--no-control-socket", "vianda.app:create_app()",
-            ],
-            env=self.environment,
-            stdout=subprocess.DEVNULL,
-            stderr=subprocess.DEVNULL,
-        )  # fmt: skip
-        deadline = time.monotonic() + 20
-        while time.monotonic() < deadline:
-            try:
-                with urllib.request.urlopen(f"{self.address}/api/live", timeout=2):
-                    return
-            except OSError:
-                time.sleep(0.1)
-        raise RuntimeError("the server did not start")
-
-    def stop_server(self) -> None:
-        if self.process is not None:
-            self.process.terminate()
-            self.process.wait(15)
-            self.process = None
-
-    def close(self) -> None:
-        self.stop_server()
-        self.database.stop()
-
-
 @pytest.fixture(scope="session")
 def kestrel(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
     """The demo kitchen, served."""
@@ -152,10 +95,3 @@ def bare_kitchen(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
     served = Served(tmp_path_factory.mktemp("bare"), empty=True)
     yield served
     served.close()
-
-
-@pytest.fixture
-def free_loopback_port() -> Iterator[int]:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        yield probe.getsockname()[1]

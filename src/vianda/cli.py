@@ -10,13 +10,9 @@ from pathlib import Path
 
 from pydantic import TypeAdapter
 
-from vianda.api.web import openapi_document
 from vianda.core.errors import CoreError
 from vianda.core.evaluate import Evaluation, evaluate
 from vianda.interchange.formula_file import formula_file_schema, read_text
-from vianda.services.demo_kitchen import seed_once
-from vianda.storage.database import BadDatabaseUrlError, connect_pool
-from vianda.storage.migrate import migrate
 
 MOST_BYTES = 5_000_000
 
@@ -48,6 +44,11 @@ def _evaluate(path: str) -> int:
 
 def _prepare(*, empty: bool) -> int:
     """Migrate the database and seed it once."""
+    # Imported here: evaluating a file needs neither database nor web, and should not wait for them.
+    from vianda.services.demo_kitchen import seed_once
+    from vianda.storage.database import BadDatabaseUrlError, connect_pool
+    from vianda.storage.migrate import migrate
+
     url = os.environ.get("VIANDA_DATABASE_URL", "")
     try:
         database = connect_pool(url)
@@ -78,6 +79,8 @@ def main(arguments: list[str] | None = None) -> int:
         case "prepare":
             return _prepare(empty=given.empty)
         case "openapi":
+            from vianda.api.web import openapi_document
+
             print(json.dumps(openapi_document(), indent=1, sort_keys=True))
         case "schema":
             print(json.dumps(formula_file_schema(), indent=1, sort_keys=True))

@@ -105,9 +105,11 @@ def _current(formula: Formula, figure: e.Figure, meat: str, kitchen: Kitchen) ->
         case "pieces_per_guest":
             return formula.dish.pieces_per_guest
         case "piece_mass":
+            if formula.shape.portioning == "by_batch":
+                return formula.shape.batch_mass_g / formula.dish.pieces
             return formula.shape.piece_mass_g
         case "batch_mass":
-            return formula.shape.batch_mass_g
+            return float(batch_mass_g(formula, kitchen))
         case "thickness":
             return formula.shape.thickness_mm
         case "salt":

@@ -5,15 +5,11 @@
 </script>
 
 {#if onclick}
-  <button
-    class="cursor-pointer rounded text-left hover:bg-base-200"
-    {onclick}
-    aria-label={`${label}: show the working`}
-  >
+  <button class="cursor-pointer rounded text-left hover:bg-base-200" {onclick}>
     <span class="block text-[0.8125rem] quiet">{label}</span>
     <span
       class="block text-[1.1875rem] leading-tight numeral underline decoration-base-300 decoration-2 underline-offset-4"
-      >{@render children()}</span
+      >{@render children()}<span class="sr-only">, show the working</span></span
     >
   </button>
 {:else}

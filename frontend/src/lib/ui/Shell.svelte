@@ -4,7 +4,12 @@
   import { units } from "../units.svelte";
   import Mark from "./Mark.svelte";
 
-  let { here, tools, children }: { here: string; tools?: Snippet; children: Snippet } = $props();
+  let {
+    here,
+    tools,
+    children,
+    fixed = false,
+  }: { here: string; tools?: Snippet; children: Snippet; fixed?: boolean } = $props();
   const rooms = [
     { href: "/", title: "Shelf" },
     { href: "/log", title: "Logbook" },
@@ -13,7 +18,7 @@
 </script>
 
 <a href="#main" class="absolute -top-20 left-2 z-50 act bg-paper focus:top-2">Skip to the bench</a>
-<div class="flex min-h-dvh flex-col">
+<div class={["flex min-h-dvh flex-col", fixed && "lg:h-dvh lg:overflow-hidden"]}>
   <header class="flex h-11 shrink-0 items-center gap-1 bg-neutral px-3 text-neutral-content sm:gap-2 sm:px-4">
     <a
       href="/"
@@ -40,11 +45,11 @@
       {@render tools?.()}
       <button
         class="flex h-9 cursor-pointer items-center rounded px-2.5 text-sm font-semibold whitespace-nowrap hover:bg-white/10"
-        aria-label={`Units: ${units.system === "metric" ? "grams and Celsius" : "ounces and Fahrenheit"}. Switch`}
         aria-keyshortcuts="u"
         title="Switch units (U)"
         onclick={() => units.flip()}
-        ><span class={units.system === "metric" ? "" : "font-normal opacity-75 max-sm:hidden"}>g °C</span
+        ><span class="sr-only">Units:</span><span
+          class={units.system === "metric" ? "" : "font-normal opacity-75 max-sm:hidden"}>g °C</span
         ><span class="mx-1 opacity-40 max-sm:hidden">/</span><span
           class={units.system === "us" ? "" : "font-normal opacity-75 max-sm:hidden"}>oz °F</span
         ></button

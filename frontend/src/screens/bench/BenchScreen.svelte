@@ -84,7 +84,7 @@
 </script>
 
 <svelte:head><title>{bench?.formula?.name ?? "Bench"} · Vianda</title></svelte:head>
-<Shell here="Bench">
+<Shell here="Bench" fixed>
   {#snippet tools()}
     <button
       class="grid size-9 cursor-pointer place-items-center rounded hover:bg-white/10 disabled:opacity-35"
@@ -120,7 +120,7 @@
       onworking={(working, of) => (shown = { working, step: of })}
     />
     <div
-      class="-mt-[5px] grid flex-1 max-lg:pb-16 lg:h-[calc(100dvh-7.6rem)] lg:grid-cols-[12.25rem_minmax(0,1fr)_17rem]"
+      class="-mt-[5px] grid flex-1 grid-cols-[minmax(0,1fr)] max-lg:pb-16 lg:min-h-0 lg:grid-cols-[12.25rem_minmax(0,1fr)_17rem]"
     >
       <StepRail {evaluation} {id} current={step} />
       <main id="main" class="min-w-0 px-4 pt-5 pb-6 lg:overflow-y-auto lg:px-6">

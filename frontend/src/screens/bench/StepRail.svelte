@@ -9,7 +9,7 @@
 
 <nav
   aria-label="Steps"
-  class="border-base-300 bg-base-200 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:z-20 max-lg:border-t lg:border-r"
+  class="border-base-300 bg-base-200 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:z-20 max-lg:border-t lg:overflow-y-auto lg:border-r"
 >
   <ol class="flex lg:flex-col lg:py-2">
     {#each evaluation.rail as step (step.step)}

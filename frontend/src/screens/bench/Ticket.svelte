@@ -56,7 +56,6 @@
     {#each evaluation.ticket as figure (figure.id)}
       <button
         class="min-w-0 cursor-pointer border-base-300 px-3 pt-2 pb-1.5 text-left hover:bg-base-200 max-sm:border-t sm:border-l lg:px-4"
-        aria-label={`${figure.label}: show the working`}
         data-ticket={figure.id}
         onclick={() => onworking(figure.working, figure.step)}
       >
@@ -70,7 +69,7 @@
         >
         <span class="block truncate text-[0.75rem] leading-tight quiet narrow"
           ><Say text={figure.aside} /></span
-        >
+        ><span class="sr-only">, show the working</span>
       </button>
     {/each}
   </div>

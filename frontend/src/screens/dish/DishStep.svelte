@@ -22,7 +22,6 @@
     <button
       role="radio"
       aria-checked={chosen}
-      aria-label={style.title}
       class={[
         "flex cursor-pointer flex-col rounded-[0.25rem] border px-3 pt-2.5 pb-2 text-left",
         chosen

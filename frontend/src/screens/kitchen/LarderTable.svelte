@@ -13,7 +13,7 @@
   </p>
   <!-- A region that scrolls must be reachable by keyboard. -->
   <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-  <div class="mt-2 overflow-x-auto" tabindex="0" role="region" aria-label="Larder table">
+  <div class="relative mt-2 overflow-x-auto" tabindex="0" role="region" aria-label="Larder table">
     <table class="w-full min-w-[46rem] text-[0.875rem]">
       <thead>
         <tr class="border-b border-base-content text-left text-[0.75rem] quiet">

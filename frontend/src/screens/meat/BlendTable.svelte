@@ -15,7 +15,7 @@
   const price = (key: string) => Number(catalogue.meats.find((m) => m.key === key)?.price_per_kg ?? 0);
 </script>
 
-<div class="mt-2 overflow-x-auto">
+<div class="relative mt-2 overflow-x-auto">
   <table class="w-full min-w-[34rem] text-[0.875rem]">
     <thead>
       <tr class="border-b border-base-300 text-left text-[0.75rem] quiet">

@@ -11,7 +11,6 @@
 <button
   class="mt-4 block w-full cursor-pointer rounded border-y border-base-300 py-2.5 text-left hover:bg-paper"
   onclick={onworking}
-  aria-label="Division: show the working"
 >
   <span class="flex flex-wrap items-baseline gap-x-2 text-[1.1875rem] numeral" data-division>
     {#if portions.heavier_pieces > 0}
@@ -44,7 +43,7 @@
   </span>
   {#if portions.pieces <= most}
     <span class="mt-1.5 flex h-5 items-end gap-[3px]" aria-hidden="true">
-      {#each { length: portions.pieces } as _, at (at)}
+      {#each { length: portions.pieces }, at (at)}
         <span
           class={[
             "max-w-4 min-w-0.5 flex-1 rounded-[2px]",

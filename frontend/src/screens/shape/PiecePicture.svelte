@@ -87,7 +87,7 @@
       >raw: {mm(raw)} across, {mm(t)} thick</text
     >
 
-    {#each { length: layers } as _, at (at)}
+    {#each { length: layers }, at (at)}
       <rect
         x={sx - (cooked.usual / 2) * px}
         y={stackBase - (at + 1) * t * px * 1.06 - at * 2}

@@ -37,25 +37,22 @@
       {/each}
     </div>
   </div>
-  {#if byPiece}
-    <ValueField
-      {bench}
-      figure="piece_mass"
-      label="A raw piece"
-      kind="mass_g"
-      value={formula.shape.piece_mass_g}
-      width="9rem"
-    />
-  {:else}
-    <ValueField
-      {bench}
-      figure="batch_mass"
-      label="The batch at hand"
-      kind="mass_g"
-      value={formula.shape.batch_mass_g}
-      width="9rem"
-    />
-  {/if}
+  <ValueField
+    {bench}
+    figure="piece_mass"
+    label="A raw piece"
+    kind="mass_g"
+    value={byPiece ? formula.shape.piece_mass_g : evaluation.portions.piece_mass_g}
+    width="8.5rem"
+  />
+  <ValueField
+    {bench}
+    figure="batch_mass"
+    label="The batch"
+    kind="mass_g"
+    value={byPiece ? evaluation.portions.batch_mass_g : formula.shape.batch_mass_g}
+    width="9rem"
+  />
   <ValueField
     {bench}
     figure="thickness"

@@ -12,12 +12,15 @@
   async function read(): Promise<void> {
     const file = input.files?.[0];
     if (!file) return;
+    // The same file may be chosen twice in a row; and this view may be gone when the answer comes.
+    const content = await file.text();
+    input.value = "";
     try {
       if (file.size > LARGEST)
         throw new SyntaxError(
           `The file has ${(file.size / 1e6).toFixed(1)} MB; a formula file has at most 0.9.`,
         );
-      const done = await api.importFile(JSON.parse(await file.text()));
+      const done = await api.importFile(JSON.parse(content));
       const lines = [];
       if (done.meats_added.length) lines.push(`New in the larder: ${done.meats_added.join(", ")}.`);
       if (done.meats_differing.length)
@@ -35,8 +38,6 @@
             : null;
       if (why === null) throw error;
       said = { title: "That file was not taken", lines: [why], id: null };
-    } finally {
-      input.value = "";
     }
   }
 </script>

@@ -45,9 +45,9 @@ export class Stove {
       this.problem = null;
       // The server's clock counts; ours only carries on from there, and never jumps with the wall clock.
       this.#zero = performance.now() - cook.elapsed_s * 1000;
-      const known = new Set(cook.events.map((e) => e.token));
+      const known = cook.events.map((e) => e.token);
       const mine = (JSON.parse(localStorage.getItem(this.#key) ?? "[]") as Report[]).filter(
-        (r) => !known.has(r.token),
+        (r) => !known.includes(r.token),
       );
       this.#reports = mine;
       this.tick();

@@ -1,0 +1,122 @@
+"""A real browser on the served application; every page is watched for errors and for requests that leave."""
+
+from __future__ import annotations
+
+import json
+import re
+import subprocess
+import sys
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, BrowserContext, Page, expect
+
+from served import PROJECT, Served
+
+expect.set_options(timeout=8000)
+AXE = PROJECT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    for item in items:
+        if "e2e" in str(item.fspath):
+            item.add_marker("e2e")
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args() -> dict:
+    from ops.install import find
+
+    # Chromium in a container started by root has no sandbox to use; the pages are our own.
+    return {"executable_path": find("chromium"), "args": ["--no-sandbox", "--disable-background-networking"]}
+
+
+class Watched:
+    """A page with what went wrong on it. ``expected`` are the statuses a journey provokes on purpose."""
+
+    def __init__(self, page: Page, served: Served) -> None:
+        self.page = page
+        self.served = served
+        self.expected: set[int] = set()
+        self.errors: list[str] = []
+        self.foreign: list[str] = []
+        page.on("pageerror", lambda e: self.errors.append(f"page error: {e}"))
+        page.on("console", self._console)
+        page.on("request", self._request)
+
+    def _console(self, message) -> None:
+        if message.type not in ("error", "warning"):
+            return
+        status = re.search(r"status of (\d{3})", message.text)
+        refused = "ERR_CONNECTION_REFUSED" in message.text or "ERR_EMPTY_RESPONSE" in message.text
+        if (status and int(status.group(1)) in self.expected) or (refused and 0 in self.expected):
+            return
+        self.errors.append(f"console {message.type}: {message.text}")
+
+    def _request(self, request) -> None:
+        if not request.url.startswith((self.served.address, "data:", "blob:")):
+            self.foreign.append(request.url)
+
+    def go(self, path: str) -> None:
+        self.page.goto(self.served.address + path)
+
+    def get(self, path: str):
+        return self.page.request.get(f"{self.served.address}/api{path}").json()
+
+    def formula_id(self) -> int:
+        return int(re.search(r"/formula/(\d+)", self.page.url).group(1))
+
+    def saved(self) -> None:
+        expect(self.page.get_by_text("Saved", exact=True)).to_be_visible()
+
+    def axe(self) -> list[str]:
+        """What axe-core finds by WCAG A and AA, as lines."""
+        self.page.evaluate(AXE.read_text())
+        found = self.page.evaluate(
+            "axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']})"
+        )
+        return [
+            f"{v['impact']} {v['id']}: {[n['target'] for n in v['nodes']][:3]} {v['nodes'][0].get('failureSummary')}"
+            for v in found["violations"]
+        ]
+
+
+@pytest.fixture
+def watch(browser: Browser) -> Iterator[Callable[..., Watched]]:
+    """Open watched pages; at the end none may have erred or left the machine."""
+    opened: list[Watched] = []
+    contexts: list[BrowserContext] = []
+
+    def open_page(served: Served, *, width: int = 1280, height: int = 800, beside: Watched | None = None) -> Watched:
+        if beside is None:
+            context = browser.new_context(viewport={"width": width, "height": height})
+            contexts.append(context)
+        else:
+            context = beside.page.context
+        watched = Watched(context.new_page(), served)
+        opened.append(watched)
+        return watched
+
+    yield open_page
+    errors = [e for w in opened for e in w.errors]
+    foreign = [u for w in opened for u in w.foreign]
+    for context in contexts:
+        context.close()
+    assert errors == []
+    assert foreign == []
+
+
+@pytest.fixture
+def from_the_command_line(tmp_path: Path) -> Callable[[Watched], dict]:
+    """What ``vianda evaluate`` says of the formula on the bench, by way of its exported file."""
+
+    def run(watched: Watched) -> dict:
+        watched.saved()
+        file = tmp_path / "export.json"
+        file.write_text(json.dumps(watched.get(f"/formulas/{watched.formula_id()}/export")), encoding="utf-8")
+        command = [str(Path(sys.executable).parent / "vianda"), "evaluate", str(file)]
+        done = subprocess.run(command, capture_output=True, text=True, check=True)
+        return json.loads(done.stdout)
+
+    return run

@@ -1,0 +1,132 @@
+"""Every view: no accessibility violation by axe-core, keyboard, units, the width of a phone."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+STEPS = ("dish", "meat", "mix", "shape", "heat", "cook", "notes")
+
+
+def _formula(watched, name: str = "Harbour-light") -> int:
+    return next(f["id"] for f in watched.get("/formulas") if name in f["name"])
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_no_view_breaks_an_accessibility_rule(watch, kestrel, width: int) -> None:
+    watched = watch(kestrel, width=width, height=800)
+    page = watched.page
+    formula = _formula(watched)
+    cook = page.request.post(f"{kestrel.address}/api/cooks", data={"formula_id": formula}).json()["id"]
+    found = {}
+    for path in ["/", "/log", "/kitchen", f"/log/{cook}", f"/stove/{cook}", "/nowhere"] + [
+        f"/formula/{formula}/{step}" for step in STEPS
+    ]:
+        watched.go(path)
+        expect(page.get_by_role("heading", level=1)).to_be_visible()
+        page.wait_for_timeout(250)
+        found[path] = watched.axe()
+        overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+        assert overflow <= 0, f"{path} scrolls sideways by {overflow} px at {width}"
+    assert {path: lines for path, lines in found.items() if lines} == {}
+
+
+def test_sheets_break_no_accessibility_rule(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.go(f"/formula/{_formula(watched)}/heat")
+    watched.page.locator("[data-ticket=core]").click()
+    expect(watched.page.get_by_role("dialog")).to_be_visible()
+    assert watched.axe() == []
+    watched.page.keyboard.press("Escape")
+    watched.page.keyboard.press("Shift+?")
+    expect(watched.page.get_by_role("dialog", name="Keys")).to_be_visible()
+    assert watched.axe() == []
+
+
+def test_the_opening_answer_breaks_no_accessibility_rule(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.go("/")
+    watched.page.get_by_role("button", name="700 g unknown mince").click()
+    expect(watched.page.get_by_role("button", name="Put it on the bench")).to_be_visible()
+    assert watched.axe() == []
+
+
+def test_keys_lead_to_every_step_and_flip_the_units(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    watched.go(f"/formula/{_formula(watched)}/dish")
+    expect(page.get_by_role("heading", name="Dish")).to_be_visible()
+    for key, title in (
+        ("2", "Meat"),
+        ("3", "Mix"),
+        ("4", "Shape"),
+        ("5", "Heat"),
+        ("8", "Cook"),
+        ("9", "Notes"),
+        ("1", "Dish"),
+    ):
+        page.keyboard.press(key)
+        expect(page.get_by_role("heading", name=title, exact=True, level=1)).to_be_visible()
+    ticket = page.locator("[data-ticket=core]")
+    expect(ticket).to_contain_text("61\u00a0°C")
+    page.keyboard.press("u")
+    expect(ticket).to_contain_text("142\u00a0°F")
+    expect(page.locator("[data-ticket=pieces]")).to_contain_text("7.9\u00a0oz")
+    page.keyboard.press("u")
+    expect(ticket).to_contain_text("61\u00a0°C")
+
+
+def test_the_main_figures_stay_in_sight_at_1280_by_800(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    for step in STEPS:
+        watched.go(f"/formula/{_formula(watched)}/{step}")
+        expect(page.locator("[data-ticket=core]")).to_be_visible()
+        assert page.evaluate("document.documentElement.scrollHeight <= innerHeight"), step
+
+
+def test_the_kitchens_country_decides_which_floor_is_drawn(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    watched.go("/kitchen")
+    try:
+        for country, setting, floor in (
+            ("UK", "home", "UK FSA advice"),
+            ("US", "home", "USDA consumer advice"),
+            ("CA", "home", "Canada"),
+        ):
+            watched.go("/kitchen")
+            page.get_by_label("Country").select_option(country)
+            expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
+            page.get_by_label("Setting").select_option(setting)
+            page.wait_for_timeout(300)
+            watched.go(f"/formula/{_formula(watched)}/heat")
+            expect(page.get_by_role("region", name="Core and floor")).to_contain_text(f"{floor} leads")
+    finally:
+        kitchen = watched.get("/kitchen")
+        page.request.put(
+            f"{kestrel.address}/api/kitchen",
+            data={
+                "kitchen": kitchen["kitchen"] | {"country": "US", "setting": "food-service"},
+                "revision": kitchen["revision"],
+            },
+        )
+
+
+def test_the_stove_has_targets_for_a_knuckle(watch, kestrel) -> None:
+    watched = watch(kestrel, width=390, height=844)
+    page = watched.page
+    cook = page.request.post(f"{kestrel.address}/api/cooks", data={"formula_id": _formula(watched)}).json()["id"]
+    watched.go(f"/stove/{cook}")
+    expect(page.get_by_role("button", name="It is hot")).to_be_visible()
+    for button in page.get_by_role("button").all():
+        box = button.bounding_box()
+        assert box["height"] >= 56, button.inner_text()
+        assert box["width"] >= 56, button.inner_text()
+    expect(page.locator("[data-theme=stove]")).to_have_count(1)
+    assert re.match(
+        r"rgb\(17, 24, 27\)|oklch",
+        page.locator("[data-theme=stove]").evaluate("e => getComputedStyle(e).backgroundColor"),
+    )

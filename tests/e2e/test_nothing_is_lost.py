@@ -1,0 +1,203 @@
+"""Refusals, two windows, a stopped database, a stopped server, a reload at the stove."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import expect
+
+
+def _open(watched, step: str = "meat", name: str = "Slipway smash") -> None:
+    watched.go("/")
+    watched.page.get_by_role("link", name=re.compile(name)).first.click()
+    expect(watched.page.get_by_role("heading", name="Meat", exact=True)).to_be_visible()
+    if step != "meat":
+        watched.page.get_by_role("link", name=re.compile(step)).first.click()
+
+
+def _field(watched, name: str):
+    return watched.page.get_by_role("spinbutton", name=name, exact=True)
+
+
+def _type(watched, name: str, text: str) -> None:
+    field = _field(watched, name)
+    field.click()
+    field.fill(text)
+    field.press("Enter")
+
+
+def test_what_cannot_be_is_refused_beside_its_field_and_the_old_value_stays(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.expected.add(422)
+    _open(watched, "^4 ?Shape")
+    for text, says in (
+        ("banana", "was not understood"),
+        ("-5 g", "below nought"),
+        ("NaN", "was not understood"),
+        ("99 kg", "outside what the rules cover"),
+        ("'; DROP TABLE formula; --", "was not understood"),
+        ("<img src=x onerror=alert(1)>", "was not understood"),
+    ):
+        _type(watched, "A raw piece", text)
+        expect(watched.page.get_by_role("alert")).to_contain_text(says)
+        expect(_field(watched, "A raw piece")).to_have_attribute("aria-invalid", "true")
+    _field(watched, "A raw piece").press("Escape")
+    expect(_field(watched, "A raw piece")).to_have_value("85\u00a0g")
+
+
+def test_undo_and_redo_go_through_every_step(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    _open(watched, "^1 ?Dish", "Beacon grill")
+    page = watched.page
+    _type(watched, "Guests", "30")
+    expect(page.locator("[data-ticket=pieces]")).to_contain_text("30 × 140")
+    page.get_by_role("radio", name="Slider").click()
+    expect(page.locator("[data-ticket=pieces]")).to_contain_text("90 × 45")
+    page.get_by_role("heading", name="Dish").click()
+    page.keyboard.press("Control+z")
+    expect(page.locator("[data-ticket=pieces]")).to_contain_text("30 × 140")
+    page.keyboard.press("Control+z")
+    expect(page.locator("[data-ticket=pieces]")).to_contain_text("26 × 140")
+    page.keyboard.press("Control+Shift+z")
+    expect(page.locator("[data-ticket=pieces]")).to_contain_text("30 × 140")
+    page.keyboard.press("Control+z")
+    watched.saved()
+
+
+def test_two_windows_on_one_formula_lose_nobodys_work(watch, kestrel) -> None:
+    one = watch(kestrel)
+    two = watch(kestrel, beside=one)
+    for watched in (one, two):
+        watched.expected.add(409)
+        _open(watched, "^1 ?Dish", "Harbour-light")
+    _type(one, "Guests", "6")
+    one.page.wait_for_timeout(800)
+    one.saved()
+    _type(two, "Guests", "9")
+    sheet = two.page.get_by_role("dialog", name="Saved elsewhere meanwhile")
+    expect(sheet).to_be_visible()
+    sheet.get_by_role("button", name="Keep mine").click()
+    expect(sheet).to_have_count(0)
+    two.saved()
+    assert two.get(f"/formulas/{two.formula_id()}")["formula"]["dish"]["guests"] == 9
+    # What the first window had saved is one step back.
+    two.page.get_by_role("button", name="Undo").click()
+    expect(_field(two, "Guests")).to_have_value("6")
+    # And the first window, stale by now, is asked in its turn and keeps both.
+    two.page.wait_for_timeout(800)
+    two.saved()
+    _type(one, "Guests", "11")
+    one.page.get_by_role("button", name="Keep both").click()
+    expect(one.page.get_by_label("Name of the formula")).to_have_value("Harbour-light pub burger, mine")
+    expect(_field(one, "Guests")).to_have_value("11")
+
+
+def test_a_database_that_stops_while_saving_loses_nothing(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.expected |= {503, 0}
+    _open(watched, "^1 ?Dish")
+    kestrel.database.stop()
+    try:
+        _type(watched, "Guests", "17")
+        status = watched.page.get_by_role("status").filter(has_text="Not saved")
+        expect(status).to_contain_text("Your edits wait here")
+    finally:
+        kestrel.database.start()
+    expect(watched.page.locator("[data-ticket=pieces]")).to_contain_text("34 ×", timeout=20_000)
+    expect(watched.page.get_by_text("Saved", exact=True)).to_be_visible(timeout=20_000)
+    assert watched.get(f"/formulas/{watched.formula_id()}")["formula"]["dish"]["guests"] == 17
+
+
+def test_unsaved_edits_survive_a_reload_while_the_server_is_down(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.expected |= {503, 0}
+    _open(watched, "^1 ?Dish")
+    page = watched.page
+    # The evaluation still answers, the saving does not: as when the disk under the store fills.
+    page.route(
+        re.compile(r"/api/formulas/\d+$"),
+        lambda route: (
+            route.fulfill(
+                status=503,
+                content_type="application/problem+json",
+                body='{"type":"urn:vianda:problem:store-away","title":"t","status":503,"detail":"d","fields":[]}',
+            )
+            if route.request.method == "PUT"
+            else route.continue_()
+        ),
+    )
+    _type(watched, "Guests", "13")
+    expect(page.get_by_role("status").filter(has_text="Not saved")).to_be_visible()
+    page.unroute_all()
+    page.reload()
+    expect(_field(watched, "Guests")).to_have_value("13")
+    watched.saved()
+    assert watched.get(f"/formulas/{watched.formula_id()}")["formula"]["dish"]["guests"] == 13
+
+
+def test_the_stove_goes_on_after_a_reload_and_without_its_server(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.expected.add(0)
+    _open(watched, "^8 ?Cook", "Beacon grill")
+    page = watched.page
+    page.get_by_role("button", name=re.compile("^Cook ")).click()
+    page.get_by_role("button", name="It is hot").click()
+    page.get_by_role("button", name="They are on").click()
+    expect(page.get_by_role("heading", level=1)).to_have_text("First side")
+    page.get_by_role("button", name="+ 15 s").click()
+    page.wait_for_timeout(1200)
+    before = page.locator("[data-timer]").inner_text()
+    page.reload()
+    expect(page.get_by_role("heading", level=1)).to_have_text("First side")
+    after = page.locator("[data-timer]").inner_text()
+    seconds = [int(t.split(":")[0]) * 60 + int(t.split(":")[1]) for t in (before, after)]
+    assert 0 <= seconds[0] - seconds[1] <= 5
+
+    kestrel.stop_server()
+    try:
+        page.get_by_role("button", name="Flipped").click()
+        expect(page.get_by_role("heading", level=1)).to_have_text("Second side")
+        expect(page.get_by_role("status").filter(has_text="nothing is lost")).to_be_visible()
+        page.wait_for_timeout(1500)
+    finally:
+        kestrel.start_server()
+    expect(page.get_by_role("status").filter(has_text="nothing is lost")).to_have_count(0, timeout=15_000)
+    events = watched.get(f"/cooks/{page.url.rsplit('/', 1)[1]}")["events"]
+    assert [e["kind"] for e in events] == ["done", "done", "extra", "done"]
+    page.get_by_role("button", name="Core read").click()
+    page.get_by_label("Core temperature").fill("150F")
+    page.get_by_role("button", name="Note it").click()
+    expect(page.get_by_text("Read 65.6\u00a0°C.")).to_be_visible()
+
+
+def test_a_version_kept_can_be_laid_out_again(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    _open(watched, "^9 ?Notes")
+    page = watched.page
+    pieces = page.locator("[data-ticket=pieces] [data-value]").inner_text()
+    page.get_by_label("Name of the version").fill("as it was")
+    page.get_by_role("button", name="Keep this one").click()
+    expect(page.get_by_text("as it was")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("heading", name="Notes").click()
+    page.keyboard.press("1")
+    _type(watched, "Guests", "44")
+    expect(page.locator("[data-ticket=pieces]")).to_contain_text("88 ×")
+    page.get_by_role("link", name=re.compile("^9 ?Notes")).click()
+    page.get_by_role("button", name="Lay it out").click()
+    expect(page.locator("[data-ticket=pieces] [data-value]")).to_have_text(pieces)
+    watched.saved()
+
+
+def test_a_file_that_is_none_is_refused_in_words(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.expected.add(422)
+    watched.go("/")
+    for content, says in ((b"not json", "It is not JSON"), (b'{"format":"other"}', "does not say that it is")):
+        watched.page.get_by_label("Formula file").set_input_files(
+            {"name": "f.json", "mimeType": "application/json", "buffer": content}
+        )
+        sheet = watched.page.get_by_role("dialog", name="That file was not taken")
+        expect(sheet).to_contain_text(says)
+        watched.page.keyboard.press("Escape")
+        expect(sheet).to_have_count(0)

@@ -1,0 +1,62 @@
+"""The application as ./start runs it, for browser journeys: gunicorn and a private MariaDB."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+import time
+import urllib.request
+from pathlib import Path
+
+from ops.mariadb import PrivateMariaDB, free_port
+
+PROJECT = Path(__file__).resolve().parents[1]
+
+
+class Served:
+    """gunicorn on a loopback port with its own database, as ./start runs it; both can be stopped and started."""
+
+    def __init__(self, folder: Path, *, empty: bool) -> None:
+        self.database = PrivateMariaDB(folder / "data", port=free_port())
+        self.database.start()
+        self.environment = {
+            **os.environ,
+            "VIANDA_DATABASE_URL": self.database.url,
+            "VIANDA_PAGES": str(PROJECT / "frontend" / "dist"),
+        }
+        command = [str(Path(sys.executable).parent / "vianda"), "prepare", *(["--empty"] if empty else [])]
+        subprocess.run(command, env=self.environment, check=True, capture_output=True)
+        self.port = free_port()
+        self.address = f"http://127.0.0.1:{self.port}"
+        self.process: subprocess.Popen[bytes] | None = None
+        self.start_server()
+
+    def start_server(self) -> None:
+        self.process = subprocess.Popen(
+            [
+                sys.executable, "-m", "gunicorn", "-w", "2", "--threads", "4", "-k", "gthread",
+                "-b", f"127.0.0.1:{self.port}", "--no-control-socket", "vianda.app:create_app()",
+            ],
+            env=self.environment,
+            stdout=subprocess.DEVNULL,
+            stderr=subprocess.DEVNULL,
+        )  # fmt: skip
+        deadline = time.monotonic() + 20
+        while time.monotonic() < deadline:
+            try:
+                with urllib.request.urlopen(f"{self.address}/api/live", timeout=2):
+                    return
+            except OSError:
+                time.sleep(0.1)
+        raise RuntimeError("the server did not start")
+
+    def stop_server(self) -> None:
+        if self.process is not None:
+            self.process.terminate()
+            self.process.wait(15)
+            self.process = None
+
+    def close(self) -> None:
+        self.stop_server()
+        self.database.stop()
