@@ -13,13 +13,15 @@
     const file = input.files?.[0];
     if (!file) return;
     // The same file may be chosen twice in a row; and this view may be gone when the answer comes.
-    const content = await file.text();
+    const size = file.size;
+    const content = size > LARGEST ? "" : await file.text();
     input.value = "";
+    if (size > LARGEST) {
+      const line = `The file has ${(size / 1e6).toFixed(1)} MB; a formula file has at most 0.9 MB.`;
+      said = { title: "That file was not taken", lines: [line], id: null };
+      return;
+    }
     try {
-      if (file.size > LARGEST)
-        throw new SyntaxError(
-          `The file has ${(file.size / 1e6).toFixed(1)} MB; a formula file has at most 0.9.`,
-        );
       const done = await api.importFile(JSON.parse(content));
       const lines = [];
       if (done.meats_added.length) lines.push(`New in the larder: ${done.meats_added.join(", ")}.`);
