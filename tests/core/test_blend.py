@@ -3,10 +3,10 @@ from __future__ import annotations
 import random
 
 import pytest
-from formulas import blended
 from hypothesis import given
 from hypothesis import strategies as st
 
+from formulas import blended
 from vianda.core import shares
 from vianda.core.blend import Z_90, blend_figures
 from vianda.core.errors import InfeasibleBlendError, OutOfRangeError, UnknownItemError

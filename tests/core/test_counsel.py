@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import replace
 
 import pytest
-from formulas import blended, smash
 
+from formulas import blended, smash
 from vianda.core.apply_edit import apply_edit
 from vianda.core.counsel.rules import ALL_RULES
 from vianda.core.evaluate import Evaluation, evaluate

@@ -5,10 +5,10 @@ import string
 from decimal import Decimal
 
 import pytest
-from formulas import blended, smash
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from formulas import blended, smash
 from vianda.core import edit as e
 from vianda.core.apply_edit import FIGURES, apply_edit
 from vianda.core.demo import DEMO_FORMULAS

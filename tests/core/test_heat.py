@@ -1,10 +1,10 @@
 from __future__ import annotations
 
 import pytest
-from formulas import blended, smash
 from hypothesis import given
 from hypothesis import strategies as st
 
+from formulas import blended, smash
 from vianda.core.errors import OutOfRangeError
 from vianda.core.evaluate import evaluate
 from vianda.core.heat.doneness import doneness_at, target_for

@@ -9,8 +9,8 @@ import csv
 from importlib.resources import files
 
 import pytest
-from formulas import blended
 
+from formulas import blended
 from vianda.core.blend import blend_figures
 from vianda.core.heat import floor
 from vianda.core.label_names import label_names
