@@ -100,3 +100,8 @@ def test_any_text_is_read_or_refused_but_never_crashes(text: str) -> None:
 def test_a_written_mass_reads_back(value: float, unit: str) -> None:
     written = f"{value:.4f} {unit}"
     assert entry.read_mass_g(written) == pytest.approx(float(f"{value:.4f}") * entry.MASS_UNITS[unit])
+
+
+def test_colder_than_anything_can_be_is_refused() -> None:
+    with pytest.raises(OutOfRangeError, match="colder"):
+        entry.read_temp_c("-300 C")

@@ -159,3 +159,14 @@ def test_a_value_out_of_range_is_refused_with_the_range(
 def test_a_name_must_be_visible_and_short(larder: Larder, kitchen: Kitchen, name: str) -> None:
     with pytest.raises(OutOfRangeError, match="80"):
         _after(e.Rename(name), larder, kitchen)
+
+
+@pytest.mark.parametrize(("style", "buns"), [("smashed", 20), ("slider", 60), ("grilled", 20)])
+def test_doubles_share_a_bun_and_sliders_do_not(larder: Larder, kitchen: Kitchen, style: str, buns: int) -> None:
+    formula = apply_edit(smash(), e.Choose("style", style), larder=larder, kitchen=kitchen)
+    assert evaluate(formula, larder=larder, kitchen=kitchen).cost.buns == buns
+
+
+def test_without_a_bun_nothing_is_paid_for_buns(larder: Larder, kitchen: Kitchen) -> None:
+    cost = evaluate(smash(bun="none"), larder=larder, kitchen=kitchen).cost
+    assert (cost.buns, cost.bun_cost) == (0, 0)

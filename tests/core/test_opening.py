@@ -5,7 +5,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from vianda.core.apply_edit import apply_edit
-from vianda.core.errors import CoreError, UnreadableEntryError
+from vianda.core.errors import CoreError, OutOfRangeError, UnreadableEntryError
 from vianda.core.evaluate import evaluate
 from vianda.core.kitchen import Kitchen, yard_galley
 from vianda.core.larder import Larder, starter_larder
@@ -117,3 +117,30 @@ def test_any_line_of_kitchen_words_gives_a_plan_that_evaluates_or_a_reason(words
         assert refused.detail
         return
     evaluate(opened.formula, larder=starter_larder(), kitchen=yard_galley())
+
+
+@pytest.mark.parametrize(
+    ("line", "mass_g", "guests"),
+    [
+        ("half a kilo of mince for two", 500, 2),
+        ("one and a half pounds of ground beef, skillet, 4 people", 680.388555, 4),
+        ("a pound of mince for 3 people", 453.59237, 3),
+        ("two kilos 80/20 for 12 people, charcoal", 2000, 12),
+    ],
+)
+def test_masses_in_words_are_read_and_nothing_is_left_over(line: str, mass_g: float, guests: int) -> None:
+    opened = _open(line)
+    assert opened.formula.shape.batch_mass_g == pytest.approx(mass_g)
+    assert opened.formula.dish.guests == guests
+    assert opened.unread == ()
+
+
+@pytest.mark.parametrize(("line", "says"), [("0 g mince for 4", "No meat"), ("1 kg mince for 0 people", "Nobody")])
+def test_nothing_for_nobody_is_refused(line: str, says: str) -> None:
+    with pytest.raises(OutOfRangeError, match=says):
+        _open(line)
+
+
+def test_a_dish_not_made_here_is_said_and_not_silently_a_burger() -> None:
+    assumed = [a.text for a in _open("1 kg mince, meatballs, for 6").assumed]
+    assert any("not made on this bench yet" in text for text in assumed)

@@ -7,9 +7,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from vianda.core.bun_fit import fitting_bun
 from vianda.core.cook_yield import along, cooked_yield_frac, diameter_shrink_frac
 from vianda.core.errors import OutOfRangeError
-from vianda.core.kitchen import Surface
+from vianda.core.kitchen import Kitchen, Surface
 from vianda.core.portions import divide
 from vianda.core.shape import centres_at_once, disc_diameter_mm, raw_density_g_per_ml
 
@@ -105,3 +106,10 @@ def test_a_pan_never_holds_more_than_the_densest_known_packing(ratio: float, mos
     # ratios 1, 2, 1 + 2/√3, 1 + √2, 1 + √(2(1 + 1/√5)), 3.
     pan = Surface("p", "p", "pan", 100 * ratio * 1.0001, 100 * ratio * 1.0001, True)
     assert len(centres_at_once(surface=pan, diameter_mm=100, gap_mm=0)) == most
+
+
+@pytest.mark.parametrize(
+    ("cooked_mm", "bun"), [(106, "soft-100"), (83, "soft-90"), (60, "slider-65"), (140, "soft-115"), (96, "soft-90")]
+)
+def test_the_bun_is_the_nearest_and_bare_bread_counts_double(kitchen: Kitchen, cooked_mm: float, bun: str) -> None:
+    assert fitting_bun(kitchen, cooked_diameter_mm=cooked_mm).key == bun

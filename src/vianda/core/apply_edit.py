@@ -191,7 +191,7 @@ def _nudge(formula: Formula, edit: e.NudgeFigure, kitchen: Kitchen) -> Formula:
 def _set(formula: Formula, figure: e.Figure, value: float, meat: str, kitchen: Kitchen) -> Formula:
     rule = FIGURES[figure]
     if not math.isfinite(value) or not rule.low - 1e-9 <= value <= rule.high + 1e-9:
-        raise OutOfRangeError(_range_text(figure, rule, value), field=rule.pointer)
+        raise OutOfRangeError(range_text(figure, value), field=rule.pointer)
     if rule.whole and value != int(value):
         raise OutOfRangeError(f"{value:g} is not a whole number.", field=rule.pointer)
     match figure:
@@ -245,12 +245,19 @@ _LABELS: dict[e.Figure, str] = {
 }
 
 
-def _range_text(figure: e.Figure, rule: FigureRule, value: float) -> str:
+def _plain(value: float) -> str:
+    """Figures as people write them: no exponents below a thousand million, four digits of a fraction."""
+    return f"{value:.4g}" if abs(value) < 1000 or abs(value) >= 1e9 else f"{value:.0f}"
+
+
+def range_text(figure: e.Figure, value: float) -> str:
+    """The sentence that refuses a value outside its figure's range."""
+    rule = FIGURES[figure]
     unit, factor = _PLAIN[rule.unit]
-    shown = f"{value * factor:.4g}{unit}" if math.isfinite(value) else "That"
+    shown = f"{_plain(value * factor)}{unit}" if math.isfinite(value) else "That"
     return (
         f"{shown} is outside what the rules cover for {_LABELS[figure]}: "
-        f"{rule.low * factor:g} to {rule.high * factor:g}{unit}."
+        f"{_plain(rule.low * factor)} to {_plain(rule.high * factor)}{unit}."
     )
 
 

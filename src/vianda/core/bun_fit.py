@@ -6,19 +6,26 @@ from vianda.core.kitchen import Bun, Kitchen
 
 # A cooked disc this much narrower than its bun leaves bread without meat at the rim (ours).
 NARROW_MM = 5.0
+# Bread without meat is a worse fault than meat over the rim (ours).
+GAP_WEIGHT = 2.0
+
+
+def _misfit(bun_mm: float, piece_mm: float) -> float:
+    return GAP_WEIGHT * (bun_mm - piece_mm) if bun_mm > piece_mm else piece_mm - bun_mm
 
 
 def fitting_bun(kitchen: Kitchen, *, cooked_diameter_mm: float) -> Bun:
-    """The widest bun the piece still covers to within 5 mm; else the narrowest bun there is.
+    """The bun nearest in width to the cooked piece; a millimetre of bare bread counts as two of overhang.
 
     Examples
     --------
     >>> from vianda.core.kitchen import yard_galley
     >>> fitting_bun(yard_galley(), cooked_diameter_mm=106).key
     'soft-100'
+    >>> fitting_bun(yard_galley(), cooked_diameter_mm=83).key
+    'soft-90'
     """
-    buns = sorted((b for b in kitchen.buns if b.diameter_mm > 0), key=lambda b: b.diameter_mm)
+    buns = [b for b in kitchen.buns if b.diameter_mm > 0]
     if not buns:
         return kitchen.buns[0]
-    covered = [b for b in buns if b.diameter_mm <= cooked_diameter_mm + NARROW_MM]
-    return covered[-1] if covered else buns[0]
+    return min(buns, key=lambda b: _misfit(b.diameter_mm, cooked_diameter_mm))

@@ -16,6 +16,7 @@ class CostFigures:
     """Cost of meat, of buns, of a portion; and of a kilogram of the blend."""
 
     meat_cost: Decimal
+    buns: int
     bun_cost: Decimal
     portion_cost: Decimal
     blend_price_per_kg: Decimal
@@ -23,7 +24,7 @@ class CostFigures:
 
 
 def cost_figures(parts: Sequence[PartFigures], *, larder: Larder, bun: Bun, buns: int, guests: int) -> CostFigures:
-    """Cost of meat as weighed, plus one bun for each burger, divided by guests.
+    """Cost of meat as weighed, plus ``buns`` buns, divided by guests.
 
     Examples
     --------
@@ -36,6 +37,7 @@ def cost_figures(parts: Sequence[PartFigures], *, larder: Larder, bun: Bun, buns
     batch_g = sum(p.mass_g for p in parts)
     return CostFigures(
         meat_cost=meat,
+        buns=buns,
         bun_cost=buns_cost,
         portion_cost=(meat + buns_cost) / guests,
         blend_price_per_kg=meat / Decimal(batch_g) * grams,

@@ -18,6 +18,7 @@ from vianda.core.errors import OutOfRangeError, UnreadableEntryError
 UnitSystem = Literal["metric", "us"]
 
 LONGEST_ENTRY = 60
+ABSOLUTE_ZERO_C = -273.15
 
 MASS_UNITS: Mapping[str, float] = {
     **dict.fromkeys(("g", "gr", "gram", "grams", "gramme", "grammes"), 1.0),
@@ -189,9 +190,10 @@ def read_temp_c(text: str, *, unit_system: UnitSystem = "metric", field: str = "
     value = _value(match.group(1).lstrip("-").strip(), field=field) * (-1 if minus else 1)
     if not math.isfinite(value):
         raise OutOfRangeError(f"“{text}” is too hot to be true.", field=field)
-    if unit.startswith("f") or (unit == "" and unit_system == "us"):
-        return units.c_from_f(value)
-    return value
+    celsius = units.c_from_f(value) if unit.startswith("f") or (unit == "" and unit_system == "us") else value
+    if celsius < ABSOLUTE_ZERO_C:
+        raise OutOfRangeError(f"“{text}” is colder than anything can be.", field=field)
+    return celsius
 
 
 def read_frac(text: str, *, field: str = "") -> float:

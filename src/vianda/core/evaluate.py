@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from vianda.core import phrase as ph
-from vianda.core.apply_edit import FIGURES
+from vianda.core.apply_edit import FIGURES, range_text
 from vianda.core.blend import BlendFigures, blend_figures, has_poultry
 from vianda.core.cost import CostFigures, cost_figures
 from vianda.core.counsel.rule import Counsel, Severity, Step
@@ -77,6 +77,7 @@ class StyleLine:
     thickness_mm: tuple[float, float]
     surface_temp_c: tuple[float, float]
     gap_mm: float
+    stacked: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,10 +121,7 @@ def _check_ranges(formula: Formula) -> None:
     for figure, value in values.items():
         rule = FIGURES[figure]
         if not rule.low - 1e-9 <= value <= rule.high + 1e-9:
-            raise OutOfRangeError(
-                f"{value:.4g} is outside what the rules cover here: {rule.low:g} to {rule.high:g}.",
-                field=rule.pointer,
-            )
+            raise OutOfRangeError(range_text(figure, value), field=rule.pointer)
 
 
 def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: HeatModel = HABIT) -> Figures:
@@ -161,7 +159,9 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: H
         surface_temp_c=formula.heat.surface_temp_c,
         centres=centres_at_once(surface=surface, diameter_mm=shape.raw_diameter_mm, gap_mm=style.gap_mm),
     )
-    cost = cost_figures(blend.parts, larder=larder, bun=bun, buns=formula.dish.guests, guests=formula.dish.guests)
+    # Doubles share a bun; a slider or a grilled burger has its own.
+    buns = (formula.dish.guests if style.stacked else portions.pieces) if bun.diameter_mm > 0 else 0
+    cost = cost_figures(blend.parts, larder=larder, bun=bun, buns=buns, guests=formula.dish.guests)
     return Figures(
         formula=formula, larder=larder, kitchen=kitchen, style=style, bun=bun, surface=surface,
         portions=portions, blend=blend, names=label_names(blend, rule=kitchen.naming_rule), salt=salt,
@@ -196,7 +196,7 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: 
         rail=_rail(figures, counsel),
         style=StyleLine(
             style.key, style.title, style.line, style.fat_band_frac, style.piece_mass_g, style.thickness_mm,
-            style.surface_temp_c, style.gap_mm,
+            style.surface_temp_c, style.gap_mm, style.stacked,
         ),
         portions=figures.portions,
         blend=figures.blend,

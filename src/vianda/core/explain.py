@@ -283,7 +283,7 @@ def _cost(f: Figures) -> Working:
         steps.append(
             say(
                 "{n} × {bun} = {cost}",
-                n=ph.count(f.formula.dish.guests),
+                n=ph.count(c.buns),
                 bun=ph.word(f.bun.name),
                 cost=ph.money(c.bun_cost),
             )

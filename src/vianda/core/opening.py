@@ -14,7 +14,7 @@ from vianda.core.bun_fit import fitting_bun
 from vianda.core.counsel.rule import Change
 from vianda.core.edit import Choose, SetFigure, SwapMeat
 from vianda.core.entry import MASS_UNITS, NUMBER_WORDS, read_mass_g
-from vianda.core.errors import CoreError, UnreadableEntryError
+from vianda.core.errors import CoreError, OutOfRangeError, UnreadableEntryError
 from vianda.core.evaluate import compute
 from vianda.core.figures import Figures
 from vianda.core.formula import BlendPart, DishChoice, Formula, Heat, Seasoning, Shape
@@ -57,14 +57,15 @@ _NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[¼½¾⅓⅔])"
 _MASS_NAMES = "|".join(sorted((re.escape(u) for u in MASS_UNITS), key=len, reverse=True))
 _MASS = re.compile(rf"((?:{_NUMBER}\s*(?:{_MASS_NAMES})(?![a-z])\s*(?:and\s+)?)+)", re.IGNORECASE)
 _COUNT_WORD = r"(\d+|" + "|".join(sorted(NUMBER_WORDS, key=len, reverse=True)) + r")"
-_PEOPLE = re.compile(
-    rf"(?:\bfor\s+{_COUNT_WORD}\b(?!\s*(?:min|h))|\b{_COUNT_WORD}\s+(?:people|persons|guests|eaters|mouths|of us|crew))"
-)
+_EATERS = r"(?:people|persons|guests|eaters|mouths|of us|crew)"
+_PEOPLE = re.compile(rf"(?:\bfor\s+{_COUNT_WORD}\b(?!\s*(?:min|h))(?:\s+{_EATERS}\b)?|\b{_COUNT_WORD}\s+{_EATERS}\b)")
 _PIECES = re.compile(rf"\b{_COUNT_WORD}\s+(?:\w+\s+)?(?:burgers|patties|pieces)\b")
 _RATIO = re.compile(r"\b(\d{1,2})\s*/\s*(\d{1,2})\b")
 _FAT = re.compile(r"\b(\d{1,2})\s*(?:%|per ?cent)\s*fat\b")
 _LEAN = re.compile(r"\b(\d{1,2})\s*(?:%|per ?cent)\s*lean\b")
 _NAME = re.compile(r"\b(doubles?|singles?)\b")
+# Dishes this bench does not make yet; named so that the answer is not a silent burger.
+_OTHER_DISH = re.compile(r"\b(meat ?balls?|meat ?loa(?:f|ves)|rag[uù]|meat sauce|tacos?)\b")
 
 _SURFACES: tuple[tuple[str, SurfaceKind], ...] = (
     (r"\b(?:iron |frying |cast[- ]iron )?(?:pan|skillet)\b", "pan"),
@@ -85,11 +86,24 @@ _NOISE = frozenset(
 )
 
 
+_ONES = "|".join(sorted((w for w in NUMBER_WORDS if w.isalpha()), key=len, reverse=True))
+_HALF_MORE = re.compile(rf"\b({_ONES}) and a half (?={_MASS_NAMES})")
+_HALF = re.compile(rf"\b(?:a )?half (?:an? )?(?={_MASS_NAMES})")
+_WORDED = re.compile(rf"\b({_ONES}|an?) (?=(?:{_MASS_NAMES})\b)")
+
+
+def _with_digits(text: str) -> str:
+    """Masses said in words, as digits: "half a kilo", "one and a half pounds", "two kilos"."""
+    text = _HALF_MORE.sub(lambda m: f"{NUMBER_WORDS[m.group(1)]}.5 ", text)
+    text = _HALF.sub("0.5 ", text)
+    return _WORDED.sub(lambda m: f"{NUMBER_WORDS.get(m.group(1), 1)} ", text)
+
+
 class _Line:
     """The line, from which each reader takes what it understood."""
 
     def __init__(self, text: str) -> None:
-        self.rest = text.lower()
+        self.rest = _with_digits(text.lower())
 
     def take(self, pattern: re.Pattern[str] | str) -> re.Match[str] | None:
         match = re.search(pattern, self.rest)
@@ -137,6 +151,8 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
     batch_g = None
     if mass_match:
         batch_g = read_mass_g(re.sub(r"\band\b", " ", mass_match.group(1)), field="/line")
+        if batch_g <= 0:
+            raise OutOfRangeError("No meat, no burger: say how much there is.", field="/line")
         read.append(say("{mass} of meat", mass=ph.mass(batch_g)))
     people = rest.take(_PEOPLE)
     # "8 thick burgers" names pieces and style at once, so the style is looked up before either is taken.
@@ -149,11 +165,14 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
         (d for d in sorted(DONENESS, key=lambda d: -len(d.key)) if rest.take(d.key.replace("-", "[- ]"))), None
     )
     rest.take(_NAME)
+    other = rest.take(_OTHER_DISH)
     if not (read or people or pieces or surface_kind or style_key):
         raise UnreadableEntryError(
             f"Nothing in “{text[:60]}” was understood. Try: 700 g unknown mince, iron pan, four people.", field="/line"
         )
 
+    if other:
+        assumed.append(say("{dish} is not made on this bench yet, so burgers", dish=ph.word(other.group(1))))
     guests = _guests(people, pieces, batch_g, read, assumed)
     formula = _assemble(
         kitchen=kitchen, parts=parts, batch_g=batch_g, guests=guests, style_key=style_key, surface_kind=surface_kind,
@@ -246,7 +265,9 @@ def _guests(
     assumed: list[Phrase],
 ) -> int:
     if people:
-        guests = max(1, _count(people))
+        guests = _count(people)
+        if guests < 1:
+            raise OutOfRangeError("Nobody to eat it: say for how many.", field="/line")
         read.append(say("{n} people", n=ph.count(guests)))
         return guests
     if pieces:

@@ -34,7 +34,8 @@ class Style:
     """What is usual for one style. Bands are (low, high); ``*_start_*`` is where a new formula begins.
 
     ``habit_reaches_floor_to_mm``: up to this raw thickness the habitual minutes usually reach the common
-    floors; above it they often fall short. 0 means that only a thermometer decides.
+    floors; above it they often fall short. 0 means that only a thermometer decides. ``stacked``: a guest's
+    pieces go into one bun, as doubles do; else each piece has its own.
     """
 
     key: str
@@ -45,6 +46,7 @@ class Style:
     piece_mass_g: Band
     piece_mass_start_g: float
     pieces_per_guest_start: int
+    stacked: bool
     thickness_mm: Band
     thickness_start_mm: float
     packing: float

@@ -581,6 +581,8 @@ export interface components {
             blend_price_per_kg: string;
             /** Bun Cost */
             bun_cost: string;
+            /** Buns */
+            buns: number;
             /** Meat Cost */
             meat_cost: string;
             /** Part Costs */
@@ -1830,6 +1832,8 @@ export interface components {
                 number,
                 number
             ];
+            /** Stacked */
+            stacked: boolean;
             /** Surface Temp C */
             surface_temp_c: [
                 number,

@@ -51,11 +51,11 @@
     aria-label={`Core wanted ${t(heat.target_c)}, ${heat.doneness}. Leading floor ${t(heat.floors.leading.temp_c)}${hold(heat.floors.leading.hold_s)}, ${heat.floors.leading.authority}.`}
   >
     {#each heat.floors.others as floor (floor.key)}
-      <path d={`M-120 ${y(floor.temp_c)}H4`} stroke="#fff" stroke-opacity="0.55" stroke-dasharray="2 3" />
+      <path d={`M-34 ${y(floor.temp_c)}H4`} stroke="#fff" stroke-opacity="0.55" stroke-dasharray="2 3" />
       <path d={`M0 ${y(floor.temp_c)}H6`} class="stroke-quiet" />
     {/each}
-    <path d={`M-120 ${y(heat.floors.leading.temp_c)}H22`} stroke="#fff" stroke-width="5" opacity="0.75" />
-    <path d={`M-120 ${y(heat.floors.leading.temp_c)}H22`} class="stroke-error" stroke-width="2.4" />
+    <path d={`M-34 ${y(heat.floors.leading.temp_c)}H22`} stroke="#fff" stroke-width="5" opacity="0.75" />
+    <path d={`M-34 ${y(heat.floors.leading.temp_c)}H22`} class="stroke-error" stroke-width="2.4" />
     <text x="26" y={y(heat.floors.leading.temp_c) + (below ? -4 : 16)} class="fill-error text-[13px] numeral"
       >floor {t(heat.floors.leading.temp_c)}{hold(heat.floors.leading.hold_s)}</text
     >
@@ -63,7 +63,7 @@
       >{heat.floors.leading.authority}</text
     >
     <path d={`M4 ${y(target)}l11 -7v14z`} class="fill-primary" />
-    <path d={`M-120 ${y(target)}H6`} class="stroke-primary" stroke-width="2" stroke-dasharray="6 3" />
+    <path d={`M-34 ${y(target)}H6`} class="stroke-primary" stroke-width="2" stroke-dasharray="6 3" />
     <text x="19" y={y(target) + (below ? 6 : -3)} class="fill-primary text-[16px] numeral"
       >{t(heat.target_c)}</text
     >

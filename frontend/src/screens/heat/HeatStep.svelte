@@ -3,7 +3,6 @@
   import Fact from "../../lib/ui/Fact.svelte";
   import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
-  import Say from "../../lib/ui/Say.svelte";
   import StepHead from "../../lib/ui/StepHead.svelte";
   import ValueField from "../../lib/ui/ValueField.svelte";
   import type { StepProps } from "../step";
@@ -90,9 +89,7 @@
   </section>
 </div>
 <p class="mt-2 text-[0.8125rem] leading-snug quiet">
-  {#if !heat.probe}A piece this thin cannot be probed: go by the cue. “<Say
-      text={heat.stages.find((s) => s.kind === "first-side")?.cue ?? { text: "", amounts: {} }}
-    />.{/if}
+  {#if !heat.probe}A piece this thin cannot be probed: go by the cues under each stage.{/if}
   Colour and a cut mislead in mince. Local codes and licensed practice decide; Vianda shows the floor and never
   calls a burger safe.
 </p>

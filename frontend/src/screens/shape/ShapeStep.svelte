@@ -19,7 +19,7 @@
   line="Weights that multiply back on your scale, and the piece to scale against its bun."
 />
 
-<div class="flex flex-wrap items-start gap-x-5 gap-y-4">
+<div class="flex flex-wrap items-start gap-x-4 gap-y-4">
   <div role="radiogroup" aria-label="What decides" class="flex flex-col">
     <span class="mb-0.5 text-[0.8125rem] quiet">What decides</span>
     <div class="flex overflow-hidden rounded-[0.25rem] border border-[#8b8f8a]">
@@ -29,7 +29,7 @@
           role="radio"
           aria-checked={chosen}
           class={[
-            "h-10 cursor-pointer px-3 font-semibold",
+            "h-10 cursor-pointer px-2.5 font-semibold",
             chosen ? "bg-primary text-primary-content" : "bg-paper hover:bg-base-200",
           ]}
           onclick={() => !chosen && bench.edit({ kind: "choose", field: "portioning", key })}>{title}</button
@@ -43,7 +43,7 @@
     label="A raw piece"
     kind="mass_g"
     value={byPiece ? formula.shape.piece_mass_g : evaluation.portions.piece_mass_g}
-    width="8.5rem"
+    width="8rem"
   />
   <ValueField
     {bench}
@@ -51,7 +51,7 @@
     label="The batch"
     kind="mass_g"
     value={byPiece ? evaluation.portions.batch_mass_g : formula.shape.batch_mass_g}
-    width="9rem"
+    width="8rem"
   />
   <ValueField
     {bench}
@@ -59,6 +59,7 @@
     label="Thickness, raw"
     kind="length_mm"
     value={formula.shape.thickness_mm}
+    width="7.25rem"
   />
   <PickField
     label="Bun"
@@ -73,7 +74,7 @@
 <div
   class="mt-3 grid grid-cols-[minmax(0,1fr)] items-center gap-x-6 gap-y-4 sm:grid-cols-[minmax(0,1fr)_11rem]"
 >
-  <PiecePicture shape={evaluation.shape} stacked={formula.dish.pieces_per_guest} />
+  <PiecePicture shape={evaluation.shape} stacked={evaluation.style.stacked ? formula.dish.pieces_per_guest : 1} />
   <div class="flex flex-wrap gap-x-8 gap-y-3.5 sm:flex-col">
     <Fact label="Raw diameter" onclick={() => onworking("diameter")}
       ><Qty kind="length_mm" value={evaluation.shape.raw_diameter_mm} /></Fact

@@ -85,7 +85,7 @@
             {:else}
               <button
                 class="min-h-10 cursor-pointer rounded px-2 text-sm quiet hover:bg-base-200"
-                onclick={() => (putAway = item)}>put away<span class="sr-only">: {item.name}</span></button
+                onclick={() => (putAway = item)}>Put away<span class="sr-only">: {item.name}</span></button
               >
             {/if}
           </li>

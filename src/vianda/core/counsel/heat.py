@@ -9,6 +9,12 @@ from vianda.core.figures import Figures
 from vianda.core.heat.floor import AT_RISK
 from vianda.core.phrase import delta_temp, duration, length, say, temp, word
 
+# FDA Food Code 2022, 3-401.11(D) and 3-603.11; from memory, high confidence.
+ADVISORY = (
+    "The Food Code lets it be served so only with the consumer advisory (3-603.11), and never from a children's "
+    "menu or to a highly susceptible population."
+)
+
 
 def _floor_name(figures: Figures) -> str:
     return figures.heat.floors.leading.authority
@@ -19,6 +25,8 @@ def _below_floor(figures: Figures) -> Remark | None:
     gap = floor.temp_c - figures.heat.target_c
     if gap <= 1e-6:
         return None
+    served = figures.kitchen.country == "US" and figures.kitchen.setting == "food-service"
+    advisory = f" {ADVISORY}" if served else ""
     return Remark(
         say(
             "{target} is {gap} below the published floor",
@@ -27,7 +35,7 @@ def _below_floor(figures: Figures) -> Remark | None:
         ),
         say(
             f"{_floor_name(figures)}: {{floor}}, {floor.rule}. Bacteria are mixed through mince. Most at risk: "
-            f"{AT_RISK}. Local codes and licensed practice decide.",
+            f"{AT_RISK}.{advisory} Local codes and licensed practice decide.",
             floor=temp(floor.temp_c),
         ),
         (

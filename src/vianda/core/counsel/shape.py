@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from vianda.core.bun_fit import NARROW_MM, fitting_bun
 from vianda.core.counsel.meat import PRACTICE
 from vianda.core.counsel.rule import Change, Remark, Rule
@@ -98,10 +100,15 @@ def _narrower_than_bun(figures: Figures) -> Remark | None:
     gap = shape.bun_diameter_mm - shape.cooked_diameter_mm.usual
     if shape.bun_diameter_mm <= 0 or gap <= NARROW_MM:
         return None
+    change: list[Change] = []
+    # A disc of the same mass grows as the root of its thinning; pressed to the half millimetre below.
+    reach = shape.cooked_diameter_mm.usual / (shape.bun_diameter_mm - NARROW_MM)
+    thinner = math.floor(shape.thickness_mm * reach**2 * 2) / 2
+    if thinner >= figures.style.thickness_mm[0]:
+        change.append(Change(say("Make it {mm} thick", mm=length(thinner)), SetFigure("thickness", thinner)))
     best = fitting_bun(figures.kitchen, cooked_diameter_mm=shape.cooked_diameter_mm.usual)
-    change: tuple[Change, ...] = ()
-    if best.key != figures.bun.key:
-        change = (Change(say("Take {bun}", bun=word(best.name)), Choose("bun", best.key)),)
+    if best.diameter_mm - shape.cooked_diameter_mm.usual <= NARROW_MM:
+        change.append(Change(say("Take {bun}", bun=word(best.name)), Choose("bun", best.key)))
     return Remark(
         say("Comes out {gap} narrower than its bun", gap=length(gap)),
         say(
@@ -109,7 +116,7 @@ def _narrower_than_bun(figures: Figures) -> Remark | None:
             raw=length(shape.raw_diameter_mm),
             cooked=length(shape.cooked_diameter_mm.usual),
         ),
-        change,
+        tuple(change),
     )
 
 

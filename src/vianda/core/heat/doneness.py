@@ -5,6 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from vianda.core.errors import UnknownItemError
+from vianda.core.units import c_from_f
+
+WELL_DONE_C = c_from_f(160)
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,16 +45,21 @@ def doneness_at(core_c: float) -> str:
 
 
 def target_for(key: str, *, floor_c: float) -> float:
-    """The core temperature meant by a doneness: the middle of its band; for well-done the leading floor.
+    """The core temperature meant by a doneness: the middle of its band.
+
+    Well-done means 160 °F (71.1 °C), where mince needs no hold to meet the lines for red meat, or the leading
+    floor where that is hotter.
 
     Examples
     --------
     >>> target_for("medium", floor_c=71.1)
     61.0
+    >>> round(target_for("well-done", floor_c=68.3), 1)
+    71.1
     """
     for band in DONENESS:
         if band.key == key:
             if band.key == "well-done":
-                return max(band.low_c, floor_c)
+                return max(WELL_DONE_C, floor_c)
             return (band.low_c + band.high_c) / 2
     raise UnknownItemError(f"No doneness “{key[:40]}”.", field="/heat/core_target_c")
