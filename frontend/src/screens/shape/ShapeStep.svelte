@@ -43,7 +43,7 @@
     label="A raw piece"
     kind="mass_g"
     value={byPiece ? formula.shape.piece_mass_g : evaluation.portions.piece_mass_g}
-    width="8rem"
+    width="7.5rem"
   />
   <ValueField
     {bench}
@@ -51,7 +51,7 @@
     label="The batch"
     kind="mass_g"
     value={byPiece ? evaluation.portions.batch_mass_g : formula.shape.batch_mass_g}
-    width="8rem"
+    width="7.5rem"
   />
   <ValueField
     {bench}
@@ -66,6 +66,7 @@
     value={formula.shape.bun}
     options={kitchen.buns.map((b) => ({ key: b.key, title: b.name }))}
     onpick={(key) => bench.edit({ kind: "choose", field: "bun", key })}
+    width="11.25rem"
   />
 </div>
 
@@ -74,7 +75,10 @@
 <div
   class="mt-3 grid grid-cols-[minmax(0,1fr)] items-center gap-x-6 gap-y-4 sm:grid-cols-[minmax(0,1fr)_11rem]"
 >
-  <PiecePicture shape={evaluation.shape} stacked={evaluation.style.stacked ? formula.dish.pieces_per_guest : 1} />
+  <PiecePicture
+    shape={evaluation.shape}
+    stacked={evaluation.style.stacked ? formula.dish.pieces_per_guest : 1}
+  />
   <div class="flex flex-wrap gap-x-8 gap-y-3.5 sm:flex-col">
     <Fact label="Raw diameter" onclick={() => onworking("diameter")}
       ><Qty kind="length_mm" value={evaluation.shape.raw_diameter_mm} /></Fact
