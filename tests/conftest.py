@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 import pytest
+from hypothesis import settings
 
 from ops.mariadb import PrivateMariaDB
 from served import PROJECT, Served
@@ -14,6 +15,10 @@ from vianda.services.demo_kitchen import seed_once
 from vianda.storage import tables
 from vianda.storage.database import connect_pool
 from vianda.storage.migrate import migrate
+
+# The first call of a test pays for importing SciPy; a time is a number for a benchmark, never a test.
+settings.register_profile("vianda", deadline=None)
+settings.load_profile("vianda")
 
 TABLES = (
     tables.CookEventRow,

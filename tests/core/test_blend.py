@@ -1,14 +1,12 @@
 from __future__ import annotations
 
-import random
-
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from formulas import blended
 from vianda.core import shares
-from vianda.core.blend import Z_90, blend_figures
+from vianda.core.blend import BlendFigures, blend_figures, blend_spread
 from vianda.core.errors import InfeasibleBlendError, OutOfRangeError, UnknownItemError
 from vianda.core.formula import BlendPart
 from vianda.core.larder import Larder, starter_larder
@@ -18,6 +16,13 @@ KEYS = tuple(starter_larder().meats)
 PARTS = st.lists(st.tuples(st.sampled_from(KEYS), st.floats(0.01, 1)), min_size=1, max_size=8, unique_by=lambda p: p[0])
 
 
+BAND = (0.18, 0.25)
+
+
+def _figures(parts: tuple[BlendPart, ...]) -> BlendFigures:
+    return blend_figures(parts, larder=starter_larder(), batch_mass_g=1000, step_g=1, band_frac=BAND)
+
+
 def _normal(parts: list[tuple[str, float]]) -> tuple[BlendPart, ...]:
     total = sum(s for _, s in parts)
     return tuple(BlendPart(k, s / total) for k, s in parts)
@@ -25,7 +30,7 @@ def _normal(parts: list[tuple[str, float]]) -> tuple[BlendPart, ...]:
 
 @given(PARTS, st.integers(100, 20_000))
 def test_fat_lies_between_the_leanest_and_the_fattest_part(parts: list[tuple[str, float]], batch: int) -> None:
-    blend = blend_figures(_normal(parts), larder=starter_larder(), batch_mass_g=batch, step_g=1)
+    blend = blend_figures(_normal(parts), larder=starter_larder(), batch_mass_g=batch, step_g=1, band_frac=BAND)
     fats = [p.fat_usual_frac for p in blend.parts]
     assert min(fats) - 1e-12 <= blend.fat_frac <= max(fats) + 1e-12
     assert blend.fat_low_frac <= blend.fat_frac <= blend.fat_high_frac
@@ -34,77 +39,55 @@ def test_fat_lies_between_the_leanest_and_the_fattest_part(parts: list[tuple[str
 
 @given(PARTS)
 def test_doubt_shares_sum_to_the_whole_doubt(parts: list[tuple[str, float]]) -> None:
-    blend = blend_figures(_normal(parts), larder=starter_larder(), batch_mass_g=1000, step_g=1)
+    blend = blend_figures(_normal(parts), larder=starter_larder(), batch_mass_g=1000, step_g=1, band_frac=BAND)
     assert sum(p.doubt_share_frac for p in blend.parts) == pytest.approx(1.0)
 
 
 def test_more_of_the_fatter_meat_never_lowers_fat(larder: Larder) -> None:
     fats = [
-        blend_figures(blended(sirloin=1 - s, short_rib_plate=s), larder=larder, batch_mass_g=1000, step_g=1).fat_frac
+        blend_figures(
+            blended(sirloin=1 - s, short_rib_plate=s), larder=larder, batch_mass_g=1000, step_g=1, band_frac=BAND
+        ).fat_frac
         for s in (0.1, 0.3, 0.5, 0.9)
     ]
     assert fats == sorted(fats)
 
 
-def _two_piece_draw(rng: random.Random, low: float, usual: float, high: float) -> float:
-    """One delivery from the two-piece normal that a range stands for."""
-    s_low, s_high = (usual - low) / Z_90, (high - usual) / Z_90
-    if rng.random() < s_low / (s_low + s_high):
-        return usual - abs(rng.gauss(0, s_low))
-    return usual + abs(rng.gauss(0, s_high))
-
-
-@pytest.mark.parametrize(
-    "parts",
-    [
-        blended(chuck=1.0),
-        blended(chuck=0.55, short_rib_plate=0.25, brisket_flat=0.20),
-        blended(sirloin=0.5, brisket_point=0.5),
-    ],
-)
-def test_the_band_holds_nine_batches_in_ten_of_a_large_draw(larder: Larder, parts: tuple[BlendPart, ...]) -> None:
-    # The closed form adds the two sides of skewed ranges apart, which is not exact for a sum: it keeps the usual
-    # value as the centre, while the draws' centre moves to the longer side. With these meats that costs at most
-    # three in a hundred batches; sampling noise of 40 000 draws is 0.3 in a hundred.
-    blend = blend_figures(parts, larder=larder, batch_mass_g=1000, step_g=1)
-    rng = random.Random(7)
-    draws = [
-        sum(p.share_frac * _two_piece_draw(rng, p.fat_low_frac, p.fat_usual_frac, p.fat_high_frac) for p in blend.parts)
-        for _ in range(40_000)
-    ]
-    inside = sum(blend.fat_low_frac <= d <= blend.fat_high_frac for d in draws) / len(draws)
-    assert inside == pytest.approx(0.90, abs=0.03)
-
-
-def test_chance_above_a_limit_is_exact_for_one_meat(larder: Larder) -> None:
-    blend = blend_figures(blended(chuck=1.0), larder=larder, batch_mass_g=1000, step_g=1)
-    # Beyond the high end of a 90 % two-piece range lie 0.05 × 2 × high side ÷ (both sides).
-    assert blend.chance_fat_above(0.28) == pytest.approx(0.05 * 2 * 9 / (9 + 5))
-    assert blend.chance_fat_above(0.14) == pytest.approx(1 - 0.05 * 2 * 5 / (9 + 5))
-
-
 @given(PARTS, st.floats(0, 1), st.floats(0, 1))
 def test_chance_above_falls_as_the_limit_rises(parts: list[tuple[str, float]], one: float, two: float) -> None:
-    blend = blend_figures(_normal(parts), larder=starter_larder(), batch_mass_g=1000, step_g=1)
+    spread = blend_spread(_normal(parts), larder=starter_larder())
     low, high = sorted((one, two))
-    assert 0 <= blend.chance_fat_above(high) <= blend.chance_fat_above(low) + 1e-12 <= 1 + 1e-9
+    assert 0 <= spread.chance_above(high) <= spread.chance_above(low) + 1e-12 <= 1 + 1e-9
+
+
+@given(PARTS)
+def test_chances_of_the_band_sum_to_one(parts: list[tuple[str, float]]) -> None:
+    blend = _figures(_normal(parts))
+    assert blend.chance_below_band + blend.chance_in_band + blend.chance_above_band == pytest.approx(1.0)
+
+
+@given(PARTS)
+def test_testing_a_meat_never_widens_the_band(parts: list[tuple[str, float]]) -> None:
+    blend = _figures(_normal(parts))
+    width = blend.fat_high_frac - blend.fat_low_frac
+    assert all(0 <= p.tested_width_frac <= width + 1e-9 for p in blend.parts)
 
 
 def test_shares_that_do_not_sum_are_refused_with_the_sum(larder: Larder) -> None:
     with pytest.raises(InfeasibleBlendError, match="90 %"):
-        blend_figures(blended(chuck=0.5, rib=0.4), larder=larder, batch_mass_g=1000, step_g=1)
+        blend_figures(blended(chuck=0.5, rib=0.4), larder=larder, batch_mass_g=1000, step_g=1, band_frac=BAND)
 
 
 def test_an_unknown_meat_is_named_with_its_place(larder: Larder) -> None:
     with pytest.raises(UnknownItemError, match="unicorn") as caught:
-        blend_figures(blended(chuck=0.5, unicorn=0.5), larder=larder, batch_mass_g=1000, step_g=1)
+        blend_figures(blended(chuck=0.5, unicorn=0.5), larder=larder, batch_mass_g=1000, step_g=1, band_frac=BAND)
     assert caught.value.field == "/parts/1/meat"
 
 
 def test_a_meat_named_twice_is_refused(larder: Larder) -> None:
     twice = (BlendPart("chuck", 0.5), BlendPart("chuck", 0.5))
     with pytest.raises(InfeasibleBlendError, match="twice"):
-        blend_figures(twice, larder=larder, batch_mass_g=1000, step_g=1)
+        blend_figures(twice, larder=larder, batch_mass_g=1000, step_g=1, band_frac=BAND)
 
 
 # Weighing

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from decimal import Decimal
 
 import pytest
 
@@ -10,12 +11,32 @@ from formulas import blended, smash
 from vianda.core.apply_edit import apply_edit
 from vianda.core.counsel.rules import ALL_RULES
 from vianda.core.evaluate import Evaluation, evaluate
-from vianda.core.formula import Formula
+from vianda.core.evidence import told
+from vianda.core.formula import BlendPart, Formula, Grind
 from vianda.core.kitchen import Kitchen, Scale
-from vianda.core.larder import Larder
+from vianda.core.larder import Larder, starter_larder
+from vianda.core.lot import Lot
+
+
+@pytest.fixture(scope="module")
+def larder() -> Larder:
+    return Larder.of(starter_larder().meats.values(), BOXES)
+
 
 COARSE = Scale(step_g=5, capacity_g=5000)
 SMALL = Scale(step_g=1, capacity_g=2000)
+
+BOXES = (
+    Lot("odd", "sirloin", "Odd box", 9000, Decimal("14.8"), "2026-11-20", "", (told("laboratory", 0.45),)),
+    Lot("fair", "sirloin", "Fair box", 9000, Decimal("14.8"), "2026-11-20", "", (told("laboratory", 0.10),)),
+    Lot("low", "chuck", "Low box", 1000, Decimal("9.4"), "2026-11-20", ""),
+    Lot("full", "chuck", "Full box", 9000, Decimal("9.4"), "2026-11-20", ""),
+)
+
+
+def _from_box(meat: str, lot: str) -> Formula:
+    return smash(parts=(BlendPart(meat, 1.0, lot=lot),))
+
 
 # rule id, a formula that calls for it, one just short of it, and the scale of the kitchen
 CASES = [
@@ -47,6 +68,14 @@ CASES = [
     ("heat.surface-too-cool", smash(surface_temp_c=199), smash(surface_temp_c=200), None),
     ("heat.surface-too-hot", smash(surface_temp_c=261), smash(surface_temp_c=260), None),
     ("heat.wrong-surface", smash(surface="charcoal-grate"), smash(surface="iron-pan"), None),
+    ("meat.lot-unlike-its-name", _from_box("sirloin", "odd"), _from_box("sirloin", "fair"), None),
+    ("meat.lot-too-small", _from_box("chuck", "low"), _from_box("chuck", "full"), None),
+    (
+        "meat.plate-too-coarse",
+        replace(smash(parts=blended(chuck=0.7, shank=0.3)), grind=Grind(tool="knife")),
+        replace(smash(parts=blended(chuck=0.71, shank=0.29)), grind=Grind(tool="knife")),
+        None,
+    ),
     ("scale.cannot-weigh", smash(piece_mass_g=95), smash(piece_mass_g=100), COARSE),
     ("scale.cannot-weigh", smash(guests=12), smash(guests=11), SMALL),
 ]

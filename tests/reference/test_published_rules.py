@@ -11,7 +11,8 @@ from importlib.resources import files
 import pytest
 
 from formulas import blended
-from vianda.core.blend import blend_figures
+from vianda.core.blend import blend_fats, blend_figures, blend_meats, blend_spread
+from vianda.core.connective import collagen_figures
 from vianda.core.heat import floor
 from vianda.core.label_names import label_names
 from vianda.core.larder import starter_larder
@@ -23,24 +24,76 @@ def _table(name: str) -> list[dict[str, str]]:
     return list(csv.DictReader(text.splitlines()))
 
 
-def _names(parts) -> dict[str, bool]:
-    blend = blend_figures(parts, larder=starter_larder(), batch_mass_g=1000, step_g=1)
-    return {n.name: n.allowed for n in label_names(blend, rule="US")}
+def _judged(parts, rule: str):
+    larder = starter_larder()
+    spread = blend_spread(parts, larder=larder)
+    blend = blend_figures(parts, larder=larder, batch_mass_g=1000, step_g=1, band_frac=(0.18, 0.25), spread=spread)
+    collagen = collagen_figures(
+        [p.share_frac for p in parts], blend_meats(parts, larder=larder), blend_fats(parts, larder=larder)
+    )
+    return label_names(blend, spread=spread, collagen=collagen, rule=rule)
+
+
+def _names(parts, rule: str = "US") -> dict[str, bool]:
+    return {n.name: n.allowed for n in _judged(parts, rule)}
 
 
 def test_thirty_per_cent_fat_is_still_ground_beef_and_more_is_not() -> None:
-    # 9 CFR 319.15(a) and (b): "shall not contain more than 30 percent fat".
-    assert _names(blended(ground_70=1.0)) == {"ground beef": True, "hamburger": True}
+    # 9 CFR 319.15(a) and (b): "shall not contain more than 30 percent fat". Beef patties, (c), have no such limit.
+    assert _names(blended(ground_70=1.0)) == {"ground beef": True, "hamburger": True, "beef patties": True}
     over = blended(ground_70=0.99, fat_trim=0.01)
-    assert _names(over) == {"ground beef": False, "hamburger": False}
+    assert _names(over) == {"ground beef": False, "hamburger": False, "beef patties": True}
 
 
 def test_beef_fat_may_be_added_to_hamburger_only() -> None:
-    assert _names(blended(chuck=0.95, suet=0.05)) == {"ground beef": False, "hamburger": True}
+    assert _names(blended(chuck=0.95, suet=0.05)) == {"ground beef": False, "hamburger": True, "beef patties": True}
+    # Boneless trimmings are beef, not fat added as such.
+    assert _names(blended(chuck=0.8, trim_50=0.2))["ground beef"]
 
 
-def test_another_species_takes_both_names() -> None:
-    assert _names(blended(chuck=0.99, pork_shoulder=0.01)) == {"ground beef": False, "hamburger": False}
+def test_another_species_takes_every_us_name() -> None:
+    assert not any(_names(blended(chuck=0.99, pork_shoulder=0.01)).values())
+
+
+def test_cheek_over_a_quarter_must_be_declared() -> None:
+    assert _names(blended(chuck=0.75, cheek=0.25))["hamburger"]
+    assert not _names(blended(chuck=0.74, cheek=0.26))["hamburger"]
+
+
+def test_limits_of_the_european_union() -> None:
+    # Regulation (EU) 1169/2011, Annex VI part B: fat and collagen/meat protein, per cent.
+    limits = {
+        n.name: [round(t.limit_frac * 100) for t in n.tests]
+        for parts in (blended(chuck=1.0), blended(chuck=0.5, pork_shoulder=0.5))
+        for n in _judged(parts, "EU")
+    }
+    assert limits == {
+        "lean minced meat": [7, 12],
+        "minced pure beef": [20, 15],
+        "minced meat of other species": [25, 15],
+        "minced meat containing pigmeat": [30, 18],
+    }
+    assert _names(blended(ground_80=1.0), "EU")["minced pure beef"]
+    assert not _names(blended(ground_75=1.0), "EU")["minced pure beef"]
+    # Shank is lean enough and too sinewy.
+    shank = next(n for n in _judged(blended(shank=1.0), "EU") if n.name == "minced pure beef")
+    assert shank.bar == "collagen"
+
+
+def test_grades_of_canada() -> None:
+    # Food and Drug Regulations: extra lean 10, lean 17, medium 23, regular 30 per cent fat at most.
+    for parts, best in (
+        (blended(ground_90=1.0), "extra lean ground beef"),
+        (blended(ground_85=1.0), "lean ground beef"),
+        (blended(ground_80=1.0), "medium ground beef"),
+        (blended(ground_70=1.0), "regular ground beef"),
+    ):
+        assert next(n for n, allowed in _names(parts, "CA").items() if allowed) == best
+
+
+def test_a_beefburger_in_the_united_kingdom_is_62_per_cent_beef() -> None:
+    assert _names(blended(chuck=0.62, pork_shoulder=0.38), "UK")["beefburger"]
+    assert not _names(blended(chuck=0.61, pork_shoulder=0.39), "UK")["beefburger"]
 
 
 def test_consumer_lines_in_fahrenheit() -> None:

@@ -9,15 +9,17 @@ from typing import assert_never
 
 from vianda.core import edit as e
 from vianda.core import entry, shares
+from vianda.core.blend import blend_meats
 from vianda.core.bun_fit import fitting_bun
 from vianda.core.errors import OutOfRangeError, UnknownItemError, UnreadableEntryError
-from vianda.core.formula import LONGEST_NAME, LONGEST_REMARK, Formula, SaltPlace
+from vianda.core.formula import LONGEST_NAME, LONGEST_REMARK, BlendPart, Formula, Keep, SaltPlace
 from vianda.core.heat.doneness import target_for
 from vianda.core.heat.floor import floors_for
 from vianda.core.kitchen import Kitchen
 from vianda.core.larder import POULTRY, Larder
 from vianda.core.portions import HEAVIEST_BATCH_G, divide
 from vianda.core.salt import FINE_SALT_G_PER_TSP, MOST_SALT_FRAC, START_SALT_FRAC
+from vianda.core.schools import follow, school_of
 from vianda.core.shape import shape_figures
 from vianda.core.styles import style_of
 from vianda.core.units import ML_PER_TSP
@@ -46,6 +48,7 @@ FIGURES: dict[e.Figure, FigureRule] = {
     "core_target": FigureRule("/heat/core_target_c", "temp_c", 45, 95, 1),
     "share": FigureRule("/parts", "frac", 0, 1, 0.01),
     "part_mass": FigureRule("/parts", "mass_g", 0, HEAVIEST_BATCH_G, 10),
+    "services_per_week": FigureRule("/grind/services_per_week", "count", 1, 50, 1, whole=True),
 }
 
 
@@ -78,6 +81,15 @@ def apply_edit(formula: Formula, edit: e.Edit, *, larder: Larder, kitchen: Kitch
             parts = list(formula.parts)
             parts[at] = replace(parts[at], locked=edit.locked)
             return replace(formula, parts=tuple(parts))
+        case e.PickLot():
+            if edit.lot:
+                larder.lot(edit.lot, meat=edit.meat, field="/parts")
+            at = shares.index_of(formula.parts, edit.meat)
+            lotted = list(formula.parts)
+            lotted[at] = replace(lotted[at], lot=edit.lot)
+            return replace(formula, parts=tuple(lotted))
+        case e.LayOut():
+            return _lay_out(formula, edit, larder)
         case e.Choose():
             return _choose(formula, edit, larder, kitchen)
         case e.Rename():
@@ -120,6 +132,8 @@ def _current(formula: Formula, figure: e.Figure, meat: str, kitchen: Kitchen) ->
             return formula.heat.core_target_c
         case "share":
             return formula.parts[shares.index_of(formula.parts, meat)].share_frac
+        case "services_per_week":
+            return formula.grind.services_per_week
         case "part_mass":
             share = formula.parts[shares.index_of(formula.parts, meat)].share_frac
             return share * batch_mass_g(formula, kitchen)
@@ -216,6 +230,8 @@ def _set(formula: Formula, figure: e.Figure, value: float, meat: str, kitchen: K
             return replace(formula, heat=replace(formula.heat, core_target_c=value))
         case "share":
             return replace(formula, parts=shares.set_share(formula.parts, meat=meat, share_frac=value))
+        case "services_per_week":
+            return replace(formula, grind=replace(formula.grind, services_per_week=int(value)))
         case "part_mass":
             batch = batch_mass_g(formula, kitchen)
             if value > batch:
@@ -242,6 +258,7 @@ _LABELS: dict[e.Figure, str] = {
     "core_target": "the core",
     "share": "a share",
     "part_mass": "a part",
+    "services_per_week": "services a week",
 }
 
 
@@ -267,8 +284,20 @@ def _swap(formula: Formula, edit: e.SwapMeat, larder: Larder) -> Formula:
     if any(p.meat == edit.to for p in formula.parts):
         raise OutOfRangeError("That meat is in the blend already.", field="/parts")
     parts = list(formula.parts)
-    parts[at] = replace(parts[at], meat=edit.to)
+    parts[at] = replace(parts[at], meat=edit.to, lot="")
     return replace(formula, parts=tuple(parts))
+
+
+def _lay_out(formula: Formula, edit: e.LayOut, larder: Larder) -> Formula:
+    if len(edit.meats) != len(edit.shares_frac):
+        raise OutOfRangeError("A blend names one share for each meat.", field="/parts")
+    before = {p.meat: p for p in formula.parts}
+    parts = tuple(
+        replace(before.get(meat, BlendPart(meat, 0.0)), share_frac=share)
+        for meat, share in zip(edit.meats, edit.shares_frac, strict=True)
+    )
+    blend_meats(parts, larder=larder)
+    return replace(formula, parts=parts)
 
 
 def _choose(formula: Formula, edit: e.Choose, larder: Larder, kitchen: Kitchen) -> Formula:
@@ -297,6 +326,18 @@ def _choose(formula: Formula, edit: e.Choose, larder: Larder, kitchen: Kitchen) 
             floors = floors_for(country=kitchen.country, setting=kitchen.setting, poultry=poultry)
             target = target_for(edit.key, floor_c=floors.leading.temp_c)
             return replace(formula, heat=replace(formula.heat, core_target_c=target))
+        case "school":
+            parts = follow(school_of(edit.key, field="/parts"), formula.parts, larder=larder)
+            return replace(formula, parts=parts)
+        case "grind_tool":
+            if edit.key:
+                kitchen.grinder(edit.key, field="/grind/tool")
+            return replace(formula, grind=replace(formula.grind, tool=edit.key))
+        case "keep":
+            if edit.key not in ("fresh", "made-ahead", "frozen"):
+                raise UnknownItemError("Used fresh, made ahead, or frozen.", field="/grind/keep")
+            kept: Keep = edit.key  # type: ignore[assignment]
+            return replace(formula, grind=replace(formula.grind, keep=kept))
         case "salt_place":
             if edit.key not in ("surface", "none"):
                 raise UnknownItemError("Salt goes on the surface, or nowhere.", field="/seasoning/salt_place")
@@ -312,7 +353,7 @@ def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen
     pieces = style.pieces_per_guest_start
     bun = formula.shape.bun
     if kitchen.bun(bun, field="/shape/bun").diameter_mm > 0:
-        fat = sum(p.share_frac * larder.meat(p.meat).fat_usual_frac for p in formula.parts)
+        fat = sum(p.share_frac * larder.fat_of(p.meat, p.lot).usual_frac for p in formula.parts)
         piece = shape_figures(
             piece_mass_g=style.piece_mass_start_g,
             thickness_mm=style.thickness_start_mm,

@@ -5,20 +5,24 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from statistics import NormalDist
 
 from vianda.core.errors import InfeasibleBlendError
+from vianda.core.evidence import width_after_test
+from vianda.core.fat_range import Z_90, FatRange, FatSpread, spread_of
 from vianda.core.formula import MOST_MEATS, BlendPart
 from vianda.core.larder import POULTRY, Larder, Meat
 from vianda.core.weighing import SHARE_SLACK, shares_on_scale
 
-# Half of a 90 % band of a normal distribution, in standard deviations.
-Z_90 = NormalDist().inv_cdf(0.95)
+CURVE_POINTS = 41
 
 
 @dataclass(frozen=True, slots=True)
 class PartFigures:
-    """One meat in the blend. ``doubt_share_frac``: its part of the blend's variance, 0–1."""
+    """One meat in the blend, with what is known of its fat (after the evidence on its lot).
+
+    ``doubt_share_frac``: its part of the blend's variance, 0–1. ``tested_width_frac``: the width of the blend's
+    90 % band if this meat alone were put through one kitchen fat test.
+    """
 
     meat: str
     name: str
@@ -32,32 +36,28 @@ class PartFigures:
     fat_high_frac: float
     fat_mass_g: float
     doubt_share_frac: float
+    lot: str = ""
+    lot_name: str = ""
+    tested_width_frac: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class BlendFigures:
-    """The blend as a whole. ``fat_low_frac`` to ``fat_high_frac`` holds nine batches in ten."""
+    """The blend as a whole. ``fat_low_frac`` to ``fat_high_frac`` holds nine batches in ten.
+
+    Chances are of a batch lying below, within and above the style's band. ``curve`` draws the doubt:
+    (fat, relative likelihood).
+    """
 
     parts: tuple[PartFigures, ...]
     fat_frac: float
     fat_low_frac: float
     fat_high_frac: float
     batch_mass_g: int
-
-    def chance_fat_above(self, limit_frac: float) -> float:
-        """Chance 0–1 that a batch has more fat than a limit (two-piece normal round the usual value)."""
-        low_side = (self.fat_frac - self.fat_low_frac) / Z_90
-        high_side = (self.fat_high_frac - self.fat_frac) / Z_90
-        if low_side + high_side == 0.0:
-            return 1.0 if self.fat_frac > limit_frac else 0.0
-        weight = 2.0 / (low_side + high_side)
-        if limit_frac >= self.fat_frac:
-            if high_side == 0.0:
-                return 0.0
-            return weight * high_side * (1.0 - NormalDist().cdf((limit_frac - self.fat_frac) / high_side))
-        if low_side == 0.0:
-            return 1.0
-        return 1.0 - weight * low_side * NormalDist().cdf((limit_frac - self.fat_frac) / low_side)
+    chance_below_band: float = 0.0
+    chance_in_band: float = 0.0
+    chance_above_band: float = 0.0
+    curve: tuple[tuple[float, float], ...] = ()
 
 
 def blend_meats(parts: Sequence[BlendPart], *, larder: Larder) -> list[Meat]:
@@ -81,17 +81,37 @@ def blend_meats(parts: Sequence[BlendPart], *, larder: Larder) -> list[Meat]:
     return [larder.meat(p.meat, field=f"/parts/{at}/meat") for at, p in enumerate(parts)]
 
 
-def blend_figures(parts: Sequence[BlendPart], *, larder: Larder, batch_mass_g: int, step_g: int) -> BlendFigures:
+def blend_fats(parts: Sequence[BlendPart], *, larder: Larder) -> list[FatRange]:
+    """What is known of the fat of each part, in order."""
+    return [larder.fat_of(p.meat, p.lot) for p in parts]
+
+
+def blend_spread(parts: Sequence[BlendPart], *, larder: Larder) -> FatSpread:
+    """The fat of the blend as a distribution, over independent meats."""
+    blend_meats(parts, larder=larder)
+    return spread_of([p.share_frac for p in parts], blend_fats(parts, larder=larder))
+
+
+def blend_figures(
+    parts: Sequence[BlendPart],
+    *,
+    larder: Larder,
+    batch_mass_g: int,
+    step_g: int,
+    band_frac: tuple[float, float],
+    spread: FatSpread | None = None,
+) -> BlendFigures:
     """Lean to fat of a blend, with the doubt it inherits from its meats.
 
-    Usual fat F = Σ sᵢ uᵢ. Each meat's range low–usual–high is read as a 90 % range of a two-piece normal;
-    with independent meats the half-widths add in squares:
-    F − √Σ(sᵢ(uᵢ−lᵢ))² to F + √Σ(sᵢ(hᵢ−uᵢ))².
+    Usual fat F = Σ sᵢ uᵢ. The band is the 5 % and 95 % quantile of the sum of the meats' own distributions
+    (``spread_of``); shares of the doubt are shares of the variance, (sᵢ σᵢ)² ÷ Σ (sⱼ σⱼ)².
 
-    Notes
-    -----
-    Adding the two sides apart is an approximation; against a Monte-Carlo draw it is within half a point of
-    fat for the blends in the tests. Two cuts from one careless knife are not independent; then it is wider.
+    Parameters
+    ----------
+    band_frac : tuple
+        The style's usual band of fat, for the chances.
+    spread : FatSpread, optional
+        Given when it was worked out already.
 
     Source: arithmetic; the ranges carry their own source.
 
@@ -99,19 +119,19 @@ def blend_figures(parts: Sequence[BlendPart], *, larder: Larder, batch_mass_g: i
     --------
     >>> from vianda.core.larder import starter_larder
     >>> parts = (BlendPart("chuck", 0.5), BlendPart("brisket-point", 0.5))
-    >>> b = blend_figures(parts, larder=starter_larder(), batch_mass_g=1000, step_g=1)
-    >>> round(b.fat_frac, 3)
-    0.22
+    >>> b = blend_figures(parts, larder=starter_larder(), batch_mass_g=1000, step_g=1, band_frac=(0.18, 0.25))
+    >>> round(b.fat_frac, 3), b.chance_in_band > 0.6
+    (0.22, True)
     """
     meats = blend_meats(parts, larder=larder)
+    fats = blend_fats(parts, larder=larder)
     total = math.fsum(p.share_frac for p in parts)
     shares = [p.share_frac / total for p in parts]
     masses = shares_on_scale(shares, batch_g=batch_mass_g, step_g=step_g)
-    fat = math.fsum(s * m.fat_usual_frac for s, m in zip(shares, meats, strict=True))
-    below = [s * (m.fat_usual_frac - m.fat_low_frac) for s, m in zip(shares, meats, strict=True)]
-    above = [s * (m.fat_high_frac - m.fat_usual_frac) for s, m in zip(shares, meats, strict=True)]
-    variances = [b * b + a * a for b, a in zip(below, above, strict=True)]
+    found = spread or spread_of(shares, fats)
+    variances = [(s * f.sd) ** 2 for s, f in zip(shares, fats, strict=True)]
     variance = math.fsum(variances)
+    low, high = found.quantile(0.05), found.quantile(0.95)
     figures = tuple(
         PartFigures(
             meat=meat.key,
@@ -121,21 +141,37 @@ def blend_figures(parts: Sequence[BlendPart], *, larder: Larder, batch_mass_g: i
             share_frac=share,
             locked=part.locked,
             mass_g=mass,
-            fat_low_frac=meat.fat_low_frac,
-            fat_usual_frac=meat.fat_usual_frac,
-            fat_high_frac=meat.fat_high_frac,
-            fat_mass_g=mass * meat.fat_usual_frac,
+            fat_low_frac=fat.low_frac,
+            fat_usual_frac=fat.usual_frac,
+            fat_high_frac=fat.high_frac,
+            fat_mass_g=mass * fat.usual_frac,
             doubt_share_frac=v / variance if variance else 0.0,
+            lot=part.lot,
+            lot_name=larder.lot(part.lot, meat=part.meat).name if part.lot else "",
+            tested_width_frac=(high - low) * _left_after_test(variance, v, share, fat),
         )
-        for part, meat, share, mass, v in zip(parts, meats, shares, masses, variances, strict=True)
+        for part, meat, share, mass, fat, v in zip(parts, meats, shares, masses, fats, variances, strict=True)
     )
+    below, above = 1.0 - found.chance_above(band_frac[0]), found.chance_above(band_frac[1])
     return BlendFigures(
         parts=figures,
-        fat_frac=fat,
-        fat_low_frac=max(0.0, fat - math.hypot(*below)),
-        fat_high_frac=min(1.0, fat + math.hypot(*above)),
+        fat_frac=math.fsum(s * f.usual_frac for s, f in zip(shares, fats, strict=True)),
+        fat_low_frac=low,
+        fat_high_frac=high,
         batch_mass_g=batch_mass_g,
+        chance_below_band=below,
+        chance_in_band=max(0.0, 1.0 - below - above),
+        chance_above_band=above,
+        curve=found.curve(CURVE_POINTS),
     )
+
+
+def _left_after_test(variance: float, own: float, share: float, fat: FatRange) -> float:
+    """What one test of one meat leaves of the blend's width, as a fraction: √(new variance ÷ old)."""
+    if variance <= 0.0:
+        return 1.0
+    tested = (share * width_after_test(fat) / Z_90) ** 2
+    return math.sqrt(max(0.0, variance - own + min(own, tested)) / variance)
 
 
 def has_poultry(blend: BlendFigures) -> bool:

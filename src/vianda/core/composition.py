@@ -67,3 +67,32 @@ def sr28_composition(ndb_no: str) -> Composition:
 def sr28_name(ndb_no: str) -> str:
     """The name SR28 gives one row."""
     return _rows()[ndb_no][0]
+
+
+@cache
+def _from_memory() -> Mapping[str, tuple[str, Composition]]:
+    text = (files("vianda.core") / "data" / "composition_memory.csv").read_text(encoding="utf-8")
+    return {
+        row["key"]: (
+            row["note"],
+            Composition(*(float(row[name]) for name in _MEMORY_COLUMNS)),
+        )
+        for row in csv.DictReader(text.splitlines())
+    }
+
+
+_MEMORY_COLUMNS = ("water_g", "protein_g", "fat_g", "carbohydrate_g", "ash_g", "sodium_mg")
+
+
+def remembered_composition(key: str) -> tuple[str, Composition]:
+    """The note on its trust, and the composition, of a meat that SR28 does not hold.
+
+    Raises
+    ------
+    UnknownItemError
+        When there is no such meat among those written down from memory.
+    """
+    try:
+        return _from_memory()[key]
+    except KeyError:
+        raise UnknownItemError(f"No composition is written down for “{key[:60]}”.") from None

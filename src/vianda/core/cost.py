@@ -1,4 +1,4 @@
-"""What a batch and a portion cost, in the kitchen's currency, as Decimal."""
+"""Money and yield: what is bought, what trimming and grinding leave, and what a portion costs, as Decimal."""
 
 from __future__ import annotations
 
@@ -8,12 +8,31 @@ from decimal import Decimal
 
 from vianda.core.blend import PartFigures
 from vianda.core.kitchen import Bun
-from vianda.core.larder import Larder
+from vianda.core.larder import Larder, Meat
+
+_GRAMS = Decimal(1000)
+
+
+@dataclass(frozen=True, slots=True)
+class PartCost:
+    """One meat from shop to bowl, in grams, with its cost; ``price_per_kg_used`` compares two cuts fairly.
+
+    ``packs``: whole packs to buy when it is sold in packs, else 0.
+    """
+
+    meat: str
+    bought_g: float
+    trimmed_g: float
+    used_g: int
+    price_per_kg: Decimal
+    price_per_kg_used: Decimal
+    cost: Decimal
+    packs: int
 
 
 @dataclass(frozen=True, slots=True)
 class CostFigures:
-    """Cost of meat, of buns, of a portion; and of a kilogram of the blend."""
+    """Cost of meat, of buns, of a portion; and of a kilogram of the blend as used."""
 
     meat_cost: Decimal
     buns: int
@@ -21,18 +40,40 @@ class CostFigures:
     portion_cost: Decimal
     blend_price_per_kg: Decimal
     part_costs: tuple[Decimal, ...]
+    parts: tuple[PartCost, ...] = ()
 
 
-def cost_figures(parts: Sequence[PartFigures], *, larder: Larder, bun: Bun, buns: int, guests: int) -> CostFigures:
-    """Cost of meat as weighed, plus ``buns`` buns, divided by guests.
+def usable_frac(meat: Meat, *, grind_loss_frac: float) -> float:
+    """What is left of a bought kilogram in the bowl, 0–1: (1 − trim loss) × (1 − grind loss).
+
+    What comes ground already loses nothing to a grinder.
 
     Examples
     --------
-    A kilogram of chuck at 9.40 for ten guests is 0.94 a portion.
+    >>> from vianda.core.larder import starter_larder
+    >>> round(usable_frac(starter_larder().meat("short-rib-plate"), grind_loss_frac=0.02), 3)
+    0.608
     """
-    grams = Decimal(1000)
-    part_costs = tuple(Decimal(p.mass_g) / grams * larder.meat(p.meat).price_per_kg for p in parts)
-    meat = sum(part_costs, Decimal(0))
+    loss = 0.0 if meat.kind == "ground" else grind_loss_frac
+    return (1.0 - meat.trim_loss_frac) * (1.0 - loss)
+
+
+def price_per_kg_used(meat: Meat, price_per_kg: Decimal, *, grind_loss_frac: float) -> Decimal:
+    """Price of a kilogram in the bowl: price as bought ÷ usable fraction."""
+    return price_per_kg / Decimal(repr(usable_frac(meat, grind_loss_frac=grind_loss_frac)))
+
+
+def cost_figures(
+    parts: Sequence[PartFigures], *, larder: Larder, bun: Bun, buns: int, guests: int, grind_loss_frac: float
+) -> CostFigures:
+    """Cost of the meat that must be bought for these parts, plus ``buns`` buns, divided by guests.
+
+    Examples
+    --------
+    A kilogram of chuck at 9.40, of which 8 % is trimmed away, costs 10.22 in the bowl.
+    """
+    lines = tuple(_line(p, larder=larder, grind_loss_frac=grind_loss_frac) for p in parts)
+    meat = sum((line.cost for line in lines), Decimal(0))
     buns_cost = bun.price_each * buns
     batch_g = sum(p.mass_g for p in parts)
     return CostFigures(
@@ -40,6 +81,24 @@ def cost_figures(parts: Sequence[PartFigures], *, larder: Larder, bun: Bun, buns
         buns=buns,
         bun_cost=buns_cost,
         portion_cost=(meat + buns_cost) / guests,
-        blend_price_per_kg=meat / Decimal(batch_g) * grams,
-        part_costs=part_costs,
+        blend_price_per_kg=meat / Decimal(batch_g) * _GRAMS,
+        part_costs=tuple(line.cost for line in lines),
+        parts=lines,
+    )
+
+
+def _line(part: PartFigures, *, larder: Larder, grind_loss_frac: float) -> PartCost:
+    meat = larder.meat(part.meat)
+    price = larder.price_of(part.meat, part.lot)
+    used_price = price_per_kg_used(meat, price, grind_loss_frac=grind_loss_frac)
+    bought = part.mass_g / usable_frac(meat, grind_loss_frac=grind_loss_frac)
+    return PartCost(
+        meat=part.meat,
+        bought_g=bought,
+        trimmed_g=bought * (1.0 - meat.trim_loss_frac),
+        used_g=part.mass_g,
+        price_per_kg=price,
+        price_per_kg_used=used_price,
+        cost=Decimal(part.mass_g) / _GRAMS * used_price,
+        packs=-int(-bought // meat.pack_mass_g) if meat.pack_mass_g > 0 and part.mass_g > 0 else 0,
     )

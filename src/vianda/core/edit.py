@@ -19,8 +19,9 @@ Figure = Literal[
     "core_target",
     "share",
     "part_mass",
+    "services_per_week",
 ]
-ChoiceField = Literal["style", "portioning", "bun", "surface", "doneness", "salt_place"]
+ChoiceField = Literal["style", "portioning", "bun", "surface", "doneness", "salt_place", "school", "grind_tool", "keep"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,8 +98,26 @@ class LockMeat:
 
 
 @dataclass(frozen=True, slots=True)
+class PickLot:
+    """Which delivery a part is taken from; "" for any."""
+
+    meat: str
+    lot: str
+    kind: Literal["pick-lot"] = "pick-lot"
+
+
+@dataclass(frozen=True, slots=True)
+class LayOut:
+    """A whole blend in place of this one: meats and shares 0–1 that sum to 1. Meats that stay keep lock and lot."""
+
+    meats: tuple[str, ...]
+    shares_frac: tuple[float, ...]
+    kind: Literal["lay-out"] = "lay-out"
+
+
+@dataclass(frozen=True, slots=True)
 class Choose:
-    """One of a list: style, how to divide, bun, surface, doneness, where the salt goes."""
+    """One of a list: style, how to divide, bun, surface, doneness, where the salt goes, school, grinding, keeping."""
 
     field: ChoiceField
     key: str
@@ -130,6 +149,8 @@ Edit = (
     | SwapMeat
     | RemoveMeat
     | LockMeat
+    | PickLot
+    | LayOut
     | Choose
     | Rename
     | WriteRemark

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from vianda.core import phrase as ph
 from vianda.core.apply_edit import FIGURES, range_text
-from vianda.core.blend import BlendFigures, blend_figures, has_poultry
+from vianda.core.blend import BlendFigures, blend_fats, blend_figures, blend_meats, blend_spread, has_poultry
+from vianda.core.connective import CollagenFigures, collagen_figures
 from vianda.core.cost import CostFigures, cost_figures
 from vianda.core.counsel.rule import Counsel, Severity, Step
 from vianda.core.counsel.rules import counsel_on
@@ -15,16 +16,18 @@ from vianda.core.errors import OutOfRangeError
 from vianda.core.explain import workings_of
 from vianda.core.figures import Figures
 from vianda.core.formula import Formula
+from vianda.core.grind import GrindPlan, grind_plan
 from vianda.core.heat.floor import floors_for
 from vianda.core.heat.habit import HabitTable
 from vianda.core.heat.plan import HeatModel, HeatPlan
 from vianda.core.kitchen import Kitchen
-from vianda.core.label_names import NameFigures, label_names
+from vianda.core.label_names import NameFigures, label_names, widest_fat_limit
 from vianda.core.larder import Larder
 from vianda.core.phrase import Phrase, say
 from vianda.core.portions import Portions, divide
 from vianda.core.salt import SaltFigures, salt_figures
 from vianda.core.shape import ShapeFigures, centres_at_once, shape_figures
+from vianda.core.slip import Slip, butcher_slip
 from vianda.core.stove_plan import StovePlan, stove_plan
 from vianda.core.styles import style_of
 from vianda.core.working import Working
@@ -90,11 +93,15 @@ class Evaluation:
     portions: Portions
     blend: BlendFigures
     names: tuple[NameFigures, ...]
+    name_limit_frac: float | None
+    collagen: CollagenFigures
     salt: SaltFigures
     shape: ShapeFigures
     heat: HeatPlan
     stove: StovePlan
     cost: CostFigures
+    grind: GrindPlan
+    slip: Slip
     allergens: tuple[str, ...]
     counsel: tuple[Counsel, ...]
     workings: dict[str, Working]
@@ -117,6 +124,7 @@ def _check_ranges(formula: Formula) -> None:
         "salt": formula.seasoning.salt_frac,
         "surface_temp": formula.heat.surface_temp_c,
         "core_target": formula.heat.core_target_c,
+        "services_per_week": formula.grind.services_per_week,
     }
     for figure, value in values.items():
         rule = FIGURES[figure]
@@ -138,7 +146,17 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: H
         batch_mass_g=formula.shape.batch_mass_g,
         step_g=step_g,
     )
-    blend = blend_figures(formula.parts, larder=larder, batch_mass_g=portions.batch_mass_g, step_g=step_g)
+    meats = blend_meats(formula.parts, larder=larder)
+    spread = blend_spread(formula.parts, larder=larder)
+    blend = blend_figures(
+        formula.parts, larder=larder, batch_mass_g=portions.batch_mass_g, step_g=step_g, band_frac=style.fat_band_frac,
+        spread=spread,
+    )  # fmt: skip
+    collagen = collagen_figures([p.share_frac for p in blend.parts], meats, blend_fats(formula.parts, larder=larder))
+    grind = grind_plan(
+        blend.parts, larder=larder, kitchen=kitchen, style=style, grind=formula.grind,
+        sinewy_frac=collagen.sinewy_share_frac,
+    )  # fmt: skip
     shape = shape_figures(
         piece_mass_g=portions.piece_mass_g,
         thickness_mm=formula.shape.thickness_mm,
@@ -161,11 +179,17 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: H
     )
     # Doubles share a bun; a slider or a grilled burger has its own.
     buns = (formula.dish.guests if style.stacked else portions.pieces) if bun.diameter_mm > 0 else 0
-    cost = cost_figures(blend.parts, larder=larder, bun=bun, buns=buns, guests=formula.dish.guests)
+    cost = cost_figures(
+        blend.parts, larder=larder, bun=bun, buns=buns, guests=formula.dish.guests, grind_loss_frac=grind.loss_frac
+    )
+    slip = butcher_slip(
+        blend=blend, cost=cost, portions=portions, grind=grind, services_per_week=formula.grind.services_per_week
+    )
     return Figures(
         formula=formula, larder=larder, kitchen=kitchen, style=style, bun=bun, surface=surface,
-        portions=portions, blend=blend, names=label_names(blend, rule=kitchen.naming_rule), salt=salt,
-        shape=shape, heat=heat, stove=stove, cost=cost,
+        portions=portions, blend=blend, salt=salt,
+        names=label_names(blend, spread=spread, collagen=collagen, rule=kitchen.naming_rule),
+        shape=shape, heat=heat, stove=stove, cost=cost, spread=spread, collagen=collagen, grind=grind, slip=slip,
     )  # fmt: skip
 
 
@@ -201,11 +225,15 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: 
         portions=figures.portions,
         blend=figures.blend,
         names=figures.names,
+        name_limit_frac=widest_fat_limit(figures.names),
+        collagen=figures.collagen,
         salt=figures.salt,
         shape=figures.shape,
         heat=figures.heat,
         stove=figures.stove,
         cost=figures.cost,
+        grind=figures.grind,
+        slip=figures.slip,
         allergens=figures.bun.allergens,
         counsel=counsel,
         workings=workings_of(figures),

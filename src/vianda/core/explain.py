@@ -8,7 +8,7 @@ from vianda.core import cook_yield as cy
 from vianda.core import phrase as ph
 from vianda.core.figures import Figures
 from vianda.core.heat.floor import AT_RISK, Floor
-from vianda.core.label_names import US_SOURCE
+from vianda.core.label_names import SOURCES, NameFigures
 from vianda.core.phrase import Phrase, say
 from vianda.core.salt import FINE_SALT_G_PER_TSP, USUAL_SALT_FRAC
 from vianda.core.shape import FAT_DENSITY, LEAN_DENSITY
@@ -46,7 +46,7 @@ def _lean_to_fat(f: Figures) -> Working:
         )
     steps.append(
         say(
-            "Half-widths added in squares: nine batches in ten lie in {band}",
+            "The meats' distributions folded together: nine batches in ten lie in {band}",
             band=ph.fine_frac(f.blend.fat_low_frac, f.blend.fat_high_frac),
         )
     )
@@ -271,13 +271,16 @@ def _cost(f: Figures) -> Working:
     c = f.cost
     steps = [
         say(
-            "{name}: {mass} at {price} = {cost}",
+            "{name}: {used} used ← {trimmed} trimmed ← {bought} bought; at {price} that is {dear} used, {cost}",
             name=ph.word(p.name),
-            mass=ph.mass(p.mass_g),
-            price=ph.price(f.larder.meat(p.meat).price_per_kg),
-            cost=ph.money(cost),
+            used=ph.mass(line.used_g),
+            trimmed=ph.mass(line.trimmed_g),
+            bought=ph.mass(line.bought_g),
+            price=ph.price(line.price_per_kg),
+            dear=ph.price(line.price_per_kg_used),
+            cost=ph.money(line.cost),
         )
-        for p, cost in zip(f.blend.parts, c.part_costs, strict=True)
+        for p, line in zip(f.blend.parts, c.parts, strict=True)
     ]
     if f.bun.price_each:
         steps.append(
@@ -298,7 +301,12 @@ def _cost(f: Figures) -> Working:
         )
     )
     steps.append(say("The blend comes to {price}", price=ph.price(c.blend_price_per_kg)))
-    return Working("Cost of a portion", tuple(steps), "Prices of this larder and kitchen, as bought.")
+    return Working(
+        "Cost of a portion",
+        tuple(steps),
+        "Prices of this larder and kitchen, as bought. Trim losses are usual ones; what stays in the grinder is this "
+        "kitchen's.",
+    )
 
 
 def _allergens(f: Figures) -> Working:
@@ -338,19 +346,119 @@ def _waves(f: Figures) -> Working:
     )
 
 
+_NAME_KINDS = {"fat": "fat", "collagen": "collagen by protein", "beef": "beef"}
+
+
 def _names(f: Figures) -> Working:
+    steps: list[Phrase] = []
+    for name in f.names:
+        steps.append(say("{name}: {verdict}", name=ph.word(name.name), verdict=ph.word(name_verdict(name))))
+        for test in name.tests:
+            most = "at least" if test.kind == "beef" else "at most"
+            steps.append(
+                say(
+                    f"  {_NAME_KINDS[test.kind]} {most} {{limit}}; here {{value}}, {{chance}} of batches fail it",
+                    limit=ph.frac(test.limit_frac),
+                    value=ph.fine_frac(test.value_frac),
+                    chance=ph.frac(test.chance_failed),
+                )
+            )
+    if not f.names:
+        steps.append(say("This kitchen has no naming rule set"))
+    return Working(
+        "Name on the label",
+        tuple(steps),
+        f"{SOURCES[f.kitchen.naming_rule]}; local rules decide. Collagen by class of cut: from memory, low confidence.",
+    )
+
+
+def _chances(f: Figures) -> Working:
+    b = f.blend
+    low, high = f.style.fat_band_frac
+    widest = max(b.parts, key=lambda p: p.doubt_share_frac)
     steps = [
+        say("The style's band is {band} fat", band=ph.frac(low, high)),
         say(
-            "{name}: {verdict}; limit {limit} fat, this blend {fat}; {chance} of batches pass it",
-            name=ph.word(n.name),
-            verdict=ph.word("allowed" if n.allowed else "not allowed"),
-            limit=ph.frac(n.limit_frac),
-            fat=ph.fine_frac(f.blend.fat_frac),
-            chance=ph.frac(n.chance_over),
+            "Below it {below} of batches, within {within}, above {above}",
+            below=ph.frac(b.chance_below_band),
+            within=ph.frac(b.chance_in_band),
+            above=ph.frac(b.chance_above_band),
+        ),
+        say(
+            "Now nine in ten lie within {width} points; one fat test of {meat} would leave {left} points",
+            width=ph.number((b.fat_high_frac - b.fat_low_frac) * 100),
+            meat=ph.word(widest.name),
+            left=ph.number(widest.tested_width_frac * 100),
+        ),
+    ]
+    for part in b.parts:
+        if part.lot:
+            lot = f.larder.lot(part.lot, meat=part.meat)
+            meat = f.larder.meat(part.meat)
+            steps.append(
+                say(
+                    "{lot}: {prior} by its name; {n} findings leave {now}",
+                    lot=ph.word(lot.name),
+                    prior=ph.fine_frac(meat.fat_low_frac, meat.fat_high_frac),
+                    n=ph.count(len(lot.evidence)),
+                    now=ph.fine_frac(part.fat_low_frac, part.fat_high_frac),
+                )
+            )
+    return Working(
+        "How sure",
+        tuple(steps),
+        "The meats' distributions folded together, taken as independent; evidence by Bayes' rule. Errors of labels, "
+        "words and tests are our estimates.",
+    )
+
+
+def _grind(f: Figures) -> Working:
+    g = f.grind
+    steps = [
+        say("{sinewy} of it is sinewy meat", sinewy=ph.frac(g.sinewy_share_frac)),
+        say("{mass} to grind", mass=ph.mass(g.ground_mass_g)),
+    ]
+    if g.tool_kind == "grinder":
+        steps.append(
+            say(
+                "Wanted a {wanted} plate; the nearest here is {plate}",
+                wanted=ph.length(g.wanted_plate_mm),
+                plate=ph.length(g.plate_mm),
+            )
         )
-        for n in f.names
-    ] or [say("This kitchen has no naming rule set")]
-    return Working("Name on the label", tuple(steps), US_SOURCE + "; local rules decide.")
+    if g.tool:
+        tool = f.kitchen.grinder(g.tool)
+        steps += [
+            say(
+                "{mass} ÷ {load} a load → {loads}",
+                mass=ph.mass(g.ground_mass_g),
+                load=ph.mass(tool.load_g),
+                loads=ph.count(g.loads),
+            ),
+            say(
+                "{hold} stay in the machine: {loss} of what goes in",
+                hold=ph.mass(tool.hold_up_g),
+                loss=ph.fine_frac(g.loss_frac),
+            ),
+        ]
+    return Working("Grind", tuple(steps), PRACTICE + " The tools are this kitchen's.")
+
+
+def name_verdict(name: NameFigures) -> str:
+    """Whether a name may be carried, and what bars it, in words."""
+    return _VERDICTS[name.bar]
+
+
+_VERDICTS = {
+    "none": "may be carried",
+    "fat": "too much fat",
+    "collagen": "too much collagen",
+    "other-species": "not for these species",
+    "added-fat": "not with fat added as such",
+    "offal": "not with offal",
+    "cheek": "too much cheek meat, unless declared",
+    "too-little-beef": "too little beef",
+}
 
 
 _WORKINGS: dict[str, Callable[[Figures], Working]] = {
@@ -366,6 +474,8 @@ _WORKINGS: dict[str, Callable[[Figures], Working]] = {
     "allergens": _allergens,
     "waves": _waves,
     "names": _names,
+    "chances": _chances,
+    "grind": _grind,
 }
 
 

@@ -5,8 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from vianda.core.blend import BlendFigures
+from vianda.core.connective import CollagenFigures
 from vianda.core.cost import CostFigures
+from vianda.core.fat_range import FatSpread
 from vianda.core.formula import Formula
+from vianda.core.grind import GrindPlan
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.kitchen import Bun, Kitchen, Surface
 from vianda.core.label_names import NameFigures
@@ -14,6 +17,7 @@ from vianda.core.larder import Larder
 from vianda.core.portions import Portions
 from vianda.core.salt import SaltFigures
 from vianda.core.shape import ShapeFigures
+from vianda.core.slip import Slip
 from vianda.core.stove_plan import StovePlan
 from vianda.core.styles import Style
 
@@ -36,3 +40,7 @@ class Figures:
     heat: HeatPlan
     stove: StovePlan
     cost: CostFigures
+    spread: FatSpread
+    collagen: CollagenFigures
+    grind: GrindPlan
+    slip: Slip

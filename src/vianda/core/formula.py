@@ -8,6 +8,7 @@ from typing import Literal
 Dish = Literal["burger"]
 Portioning = Literal["by_piece", "by_batch"]
 SaltPlace = Literal["surface", "none"]
+Keep = Literal["fresh", "made-ahead", "frozen"]
 
 LONGEST_NAME = 80
 LONGEST_REMARK = 2000
@@ -31,11 +32,21 @@ class DishChoice:
 
 @dataclass(frozen=True, slots=True)
 class BlendPart:
-    """One meat and its share of the batch, 0–1. A locked share stays when others move."""
+    """One meat and its share of the batch, 0–1. A locked share stays when others move. ``lot`` "" means any."""
 
     meat: str
     share_frac: float
     locked: bool = False
+    lot: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Grind:
+    """How the meat is cut up, on which of the kitchen's tools ("" lets the plan choose), and when it is used."""
+
+    tool: str = ""
+    keep: Keep = "fresh"
+    services_per_week: int = 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,3 +92,4 @@ class Formula:
     shape: Shape
     heat: Heat
     remark: str = ""
+    grind: Grind = Grind()

@@ -13,7 +13,8 @@ from vianda.core.errors import OutOfRangeError, UnknownItemError
 Country = Literal["US", "CA", "UK", "other"]
 Setting = Literal["home", "food-service"]
 SurfaceKind = Literal["plate", "pan", "grate"]
-NamingRule = Literal["US", "none"]
+GrinderKind = Literal["grinder", "processor", "knife"]
+NamingRule = Literal["US", "EU", "CA", "UK", "none"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,6 +60,45 @@ class Bun:
 
 
 @dataclass(frozen=True, slots=True)
+class Grinder:
+    """Something that turns meat into mince: a grinder with plates, a processor with a bowl, or a knife.
+
+    ``load_g`` is what it takes at once (tray, bowl or board), ``pace_kg_per_min`` what goes through it,
+    ``hold_up_g`` what stays in it, ``plates_mm`` the holes of its plates.
+    """
+
+    key: str
+    name: str
+    kind: GrinderKind
+    load_g: float
+    pace_kg_per_min: float
+    hold_up_g: float
+    plates_mm: tuple[float, ...]
+
+    def __post_init__(self) -> None:
+        if not 50 <= self.load_g <= 100_000:
+            raise OutOfRangeError(f"{self.name}: a load is 50 g to 100 kg.", field="/grinders")
+        if not 0.01 <= self.pace_kg_per_min <= 100:
+            raise OutOfRangeError(f"{self.name}: 10 g to 100 kg go through in a minute.", field="/grinders")
+        if not 0 <= self.hold_up_g <= 5000:
+            raise OutOfRangeError(f"{self.name}: at most 5 kg stay in a machine.", field="/grinders")
+        if self.kind == "grinder" and not self.plates_mm:
+            raise OutOfRangeError(f"{self.name}: a grinder has at least one plate.", field="/grinders")
+        if any(not 1 <= p <= 30 for p in self.plates_mm):
+            raise OutOfRangeError(f"{self.name}: the holes of a plate are 1 to 30 mm wide.", field="/grinders")
+
+
+@cache
+def usual_grinders() -> tuple[Grinder, ...]:
+    """The tools of the demo kitchen; a kitchen from before tools were written down has them too."""
+    return (
+        Grinder("mincer", "Bench mincer, 82 mm plates", "grinder", 2500, 1.5, 90, (3.0, 4.5, 6.0, 8.0)),
+        Grinder("processor", "Processor, 3 l bowl", "processor", 500, 0.35, 15, ()),
+        Grinder("knife", "Knife and board", "knife", 600, 0.08, 5, ()),
+    )
+
+
+@dataclass(frozen=True, slots=True)
 class Kitchen:
     """One kitchen. ``country`` and ``setting`` decide which published floor leads."""
 
@@ -71,6 +111,7 @@ class Kitchen:
     scale: Scale
     surfaces: tuple[Surface, ...]
     buns: tuple[Bun, ...]
+    grinders: tuple[Grinder, ...] = ()
 
     def surface(self, key: str, *, field: str = "") -> Surface:
         """The surface of that key, or ``UnknownItemError``."""
@@ -85,6 +126,13 @@ class Kitchen:
             if bun.key == key:
                 return bun
         raise UnknownItemError(f"This kitchen has no bun “{key[:60]}”.", field=field)
+
+    def grinder(self, key: str, *, field: str = "") -> Grinder:
+        """The tool of that key, or ``UnknownItemError``."""
+        for grinder in self.grinders:
+            if grinder.key == key:
+                return grinder
+        raise UnknownItemError(f"This kitchen has no grinder “{key[:60]}”.", field=field)
 
     def surface_of_kind(self, kind: SurfaceKind) -> Surface | None:
         """The first surface of a kind, if there is one."""
@@ -115,4 +163,5 @@ def yard_galley() -> Kitchen:
             Bun("slider-65", "Slider roll, 65 mm", 65, 28, Decimal("0.24"), gluten_sesame),
             Bun("none", "No bun", 0, 0, Decimal("0"), ()),
         ),
+        grinders=usual_grinders(),
     )

@@ -69,9 +69,10 @@ def centres_at_once(*, surface: Surface, diameter_mm: float, gap_mm: float) -> t
 
     Examples
     --------
+    >>> from vianda.core.kitchen import Surface
     >>> plate = Surface("p", "plate", "plate", 700, 400, False)
     >>> len(centres_at_once(surface=plate, diameter_mm=132, gap_mm=10))
-    8
+    10
     """
     pitch = diameter_mm + gap_mm
     if not surface.round_shape:

@@ -50,6 +50,7 @@ class Style:
     thickness_mm: Band
     thickness_start_mm: float
     packing: float
+    plate_mm: float
     dimple: bool
     surfaces: tuple[SurfaceKind, ...]
     surface_temp_c: Band

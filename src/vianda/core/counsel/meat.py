@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from vianda.core.counsel.rule import Change, Remark, Rule
 from vianda.core.edit import SetFigure, SwapMeat
+from vianda.core.evidence import disagrees
 from vianda.core.figures import Figures
-from vianda.core.phrase import frac, mass, say, word
+from vianda.core.grind import FINE_MM, SINEWY_SHARE_FRAC
+from vianda.core.phrase import frac, length, mass, number, say, word
 from vianda.core.styles import Style
 
 PRACTICE = "common practice, no published source"
@@ -73,23 +75,36 @@ def _too_fat(figures: Figures) -> Remark | None:
 
 
 def _name_not_allowed(figures: Figures) -> Remark | None:
-    if not figures.names or figures.names[1].allowed:
+    # "Beef patties" promises nothing about fat, so it does not count as a name left.
+    names = [n for n in figures.names if n.tests]
+    if not names or any(n.allowed for n in names):
         return None
-    strict = figures.names[0]
-    if strict.bar == "other-species":
+    widest = names[-1]
+    said = ", ".join(f"not {n.name}" for n in (names if len(names) < 3 else names[-2:]))
+    said = said[0].upper() + said[1:]
+    if widest.bar == "fat":
+        test = next(t for t in widest.tests if t.kind == "fat")
         return Remark(
-            say("Not ground beef, not hamburger"),
-            say("There is another animal than beef in the blend; under the US rule it carries neither name."),
+            say(f"{{fat}} fat: {said[0].lower() + said[1:]}", fat=frac(test.value_frac)),
+            say("The rule in force here allows at most {limit} fat under these names.", limit=frac(test.limit_frac)),
+            _toward(figures, min(_middle(figures.style), test.limit_frac - 0.01)),
         )
-    return Remark(
-        say("{fat} fat: not ground beef, not hamburger", fat=frac(strict.limit_frac - strict.margin_frac)),
-        say("The US rule allows at most {limit} fat under either name.", limit=frac(strict.limit_frac)),
-        _toward(figures, _middle(figures.style)),
-    )
+    return Remark(say(said), say(_WHY_BARRED[widest.bar]))
+
+
+_WHY_BARRED = {
+    "other-species": "There is another animal than beef in the blend; under the rule in force here it carries no "
+    "such name.",
+    "added-fat": "Fat was added as such.",
+    "offal": "Heart and other offal are not covered by these names.",
+    "cheek": "Cheek meat is more than a quarter of it: say so on the label, or use less.",
+    "collagen": "There is too much connective tissue for its protein: leave out sinewy cuts.",
+    "too-little-beef": "There is less beef in it than the name asks for.",
+}
 
 
 def _hamburger_only(figures: Figures) -> Remark | None:
-    if not figures.names or figures.names[0].allowed or not figures.names[1].allowed:
+    if not figures.names or figures.names[0].bar != "added-fat":
         return None
     return Remark(
         say("May be called hamburger, not ground beef"),
@@ -98,14 +113,21 @@ def _hamburger_only(figures: Figures) -> Remark | None:
 
 
 def _name_doubtful(figures: Figures) -> Remark | None:
-    if not figures.names:
+    name = next((n for n in figures.names if n.allowed and n.tests), None)
+    if name is None or name.chance_failed < CHANCE_WORTH_SAYING:
         return None
-    name = figures.names[1]
-    if not name.allowed or name.chance_over < CHANCE_WORTH_SAYING:
-        return None
+    worst = max(name.tests, key=lambda t: t.chance_failed)
+    kind = {"fat": "fat", "collagen": "collagen by protein", "beef": "beef"}[worst.kind]
     return Remark(
-        say("{chance} of batches pass {limit} fat", chance=frac(name.chance_over), limit=frac(name.limit_frac)),
-        say("Then they may not be sold as ground beef or hamburger in the United States. Test the meat, or go leaner."),
+        say(
+            f"{{chance}} of batches pass {{limit}} {kind}",
+            chance=frac(worst.chance_failed),
+            limit=frac(worst.limit_frac),
+        ),
+        say(
+            "Then they may not be sold as {name} under the rule in force here. Test the meat, or keep further away.",
+            name=word(name.name),
+        ),
     )
 
 
@@ -129,13 +151,69 @@ def _fat_uncertain(figures: Figures) -> Remark | None:
             high=frac(blend.fat_high_frac),
         ),
         say(
-            "{meat} brings {share} of that doubt. Ask the butcher, read the label, or cook out a small sample: "
-            "{sample} is enough.",
+            "{meat} brings {share} of that doubt. Read the label, or cook out {sample} of it: one fat test would "
+            "narrow {wide} points to {left}.",
             meat=word(worst.name),
             share=frac(worst.doubt_share_frac),
-            sample=mass(100),
+            sample=mass(200),
+            wide=number(width * 100),
+            left=number(worst.tested_width_frac * 100),
         ),
         changes,
+    )
+
+
+def _lot_unlike_its_name(figures: Figures) -> Remark | None:
+    for part in figures.blend.parts:
+        if not part.lot:
+            continue
+        meat = figures.larder.meat(part.meat)
+        for found in figures.larder.lot(part.lot, meat=part.meat).evidence:
+            if disagrees(meat.fat, found):
+                return Remark(
+                    say("{lot} is not like {meat}", lot=word(part.lot_name), meat=word(meat.name.lower())),
+                    say(
+                        "{fat} fat was found, and nine deliveries in ten of it hold {range}. Look again at the "
+                        "weighing, the label and the box.",
+                        fat=frac(found.fat_frac),
+                        range=frac(meat.fat_low_frac, meat.fat_high_frac),
+                    ),
+                )
+    return None
+
+
+def _lot_too_small(figures: Figures) -> Remark | None:
+    for part, line in zip(figures.blend.parts, figures.cost.parts, strict=True):
+        if not part.lot:
+            continue
+        left = figures.larder.lot(part.lot, meat=part.meat).left_mass_g
+        if line.bought_g > left + 0.5:
+            return Remark(
+                say("{lot} is {short} short", lot=word(part.lot_name), short=mass(line.bought_g - left)),
+                say(
+                    "{need} are needed before trimming, and {left} are left of it. Make the batch smaller, or top up "
+                    "with another meat.",
+                    need=mass(line.bought_g),
+                    left=mass(left),
+                ),
+            )
+    return None
+
+
+def _plate_too_coarse(figures: Figures) -> Remark | None:
+    grind = figures.grind
+    if grind.sinewy_share_frac < SINEWY_SHARE_FRAC or grind.tool_kind == "none":
+        return None
+    if grind.tool_kind == "grinder" and grind.plate_mm <= FINE_MM + 1.0:
+        return None
+    return Remark(
+        say("{share} sinewy meat wants a fine plate", share=frac(grind.sinewy_share_frac)),
+        say(
+            "From {limit} of sinewy cuts on it is ground at {fine}, twice; {tool} does not do that.",
+            limit=frac(SINEWY_SHARE_FRAC),
+            fine=length(FINE_MM),
+            tool=word(grind.tool_name),
+        ),
     )
 
 
@@ -146,8 +224,8 @@ RULES = (
         "meat.name-not-allowed",
         "meat",
         "limit",
-        "fat above 30 %, or another species: neither US name is left",
-        "9 CFR 319.15",
+        "no name with a limit is left under the kitchen's rule",
+        "the rule of the country; see the working",
         _name_not_allowed,
     ),
     Rule(
@@ -162,8 +240,8 @@ RULES = (
         "meat.name-doubtful",
         "meat",
         "asks",
-        "more than one batch in ten above 30 % fat",
-        "9 CFR 319.15; the chance is ours",
+        "more than one batch in ten breaks a limit of the best name left",
+        "the rule of the country; the chance is ours",
         _name_doubtful,
     ),
     Rule(
@@ -173,5 +251,22 @@ RULES = (
         "90 % band of fat wider than 12 points",
         "our own rule",
         _fat_uncertain,
+    ),
+    Rule(
+        "meat.lot-unlike-its-name",
+        "meat",
+        "asks",
+        "evidence on a lot more than three standard errors from its meat's range",
+        "our own rule",
+        _lot_unlike_its_name,
+    ),
+    Rule("meat.lot-too-small", "meat", "asks", "more is needed than is left of the lot", "arithmetic", _lot_too_small),
+    Rule(
+        "meat.plate-too-coarse",
+        "meat",
+        "asks",
+        "30 % or more sinewy meat, and no plate near 3 mm",
+        PRACTICE,
+        _plate_too_coarse,
     ),
 )

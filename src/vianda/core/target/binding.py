@@ -1,0 +1,129 @@
+"""What binds an answer, with its shadow price in words; and at what price a cut would come in."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+
+import numpy as np
+
+from vianda.core import phrase as ph
+from vianda.core.fat_range import Curve
+from vianda.core.phrase import Phrase, say
+from vianda.core.target.program import Program, Row
+
+# A row is tight when less than this is left of it (shares, or fat as a fraction).
+TIGHT = 2e-3
+# Shadow prices below a tenth of a cent a kilogram are not worth a sentence.
+LEAST_PRICE = 1e-3
+
+
+@dataclass(frozen=True, slots=True)
+class SwapPrice:
+    """A cut that is left out, its price now and the price below which it would come in, a kilogram as bought."""
+
+    meat: str
+    name: str
+    price_per_kg: Decimal
+    enters_below_per_kg: Decimal
+
+
+def binding_limits(program: Program, shares: Sequence[float], *, priced: bool) -> tuple[Phrase, ...]:
+    """The limits an answer leans on; ``priced`` adds what one point of each would save, by linear programming.
+
+    The shadow price is that of the program with this answer's meats, flowing shares.
+    """
+    at = np.array(shares)
+    worth = _shadow_prices(program, at) if priced else None
+    found = []
+    for i, row in enumerate(program.rows):
+        if row.most - float(row.coefficients @ at) > TIGHT:
+            continue
+        price = float(worth[i]) if worth is not None else 0.0
+        found.append(_said(row, price))
+    return tuple(found)
+
+
+def _shadow_prices(program: Program, at: Curve) -> Curve | None:
+    """Currency a kilogram of blend saved by one unit more room in each row."""
+    # Imported here: it takes a second, and most evaluations never solve anything.
+    from scipy.optimize import linprog
+
+    inside = np.nonzero(at > 0)[0]
+    matrix = np.array([row.coefficients[inside] for row in program.rows])
+    limits = np.array([row.most for row in program.rows])
+    fixed = np.minimum(program.wish.least_share_frac, at[inside])
+    done = linprog(
+        program.price_per_kg[inside],
+        A_ub=matrix,
+        b_ub=limits + 1e-9,
+        A_eq=np.ones((1, len(inside))),
+        b_eq=[1.0],
+        bounds=[(low, 1.0) for low in fixed],
+    )
+    return None if done.x is None else -np.asarray(done.ineqlin.marginals)
+
+
+def _said(row: Row, price: float) -> Phrase:
+    name = ph.word(row.about)
+    dear = ph.money(Decimal(repr(abs(price) / 100.0)))
+    worth = price > LEAST_PRICE
+    match row.name:
+        case "fat-most":
+            text = "It is as fat as you allow"
+            text += ": one point leaner costs {dear} a kilo more" if worth else ""
+            return say(text, dear=dear) if worth else say(text)
+        case "fat-least":
+            text = "It is as lean as you allow"
+            text += ": one point fatter costs {dear} a kilo more" if worth else ""
+            return say(text, dear=dear) if worth else say(text)
+        case "share-most":
+            text = "{name} is at its most" + (": one point more would save {dear} a kilo" if worth else "")
+        case "share-least":
+            text = "{name} is at its least" + (": one point less would save {dear} a kilo" if worth else "")
+        case "stock":
+            text = "All that is left of {name} is used" + (
+                ": one point more of it would save {dear} a kilo" if worth else ""
+            )
+        case "species-most":
+            text = "As much {name} as you allow" + (": one point more would save {dear} a kilo" if worth else "")
+        case "species-least":
+            text = "As little {name} as you allow" + (": one point less would save {dear} a kilo" if worth else "")
+        case _:
+            return (
+                say("The limit of connective tissue is reached: a little more would save money")
+                if worth
+                else say("The limit of connective tissue is reached")
+            )
+    return say(text, name=name, dear=dear) if worth else say(text, name=name)
+
+
+def swap_prices(program: Program, *, usable: Curve, prices: Sequence[Decimal]) -> tuple[SwapPrice, ...]:
+    """For each candidate the cheapest blend leaves out: the price, as bought, below which it would come in.
+
+    Price in the bowl − reduced cost, brought back to the shop: × usable fraction. The cheapest ones to enter first.
+    """
+    from scipy.optimize import linprog
+
+    matrix = np.array([row.coefficients for row in program.rows])
+    limits = np.array([row.most for row in program.rows])
+    done = linprog(
+        program.price_per_kg,
+        A_ub=matrix,
+        b_ub=limits + 1e-9,
+        A_eq=np.ones((1, program.size)),
+        b_eq=[1.0],
+        bounds=[(0.0, 1.0)] * program.size,
+    )
+    if done.x is None:
+        return ()
+    reduced = np.asarray(done.lower.marginals)
+    found = []
+    for i, meat in enumerate(program.meats):
+        if done.x[i] > 1e-9 or reduced[i] <= 1e-9:
+            continue
+        enters = (program.price_per_kg[i] - reduced[i]) * usable[i]
+        if enters > 0:
+            found.append(SwapPrice(meat.key, meat.name, prices[i], Decimal(f"{enters:.4f}")))
+    return tuple(sorted(found, key=lambda s: float(s.price_per_kg - s.enters_below_per_kg) / float(s.price_per_kg)))

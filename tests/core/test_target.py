@@ -1,0 +1,266 @@
+"""Solving for a target: the square, mending a batch, and many meats at once."""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import replace
+from decimal import Decimal
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from vianda.core.cost import usable_frac
+from vianda.core.errors import InfeasibleBlendError, OutOfRangeError
+from vianda.core.larder import Larder, starter_larder
+from vianda.core.lot import Lot
+from vianda.core.target.binding import binding_limits, swap_prices
+from vianda.core.target.mend import additions
+from vianda.core.target.nearest_changes import nearest_changes
+from vianda.core.target.pearson import pearson_square
+from vianda.core.target.program import program_of
+from vianda.core.target.solve import POINT_SLACK_FRAC, Answer, NoBlendError, solve
+from vianda.core.target.wish import Aim, Candidate, SpeciesLimit, Wish
+
+LARDER = starter_larder()
+BEEF = ("chuck", "round", "rib", "trim-50", "trim-80", "fat-trim", "brisket-point", "sirloin", "ground-80")
+
+
+def _wish(*meats: str, low: float = 0.20, high: float = 0.24, **more: object) -> Wish:
+    return Wish(tuple(Candidate(m) for m in meats), low, high, **more)
+
+
+def _solve(wish: Wish, *, larder: Larder = LARDER, batch_g: int = 3000, step_g: int = 1) -> tuple[Answer, ...]:
+    return solve(wish, larder=larder, batch_mass_g=batch_g, step_g=step_g)
+
+
+@given(st.floats(0.0, 0.4), st.floats(0.0, 1.0), st.floats(0.01, 0.6))
+def test_the_squares_shares_make_the_target(lean: float, at: float, apart: float) -> None:
+    rich = min(1.0, lean + apart)
+    target = lean + at * (rich - lean)
+    s = pearson_square(lean_fat_frac=lean, rich_fat_frac=rich, target_frac=target)
+    assert s.lean_share_frac + s.rich_share_frac == pytest.approx(1.0)
+    assert s.lean_share_frac * lean + s.rich_share_frac * rich == pytest.approx(target, abs=1e-9)
+
+
+def test_a_target_outside_the_two_meats_is_infeasible() -> None:
+    with pytest.raises(InfeasibleBlendError, match="cannot make it"):
+        pearson_square(lean_fat_frac=0.08, rich_fat_frac=0.19, target_frac=0.25)
+
+
+@given(st.floats(200, 9000), st.floats(0.05, 0.4), st.floats(0.05, 0.4))
+def test_an_addition_brings_the_batch_to_the_target(batch: float, fat: float, target: float) -> None:
+    found = additions(
+        batch_mass_g=batch, fat_frac=fat, target_frac=target, candidates=[(k, "") for k in LARDER.meats],
+        larder=LARDER, step_g=1,
+    )  # fmt: skip
+    for a in found:
+        # On whole grams the fat is off by at most half a gram's worth.
+        assert a.fat_frac == pytest.approx(target, abs=0.5 / a.total_mass_g + 1e-9)
+        assert a.add_mass_g > 0
+    small = [a.add_mass_g for a in found if not a.more_than_the_batch]
+    assert small == sorted(small)
+
+
+def test_nothing_lean_enough_mends_nothing() -> None:
+    found = additions(
+        batch_mass_g=1000, fat_frac=0.2, target_frac=0.01, candidates=[("chuck", ""), ("round", "")], larder=LARDER,
+        step_g=1,
+    )  # fmt: skip
+    assert found == ()
+
+
+def _holds(wish: Wish, larder: Larder, answer: Answer, batch_g: int, step_g: int) -> None:
+    """Every limit, checked again from the answer alone."""
+    slack = POINT_SLACK_FRAC if wish.fat_high_frac - wish.fat_low_frac < 2 * POINT_SLACK_FRAC else 0.0
+    assert sum(answer.masses_g) == batch_g
+    assert all(m % step_g == 0 and m > 0 for m in answer.masses_g)
+    assert len(answer.meats) <= wish.most_meats
+    assert all(m >= wish.least_share_frac * batch_g - step_g for m in answer.masses_g)
+    fat = sum(
+        m * larder.fat_of(k, lot).usual_frac
+        for k, lot, m in zip(answer.meats, answer.lots, answer.masses_g, strict=True)
+    )
+    assert wish.fat_low_frac - slack - 1e-7 <= fat / batch_g <= wish.fat_high_frac + slack + 1e-7
+    shares = dict(zip(answer.meats, answer.shares_frac, strict=True))
+    for c in wish.candidates:
+        assert c.least_frac - 1e-7 <= shares.get(c.meat, 0.0) <= c.most_frac + 1e-7
+        if c.lot and wish.use_stock and c.meat in shares:
+            bought = shares[c.meat] * batch_g / usable_frac(larder.meat(c.meat), grind_loss_frac=0)
+            assert bought <= larder.lots[c.lot].left_mass_g + 1e-3
+    for limit in wish.species:
+        of = sum(s for k, s in shares.items() if larder.meat(k).species == limit.species)
+        assert limit.least_frac - 1e-7 <= of <= limit.most_frac + 1e-7
+    assert answer.chance_in_band >= wish.confidence_frac
+
+
+@given(
+    st.lists(st.sampled_from(sorted(LARDER.meats)), min_size=1, max_size=7, unique=True),
+    st.floats(0.05, 0.4), st.floats(0.0, 0.1), st.sampled_from(["cheapest", "nearest", "surest"]),
+    st.sampled_from([0.0, 0.6, 0.9]), st.integers(200, 6000), st.sampled_from([1, 5]), st.integers(1, 4),
+)  # fmt: skip
+@settings(max_examples=40, deadline=None)
+def test_the_solver_never_returns_an_infeasible_answer(
+    meats: list[str], low: float, width: float, aim: Aim, sure: float, batch: int, step: int, most: int
+) -> None:
+    wish = _wish(*meats, low=low, high=low + width, aim=aim, confidence_frac=sure, most_meats=most)
+    batch_g = batch // step * step
+    try:
+        answers = _solve(wish, batch_g=batch_g, step_g=step)
+    except NoBlendError:
+        return
+    sets = [frozenset(a.meats) for a in answers]
+    assert len(set(sets)) == len(sets)
+    for answer in answers:
+        _holds(wish, LARDER, answer, batch_g, step)
+
+
+def test_the_cheapest_is_as_cheap_as_every_pair_tried_by_hand() -> None:
+    wish = _wish(*BEEF, most_meats=2)
+    best = _solve(wish)[0]
+    price = {k: float(LARDER.meat(k).price_per_kg) / usable_frac(LARDER.meat(k), grind_loss_frac=0) for k in BEEF}
+    fat = {k: LARDER.meat(k).fat_usual_frac for k in BEEF}
+    tried = []
+    for one, two in itertools.product(BEEF, BEEF):
+        for s in np.linspace(0.05, 0.95, 901) if one != two else [1.0]:
+            f = s * fat[one] + (1 - s) * fat[two]
+            if 0.20 - 1e-9 <= f <= 0.24 + 1e-9:
+                tried.append(s * price[one] + (1 - s) * price[two])
+    # The hand's grid of a thousandth is coarser than the scale: the solver may only be better.
+    assert best.price_per_kg <= min(tried) + 1e-6
+    assert best.price_per_kg >= min(tried) - 0.02
+
+
+def test_the_surest_is_near_the_best_of_all_sets() -> None:
+    meats = ("chuck", "round", "trim-50", "brisket-point", "ground-80", "rib")
+    wish = _wish(*meats, aim="surest", most_meats=3, high=0.26)
+    found = _solve(wish)[0]
+    sd = {k: LARDER.meat(k).fat.sd for k in meats}
+    fat = {k: LARDER.meat(k).fat_usual_frac for k in meats}
+    best = 1.0
+    grid = np.linspace(0, 1, 41)
+    for three in itertools.combinations(meats, 3):
+        for a, b in itertools.product(grid, grid):
+            s = (a, b, 1 - a - b)
+            if min(s) < -1e-9 or any(0 < x < 0.05 for x in s):
+                continue
+            f = sum(x * fat[k] for x, k in zip(s, three, strict=True))
+            if 0.215 <= f <= 0.245:
+                best = min(best, float(np.hypot.reduce([x * sd[k] for x, k in zip(s, three, strict=True)])))
+    ours = float(np.hypot.reduce([s * sd[k] for k, s in zip(found.meats, found.shares_frac, strict=True)]))
+    assert ours <= best * 1.10
+
+
+def test_the_nearest_keeps_a_blend_that_fits_already() -> None:
+    now = (Candidate("chuck", now_frac=0.6), Candidate("rib", now_frac=0.4), Candidate("trim-50"))
+    best = _solve(Wish(now, 0.20, 0.24, aim="nearest"))[0]
+    assert dict(zip(best.meats, best.masses_g, strict=True)) == {"chuck": 1800, "rib": 1200}
+
+
+def test_what_must_go_first_is_used_first() -> None:
+    lots = [
+        Lot("old", "brisket-point", "Old box", 5000, Decimal("10.9"), "2026-11-20", "2026-11-25"),
+        Lot("new", "chuck", "New box", 5000, Decimal("9.4"), "2026-11-24", "2026-12-02"),
+    ]
+    larder = Larder.of(LARDER.meats.values(), lots)
+    wish = Wish(
+        (Candidate("brisket-point", lot="old"), Candidate("chuck", lot="new"), Candidate("round")), 0.20, 0.24,
+        aim="use-up-first", today="2026-11-24",
+    )  # fmt: skip
+    best = _solve(wish, larder=larder)[0]
+    cheapest = _solve(replace(wish, aim="cheapest"), larder=larder)[0]
+
+    def share_of_old(answer: Answer) -> float:
+        return dict(zip(answer.meats, answer.shares_frac, strict=True)).get("brisket-point", 0.0)
+
+    assert share_of_old(best) > share_of_old(cheapest)
+    _holds(wish, larder, best, 3000, 1)
+
+
+def test_stock_bounds_what_is_taken_from_a_lot() -> None:
+    larder = Larder.of(LARDER.meats.values(), [Lot("box", "trim-50", "Box", 200, Decimal("1"), "2026-11-20", "")])
+    wish = Wish((Candidate("trim-50", lot="box"), Candidate("chuck"), Candidate("rib")), 0.19, 0.24)
+    for answer in _solve(wish, larder=larder):
+        _holds(wish, larder, answer, 3000, 1)
+
+
+def test_whole_packs_are_paid_for_whole() -> None:
+    # 300 g from 500 g packs: one pack of 95 % at 11.40 beats 300 g of sirloin only when the rest is not paid for.
+    wish = _wish("ground-95", "sirloin", "trim-50", low=0.20, high=0.24, whole_packs=True)
+    for answer in _solve(wish, batch_g=400):
+        packed = [n for k, n in zip(answer.meats, answer.packs, strict=True) if LARDER.meat(k).pack_mass_g]
+        assert all(n >= 1 for n in packed)
+
+
+def test_a_leaner_target_costs_what_the_shadow_price_says() -> None:
+    wish = _wish("round", "trim-50", low=0.10, high=0.24)
+    program = program_of(wish, larder=LARDER, batch_mass_g=100_000, grind_loss_frac=0)
+    best, leaner = (
+        solve(replace(wish, fat_high_frac=high), larder=LARDER, batch_mass_g=100_000, step_g=1)[0]
+        for high in (0.24, 0.23)
+    )
+    shares = [dict(zip(best.meats, best.shares_frac, strict=True)).get(m.key, 0.0) for m in program.meats]
+    text = binding_limits(program, shares, priced=True)[0]
+    assert "one point leaner costs" in text.text
+    assert text.amounts["dear"].value == pytest.approx(leaner.price_per_kg - best.price_per_kg, abs=1e-3)
+
+
+def test_a_cut_comes_in_just_below_its_swap_price_and_not_above() -> None:
+    wish = _wish("round", "trim-50", "sirloin", low=0.20, high=0.20, least_share_frac=0.0)
+    program = program_of(wish, larder=LARDER, batch_mass_g=10_000, grind_loss_frac=0)
+    usable = np.array([usable_frac(m, grind_loss_frac=0) for m in program.meats])
+    swap = next(
+        s for s in swap_prices(program, usable=usable, prices=[m.price_per_kg for m in program.meats])
+        if s.meat == "sirloin"
+    )  # fmt: skip
+    for change, comes_in in ((Decimal("-0.05"), True), (Decimal("0.05"), False)):
+        cheaper = replace(LARDER.meat("sirloin"), price_per_kg=swap.enters_below_per_kg + change)
+        larder = Larder.of([*(m for m in LARDER.meats.values() if m.key != "sirloin"), cheaper])
+        best = solve(wish, larder=larder, batch_mass_g=10_000, step_g=1)[0]
+        assert ("sirloin" in best.meats) is comes_in
+
+
+@pytest.mark.parametrize(
+    ("wish", "says"),
+    [
+        (_wish("chuck", "round", low=0.25, high=0.28), "Let the fat go down to"),
+        (Wish((Candidate("chuck", least_frac=0.8), Candidate("fat-trim", most_frac=0.02)), 0.25, 0.28),
+         "Let {name} go up to"),
+        (_wish("chuck", "pork-belly", low=0.24, high=0.26, species=(SpeciesLimit("pork", 0.0, 0.05),)),
+         "of the blend"),
+        (_wish("ground-80", "ground-90", "ground-97", low=0.12, high=0.121, most_meats=1), "allow more meats"),
+        (_wish("chuck", low=0.18, high=0.20, confidence_frac=0.9), "less certainty"),
+    ],
+)  # fmt: skip
+def test_what_cannot_be_is_refused_and_the_smallest_change_named(wish: Wish, says: str) -> None:
+    with pytest.raises(NoBlendError):
+        _solve(wish)
+    program = program_of(wish, larder=LARDER, batch_mass_g=3000, grind_loss_frac=0)
+    changes = nearest_changes(program, batch_mass_g=3000)
+    assert any(says in c.text for c in changes)
+
+
+def test_the_change_named_first_is_enough() -> None:
+    wish = _wish("chuck", "round", low=0.25, high=0.28)
+    program = program_of(wish, larder=LARDER, batch_mass_g=3000, grind_loss_frac=0)
+    to = nearest_changes(program, batch_mass_g=3000)[0].amounts["to"].value
+    assert _solve(replace(wish, fat_low_frac=to - 1e-6))[0].fat_frac == pytest.approx(to, abs=1e-4)
+    with pytest.raises(NoBlendError):
+        _solve(replace(wish, fat_low_frac=to + 0.002))
+
+
+@pytest.mark.parametrize(
+    "wrong",
+    [
+        {"fat_low_frac": 0.3, "fat_high_frac": 0.2},
+        {"confidence_frac": 1.0},
+        {"most_meats": 9},
+        {"candidates": ()},
+        {"candidates": (Candidate("chuck"), Candidate("chuck"))},
+        {"candidates": (Candidate("chuck", least_frac=0.8, most_frac=0.2),)},
+    ],
+)
+def test_a_wish_that_is_none_is_refused(wrong: dict[str, object]) -> None:
+    with pytest.raises(OutOfRangeError):
+        replace(_wish("chuck", "round"), **wrong)
