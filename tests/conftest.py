@@ -25,6 +25,7 @@ TABLES = (
     tables.CookRow,
     tables.VersionRow,
     tables.FormulaRow,
+    tables.LotRow,
     tables.MeatRow,
     tables.KitchenRow,
     tables.RevisionRow,

@@ -2,13 +2,18 @@ from __future__ import annotations
 
 import copy
 import json
+from dataclasses import replace
+from decimal import Decimal
 
 import pytest
 
 from vianda.core.demo import DEMO_FORMULAS, slipway_smash
 from vianda.core.evaluate import evaluate
+from vianda.core.evidence import told
+from vianda.core.formula import BlendPart
 from vianda.core.kitchen import yard_galley
-from vianda.core.larder import starter_larder
+from vianda.core.larder import Larder, starter_larder
+from vianda.core.lot import Lot
 from vianda.interchange.formula_file import (
     VERSION,
     FormulaBundle,
@@ -39,10 +44,35 @@ def test_a_file_carries_only_the_meats_it_uses() -> None:
 def _version_1() -> dict:
     old = _file()
     old["version"] = 1
+    del old["lots"]
     del old["formula"]["seasoning"]
     del old["formula"]["heat"]["core_target_c"]
     old["formula"]["heat"]["doneness"] = "medium"
     return old
+
+
+def test_version_2_is_upgraded_and_gives_figures() -> None:
+    old = _file()
+    old["version"] = 2
+    del old["lots"], old["formula"]["grind"], old["kitchen"]["grinders"]
+    for part in old["formula"]["parts"]:
+        del part["lot"]
+    for meat in old["larder"]:
+        for name in ("connective", "cured", "trim_loss_frac", "pack_mass_g", "retired"):
+            del meat[name]
+    bundle = read_file(old)
+    assert bundle.formula == slipway_smash()
+    assert bundle.larder.meat("chuck").trim_loss_frac == 0
+    evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen)
+
+
+def test_a_lot_travels_with_its_evidence() -> None:
+    box = Lot("box", "chuck", "Box", 5000, Decimal("9.4"), "2026-11-20", "", (told("label", 0.2),))
+    formula = replace(slipway_smash(), parts=(BlendPart("chuck", 1.0, lot="box"),))
+    larder = Larder.of(starter_larder().meats.values(), [box])
+    bundle = read_text(json.dumps(write_file(FormulaBundle(formula, larder, yard_galley()))))
+    assert bundle.larder.lots == {"box": box}
+    assert bundle.larder.fat_of("chuck", "box") == larder.fat_of("chuck", "box")
 
 
 def test_version_1_is_upgraded_without_inventing_salt() -> None:
@@ -87,5 +117,5 @@ def test_text_that_is_no_file_is_refused(text: str) -> None:
 
 def test_the_schema_names_every_required_part() -> None:
     schema = formula_file_schema()
-    assert set(schema["required"]) == {"format", "version", "formula", "larder", "kitchen"}
+    assert set(schema["required"]) == {"format", "version", "formula", "larder", "lots", "kitchen"}
     assert schema["additionalProperties"] is False

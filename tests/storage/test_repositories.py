@@ -10,10 +10,11 @@ import pytest
 from vianda.core.demo import DEMO_FORMULAS, slipway_smash
 from vianda.core.kitchen import yard_galley
 from vianda.core.larder import starter_larder
-from vianda.services.demo_kitchen import seed_once
+from vianda.services.demo_kitchen import seed_once, take_up_new_meats
 from vianda.storage import cook_repository, formula_repository, kitchen_repository, larder_repository
 from vianda.storage.migrate import migrate
 from vianda.storage.records import ConflictError, NotFoundError
+from vianda.storage.tables import MeatRow
 from vianda.storage.transaction import transaction
 
 pytestmark = pytest.mark.usefixtures("database")
@@ -83,11 +84,11 @@ def test_a_report_sent_twice_counts_once_and_late_ones_fall_in_place() -> None:
 
 def test_a_new_meat_is_seen_at_once_and_known_ones_stay() -> None:
     chuck = replace(starter_larder().meat("chuck"), price_per_kg=Decimal("99"))
-    new = replace(chuck, key="cheek", name="Cheek", price_per_kg=Decimal("7.1234"))
+    new = replace(chuck, key="own-cheek", name="Own cheek", price_per_kg=Decimal("7.1234"))
     larder_repository.load_larder()
     assert larder_repository.add_meats([chuck, new]) == 1
     larder = larder_repository.load_larder()
-    assert larder.meat("cheek") == new
+    assert larder.meat("own-cheek") == new
     assert larder.meat("chuck").price_per_kg == Decimal("9.40")
 
 
@@ -102,3 +103,16 @@ def test_what_fails_halfway_leaves_nothing() -> None:
     with pytest.raises(RuntimeError):
         halfway()
     assert len(formula_repository.list_formulas()) == before
+
+
+def test_an_older_larder_takes_up_new_meats_and_keeps_what_a_cook_corrected() -> None:
+    shank = larder_repository.load_larder().meat("shank")
+    older = replace(shank, connective="medium", price_per_kg=Decimal("7.77"))
+    larder_repository.save_meat(older, seen=shank)
+    MeatRow.delete().where(MeatRow.key == "venison-haunch").execute()
+    larder_repository.touch("larder")
+    assert take_up_new_meats() == 1
+    larder = larder_repository.load_larder()
+    assert (larder.meat("shank").connective, larder.meat("shank").price_per_kg) == ("high", Decimal("7.77"))
+    assert "venison-haunch" in larder.meats
+    assert take_up_new_meats() == 0

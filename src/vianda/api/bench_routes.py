@@ -6,10 +6,11 @@ from flask import Blueprint
 
 from vianda.api import schemas as s
 from vianda.api.contract import operation
+from vianda.core.schools import all_schools
 from vianda.core.style_preview import preview
 from vianda.core.styles import all_styles
-from vianda.interchange.store_models import MeatModel
-from vianda.services import bench, kitchens
+from vianda.interchange.store_models import LotModel, MeatModel
+from vianda.services import bench, larders
 
 blueprint = Blueprint("bench", __name__, url_prefix="/api")
 
@@ -50,9 +51,14 @@ def read(body: s.ReadRequest) -> s.ReadAnswer:
     return s.ReadAnswer(value=bench.read_quantity(body.kind, body.text, unit_system=body.unit_system))
 
 
-@operation(blueprint, "GET", "/catalogue", summary="Styles and meats to choose from", answer=s.CatalogueAnswer)
+@operation(
+    blueprint, "GET", "/catalogue", summary="Styles, meats, lots and schools to choose from", answer=s.CatalogueAnswer
+)
 def catalogue() -> s.CatalogueAnswer:
+    larder = larders.get_larder()
     return s.CatalogueAnswer(
         styles=[preview(style) for style in all_styles().values()],
-        meats=[MeatModel.from_core(m) for m in kitchens.get_larder().meats.values()],
+        meats=[MeatModel.from_core(m) for m in larder.meats.values()],
+        lots=[LotModel.from_core(lot) for lot in larder.lots.values()],
+        schools=list(all_schools().values()),
     )

@@ -16,11 +16,12 @@ from vianda.core.outcome import OutcomeFigures
 from vianda.core.phrase import Phrase
 from vianda.core.portions import Portions
 from vianda.core.salt import SaltFigures
+from vianda.core.schools import School
 from vianda.core.shape import ShapeFigures
 from vianda.core.stove_plan import StovePlan
 from vianda.core.style_preview import StylePreview
-from vianda.interchange.formula_model import FormulaModel, Key, Strict
-from vianda.interchange.store_models import KitchenModel, MeatModel
+from vianda.interchange.formula_model import FormulaModel, Key, LotKey, Share, Strict
+from vianda.interchange.store_models import KitchenModel, LotModel, MeatModel
 from vianda.services.cooks import figures_of
 from vianda.storage.kitchen_repository import StoredKitchen
 from vianda.storage.records import StoredCook, StoredFormula, StoredVersion
@@ -81,6 +82,18 @@ class LockMeatEdit(Strict):
     locked: bool
 
 
+class PickLotEdit(Strict):
+    kind: Literal["pick-lot"]
+    meat: Key
+    lot: LotKey
+
+
+class LayOutEdit(Strict):
+    kind: Literal["lay-out"]
+    meats: Annotated[list[Key], Field(min_length=1, max_length=8)]
+    shares_frac: Annotated[list[Share], Field(min_length=1, max_length=8)]
+
+
 class ChooseEdit(Strict):
     kind: Literal["choose"]
     field: core.ChoiceField
@@ -106,6 +119,8 @@ EditModel = Annotated[
     | SwapMeatEdit
     | RemoveMeatEdit
     | LockMeatEdit
+    | PickLotEdit
+    | LayOutEdit
     | ChooseEdit
     | RenameEdit
     | RemarkEdit,
@@ -121,6 +136,8 @@ _EDITS: dict[str, type[core.Edit]] = {
     "swap-meat": core.SwapMeat,
     "remove-meat": core.RemoveMeat,
     "lock-meat": core.LockMeat,
+    "pick-lot": core.PickLot,
+    "lay-out": core.LayOut,
     "choose": core.Choose,
     "rename": core.Rename,
     "write-remark": core.WriteRemark,
@@ -129,7 +146,7 @@ _EDITS: dict[str, type[core.Edit]] = {
 
 def edit_to_core(model: Strict) -> core.Edit:
     """The core's edit of a validated one."""
-    values = model.model_dump()
+    values: dict[str, Any] = {name: tuple(v) if isinstance(v, list) else v for name, v in model.model_dump().items()}
     return _EDITS[values["kind"]](**values)
 
 
@@ -296,10 +313,12 @@ class KitchenAnswer(Answer):
 
 
 class CatalogueAnswer(Answer):
-    """What a cook can choose from: styles and meats."""
+    """What a cook can choose from: styles, meats and lots (retired and closed ones too, marked), schools."""
 
     styles: list[StylePreview]
     meats: list[MeatModel]
+    lots: list[LotModel]
+    schools: list[School]
 
 
 class EventAnswer(Answer):

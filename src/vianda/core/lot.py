@@ -17,7 +17,7 @@ MOST_EVIDENCE = 20
 class Lot:
     """A delivery: what is left of it in grams, the price paid, days as ISO dates, and the evidence on its fat.
 
-    ``use_by`` "" means that no day is known.
+    ``use_by`` "" means that no day is known. A closed lot is not offered any more but still serves old formulas.
     """
 
     key: str
@@ -28,6 +28,7 @@ class Lot:
     delivered: str
     use_by: str
     evidence: tuple[Evidence, ...] = ()
+    closed: bool = False
 
     def __post_init__(self) -> None:
         if not 0.0 <= self.left_mass_g <= 1_000_000:

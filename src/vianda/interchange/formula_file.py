@@ -1,7 +1,9 @@
 """The formula file: a formula with the meats and the kitchen it was reckoned with, so that it stands alone.
 
 Format ``vianda-formula``. Version 1 had no seasoning and named the doneness; version 2 holds salt and the core
-temperature. Older files are upgraded one version at a time; newer and foreign ones are refused with a reason.
+temperature; version 3 the lots a blend is taken from, the grind, and of each meat its trim loss and connective
+tissue. Older files are upgraded one version at a time; newer and foreign ones are refused with a
+reason.
 """
 
 from __future__ import annotations
@@ -20,10 +22,10 @@ from vianda.core.kitchen import Kitchen
 from vianda.core.larder import Larder
 from vianda.core.units import c_from_f
 from vianda.interchange.formula_model import FormulaModel, Strict
-from vianda.interchange.store_models import KitchenModel, MeatModel
+from vianda.interchange.store_models import KitchenModel, LotModel, MeatModel
 
 FORMAT = "vianda-formula"
-VERSION = 2
+VERSION = 3
 Json = dict[str, Any]
 
 
@@ -35,12 +37,13 @@ class UnreadableFileError(CoreError):
 
 
 class FormulaFile(Strict):
-    """One formula, with the meats it uses and the kitchen it was made in."""
+    """One formula, with the meats and lots it uses and the kitchen it was made in."""
 
     format: Literal["vianda-formula"]
-    version: Literal[2]
+    version: Literal[3]
     formula: FormulaModel
     larder: Annotated[list[MeatModel], Field(min_length=1, max_length=500)]
+    lots: Annotated[list[LotModel], Field(max_length=500)]
     kitchen: KitchenModel
 
 
@@ -55,12 +58,15 @@ class FormulaBundle:
 
 def write_file(bundle: FormulaBundle) -> Json:
     """The file's content: the formula, only the meats it uses, and the kitchen."""
-    used = [bundle.larder.meat(part.meat) for part in bundle.formula.parts]
+    parts = bundle.formula.parts
+    used = [bundle.larder.meat(part.meat) for part in parts]
+    lots = [bundle.larder.lot(part.lot, meat=part.meat) for part in parts if part.lot]
     return FormulaFile(
         format="vianda-formula",
-        version=2,
+        version=3,
         formula=FormulaModel.from_core(bundle.formula),
         larder=[MeatModel.from_core(meat) for meat in used],
+        lots=[LotModel.from_core(lot) for lot in lots],
         kitchen=KitchenModel.from_core(bundle.kitchen),
     ).model_dump(mode="json")
 
@@ -107,7 +113,8 @@ def read_file(content: object) -> FormulaBundle:
         first = error.errors()[0]
         pointer = "/" + "/".join(str(place) for place in first["loc"])
         raise UnreadableFileError(f"{pointer}: {first['msg']}.", field=pointer) from None
-    return FormulaBundle(model.formula.to_core(), Larder.of(m.to_core() for m in model.larder), model.kitchen.to_core())
+    larder = Larder.of((m.to_core() for m in model.larder), (lot.to_core() for lot in model.lots))
+    return FormulaBundle(model.formula.to_core(), larder, model.kitchen.to_core())
 
 
 def _from_1_to_2(content: Json) -> Json:
@@ -121,7 +128,12 @@ def _from_1_to_2(content: Json) -> Json:
     return {**content, "version": 2, "formula": formula}
 
 
-_UPGRADES: dict[int, Callable[[Json], Json]] = {1: _from_1_to_2}
+def _from_2_to_3(content: Json) -> Json:
+    """No lots were known; tools, trim losses and connective tissue take the models' own defaults."""
+    return {**content, "version": 3, "lots": []}
+
+
+_UPGRADES: dict[int, Callable[[Json], Json]] = {1: _from_1_to_2, 2: _from_2_to_3}
 
 
 def formula_file_schema() -> Json:

@@ -12,6 +12,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from vianda.core import formula as core
 
 Key = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[a-z0-9][a-z0-9-]*$")]
+LotKey = Annotated[str, Field(max_length=64, pattern=r"^([a-z0-9][a-z0-9-]*)?$")]
 Share = Annotated[float, Field(ge=0, le=1)]
 MassG = Annotated[float, Field(gt=0, le=10_000_000)]
 TempC = Annotated[float, Field(ge=-50, le=1000)]
@@ -38,6 +39,15 @@ class PartModel(Strict):
     meat: Key
     share_frac: Share
     locked: bool = False
+    lot: LotKey = ""
+
+
+class GrindModel(Strict):
+    """The tool that grinds ("" lets the plan choose), when it is used, and services a week for the supplier."""
+
+    tool: LotKey = ""
+    keep: Literal["fresh", "made-ahead", "frozen"] = "fresh"
+    services_per_week: Annotated[int, Field(ge=1, le=50)] = 1
 
 
 class SeasoningModel(Strict):
@@ -75,13 +85,14 @@ class FormulaModel(Strict):
     shape: ShapeModel
     heat: HeatModel
     remark: Annotated[str, Field(max_length=core.LONGEST_REMARK)] = ""
+    grind: GrindModel = Field(default_factory=GrindModel)
 
     def to_core(self) -> core.Formula:
         """The core's formula."""
         return core.Formula(
             name=self.name,
             dish=core.DishChoice(self.dish.dish, self.dish.style, self.dish.guests, self.dish.pieces_per_guest),
-            parts=tuple(core.BlendPart(p.meat, p.share_frac, p.locked) for p in self.parts),
+            parts=tuple(core.BlendPart(p.meat, p.share_frac, p.locked, p.lot) for p in self.parts),
             seasoning=core.Seasoning(self.seasoning.salt_frac, self.seasoning.salt_place),
             shape=core.Shape(
                 self.shape.portioning,
@@ -92,6 +103,7 @@ class FormulaModel(Strict):
             ),
             heat=core.Heat(self.heat.surface, self.heat.surface_temp_c, self.heat.core_target_c),
             remark=self.remark,
+            grind=core.Grind(self.grind.tool, self.grind.keep, self.grind.services_per_week),
         )
 
     @classmethod
@@ -101,7 +113,7 @@ class FormulaModel(Strict):
         return cls(
             name=formula.name,
             dish=DishModel(dish=d.dish, style=d.style, guests=d.guests, pieces_per_guest=d.pieces_per_guest),
-            parts=[PartModel(meat=p.meat, share_frac=p.share_frac, locked=p.locked) for p in formula.parts],
+            parts=[PartModel(meat=p.meat, share_frac=p.share_frac, locked=p.locked, lot=p.lot) for p in formula.parts],
             seasoning=SeasoningModel(salt_frac=formula.seasoning.salt_frac, salt_place=formula.seasoning.salt_place),
             shape=ShapeModel(
                 portioning=s.portioning,
@@ -112,4 +124,7 @@ class FormulaModel(Strict):
             ),
             heat=HeatModel(surface=h.surface, surface_temp_c=h.surface_temp_c, core_target_c=h.core_target_c),
             remark=formula.remark,
+            grind=GrindModel(
+                tool=formula.grind.tool, keep=formula.grind.keep, services_per_week=formula.grind.services_per_week
+            ),
         )

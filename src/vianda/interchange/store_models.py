@@ -8,8 +8,10 @@ from typing import Annotated, Literal
 from pydantic import ConfigDict, Field
 
 from vianda.core.composition import Composition
-from vianda.core.kitchen import Bun, Kitchen, Scale, Surface
+from vianda.core.evidence import Evidence
+from vianda.core.kitchen import Bun, Grinder, Kitchen, Scale, Surface, usual_grinders
 from vianda.core.larder import Meat
+from vianda.core.lot import Lot
 from vianda.interchange.formula_model import Key, Share, Strict
 
 Grams = Annotated[float, Field(ge=0, le=100)]
@@ -34,8 +36,8 @@ class MeatModel(Strict):
 
     key: Key
     name: Name
-    species: Literal["beef", "pork", "veal", "lamb", "turkey", "chicken"]
-    kind: Literal["cut", "ground", "fat"]
+    species: Literal["beef", "pork", "veal", "lamb", "turkey", "chicken", "venison"]
+    kind: Literal["cut", "trim", "ground", "fat", "offal"]
     composition: CompositionModel
     composition_note: Annotated[str, Field(max_length=300)]
     fat_low_frac: Share
@@ -44,6 +46,11 @@ class MeatModel(Strict):
     price_per_kg: Money
     range_source: Annotated[str, Field(max_length=200)]
     remark: Annotated[str, Field(max_length=500)] = ""
+    connective: Literal["low", "medium", "high", "fat"] = "medium"
+    cured: bool = False
+    trim_loss_frac: Annotated[float, Field(ge=0, le=0.9)] = 0.0
+    pack_mass_g: Annotated[float, Field(ge=0, le=50_000)] = 0.0
+    retired: bool = False
 
     def to_core(self) -> Meat:
         """The core's meat; the core checks that the range rises."""
@@ -55,6 +62,68 @@ class MeatModel(Strict):
     def from_core(cls, meat: Meat) -> MeatModel:
         """The model of a core meat."""
         return cls.model_validate(meat, from_attributes=True)
+
+
+class EvidenceModel(Strict):
+    """One thing known about a lot's fat: its kind, fat and standard error 0–1, and how it came about."""
+
+    kind: Literal["label", "butcher", "fat-test", "laboratory"]
+    fat_frac: Share
+    sd_frac: Annotated[float, Field(ge=0.001, le=0.2)]
+    detail: Annotated[str, Field(max_length=200)] = ""
+
+
+class LotModel(Strict):
+    """One delivery of a meat: grams left, price, ISO dates, and what is known of its fat."""
+
+    key: Key
+    meat: Key
+    name: Name
+    left_mass_g: Annotated[float, Field(ge=0, le=1_000_000)]
+    price_per_kg: Money
+    delivered: Annotated[str, Field(max_length=10)]
+    use_by: Annotated[str, Field(max_length=10)] = ""
+    evidence: Annotated[list[EvidenceModel], Field(max_length=20, default_factory=list)]
+    closed: bool = False
+
+    def to_core(self) -> Lot:
+        """The core's lot; the core checks days and mass."""
+        values = {name: getattr(self, name) for name in type(self).model_fields}
+        values["evidence"] = tuple(Evidence(**e.model_dump()) for e in self.evidence)
+        return Lot(**values)
+
+    @classmethod
+    def from_core(cls, lot: Lot) -> LotModel:
+        """The model of a core lot."""
+        values = {name: getattr(lot, name) for name in cls.model_fields}
+        values["evidence"] = [EvidenceModel.model_validate(e, from_attributes=True) for e in lot.evidence]
+        return cls(**values)
+
+
+class GrinderModel(Strict):
+    """A grinder, processor or knife: load in g, pace in kg a minute, what stays in it in g, plates in mm."""
+
+    key: Key
+    name: Name
+    kind: Literal["grinder", "processor", "knife"]
+    load_g: Annotated[float, Field(ge=50, le=100_000)]
+    pace_kg_per_min: Annotated[float, Field(gt=0, le=100)]
+    hold_up_g: Annotated[float, Field(ge=0, le=5000)]
+    plates_mm: Annotated[list[float], Field(max_length=12)]
+
+    def to_core(self) -> Grinder:
+        """The core's grinder."""
+        return Grinder(**{**self.model_dump(), "plates_mm": tuple(self.plates_mm)})
+
+    @classmethod
+    def from_core(cls, grinder: Grinder) -> GrinderModel:
+        """The model of a core grinder."""
+        values = {name: getattr(grinder, name) for name in cls.model_fields}
+        return cls(**{**values, "plates_mm": list(grinder.plates_mm)})
+
+
+def _usual_grinders() -> list[GrinderModel]:
+    return [GrinderModel.from_core(g) for g in usual_grinders()]
 
 
 class ScaleModel(Strict):
@@ -94,12 +163,13 @@ class KitchenModel(Strict):
     name: Name
     country: Literal["US", "CA", "UK", "other"]
     setting: Literal["home", "food-service"]
-    naming_rule: Literal["US", "none"]
+    naming_rule: Literal["US", "EU", "CA", "UK", "none"]
     unit_system: Literal["metric", "us"]
     currency_code: Annotated[str, Field(min_length=1, max_length=6, pattern=r"^[A-Z]+$")]
     scale: ScaleModel
     surfaces: Annotated[list[SurfaceModel], Field(min_length=1, max_length=20)]
     buns: Annotated[list[BunModel], Field(min_length=1, max_length=40)]
+    grinders: Annotated[list[GrinderModel], Field(max_length=20, default_factory=_usual_grinders)]
 
     def to_core(self) -> Kitchen:
         """The core's kitchen; the core checks scale and surfaces."""
@@ -113,6 +183,7 @@ class KitchenModel(Strict):
             scale=Scale(self.scale.step_g, self.scale.capacity_g),
             surfaces=tuple(Surface(**s.model_dump()) for s in self.surfaces),
             buns=tuple(Bun(**{**b.model_dump(), "allergens": tuple(b.allergens)}) for b in self.buns),
+            grinders=tuple(g.to_core() for g in self.grinders),
         )
 
     @classmethod
@@ -139,5 +210,6 @@ class KitchenModel(Strict):
                     )
                     for b in kitchen.buns
                 ],
+                "grinders": [GrinderModel.from_core(g) for g in kitchen.grinders],
             }
         )

@@ -2,11 +2,27 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from vianda.core.demo import DEMO_FORMULAS
 from vianda.core.kitchen import yard_galley
 from vianda.core.larder import starter_larder
 from vianda.storage import formula_repository, kitchen_repository, larder_repository
 from vianda.storage.transaction import transaction
+
+
+def take_up_new_meats() -> int:
+    """Give an older larder the meats that have come since, and the class of connective tissue to those it has.
+
+    Prices, ranges and trim losses that a cook may have corrected stay. Returns how many meats were added.
+    """
+    starters = starter_larder().meats
+    with transaction():
+        for key, standing in larder_repository.load_larder().meats.items():
+            if key in starters and standing.connective != starters[key].connective:
+                better = replace(standing, connective=starters[key].connective, cured=starters[key].cured)
+                larder_repository.save_meat(better, seen=standing)
+        return larder_repository.add_meats(starters.values())
 
 
 def seed_once(*, with_formulas: bool = True) -> bool:

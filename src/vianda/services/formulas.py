@@ -12,7 +12,7 @@ from vianda.core.larder import Meat
 from vianda.interchange.formula_file import FormulaBundle, read_file, write_file
 from vianda.services.bench import surroundings
 from vianda.storage import formula_repository as repository
-from vianda.storage.larder_repository import add_meats
+from vianda.storage.larder_repository import add_meats, create_lot
 from vianda.storage.records import StoredFormula, StoredVersion
 from vianda.storage.transaction import transaction
 
@@ -95,6 +95,9 @@ def import_formula(content: object) -> Imported:
             elif larder.meats[theirs.key] != theirs:
                 differing.append(theirs.name)
         add_meats(added)
+        for part in bundle.formula.parts:
+            if part.lot and part.lot not in larder.lots:
+                create_lot(bundle.larder.lot(part.lot, meat=part.meat, field="/lots"))
         formula, replaced = bundle.formula, []
         if all(b.key != formula.shape.bun for b in kitchen.buns):
             formula = replace(formula, shape=replace(formula.shape, bun=kitchen.buns[0].key))
@@ -102,5 +105,8 @@ def import_formula(content: object) -> Imported:
         if all(s.key != formula.heat.surface for s in kitchen.surfaces):
             formula = replace(formula, heat=replace(formula.heat, surface=kitchen.surfaces[0].key))
             replaced.append("surface")
+        if formula.grind.tool and all(g.key != formula.grind.tool for g in kitchen.grinders):
+            formula = replace(formula, grind=replace(formula.grind, tool=""))
+            replaced.append("grinder")
         stored = repository.create_formula(_checked(formula))
     return Imported(stored, tuple(m.name for m in added), tuple(differing), tuple(replaced))

@@ -1,10 +1,9 @@
-"""Read and change the kitchen and look into the larder."""
+"""Read and change the kitchen."""
 
 from __future__ import annotations
 
 from vianda.core.kitchen import Kitchen
-from vianda.core.larder import Larder
-from vianda.storage import kitchen_repository, larder_repository
+from vianda.storage import kitchen_repository
 from vianda.storage.kitchen_repository import StoredKitchen
 from vianda.storage.transaction import transaction
 
@@ -18,8 +17,3 @@ def save_kitchen(kitchen: Kitchen, *, revision: int) -> StoredKitchen:
     """Save the kitchen over the revision seen."""
     with transaction():
         return kitchen_repository.save_kitchen(kitchen, revision=revision)
-
-
-def get_larder() -> Larder:
-    """All meats."""
-    return larder_repository.load_larder()

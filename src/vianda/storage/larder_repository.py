@@ -7,7 +7,10 @@ from dataclasses import dataclass
 
 from vianda.core.composition import Composition
 from vianda.core.larder import Larder, Meat
-from vianda.storage.tables import MeatRow, RevisionRow
+from vianda.core.lot import Lot
+from vianda.interchange.store_models import LotModel
+from vianda.storage.records import ConflictError, NotFoundError
+from vianda.storage.tables import LotRow, MeatRow, RevisionRow
 
 _COMPOSITION = (
     "water_g_per_100g",
@@ -29,6 +32,11 @@ _PLAIN = (
     "price_per_kg",
     "range_source",
     "remark",
+    "connective",
+    "cured",
+    "trim_loss_frac",
+    "pack_mass_g",
+    "retired",
 )
 
 
@@ -63,9 +71,78 @@ def load_larder() -> Larder:
     """The larder; parsed again only when its revision moved."""
     number = revision_number("larder")
     if _cache.number != number or _cache.larder is None:
-        _cache.larder = Larder.of(_meat(row) for row in MeatRow.select().order_by(MeatRow.position, MeatRow.name))
+        _cache.larder = Larder.of(
+            (_meat(row) for row in MeatRow.select().order_by(MeatRow.position, MeatRow.name)),
+            (_lot(row).lot for row in LotRow.select().order_by(LotRow.key)),
+        )
         _cache.number = number
     return _cache.larder
+
+
+@dataclass(frozen=True, slots=True)
+class StoredLot:
+    """A lot with its revision."""
+
+    revision: int
+    lot: Lot
+
+
+def _lot(row: LotRow) -> StoredLot:
+    return StoredLot(row.revision, LotModel.model_validate_json(row.document).to_core())
+
+
+def list_lots() -> list[StoredLot]:
+    """All lots, closed ones too."""
+    return [_lot(row) for row in LotRow.select().order_by(LotRow.key)]
+
+
+def get_lot(key: str) -> StoredLot:
+    """One lot."""
+    row = LotRow.get_or_none(LotRow.key == key)
+    if row is None:
+        raise NotFoundError(f"lot {key}")
+    return _lot(row)
+
+
+def create_lot(lot: Lot) -> StoredLot:
+    """Write a delivery down; ``ConflictError`` when the key is taken."""
+    taken = LotRow.get_or_none(LotRow.key == lot.key)
+    if taken is not None:
+        raise ConflictError(_lot(taken))
+    LotRow.insert(key=lot.key, meat=lot.meat, document=LotModel.from_core(lot).model_dump_json(), revision=1).execute()
+    touch("larder")
+    return get_lot(lot.key)
+
+
+def save_lot(lot: Lot, *, revision: int) -> StoredLot:
+    """Save over the revision seen, or raise ``ConflictError`` with what stands now."""
+    changed = (
+        LotRow.update(document=LotModel.from_core(lot).model_dump_json(), revision=LotRow.revision + 1)
+        .where((LotRow.key == lot.key) & (LotRow.revision == revision))
+        .execute()
+    )
+    if not changed:
+        raise ConflictError(get_lot(lot.key))
+    touch("larder")
+    return get_lot(lot.key)
+
+
+def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:
+    """Write a meat over the one that was seen (None: a new one); ``ConflictError`` when another stands there."""
+    row = MeatRow.get_or_none(MeatRow.key == meat.key)
+    standing = _meat(row) if row is not None else None
+    if standing != seen:
+        if standing is None:
+            raise NotFoundError(f"meat {meat.key}")
+        raise ConflictError(standing)
+    values = {name: getattr(meat, name) for name in _PLAIN if name != "key"}
+    values |= {name: getattr(meat.composition, name) for name in _COMPOSITION}
+    if standing is None:
+        add_meats([meat])
+    else:
+        MeatRow.update(**values).where(MeatRow.key == meat.key).execute()
+        touch("larder")
+    return meat
 
 
 def add_meats(meats: Iterable[Meat]) -> int:

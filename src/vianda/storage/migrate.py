@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from vianda.storage.migrations import m0001_first_tables
+from vianda.storage.migrations import m0001_first_tables, m0002_lots_and_yield
 
-MIGRATIONS = (("0001", m0001_first_tables.STATEMENTS),)
+MIGRATIONS = (("0001", m0001_first_tables.STATEMENTS), ("0002", m0002_lots_and_yield.STATEMENTS))
 LOCK_WAIT_S = 30
 
 

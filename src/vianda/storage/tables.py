@@ -68,9 +68,26 @@ class MeatRow(Table):
     price_per_kg = DecimalField(max_digits=12, decimal_places=4, auto_round=False)
     range_source = CharField(max_length=200)
     remark = CharField(max_length=500)
+    connective = CharField(max_length=16)
+    cured = BooleanField()
+    trim_loss_frac = DoubleField()
+    pack_mass_g = DoubleField()
+    retired = BooleanField()
 
     class Meta:
         table_name = "meat"
+
+
+class LotRow(Table):
+    """A delivery of a meat, as its JSON document. Never deleted: old formulas name it."""
+
+    key = CharField(max_length=64, primary_key=True)
+    meat = CharField(max_length=64)
+    document = TextField()
+    revision = IntegerField()
+
+    class Meta:
+        table_name = "lot"
 
 
 class FormulaRow(Table):

@@ -11,7 +11,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Styles and meats to choose from */
+        /** Styles, meats, lots and schools to choose from */
         get: operations["catalogue"];
         put?: never;
         post?: never;
@@ -231,6 +231,159 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/larder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All meats and lots */
+        get: operations["get_larder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/fat-test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a fat test without keeping it */
+        post: operations["read_fat_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in a larder file, row by row */
+        post: operations["import_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/lots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write a delivery down */
+        post: operations["add_lot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/lots/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Correct or close a lot */
+        put: operations["save_lot"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/lots/{key}/evidence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add what is said of a lot's fat */
+        post: operations["learn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/lots/{key}/fat-test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a fat test as evidence */
+        post: operations["log_fat_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/lots/{key}/forget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a finding back */
+        post: operations["forget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/meats/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add, correct or retire a meat */
+        put: operations["save_meat"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live": {
         parameters: {
             query?: never;
@@ -299,6 +452,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/target/mend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to add to a batch */
+        post: operations["mend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/target/propose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A formula from words of taste */
+        post: operations["propose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/target/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Blends of many meats that meet a target */
+        post: operations["solve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/target/square": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The Pearson square of two meats */
+        post: operations["square"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -328,6 +549,28 @@ export interface components {
             meat: string;
         };
         /**
+         * Addition
+         * @description So many grams of a meat, on the scale's step; what the batch comes to, and what the addition costs.
+         */
+        Addition: {
+            /** Add Mass G */
+            add_mass_g: number;
+            /** Cost */
+            cost: string;
+            /** Fat Frac */
+            fat_frac: number;
+            /** Lot */
+            lot: string;
+            /** Meat */
+            meat: string;
+            /** More Than The Batch */
+            more_than_the_batch: boolean;
+            /** Name */
+            name: string;
+            /** Total Mass G */
+            total_mass_g: number;
+        };
+        /**
          * Amount
          * @description A quantity inside a sentence; ``high`` is set when the truth is a range from value to high.
          *
@@ -355,6 +598,36 @@ export interface components {
              * @default 0
              */
             value: number;
+        };
+        /**
+         * Answer
+         * @description One blend: grams on the scale's step, shares, fat with its chance of lying in the band, cost, doubt.
+         */
+        Answer: {
+            /** Chance In Band */
+            chance_in_band: number;
+            /** Fat Frac */
+            fat_frac: number;
+            /** Fat High Frac */
+            fat_high_frac: number;
+            /** Fat Low Frac */
+            fat_low_frac: number;
+            /** First Use By */
+            first_use_by: string;
+            /** Lots */
+            lots: string[];
+            /** Masses G */
+            masses_g: number[];
+            /** Meats */
+            meats: string[];
+            /** Names */
+            names: string[];
+            /** Packs */
+            packs: number[];
+            /** Price Per Kg */
+            price_per_kg: number;
+            /** Shares Frac */
+            shares_frac: number[];
         };
         /**
          * Band
@@ -387,10 +660,36 @@ export interface components {
         /**
          * BlendFigures
          * @description The blend as a whole. ``fat_low_frac`` to ``fat_high_frac`` holds nine batches in ten.
+         *
+         *     Chances are of a batch lying below, within and above the style's band. ``curve`` draws the doubt:
+         *     (fat, relative likelihood).
          */
         BlendFigures: {
             /** Batch Mass G */
             batch_mass_g: number;
+            /**
+             * Chance Above Band
+             * @default 0
+             */
+            chance_above_band: number;
+            /**
+             * Chance Below Band
+             * @default 0
+             */
+            chance_below_band: number;
+            /**
+             * Chance In Band
+             * @default 0
+             */
+            chance_in_band: number;
+            /**
+             * Curve
+             * @default []
+             */
+            curve: [
+                number,
+                number
+            ][];
             /** Fat Frac */
             fat_frac: number;
             /** Fat High Frac */
@@ -402,7 +701,7 @@ export interface components {
         };
         /**
          * BlendPart
-         * @description One meat and its share of the batch, 0–1. A locked share stays when others move.
+         * @description One meat and its share of the batch, 0–1. A locked share stays when others move. ``lot`` "" means any.
          */
         BlendPart: {
             /**
@@ -410,6 +709,11 @@ export interface components {
              * @default false
              */
             locked: boolean;
+            /**
+             * Lot
+             * @default
+             */
+            lot: string;
             /** Meat */
             meat: string;
             /** Share Frac */
@@ -452,12 +756,44 @@ export interface components {
             price_each: string;
         };
         /**
+         * CandidateModel
+         * @description A meat that may come in, with bounds on its share 0–1.
+         */
+        CandidateModel: {
+            /**
+             * Least Frac
+             * @default 0
+             */
+            least_frac: number;
+            /**
+             * Lot
+             * @default
+             */
+            lot: string;
+            /** Meat */
+            meat: string;
+            /**
+             * Most Frac
+             * @default 1
+             */
+            most_frac: number;
+            /**
+             * Now Frac
+             * @default 0
+             */
+            now_frac: number;
+        };
+        /**
          * CatalogueAnswer
-         * @description What a cook can choose from: styles and meats.
+         * @description What a cook can choose from: styles, meats and lots (retired and closed ones too, marked), schools.
          */
         CatalogueAnswer: {
+            /** Lots */
+            lots: components["schemas"]["LotModel-Output"][];
             /** Meats */
-            meats: components["schemas"]["MeatModel"][];
+            meats: components["schemas"]["MeatModel-Output"][];
+            /** Schools */
+            schools: components["schemas"]["School"][];
             /** Styles */
             styles: components["schemas"]["StylePreview"][];
         };
@@ -467,19 +803,19 @@ export interface components {
          */
         Change: {
             /** Edit */
-            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["Choose"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
         };
         /**
          * Choose
-         * @description One of a list: style, how to divide, bun, surface, doneness, where the salt goes.
+         * @description One of a list: style, how to divide, bun, surface, doneness, where the salt goes, school, grinding, keeping.
          */
         Choose: {
             /**
              * Field
              * @enum {string}
              */
-            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place";
+            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep";
             /** Key */
             key: string;
             /**
@@ -495,7 +831,7 @@ export interface components {
              * Field
              * @enum {string}
              */
-            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place";
+            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep";
             /** Key */
             key: string;
             /**
@@ -503,6 +839,18 @@ export interface components {
              * @enum {string}
              */
             kind: "choose";
+        };
+        /**
+         * CollagenFigures
+         * @description Collagen by protein of a blend, 0–1: usual value, standard error, and the share of meat from sinewy cuts.
+         */
+        CollagenFigures: {
+            /** Sd Frac */
+            sd_frac: number;
+            /** Sinewy Share Frac */
+            sinewy_share_frac: number;
+            /** Usual Frac */
+            usual_frac: number;
         };
         /**
          * CompositionModel
@@ -574,7 +922,7 @@ export interface components {
         };
         /**
          * CostFigures
-         * @description Cost of meat, of buns, of a portion; and of a kilogram of the blend.
+         * @description Cost of meat, of buns, of a portion; and of a kilogram of the blend as used.
          */
         CostFigures: {
             /** Blend Price Per Kg */
@@ -587,6 +935,11 @@ export interface components {
             meat_cost: string;
             /** Part Costs */
             part_costs: string[];
+            /**
+             * Parts
+             * @default []
+             */
+            parts: components["schemas"]["PartCost"][];
             /** Portion Cost */
             portion_cost: string;
         };
@@ -622,6 +975,22 @@ export interface components {
             formula: components["schemas"]["FormulaModel"];
         };
         /**
+         * CsvAnswer
+         * @description What became of each row of a larder file.
+         */
+        CsvAnswer: {
+            /** Rows */
+            rows: components["schemas"]["RowReport"][];
+        };
+        /**
+         * CsvRequest
+         * @description The text of a larder file.
+         */
+        CsvRequest: {
+            /** Text */
+            text: string;
+        };
+        /**
          * DishChoice
          * @description What it is, for how many, how many pieces each.
          */
@@ -655,6 +1024,21 @@ export interface components {
             /** Style */
             style: string;
         };
+        /**
+         * DrawnSquare
+         * @description The square with the names of its two meats, the leaner one first, and grams for the batch.
+         */
+        DrawnSquare: {
+            /** Lean */
+            lean: string;
+            /** Lean Name */
+            lean_name: string;
+            /** Rich */
+            rich: string;
+            /** Rich Name */
+            rich_name: string;
+            square: components["schemas"]["PearsonSquare"];
+        };
         /** EdgeEdit */
         EdgeEdit: {
             /** At Frac */
@@ -673,7 +1057,7 @@ export interface components {
          */
         EvaluateRequest: {
             /** Edits */
-            edits?: (components["schemas"]["TypeEdit"] | components["schemas"]["NudgeEdit"] | components["schemas"]["SetEdit"] | components["schemas"]["EdgeEdit"] | components["schemas"]["AddMeatEdit"] | components["schemas"]["SwapMeatEdit"] | components["schemas"]["RemoveMeatEdit"] | components["schemas"]["LockMeatEdit"] | components["schemas"]["ChooseEdit"] | components["schemas"]["RenameEdit"] | components["schemas"]["RemarkEdit"])[];
+            edits?: (components["schemas"]["TypeEdit"] | components["schemas"]["NudgeEdit"] | components["schemas"]["SetEdit"] | components["schemas"]["EdgeEdit"] | components["schemas"]["AddMeatEdit"] | components["schemas"]["SwapMeatEdit"] | components["schemas"]["RemoveMeatEdit"] | components["schemas"]["LockMeatEdit"] | components["schemas"]["PickLotEdit"] | components["schemas"]["LayOutEdit"] | components["schemas"]["ChooseEdit"] | components["schemas"]["RenameEdit"] | components["schemas"]["RemarkEdit"])[];
             formula: components["schemas"]["FormulaModel"];
             /**
              * Unit System
@@ -689,10 +1073,14 @@ export interface components {
             /** Allergens */
             allergens: string[];
             blend: components["schemas"]["BlendFigures"];
+            collagen: components["schemas"]["CollagenFigures"];
             cost: components["schemas"]["CostFigures"];
             /** Counsel */
             counsel: components["schemas"]["Counsel"][];
+            grind: components["schemas"]["GrindPlan"];
             heat: components["schemas"]["HeatPlan"];
+            /** Name Limit Frac */
+            name_limit_frac: number | null;
             /** Names */
             names: components["schemas"]["NameFigures"][];
             portions: components["schemas"]["Portions"];
@@ -704,6 +1092,7 @@ export interface components {
             };
             salt: components["schemas"]["SaltFigures"];
             shape: components["schemas"]["ShapeFigures"];
+            slip: components["schemas"]["Slip"];
             stove: components["schemas"]["StovePlan"];
             style: components["schemas"]["StyleLine"];
             /** Ticket */
@@ -755,6 +1144,123 @@ export interface components {
             value: number | null;
         };
         /**
+         * Evidence
+         * @description One thing known about a delivery: fat 0–1 and its standard error; ``detail`` says how it came about.
+         */
+        Evidence: {
+            /**
+             * Detail
+             * @default
+             */
+            detail: string;
+            /** Fat Frac */
+            fat_frac: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "label" | "butcher" | "fat-test" | "laboratory";
+            /** Sd Frac */
+            sd_frac: number;
+        };
+        /**
+         * EvidenceModel
+         * @description One thing known about a lot's fat: its kind, fat and standard error 0–1, and how it came about.
+         */
+        EvidenceModel: {
+            /**
+             * Detail
+             * @default
+             */
+            detail: string;
+            /** Fat Frac */
+            fat_frac: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "label" | "butcher" | "fat-test" | "laboratory";
+            /** Sd Frac */
+            sd_frac: number;
+        };
+        /**
+         * FatRange
+         * @description Fat by mass of raw meat, 0–1: the 5 %, 50 % and 95 % quantiles.
+         */
+        FatRange: {
+            /** High Frac */
+            high_frac: number;
+            /** Low Frac */
+            low_frac: number;
+            /** Usual Frac */
+            usual_frac: number;
+        };
+        /**
+         * FatTest
+         * @description What a test found: fat 0–1 with its standard error, and where the error comes from (standard errors).
+         */
+        FatTest: {
+            /** Fat Frac */
+            fat_frac: number;
+            /** Fat G */
+            fat_g: number;
+            /** Lean G */
+            lean_g: number;
+            /** Left Frac */
+            left_frac: number;
+            /** Liquid G */
+            liquid_g: number;
+            /** Raw G */
+            raw_g: number;
+            /** Sd Frac */
+            sd_frac: number;
+            /** Sd Left Frac */
+            sd_left_frac: number;
+            /** Sd Lost Frac */
+            sd_lost_frac: number;
+            /** Sd Sample Frac */
+            sd_sample_frac: number;
+            /** Sd Weighing Frac */
+            sd_weighing_frac: number;
+            /** Steam G */
+            steam_g: number;
+        };
+        /**
+         * FatTestAnswer
+         * @description What a fat test says.
+         */
+        FatTestAnswer: {
+            /** Roughness */
+            roughness: string;
+            test: components["schemas"]["FatTest"];
+        };
+        /**
+         * FatTestLogRequest
+         * @description Weights to be kept as evidence on a lot.
+         */
+        FatTestLogRequest: {
+            /** Revision */
+            revision: number;
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
+            weights: components["schemas"]["WeightsModel"];
+        };
+        /**
+         * FatTestRequest
+         * @description Weights to be read, without keeping them.
+         */
+        FatTestRequest: {
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
+            weights: components["schemas"]["WeightsModel"];
+        };
+        /**
          * FieldProblem
          * @description One place in the request and what is wrong there.
          */
@@ -777,6 +1283,17 @@ export interface components {
             nudge: number;
             /** Unit */
             unit: string;
+        };
+        /**
+         * Finding
+         * @description One piece of evidence: how rough its kind is, and whether it is unlike the meat's name.
+         */
+        Finding: {
+            /** Disagrees */
+            disagrees: boolean;
+            evidence: components["schemas"]["Evidence"];
+            /** Roughness */
+            roughness: string;
         };
         /**
          * FinishRequest
@@ -817,11 +1334,29 @@ export interface components {
             why: string;
         };
         /**
+         * ForgetRequest
+         * @description Which finding to take back.
+         */
+        ForgetRequest: {
+            /** At */
+            at: number;
+            /** Revision */
+            revision: number;
+        };
+        /**
          * Formula
          * @description The design of one dish, complete enough to be evaluated.
          */
         Formula: {
             dish: components["schemas"]["DishChoice"];
+            /**
+             * @default {
+             *       "keep": "fresh",
+             *       "services_per_week": 1,
+             *       "tool": ""
+             *     }
+             */
+            grind: components["schemas"]["Grind"];
             heat: components["schemas"]["Heat"];
             /** Name */
             name: string;
@@ -850,7 +1385,7 @@ export interface components {
         };
         /**
          * FormulaFile
-         * @description One formula, with the meats it uses and the kitchen it was made in.
+         * @description One formula, with the meats and lots it uses and the kitchen it was made in.
          */
         FormulaFile: {
             /**
@@ -861,12 +1396,14 @@ export interface components {
             formula: components["schemas"]["FormulaModel"];
             kitchen: components["schemas"]["KitchenModel-Output"];
             /** Larder */
-            larder: components["schemas"]["MeatModel"][];
+            larder: components["schemas"]["MeatModel-Output"][];
+            /** Lots */
+            lots: components["schemas"]["LotModel-Output"][];
             /**
              * Version
              * @constant
              */
-            version: 2;
+            version: 3;
         };
         /**
          * FormulaModel
@@ -874,6 +1411,7 @@ export interface components {
          */
         FormulaModel: {
             dish: components["schemas"]["DishModel"];
+            grind?: components["schemas"]["GrindModel"];
             heat: components["schemas"]["HeatModel"];
             /** Name */
             name: string;
@@ -886,6 +1424,108 @@ export interface components {
             remark: string;
             seasoning: components["schemas"]["SeasoningModel"];
             shape: components["schemas"]["ShapeModel"];
+        };
+        /**
+         * Grind
+         * @description How the meat is cut up, on which of the kitchen's tools ("" lets the plan choose), and when it is used.
+         */
+        Grind: {
+            /**
+             * Keep
+             * @default fresh
+             * @enum {string}
+             */
+            keep: "fresh" | "made-ahead" | "frozen";
+            /**
+             * Services Per Week
+             * @default 1
+             */
+            services_per_week: number;
+            /**
+             * Tool
+             * @default
+             */
+            tool: string;
+        };
+        /**
+         * GrindModel
+         * @description The tool that grinds ("" lets the plan choose), when it is used, and services a week for the supplier.
+         */
+        GrindModel: {
+            /**
+             * Keep
+             * @default fresh
+             * @enum {string}
+             */
+            keep: "fresh" | "made-ahead" | "frozen";
+            /**
+             * Services Per Week
+             * @default 1
+             */
+            services_per_week: number;
+            /**
+             * Tool
+             * @default
+             */
+            tool: string;
+        };
+        /**
+         * GrindPlan
+         * @description How the blend is ground. ``plate_mm`` 0: no plate (knife, processor, or nothing to grind).
+         *
+         *     ``loss_frac`` is what stays in the machine, of what goes in. ``steps`` are done in order; ``keeping`` says how
+         *     long, and what waiting costs.
+         */
+        GrindPlan: {
+            /** Ground Mass G */
+            ground_mass_g: number;
+            /** Keeping */
+            keeping: components["schemas"]["Phrase"][];
+            /** Loads */
+            loads: number;
+            /** Loss Frac */
+            loss_frac: number;
+            /** Minutes */
+            minutes: number;
+            /** Passes */
+            passes: number;
+            /** Plate Mm */
+            plate_mm: number;
+            /** Sinewy Share Frac */
+            sinewy_share_frac: number;
+            /** Steps */
+            steps: components["schemas"]["Phrase"][];
+            /** Tool */
+            tool: string;
+            /** Tool Kind */
+            tool_kind: string;
+            /** Tool Name */
+            tool_name: string;
+            /** Wanted Plate Mm */
+            wanted_plate_mm: number;
+        };
+        /**
+         * GrinderModel
+         * @description A grinder, processor or knife: load in g, pace in kg a minute, what stays in it in g, plates in mm.
+         */
+        GrinderModel: {
+            /** Hold Up G */
+            hold_up_g: number;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "grinder" | "processor" | "knife";
+            /** Load G */
+            load_g: number;
+            /** Name */
+            name: string;
+            /** Pace Kg Per Min */
+            pace_kg_per_min: number;
+            /** Plates Mm */
+            plates_mm: number[];
         };
         /**
          * Heat
@@ -1012,13 +1652,15 @@ export interface components {
             country: "US" | "CA" | "UK" | "other";
             /** Currency Code */
             currency_code: string;
+            /** Grinders */
+            grinders?: components["schemas"]["GrinderModel"][];
             /** Name */
             name: string;
             /**
              * Naming Rule
              * @enum {string}
              */
-            naming_rule: "US" | "none";
+            naming_rule: "US" | "EU" | "CA" | "UK" | "none";
             scale: components["schemas"]["ScaleModel"];
             /**
              * Setting
@@ -1047,13 +1689,15 @@ export interface components {
             country: "US" | "CA" | "UK" | "other";
             /** Currency Code */
             currency_code: string;
+            /** Grinders */
+            grinders?: components["schemas"]["GrinderModel"][];
             /** Name */
             name: string;
             /**
              * Naming Rule
              * @enum {string}
              */
-            naming_rule: "US" | "none";
+            naming_rule: "US" | "EU" | "CA" | "UK" | "none";
             scale: components["schemas"]["ScaleModel"];
             /**
              * Setting
@@ -1074,6 +1718,59 @@ export interface components {
          */
         KitchenRequest: {
             kitchen: components["schemas"]["KitchenModel-Input"];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * LarderAnswer
+         * @description All meats, retired ones too, and all lots.
+         */
+        LarderAnswer: {
+            /** Lots */
+            lots: components["schemas"]["LotAnswer"][];
+            /** Meats */
+            meats: components["schemas"]["MeatModel-Output"][];
+        };
+        /**
+         * LayOut
+         * @description A whole blend in place of this one: meats and shares 0–1 that sum to 1. Meats that stay keep lock and lot.
+         */
+        LayOut: {
+            /**
+             * Kind
+             * @default lay-out
+             * @constant
+             */
+            kind: "lay-out";
+            /** Meats */
+            meats: string[];
+            /** Shares Frac */
+            shares_frac: number[];
+        };
+        /** LayOutEdit */
+        LayOutEdit: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lay-out";
+            /** Meats */
+            meats: string[];
+            /** Shares Frac */
+            shares_frac: number[];
+        };
+        /**
+         * LearnRequest
+         * @description What a label, a butcher or a laboratory says of a lot's fat, as typed.
+         */
+        LearnRequest: {
+            /** Fat */
+            fat: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "label" | "butcher" | "laboratory";
             /** Revision */
             revision: number;
         };
@@ -1106,13 +1803,113 @@ export interface components {
             meat: string;
         };
         /**
+         * LotAnswer
+         * @description A lot with what is known of its fat: by its meat's name, and after its evidence.
+         */
+        LotAnswer: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            known: components["schemas"]["FatRange"];
+            lot: components["schemas"]["LotModel-Output"];
+            prior: components["schemas"]["FatRange"];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * LotModel
+         * @description One delivery of a meat: grams left, price, ISO dates, and what is known of its fat.
+         */
+        "LotModel-Input": {
+            /**
+             * Closed
+             * @default false
+             */
+            closed: boolean;
+            /** Delivered */
+            delivered: string;
+            /** Evidence */
+            evidence?: components["schemas"]["EvidenceModel"][];
+            /** Key */
+            key: string;
+            /** Left Mass G */
+            left_mass_g: number;
+            /** Meat */
+            meat: string;
+            /** Name */
+            name: string;
+            /** Price Per Kg */
+            price_per_kg: number | string;
+            /**
+             * Use By
+             * @default
+             */
+            use_by: string;
+        };
+        /**
+         * LotModel
+         * @description One delivery of a meat: grams left, price, ISO dates, and what is known of its fat.
+         */
+        "LotModel-Output": {
+            /**
+             * Closed
+             * @default false
+             */
+            closed: boolean;
+            /** Delivered */
+            delivered: string;
+            /** Evidence */
+            evidence?: components["schemas"]["EvidenceModel"][];
+            /** Key */
+            key: string;
+            /** Left Mass G */
+            left_mass_g: number;
+            /** Meat */
+            meat: string;
+            /** Name */
+            name: string;
+            /** Price Per Kg */
+            price_per_kg: string;
+            /**
+             * Use By
+             * @default
+             */
+            use_by: string;
+        };
+        /**
+         * LotRequest
+         * @description A delivery to write down; its key is made here.
+         */
+        LotRequest: {
+            lot: components["schemas"]["LotModel-Input"];
+        };
+        /**
+         * LotSaveRequest
+         * @description A lot and the revision it was opened at.
+         */
+        LotSaveRequest: {
+            lot: components["schemas"]["LotModel-Input"];
+            /** Revision */
+            revision: number;
+        };
+        /**
          * MeatModel
          * @description One meat as bought: composition, fat range (0–1), price per kilogram, and where the figures come from.
          */
-        MeatModel: {
+        "MeatModel-Input": {
             composition: components["schemas"]["CompositionModel"];
             /** Composition Note */
             composition_note: string;
+            /**
+             * Connective
+             * @default medium
+             * @enum {string}
+             */
+            connective: "low" | "medium" | "high" | "fat";
+            /**
+             * Cured
+             * @default false
+             */
+            cured: boolean;
             /** Fat High Frac */
             fat_high_frac: number;
             /** Fat Low Frac */
@@ -1125,9 +1922,78 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cut" | "ground" | "fat";
+            kind: "cut" | "trim" | "ground" | "fat" | "offal";
             /** Name */
             name: string;
+            /**
+             * Pack Mass G
+             * @default 0
+             */
+            pack_mass_g: number;
+            /** Price Per Kg */
+            price_per_kg: number | string;
+            /** Range Source */
+            range_source: string;
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+            /**
+             * Species
+             * @enum {string}
+             */
+            species: "beef" | "pork" | "veal" | "lamb" | "turkey" | "chicken" | "venison";
+            /**
+             * Trim Loss Frac
+             * @default 0
+             */
+            trim_loss_frac: number;
+        };
+        /**
+         * MeatModel
+         * @description One meat as bought: composition, fat range (0–1), price per kilogram, and where the figures come from.
+         */
+        "MeatModel-Output": {
+            composition: components["schemas"]["CompositionModel"];
+            /** Composition Note */
+            composition_note: string;
+            /**
+             * Connective
+             * @default medium
+             * @enum {string}
+             */
+            connective: "low" | "medium" | "high" | "fat";
+            /**
+             * Cured
+             * @default false
+             */
+            cured: boolean;
+            /** Fat High Frac */
+            fat_high_frac: number;
+            /** Fat Low Frac */
+            fat_low_frac: number;
+            /** Fat Usual Frac */
+            fat_usual_frac: number;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cut" | "trim" | "ground" | "fat" | "offal";
+            /** Name */
+            name: string;
+            /**
+             * Pack Mass G
+             * @default 0
+             */
+            pack_mass_g: number;
             /** Price Per Kg */
             price_per_kg: string;
             /** Range Source */
@@ -1138,10 +2004,55 @@ export interface components {
              */
             remark: string;
             /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+            /**
              * Species
              * @enum {string}
              */
-            species: "beef" | "pork" | "veal" | "lamb" | "turkey" | "chicken";
+            species: "beef" | "pork" | "veal" | "lamb" | "turkey" | "chicken" | "venison";
+            /**
+             * Trim Loss Frac
+             * @default 0
+             */
+            trim_loss_frac: number;
+        };
+        /**
+         * MeatRequest
+         * @description A meat to write down; ``seen`` is what stood there before, or null for a new one.
+         */
+        MeatRequest: {
+            meat: components["schemas"]["MeatModel-Input"];
+            seen: components["schemas"]["MeatModel-Input"] | null;
+        };
+        /**
+         * MendAnswer
+         * @description Additions, the smallest first.
+         */
+        MendAnswer: {
+            /** Additions */
+            additions: components["schemas"]["Addition"][];
+        };
+        /**
+         * MendRequest
+         * @description A batch, its fat and the fat wanted, as typed; candidates, or none for all beef of the larder.
+         */
+        MendRequest: {
+            /** Batch */
+            batch: string;
+            /** Candidates */
+            candidates?: components["schemas"]["CandidateModel"][];
+            /** Fat */
+            fat: string;
+            /** Target */
+            target: string;
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
         };
         /**
          * MoveEdge
@@ -1161,7 +2072,7 @@ export interface components {
         };
         /**
          * NameFigures
-         * @description One name: allowed on the usual fat or not, what bars it, and the chance that a batch crosses the limit.
+         * @description One name: whether the usual figures allow it, what bars it, and each limit with its margin and chance.
          */
         NameFigures: {
             /** Allowed */
@@ -1170,15 +2081,32 @@ export interface components {
              * Bar
              * @enum {string}
              */
-            bar: "none" | "fat" | "other-species" | "added-fat";
-            /** Chance Over */
-            chance_over: number;
+            bar: "none" | "fat" | "collagen" | "other-species" | "added-fat" | "offal" | "cheek" | "too-little-beef";
+            /** Chance Failed */
+            chance_failed: number;
+            /** Name */
+            name: string;
+            /** Tests */
+            tests: components["schemas"]["NameTest"][];
+        };
+        /**
+         * NameTest
+         * @description One limit a name sets: the figure, the limit, the margin (positive: kept) and the chance that a batch fails.
+         */
+        NameTest: {
+            /** Chance Failed */
+            chance_failed: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fat" | "collagen" | "beef";
             /** Limit Frac */
             limit_frac: number;
             /** Margin Frac */
             margin_frac: number;
-            /** Name */
-            name: string;
+            /** Value Frac */
+            value_frac: number;
         };
         /** NudgeEdit */
         NudgeEdit: {
@@ -1186,7 +2114,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1209,7 +2137,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week";
             /**
              * Kind
              * @default nudge
@@ -1336,8 +2264,35 @@ export interface components {
             salt: number | null;
         };
         /**
+         * PartCost
+         * @description One meat from shop to bowl, in grams, with its cost; ``price_per_kg_used`` compares two cuts fairly.
+         *
+         *     ``packs``: whole packs to buy when it is sold in packs, else 0.
+         */
+        PartCost: {
+            /** Bought G */
+            bought_g: number;
+            /** Cost */
+            cost: string;
+            /** Meat */
+            meat: string;
+            /** Packs */
+            packs: number;
+            /** Price Per Kg */
+            price_per_kg: string;
+            /** Price Per Kg Used */
+            price_per_kg_used: string;
+            /** Trimmed G */
+            trimmed_g: number;
+            /** Used G */
+            used_g: number;
+        };
+        /**
          * PartFigures
-         * @description One meat in the blend. ``doubt_share_frac``: its part of the blend's variance, 0–1.
+         * @description One meat in the blend, with what is known of its fat (after the evidence on its lot).
+         *
+         *     ``doubt_share_frac``: its part of the blend's variance, 0–1. ``tested_width_frac``: the width of the blend's
+         *     90 % band if this meat alone were put through one kitchen fat test.
          */
         PartFigures: {
             /** Doubt Share Frac */
@@ -1354,6 +2309,16 @@ export interface components {
             kind: string;
             /** Locked */
             locked: boolean;
+            /**
+             * Lot
+             * @default
+             */
+            lot: string;
+            /**
+             * Lot Name
+             * @default
+             */
+            lot_name: string;
             /** Mass G */
             mass_g: number;
             /** Meat */
@@ -1364,6 +2329,11 @@ export interface components {
             share_frac: number;
             /** Species */
             species: string;
+            /**
+             * Tested Width Frac
+             * @default 0
+             */
+            tested_width_frac: number;
         };
         /**
          * PartModel
@@ -1375,10 +2345,37 @@ export interface components {
              * @default false
              */
             locked: boolean;
+            /**
+             * Lot
+             * @default
+             */
+            lot: string;
             /** Meat */
             meat: string;
             /** Share Frac */
             share_frac: number;
+        };
+        /**
+         * PearsonSquare
+         * @description The square as it is drawn: the two fats on the left, the target in the middle, the parts on the right.
+         *
+         *     ``lean_parts`` stands across from the fatter meat's corner and is read for the leaner one; shares sum to 1.
+         */
+        PearsonSquare: {
+            /** Lean Fat Frac */
+            lean_fat_frac: number;
+            /** Lean Parts */
+            lean_parts: number;
+            /** Lean Share Frac */
+            lean_share_frac: number;
+            /** Rich Fat Frac */
+            rich_fat_frac: number;
+            /** Rich Parts */
+            rich_parts: number;
+            /** Rich Share Frac */
+            rich_share_frac: number;
+            /** Target Frac */
+            target_frac: number;
         };
         /**
          * Phrase
@@ -1391,6 +2388,34 @@ export interface components {
             };
             /** Text */
             text: string;
+        };
+        /**
+         * PickLot
+         * @description Which delivery a part is taken from; "" for any.
+         */
+        PickLot: {
+            /**
+             * Kind
+             * @default pick-lot
+             * @constant
+             */
+            kind: "pick-lot";
+            /** Lot */
+            lot: string;
+            /** Meat */
+            meat: string;
+        };
+        /** PickLotEdit */
+        PickLotEdit: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pick-lot";
+            /** Lot */
+            lot: string;
+            /** Meat */
+            meat: string;
         };
         /**
          * Portions
@@ -1433,6 +2458,42 @@ export interface components {
             title: string;
             /** Type */
             type: string;
+        };
+        /**
+         * Proposal
+         * @description What a wish comes to: a school, a style, an aim for fat, and the reasons, one a word understood.
+         */
+        Proposal: {
+            /** Asks */
+            asks: string[];
+            /** Fat Aim Frac */
+            fat_aim_frac: number;
+            /** Reasons */
+            reasons: string[];
+            /** School */
+            school: string;
+            /** Style */
+            style: string;
+            /** Unread */
+            unread: string[];
+        };
+        /**
+         * ProposeAnswer
+         * @description The formula that the words ask for, with the reasons.
+         */
+        ProposeAnswer: {
+            evaluation: components["schemas"]["Evaluation"];
+            formula: components["schemas"]["FormulaModel"];
+            proposal: components["schemas"]["Proposal"];
+        };
+        /**
+         * ProposeRequest
+         * @description A formula and words of taste.
+         */
+        ProposeRequest: {
+            formula: components["schemas"]["FormulaModel"];
+            /** Words */
+            words: string;
         };
         /**
          * Question
@@ -1549,6 +2610,23 @@ export interface components {
             name: string;
         };
         /**
+         * RowReport
+         * @description What became of one row of a file.
+         */
+        RowReport: {
+            /** Key */
+            key: string;
+            /** Line */
+            line: number;
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "added" | "corrected" | "unchanged" | "refused";
+            /** Reason */
+            reason: string;
+        };
+        /**
          * SaltFigures
          * @description Salt wanted: fraction of the raw meat, grams for batch and piece, teaspoons of fine salt.
          */
@@ -1586,6 +2664,23 @@ export interface components {
             step_g: number;
         };
         /**
+         * School
+         * @description A school: its usual blend (meat, share 0–1) and why cooks follow it.
+         */
+        School: {
+            /** Key */
+            key: string;
+            /** Parts */
+            parts: [
+                string,
+                number
+            ][];
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * Seasoning
          * @description Salt by mass of the raw meat, 0–1, and where it goes.
          */
@@ -1617,7 +2712,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1640,7 +2735,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week";
             /**
              * Kind
              * @default set
@@ -1737,6 +2832,152 @@ export interface components {
             style: string;
             /** Updated At */
             updated_at: string;
+        };
+        /**
+         * Slip
+         * @description One batch for the butcher, and a week for the supplier. Masses in g or kg as named, fat 0–1.
+         */
+        Slip: {
+            /** Batch Mass G */
+            batch_mass_g: number;
+            /** Coarse */
+            coarse: boolean;
+            /** Fat Frac */
+            fat_frac: number;
+            /** Fat High Frac */
+            fat_high_frac: number;
+            /** Fat Low Frac */
+            fat_low_frac: number;
+            /** Lines */
+            lines: components["schemas"]["SlipLine"][];
+            /** Passes */
+            passes: number;
+            /** Piece Mass G */
+            piece_mass_g: number;
+            /** Piece Tolerance G */
+            piece_tolerance_g: number;
+            /** Pieces */
+            pieces: number;
+            /** Plate Mm */
+            plate_mm: number;
+            /** Services Per Week */
+            services_per_week: number;
+            /** Week Mass Kg */
+            week_mass_kg: number;
+            /** Week Pieces */
+            week_pieces: number;
+        };
+        /**
+         * SlipLine
+         * @description One meat on the slip: grams ready to grind for one batch, and kilograms a week, trimmed and as bought.
+         */
+        SlipLine: {
+            /** Name */
+            name: string;
+            /** Packs */
+            packs: number;
+            /** Share Frac */
+            share_frac: number;
+            /** Trimmed G */
+            trimmed_g: number;
+            /** Week Bought Kg */
+            week_bought_kg: number;
+            /** Week Trimmed Kg */
+            week_trimmed_kg: number;
+        };
+        /**
+         * SolveRequest
+         * @description A formula, the meats to choose from, limits and an aim.
+         */
+        SolveRequest: {
+            /**
+             * Aim
+             * @enum {string}
+             */
+            aim: "cheapest" | "nearest" | "surest" | "use-up-first";
+            /** Candidates */
+            candidates: components["schemas"]["CandidateModel"][];
+            formula: components["schemas"]["FormulaModel"];
+            /**
+             * Least Share Frac
+             * @default 0.05
+             */
+            least_share_frac: number;
+            /**
+             * Most Meats
+             * @default 4
+             */
+            most_meats: number;
+            /** Species */
+            species?: components["schemas"]["SpeciesModel"][];
+            /**
+             * Today
+             * @default
+             */
+            today: string;
+            typed: components["schemas"]["TypedModel"];
+            /**
+             * Use Stock
+             * @default true
+             */
+            use_stock: boolean;
+            /**
+             * Whole Packs
+             * @default false
+             */
+            whole_packs: boolean;
+        };
+        /**
+         * Solved
+         * @description Answers, best first; without one, the smallest changes that would let one. And prices that would swap cuts.
+         */
+        Solved: {
+            /** Answers */
+            answers: components["schemas"]["SolvedAnswer"][];
+            /** Changes */
+            changes: components["schemas"]["Phrase"][];
+            /** Swaps */
+            swaps: components["schemas"]["SwapPrice"][];
+        };
+        /**
+         * SolvedAnswer
+         * @description An answer with the limits it leans on.
+         */
+        SolvedAnswer: {
+            answer: components["schemas"]["Answer"];
+            /** Binding */
+            binding: components["schemas"]["Phrase"][];
+        };
+        /**
+         * SpeciesModel
+         * @description At least and at most so much of a species, 0–1.
+         */
+        SpeciesModel: {
+            /**
+             * Least Frac
+             * @default 0
+             */
+            least_frac: number;
+            /**
+             * Most Frac
+             * @default 1
+             */
+            most_frac: number;
+            /**
+             * Species
+             * @enum {string}
+             */
+            species: "beef" | "pork" | "veal" | "lamb" | "turkey" | "chicken" | "venison";
+        };
+        /**
+         * SquareRequest
+         * @description Two meats and a target, as typed.
+         */
+        SquareRequest: {
+            one: components["schemas"]["CandidateModel"];
+            /** Target */
+            target: string;
+            two: components["schemas"]["CandidateModel"];
         };
         /**
          * Stage
@@ -1923,6 +3164,20 @@ export interface components {
             to: string;
         };
         /**
+         * SwapPrice
+         * @description A cut that is left out, its price now and the price below which it would come in, a kilogram as bought.
+         */
+        SwapPrice: {
+            /** Enters Below Per Kg */
+            enters_below_per_kg: string;
+            /** Meat */
+            meat: string;
+            /** Name */
+            name: string;
+            /** Price Per Kg */
+            price_per_kg: string;
+        };
+        /**
          * TicketFigure
          * @description A vital figure: label, value, what stands small beside it, its working, and the step that decides it.
          */
@@ -1947,7 +3202,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1970,7 +3225,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week";
             /**
              * Kind
              * @default type
@@ -1986,6 +3241,26 @@ export interface components {
             text: string;
         };
         /**
+         * TypedModel
+         * @description What was typed: fat wanted from and to, the share of batches that must hold it, collagen by protein at most.
+         */
+        TypedModel: {
+            /**
+             * Collagen Most
+             * @default
+             */
+            collagen_most: string;
+            /**
+             * Confidence
+             * @default
+             */
+            confidence: string;
+            /** Fat High */
+            fat_high: string;
+            /** Fat Low */
+            fat_low: string;
+        };
+        /**
          * VersionAnswer
          * @description A kept version.
          */
@@ -1997,6 +3272,23 @@ export interface components {
             name: string;
             /** Number */
             number: number;
+        };
+        /**
+         * WeightsModel
+         * @description The four weights of a fat test, as typed.
+         */
+        WeightsModel: {
+            /** Fat */
+            fat: string;
+            /** Lean */
+            lean: string;
+            /**
+             * Liquid
+             * @default
+             */
+            liquid: string;
+            /** Raw */
+            raw: string;
         };
         /**
          * Working
@@ -2045,7 +3337,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Styles and meats to choose from */
+            /** @description Styles, meats, lots and schools to choose from */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -3424,6 +4716,849 @@ export interface operations {
             };
         };
     };
+    get_larder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All meats and lots */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LarderAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_fat_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FatTestRequest"];
+            };
+        };
+        responses: {
+            /** @description Read a fat test without keeping it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FatTestAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvRequest"];
+            };
+        };
+        responses: {
+            /** @description Take in a larder file, row by row */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CsvAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_lot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotRequest"];
+            };
+        };
+        responses: {
+            /** @description Write a delivery down */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_lot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotSaveRequest"];
+            };
+        };
+        responses: {
+            /** @description Correct or close a lot */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    learn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnRequest"];
+            };
+        };
+        responses: {
+            /** @description Add what is said of a lot's fat */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    log_fat_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FatTestLogRequest"];
+            };
+        };
+        responses: {
+            /** @description Keep a fat test as evidence */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForgetRequest"];
+            };
+        };
+        responses: {
+            /** @description Take a finding back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_meat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeatRequest"];
+            };
+        };
+        responses: {
+            /** @description Add, correct or retire a meat */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeatModel-Output"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     live: {
         parameters: {
             query?: never;
@@ -3669,6 +5804,354 @@ export interface operations {
             };
             /** @description A problem */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    mend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendRequest"];
+            };
+        };
+        responses: {
+            /** @description What to add to a batch */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MendAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    propose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProposeRequest"];
+            };
+        };
+        responses: {
+            /** @description A formula from words of taste */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposeAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    solve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolveRequest"];
+            };
+        };
+        responses: {
+            /** @description Blends of many meats that meet a target */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Solved"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    square: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SquareRequest"];
+            };
+        };
+        responses: {
+            /** @description The Pearson square of two meats */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnSquare"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,246 @@
+"""What the wire carries of meats, lots, evidence, targets and schools."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from vianda.api.schemas import Text, Units
+from vianda.core.evaluate import Evaluation
+from vianda.core.fat_range import FatRange
+from vianda.core.fat_test import FatTest
+from vianda.core.schools import Proposal
+from vianda.core.target import wish as core
+from vianda.core.target.mend import Addition
+from vianda.interchange.formula_model import FormulaModel, Key, LotKey, Share, Strict
+from vianda.interchange.store_models import LotModel, MeatModel
+from vianda.services.larders import Finding, KnownLot, RowReport, TypedWeights
+from vianda.services.targets import DrawnSquare, Proposed, Solved, TypedWish
+
+Revision = Annotated[int, Field(ge=1)]
+
+
+class MeatRequest(Strict):
+    """A meat to write down; ``seen`` is what stood there before, or null for a new one."""
+
+    meat: MeatModel
+    seen: MeatModel | None
+
+
+class LotRequest(Strict):
+    """A delivery to write down; its key is made here."""
+
+    lot: LotModel
+
+
+class LotSaveRequest(Strict):
+    """A lot and the revision it was opened at."""
+
+    lot: LotModel
+    revision: Revision
+
+
+class LearnRequest(Strict):
+    """What a label, a butcher or a laboratory says of a lot's fat, as typed."""
+
+    kind: Literal["label", "butcher", "laboratory"]
+    fat: Text
+    revision: Revision
+
+
+class WeightsModel(Strict):
+    """The four weights of a fat test, as typed."""
+
+    raw: Text
+    lean: Text
+    fat: Text
+    liquid: Text = ""
+
+    def typed(self) -> TypedWeights:
+        """For the service."""
+        return TypedWeights(self.raw, self.lean, self.fat, self.liquid)
+
+
+class FatTestRequest(Strict):
+    """Weights to be read, without keeping them."""
+
+    weights: WeightsModel
+    unit_system: Units
+
+
+class FatTestLogRequest(FatTestRequest):
+    """Weights to be kept as evidence on a lot."""
+
+    revision: Revision
+
+
+class ForgetRequest(Strict):
+    """Which finding to take back."""
+
+    at: Annotated[int, Field(ge=0, le=100)]
+    revision: Revision
+
+
+class CsvRequest(Strict):
+    """The text of a larder file."""
+
+    text: Annotated[str, Field(max_length=900_000)]
+
+
+class LotAnswer(BaseModel):
+    """A lot with what is known of its fat: by its meat's name, and after its evidence."""
+
+    revision: int
+    lot: LotModel
+    prior: FatRange
+    known: FatRange
+    findings: list[Finding]
+
+
+class CsvAnswer(BaseModel):
+    """What became of each row of a larder file."""
+
+    rows: list[RowReport]
+
+
+class LarderAnswer(BaseModel):
+    """All meats, retired ones too, and all lots."""
+
+    meats: list[MeatModel]
+    lots: list[LotAnswer]
+
+
+class FatTestAnswer(BaseModel):
+    """What a fat test says."""
+
+    test: FatTest
+    roughness: str
+
+
+class CandidateModel(Strict):
+    """A meat that may come in, with bounds on its share 0–1."""
+
+    meat: Key
+    lot: LotKey = ""
+    least_frac: Share = 0.0
+    most_frac: Share = 1.0
+    now_frac: Share = 0.0
+
+    def to_core(self) -> core.Candidate:
+        """The core's candidate."""
+        return core.Candidate(**self.model_dump())
+
+
+class SpeciesModel(Strict):
+    """At least and at most so much of a species, 0–1."""
+
+    species: Literal["beef", "pork", "veal", "lamb", "turkey", "chicken", "venison"]
+    least_frac: Share = 0.0
+    most_frac: Share = 1.0
+
+
+class TypedModel(Strict):
+    """What was typed: fat wanted from and to, the share of batches that must hold it, collagen by protein at most."""
+
+    fat_low: Text
+    fat_high: Text
+    confidence: Text = ""
+    collagen_most: Text = ""
+
+    def typed(self) -> TypedWish:
+        """For the service."""
+        return TypedWish(**self.model_dump())
+
+
+class SolveRequest(Strict):
+    """A formula, the meats to choose from, limits and an aim."""
+
+    formula: FormulaModel
+    candidates: Annotated[list[CandidateModel], Field(min_length=1, max_length=core.MOST_CANDIDATES)]
+    typed: TypedModel
+    aim: core.Aim
+    species: Annotated[list[SpeciesModel], Field(max_length=7, default_factory=list)]
+    most_meats: Annotated[int, Field(ge=1, le=8)] = 4
+    least_share_frac: Annotated[float, Field(ge=0, le=0.5)] = core.LEAST_SHARE_FRAC
+    whole_packs: bool = False
+    use_stock: bool = True
+    today: Annotated[str, Field(pattern=r"^(\d{4}-\d{2}-\d{2})?$")] = ""
+
+    def wish(self) -> core.Wish:
+        """The core's wish; the band is filled in by the service from what was typed."""
+        return core.Wish(
+            candidates=tuple(c.to_core() for c in self.candidates),
+            fat_low_frac=0.0,
+            fat_high_frac=1.0,
+            aim=self.aim,
+            species=tuple(core.SpeciesLimit(s.species, s.least_frac, s.most_frac) for s in self.species),
+            most_meats=self.most_meats,
+            least_share_frac=self.least_share_frac,
+            whole_packs=self.whole_packs,
+            use_stock=self.use_stock,
+            today=self.today,
+        )
+
+
+SolveAnswer = Solved
+
+
+class SquareRequest(Strict):
+    """Two meats and a target, as typed."""
+
+    one: CandidateModel
+    two: CandidateModel
+    target: Text
+
+
+SquareAnswer = DrawnSquare
+
+
+class MendRequest(Strict):
+    """A batch, its fat and the fat wanted, as typed; candidates, or none for all beef of the larder."""
+
+    batch: Text
+    fat: Text
+    target: Text
+    candidates: Annotated[list[CandidateModel], Field(max_length=core.MOST_CANDIDATES, default_factory=list)]
+    unit_system: Units
+
+
+class MendAnswer(BaseModel):
+    """Additions, the smallest first."""
+
+    additions: list[Addition]
+
+
+class ProposeRequest(Strict):
+    """A formula and words of taste."""
+
+    formula: FormulaModel
+    words: Annotated[str, Field(max_length=200)]
+
+
+class ProposeAnswer(BaseModel):
+    """The formula that the words ask for, with the reasons."""
+
+    proposal: Proposal
+    formula: FormulaModel
+    evaluation: Evaluation
+
+
+def lot_answer(known: KnownLot) -> LotAnswer:
+    """A lot for the wire."""
+    return LotAnswer(
+        revision=known.revision,
+        lot=LotModel.from_core(known.lot),
+        prior=known.prior,
+        known=known.known,
+        findings=list(known.findings),
+    )
+
+
+def propose_answer(done: Proposed) -> ProposeAnswer:
+    """A proposal for the wire."""
+    return ProposeAnswer.model_construct(
+        proposal=done.proposal, formula=FormulaModel.from_core(done.formula), evaluation=done.evaluation
+    )

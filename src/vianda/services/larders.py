@@ -1,0 +1,184 @@
+"""Meats and lots: add, correct, retire, take in and hand out as a file, and learn what is in a box."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from vianda.core.entry import UnitSystem, read_frac, read_mass_g
+from vianda.core.errors import OutOfRangeError
+from vianda.core.evidence import ROUGHNESS, Evidence, disagrees, told, updated
+from vianda.core.fat_range import FatRange
+from vianda.core.fat_test import FatTest, fat_test
+from vianda.core.larder import Larder, Meat
+from vianda.core.lot import Lot
+from vianda.interchange.larder_csv import CsvRow, read_csv, write_csv
+from vianda.services.bench import surroundings
+from vianda.storage import larder_repository as repository
+from vianda.storage.larder_repository import StoredLot
+from vianda.storage.transaction import transaction
+
+MOST_LOTS = 500
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """One piece of evidence: how rough its kind is, and whether it is unlike the meat's name."""
+
+    evidence: Evidence
+    roughness: str
+    disagrees: bool
+
+
+@dataclass(frozen=True, slots=True)
+class KnownLot:
+    """A lot with its revision, and the fat by its name and after its evidence."""
+
+    revision: int
+    lot: Lot
+    prior: FatRange
+    known: FatRange
+    findings: tuple[Finding, ...]
+
+
+def get_larder() -> Larder:
+    """All meats and lots."""
+    return repository.load_larder()
+
+
+def list_lots() -> list[KnownLot]:
+    """All lots with what is known of them, open ones first, the one to be used up next before others."""
+    larder = repository.load_larder()
+    lots = [known(stored, larder) for stored in repository.list_lots()]
+    return sorted(lots, key=lambda k: (k.lot.closed, k.lot.use_by or "9999", k.lot.delivered, k.lot.key))
+
+
+def known(stored: StoredLot, larder: Larder | None = None) -> KnownLot:
+    """What a lot's evidence says."""
+    meat = (larder or repository.load_larder()).meat(stored.lot.meat)
+    findings = tuple(Finding(e, ROUGHNESS[e.kind], disagrees(meat.fat, e)) for e in stored.lot.evidence)
+    return KnownLot(stored.revision, stored.lot, meat.fat, updated(meat.fat, stored.lot.evidence), findings)
+
+
+def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:
+    """Add a meat, or write over the one that was seen."""
+    with transaction():
+        return repository.save_meat(meat, seen=seen)
+
+
+def add_lot(lot: Lot) -> KnownLot:
+    """Write a delivery down under a key made from its meat and day."""
+    with transaction():
+        larder = repository.load_larder()
+        larder.meat(lot.meat, field="/lot/meat")
+        if len(larder.lots) >= MOST_LOTS:
+            raise OutOfRangeError(f"The larder keeps at most {MOST_LOTS} lots.", field="/lot")
+        key = _free_key(f"{lot.meat[:40]}-{lot.delivered}", larder)
+        return known(repository.create_lot(replace(lot, key=key)))
+
+
+def _free_key(wanted: str, larder: Larder) -> str:
+    base = re.sub(r"[^a-z0-9-]+", "-", wanted.lower()).strip("-") or "lot"
+    key, at = base, 2
+    while key in larder.lots:
+        key, at = f"{base}-{at}", at + 1
+    return key
+
+
+def save_lot(lot: Lot, *, revision: int) -> KnownLot:
+    """Correct a lot over the revision seen. Its meat stays what it is."""
+    with transaction():
+        standing = repository.get_lot(lot.key)
+        if standing.lot.meat != lot.meat:
+            raise OutOfRangeError("A lot keeps its meat; close it and write a new one down.", field="/lot/meat")
+        return known(repository.save_lot(lot, revision=revision))
+
+
+def learn(lot_key: str, *, kind: Literal["label", "butcher", "laboratory"], fat: str, revision: int) -> KnownLot:
+    """Add what a label, a butcher or a laboratory says of a lot's fat; ``fat`` as typed, per cent."""
+    return _add(lot_key, told(kind, read_frac(fat, field="/fat")), revision)
+
+
+@dataclass(frozen=True, slots=True)
+class TypedWeights:
+    """The four weights of a fat test as typed."""
+
+    raw: str
+    lean: str
+    fat: str
+    liquid: str
+
+
+def try_fat_test(weights: TypedWeights, *, unit_system: UnitSystem) -> FatTest:
+    """What the weights say, before they are kept."""
+    _, kitchen = surroundings()
+
+    def grams(text: str, name: str) -> float:
+        return read_mass_g(text, unit_system=unit_system, field=f"/weights/{name}")
+
+    return fat_test(
+        raw_g=grams(weights.raw, "raw"),
+        lean_g=grams(weights.lean, "lean"),
+        fat_g=grams(weights.fat, "fat"),
+        liquid_g=grams(weights.liquid or "0", "liquid"),
+        step_g=kitchen.scale.step_g,
+    )
+
+
+def log_fat_test(lot_key: str, weights: TypedWeights, *, unit_system: UnitSystem, revision: int) -> KnownLot:
+    """Keep a fat test as evidence on its lot."""
+    return _add(lot_key, try_fat_test(weights, unit_system=unit_system).evidence(), revision)
+
+
+def forget(lot_key: str, *, at: int, revision: int) -> KnownLot:
+    """Take one finding back."""
+    with transaction():
+        lot = repository.get_lot(lot_key).lot
+        if not 0 <= at < len(lot.evidence):
+            raise OutOfRangeError("There is no such finding on this lot.", field="/at")
+        kept = (*lot.evidence[:at], *lot.evidence[at + 1 :])
+        return known(repository.save_lot(replace(lot, evidence=kept), revision=revision))
+
+
+def _add(lot_key: str, evidence: Evidence, revision: int) -> KnownLot:
+    with transaction():
+        lot = repository.get_lot(lot_key).lot
+        more = replace(lot, evidence=(*lot.evidence, evidence))
+        return known(repository.save_lot(more, revision=revision))
+
+
+def export_csv() -> str:
+    """All meats as a CSV file."""
+    return write_csv(repository.load_larder().meats.values())
+
+
+RowOutcome = Literal["added", "corrected", "unchanged", "refused"]
+
+
+@dataclass(frozen=True, slots=True)
+class RowReport:
+    """What became of one row of a file."""
+
+    line: int
+    key: str
+    outcome: RowOutcome
+    reason: str
+
+
+def import_csv(text: str) -> list[RowReport]:
+    """Take in every good row of a larder file; a bad one is refused with its reason and stops no other."""
+    rows = read_csv(text)
+    with transaction():
+        larder = repository.load_larder()
+        return [_take(row, larder) for row in rows]
+
+
+def _take(row: CsvRow, larder: Larder) -> RowReport:
+    if row.meat is None:
+        return RowReport(row.line, row.key, "refused", row.reason)
+    standing = larder.meats.get(row.meat.key)
+    if standing == row.meat:
+        return RowReport(row.line, row.key, "unchanged", "")
+    repository.save_meat(row.meat, seen=standing)
+    return RowReport(row.line, row.key, "added" if standing is None else "corrected", "")

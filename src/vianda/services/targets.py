@@ -1,0 +1,174 @@
+"""Reach a target of fat: the square, a mend, many meats; and a blend from words of taste."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from vianda.core.apply_edit import apply_edit
+from vianda.core.cost import usable_frac
+from vianda.core.edit import Choose, LayOut
+from vianda.core.entry import UnitSystem, read_frac, read_mass_g
+from vianda.core.errors import OutOfRangeError
+from vianda.core.evaluate import Evaluation, evaluate
+from vianda.core.formula import Formula
+from vianda.core.larder import Larder
+from vianda.core.phrase import Phrase
+from vianda.core.schools import Proposal, propose
+from vianda.core.target.binding import SwapPrice, binding_limits, swap_prices
+from vianda.core.target.mend import Addition, additions
+from vianda.core.target.nearest_changes import nearest_changes
+from vianda.core.target.pearson import PearsonSquare, pearson_square
+from vianda.core.target.program import Program, program_of
+from vianda.core.target.solve import Answer, NoBlendError, solve
+from vianda.core.target.wish import Candidate, Wish
+from vianda.services.bench import surroundings
+
+# A wish in words aims at a band this far either side of its figure (ours).
+AIM_HALF_WIDTH_FRAC = 0.012
+
+
+@dataclass(frozen=True, slots=True)
+class TypedWish:
+    """What the cook typed beside the candidates; the rest is in ``Wish``."""
+
+    fat_low: str
+    fat_high: str
+    confidence: str = ""
+    collagen_most: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class SolvedAnswer:
+    """An answer with the limits it leans on."""
+
+    answer: Answer
+    binding: tuple[Phrase, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Solved:
+    """Answers, best first; without one, the smallest changes that would let one. And prices that would swap cuts."""
+
+    answers: tuple[SolvedAnswer, ...]
+    changes: tuple[Phrase, ...]
+    swaps: tuple[SwapPrice, ...]
+
+
+def solve_for(formula: Formula, wish: Wish, typed: TypedWish) -> Solved:
+    """Solve a wish for the batch of a formula on this kitchen's scale."""
+    larder, kitchen = surroundings()
+    evaluation = evaluate(formula, larder=larder, kitchen=kitchen)
+    batch_g, loss = evaluation.portions.batch_mass_g, evaluation.grind.loss_frac
+    full = replace(
+        wish,
+        fat_low_frac=read_frac(typed.fat_low, field="/typed/fat_low"),
+        fat_high_frac=read_frac(typed.fat_high, field="/typed/fat_high"),
+        confidence_frac=read_frac(typed.confidence, field="/typed/confidence") if typed.confidence.strip() else 0.0,
+        collagen_most_frac=(
+            read_frac(typed.collagen_most, field="/typed/collagen_most") if typed.collagen_most.strip() else 1.0
+        ),
+    )
+    program = program_of(full, larder=larder, batch_mass_g=batch_g, grind_loss_frac=loss)
+    usable = np.array([usable_frac(m, grind_loss_frac=loss) for m in program.meats])
+    swaps: tuple[SwapPrice, ...] = ()
+    if full.aim == "cheapest":
+        prices = [larder.price_of(c.meat, c.lot) for c in full.candidates]
+        swaps = swap_prices(program, usable=usable, prices=prices)
+    try:
+        found = solve(full, larder=larder, batch_mass_g=batch_g, step_g=kitchen.scale.step_g, grind_loss_frac=loss)
+    except NoBlendError:
+        return Solved((), nearest_changes(program, batch_mass_g=batch_g), swaps)
+    return Solved(tuple(SolvedAnswer(a, _binding(program, a)) for a in found), (), swaps)
+
+
+def _binding(program: Program, answer: Answer) -> tuple[Phrase, ...]:
+    shares = dict(zip(answer.meats, answer.shares_frac, strict=True))
+    at = [shares.get(meat.key, 0.0) for meat in program.meats]
+    return binding_limits(program, at, priced=program.wish.aim == "cheapest")
+
+
+@dataclass(frozen=True, slots=True)
+class DrawnSquare:
+    """The square with the names of its two meats, the leaner one first, and grams for the batch."""
+
+    lean: str
+    lean_name: str
+    rich: str
+    rich_name: str
+    square: PearsonSquare
+
+
+def square_for(one: Candidate, two: Candidate, target: str) -> DrawnSquare:
+    """The Pearson square of two meats, in whichever order they are named."""
+    larder, _ = surroundings()
+    lean, rich = sorted((one, two), key=lambda c: larder.fat_of(c.meat, c.lot).usual_frac)
+    square = pearson_square(
+        lean_fat_frac=larder.fat_of(lean.meat, lean.lot).usual_frac,
+        rich_fat_frac=larder.fat_of(rich.meat, rich.lot).usual_frac,
+        target_frac=read_frac(target, field="/target"),
+    )
+    return DrawnSquare(lean.meat, larder.meat(lean.meat).name, rich.meat, larder.meat(rich.meat).name, square)
+
+
+def mend(
+    *, batch: str, fat: str, target: str, candidates: list[Candidate], unit_system: UnitSystem
+) -> tuple[Addition, ...]:
+    """What to add to a batch, from these candidates or, without any, from the whole larder of its species: beef."""
+    larder, kitchen = surroundings()
+    asked = [(c.meat, c.lot) for c in candidates] or [
+        (m.key, "") for m in larder.meats.values() if m.species == "beef" and not m.retired and m.key != "mince-unknown"
+    ]
+    return additions(
+        batch_mass_g=read_mass_g(batch, unit_system=unit_system, field="/batch"),
+        fat_frac=read_frac(fat, field="/fat"),
+        target_frac=read_frac(target, field="/target"),
+        candidates=asked,
+        larder=larder,
+        step_g=kitchen.scale.step_g,
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Proposed:
+    """A formula made from words of taste, evaluated, with the reasons."""
+
+    proposal: Proposal
+    formula: Formula
+    evaluation: Evaluation
+
+
+def propose_for(formula: Formula, words: str) -> Proposed:
+    """The formula with the style, the school and the fat that the words ask for; guests and locks stay."""
+    larder, kitchen = surroundings()
+    if not words.strip():
+        raise OutOfRangeError("Say how it should eat: rich, loose, crusty; thick and beefy; lean.", field="/words")
+    proposal = propose(words)
+    for edit in (Choose("style", proposal.style), Choose("school", proposal.school)):
+        formula = apply_edit(formula, edit, larder=larder, kitchen=kitchen)
+    formula = _aimed(formula, proposal, larder, evaluate(formula, larder=larder, kitchen=kitchen))
+    return Proposed(proposal, formula, evaluate(formula, larder=larder, kitchen=kitchen))
+
+
+def _aimed(formula: Formula, proposal: Proposal, larder: Larder, now: Evaluation) -> Formula:
+    """The school's meats, nearest to its shares, at the fat wanted; unchanged when they cannot reach it."""
+    _, kitchen = surroundings()
+    extra = [m for m in ("trim-50", "round") if m in larder.meats and all(p.meat != m for p in formula.parts)]
+    candidates = tuple(
+        Candidate(p.meat, p.lot, p.share_frac if p.locked else 0.0, p.share_frac if p.locked else 1.0, p.share_frac)
+        for p in formula.parts
+    ) + tuple(Candidate(m) for m in extra)
+    aim = proposal.fat_aim_frac
+    wish = Wish(
+        candidates, max(0.0, aim - AIM_HALF_WIDTH_FRAC), min(1.0, aim + AIM_HALF_WIDTH_FRAC), aim="nearest",
+        use_stock=False,
+    )  # fmt: skip
+    try:
+        best = solve(
+            wish, larder=larder, batch_mass_g=now.portions.batch_mass_g, step_g=kitchen.scale.step_g,
+            grind_loss_frac=now.grind.loss_frac,
+        )[0]  # fmt: skip
+    except NoBlendError:
+        return formula
+    return apply_edit(formula, LayOut(best.meats, best.shares_frac), larder=larder, kitchen=kitchen)
