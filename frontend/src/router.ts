@@ -1,9 +1,11 @@
 import { createRouter } from "sv-router";
 import BenchScreen from "./screens/bench/BenchScreen.svelte";
 import KitchenScreen from "./screens/kitchen/KitchenScreen.svelte";
+import LarderScreen from "./screens/larder/LarderScreen.svelte";
 import LogEntry from "./screens/log/LogEntry.svelte";
 import LogScreen from "./screens/log/LogScreen.svelte";
 import ShelfScreen from "./screens/shelf/ShelfScreen.svelte";
+import SlipScreen from "./screens/slip/SlipScreen.svelte";
 import StoveScreen from "./screens/stove/StoveScreen.svelte";
 import Lost from "./screens/Lost.svelte";
 
@@ -13,6 +15,8 @@ export const { p, navigate, isActive, route } = createRouter({
   "/stove/:id": StoveScreen,
   "/log": LogScreen,
   "/log/:id": LogEntry,
+  "/larder": LarderScreen,
+  "/slip/:id": SlipScreen,
   "/kitchen": KitchenScreen,
   "*": Lost,
 });

@@ -156,3 +156,23 @@ def test_words_of_taste_become_a_formula(client) -> None:
     assert answer["evaluation"]["blend"]["fat_frac"] == pytest.approx(aim, abs=0.013)
     refused = client.post("/api/target/propose", json={"formula": FORMULA, "words": "xyzzy"})
     assert refused.status_code == 422
+
+
+def test_the_opening_line_also_takes_words_of_taste(client) -> None:
+    opened = client.post("/api/opening", json={"line": "rich, loose, crusty"}).get_json()["opening"]
+    assert opened["formula"]["dish"]["style"] == "smashed"
+    assert any("Crusty" in r["text"] for r in opened["read"])
+    assert client.post("/api/opening", json={"line": "xyzzy"}).status_code == 422
+
+
+def test_bounds_typed_for_a_meat_and_a_species_hold(client) -> None:
+    candidates = [{"meat": "chuck", "least": "40 %", "most": "60"}, {"meat": "pork-belly"}, {"meat": "round"}]
+    solved = _solve(client, candidates=candidates, species=[{"species": "pork", "most": "25 %"}])
+    shares = dict(zip(*(solved["answers"][0]["answer"][k] for k in ("meats", "shares_frac")), strict=True))
+    assert 0.4 - 1e-6 <= shares["chuck"] <= 0.6 + 1e-6
+    assert shares.get("pork-belly", 0) <= 0.25 + 1e-6
+    bad = {"formula": FORMULA, "candidates": [{"meat": "chuck", "least": "lots"}], "aim": "cheapest",
+           "typed": {"fat_low": "20", "fat_high": "22"}}  # fmt: skip
+    refused = client.post("/api/target/solve", json=bad)
+    assert refused.status_code == 422
+    assert refused.get_json()["fields"][0]["pointer"] == "/candidates/0"

@@ -133,3 +133,8 @@ export function moment(iso: string): string {
     minute: "2-digit",
   });
 }
+
+/** Today's day, by this machine's calendar, as 2026-11-24. */
+export function today(): string {
+  return new Date().toLocaleDateString("sv-SE");
+}

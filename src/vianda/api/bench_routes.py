@@ -10,7 +10,7 @@ from vianda.core.schools import all_schools
 from vianda.core.style_preview import preview
 from vianda.core.styles import all_styles
 from vianda.interchange.store_models import LotModel, MeatModel
-from vianda.services import bench, larders
+from vianda.services import bench, larders, targets
 
 blueprint = Blueprint("bench", __name__, url_prefix="/api")
 
@@ -42,7 +42,7 @@ def evaluate(body: s.EvaluateRequest) -> bench.Bench:
     answer=s.OpeningAnswer,
 )
 def opening(body: s.OpeningRequest) -> s.OpeningAnswer:
-    opened, evaluation = bench.open_on_bench(body.line, unit_system=body.unit_system)
+    opened, evaluation = targets.open_or_propose(body.line, unit_system=body.unit_system)
     return s.OpeningAnswer.model_construct(opening=opened, evaluation=evaluation)
 
 

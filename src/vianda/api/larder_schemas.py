@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from vianda.api.schemas import Text, Units
+from vianda.core.entry import read_frac
 from vianda.core.evaluate import Evaluation
 from vianda.core.fat_range import FatRange
 from vianda.core.fat_test import FatTest
@@ -118,26 +119,38 @@ class FatTestAnswer(BaseModel):
     roughness: str
 
 
+def _share(text: str, default: float, field: str) -> float:
+    """A share as typed, per cent; nothing typed is no limit."""
+    return read_frac(text, field=field) if text.strip() else default
+
+
 class CandidateModel(Strict):
-    """A meat that may come in, with bounds on its share 0–1."""
+    """A meat that may come in, with bounds on its share as typed (per cent), and its share now (0–1)."""
 
     meat: Key
     lot: LotKey = ""
-    least_frac: Share = 0.0
-    most_frac: Share = 1.0
+    least: Text = ""
+    most: Text = ""
     now_frac: Share = 0.0
 
-    def to_core(self) -> core.Candidate:
+    def to_core(self, at: int = 0) -> core.Candidate:
         """The core's candidate."""
-        return core.Candidate(**self.model_dump())
+        where = f"/candidates/{at}"
+        least, most = _share(self.least, 0.0, where), _share(self.most, 1.0, where)
+        return core.Candidate(self.meat, self.lot, least, most, self.now_frac)
 
 
 class SpeciesModel(Strict):
-    """At least and at most so much of a species, 0–1."""
+    """At least and at most so much of a species, as typed (per cent)."""
 
     species: Literal["beef", "pork", "veal", "lamb", "turkey", "chicken", "venison"]
-    least_frac: Share = 0.0
-    most_frac: Share = 1.0
+    least: Text = ""
+    most: Text = ""
+
+    def to_core(self, at: int) -> core.SpeciesLimit:
+        """The core's limit."""
+        where = f"/species/{at}"
+        return core.SpeciesLimit(self.species, _share(self.least, 0.0, where), _share(self.most, 1.0, where))
 
 
 class TypedModel(Strict):
@@ -170,11 +183,11 @@ class SolveRequest(Strict):
     def wish(self) -> core.Wish:
         """The core's wish; the band is filled in by the service from what was typed."""
         return core.Wish(
-            candidates=tuple(c.to_core() for c in self.candidates),
+            candidates=tuple(c.to_core(at) for at, c in enumerate(self.candidates)),
             fat_low_frac=0.0,
             fat_high_frac=1.0,
             aim=self.aim,
-            species=tuple(core.SpeciesLimit(s.species, s.least_frac, s.most_frac) for s in self.species),
+            species=tuple(s.to_core(at) for at, s in enumerate(self.species)),
             most_meats=self.most_meats,
             least_share_frac=self.least_share_frac,
             whole_packs=self.whole_packs,

@@ -168,7 +168,7 @@ class OpeningRequest(Strict):
 class ReadRequest(Strict):
     """Typed text to be read as a quantity, outside a formula."""
 
-    kind: Literal["mass_g", "length_mm", "temp_c"]
+    kind: Literal["mass_g", "length_mm", "temp_c", "frac"]
     text: Text
     unit_system: Units
 

@@ -10,12 +10,14 @@ from vianda.core.apply_edit import apply_edit
 from vianda.core.cost import usable_frac
 from vianda.core.edit import Choose, LayOut
 from vianda.core.entry import UnitSystem, read_frac, read_mass_g
-from vianda.core.errors import OutOfRangeError
+from vianda.core.errors import OutOfRangeError, UnreadableEntryError
 from vianda.core.evaluate import Evaluation, evaluate
-from vianda.core.formula import Formula
+from vianda.core.formula import LONGEST_NAME, Formula
 from vianda.core.larder import Larder
-from vianda.core.phrase import Phrase
-from vianda.core.schools import Proposal, propose
+from vianda.core.opening import Opening
+from vianda.core.phrase import Phrase, frac, say, word
+from vianda.core.schools import Proposal, propose, school_of
+from vianda.core.styles import style_of
 from vianda.core.target.binding import SwapPrice, binding_limits, swap_prices
 from vianda.core.target.mend import Addition, additions
 from vianda.core.target.nearest_changes import nearest_changes
@@ -23,10 +25,12 @@ from vianda.core.target.pearson import PearsonSquare, pearson_square
 from vianda.core.target.program import Program, program_of
 from vianda.core.target.solve import Answer, NoBlendError, solve
 from vianda.core.target.wish import Candidate, Wish
-from vianda.services.bench import surroundings
+from vianda.services.bench import open_on_bench, surroundings
 
 # A wish in words aims at a band this far either side of its figure (ours).
 AIM_HALF_WIDTH_FRAC = 0.012
+# What a wish for a taste starts from when nothing else is said.
+DEFAULT_LINE = "burgers for 4 people"
 
 
 @dataclass(frozen=True, slots=True)
@@ -172,3 +176,29 @@ def _aimed(formula: Formula, proposal: Proposal, larder: Larder, now: Evaluation
     except NoBlendError:
         return formula
     return apply_edit(formula, LayOut(best.meats, best.shares_frac), larder=larder, kitchen=kitchen)
+
+
+def open_or_propose(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation]:
+    """A first formula from one line: of what there is, or else of how it should eat."""
+    try:
+        return open_on_bench(line, unit_system=unit_system)
+    except UnreadableEntryError as unread:
+        try:
+            proposal = propose(line)
+        except UnreadableEntryError:
+            raise unread from None
+    start, _ = open_on_bench(DEFAULT_LINE, unit_system=unit_system)
+    done = propose_for(start.formula, line)
+    title = style_of(proposal.style).title
+    opening = Opening(
+        formula=replace(done.formula, name=f"{title}, {school_of(proposal.school).title.lower()}"[:LONGEST_NAME]),
+        read=tuple(say(reason) for reason in proposal.reasons),
+        assumed=(
+            say("{style} burgers for 4 people", style=word(title)),
+            say("{school}, at about {fat} fat", school=word(school_of(proposal.school).title),
+                fat=frac(proposal.fat_aim_frac)),
+        ),
+        unread=proposal.unread,
+        questions=(),
+    )  # fmt: skip
+    return opening, done.evaluation

@@ -24,6 +24,18 @@ export type CookLine = S["CookLine"];
 export type Outcome = S["OutcomeModel"];
 export type StoveStep = S["StoveStep"];
 export type Units = NonNullable<S["EvaluateRequest"]["unit_system"]>;
+export type Meat = S["MeatModel-Output"];
+export type Lot = S["LotModel-Output"];
+export type KnownLot = S["LotAnswer"];
+export type LarderContent = S["LarderAnswer"];
+export type FatTest = S["FatTestAnswer"];
+export type TypedWeights = S["WeightsModel"];
+export type RowReport = S["RowReport"];
+export type Solved = S["Solved"];
+export type SolveRequest = Omit<S["SolveRequest"], "formula">;
+export type Candidate = S["CandidateModel"];
+export type DrawnSquare = S["DrawnSquare"];
+export type Addition = S["Addition"];
 export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
 
 /** A refusal with a reason, or — status 0 or 503 — a server that does not answer. */
@@ -96,5 +108,33 @@ export const api = {
     ask<Cook>("PUT", `/cooks/${id}/outcome`, { outcome, revision }),
   read: (kind: S["ReadRequest"]["kind"], text: string, unit_system: Units) =>
     ask<{ value: number }>("POST", "/read", { kind, text, unit_system }),
+  larder: () => ask<LarderContent>("GET", "/larder"),
+  saveMeat: (meat: Meat, seen: Meat | null) =>
+    ask<Meat>("PUT", `/larder/meats/${encodeURIComponent(meat.key)}`, { meat, seen }),
+  addLot: (lot: Lot) => ask<KnownLot>("POST", "/larder/lots", { lot }),
+  saveLot: (lot: Lot, revision: number) =>
+    ask<KnownLot>("PUT", `/larder/lots/${encodeURIComponent(lot.key)}`, { lot, revision }),
+  learn: (key: string, kind: S["LearnRequest"]["kind"], fat: string, revision: number) =>
+    ask<KnownLot>("POST", `/larder/lots/${encodeURIComponent(key)}/evidence`, { kind, fat, revision }),
+  readFatTest: (weights: TypedWeights, unit_system: Units) =>
+    ask<FatTest>("POST", "/larder/fat-test", { weights, unit_system }),
+  logFatTest: (key: string, weights: TypedWeights, unit_system: Units, revision: number) =>
+    ask<KnownLot>("POST", `/larder/lots/${encodeURIComponent(key)}/fat-test`, {
+      weights,
+      unit_system,
+      revision,
+    }),
+  forget: (key: string, at: number, revision: number) =>
+    ask<KnownLot>("POST", `/larder/lots/${encodeURIComponent(key)}/forget`, { at, revision }),
+  importLarder: (text: string) => ask<{ rows: RowReport[] }>("POST", "/larder/file", { text }),
+  larderPath: "/api/larder/file.csv",
+  solve: (formula: Formula, request: SolveRequest, signal?: AbortSignal) =>
+    ask<Solved>("POST", "/target/solve", { formula, ...request }, signal),
+  square: (one: Candidate, two: Candidate, target: string, signal?: AbortSignal) =>
+    ask<DrawnSquare>("POST", "/target/square", { one, two, target }, signal),
+  mend: (batch: string, fat: string, target: string, unit_system: Units) =>
+    ask<{ additions: Addition[] }>("POST", "/target/mend", { batch, fat, target, unit_system }),
+  propose: (formula: Formula, words: string) =>
+    ask<S["ProposeAnswer"]>("POST", "/target/propose", { formula, words }),
   exportPath: (id: number) => `/api/formulas/${id}/export`,
 };

@@ -757,14 +757,14 @@ export interface components {
         };
         /**
          * CandidateModel
-         * @description A meat that may come in, with bounds on its share 0–1.
+         * @description A meat that may come in, with bounds on its share as typed (per cent), and its share now (0–1).
          */
         CandidateModel: {
             /**
-             * Least Frac
-             * @default 0
+             * Least
+             * @default
              */
-            least_frac: number;
+            least: string;
             /**
              * Lot
              * @default
@@ -773,10 +773,10 @@ export interface components {
             /** Meat */
             meat: string;
             /**
-             * Most Frac
-             * @default 1
+             * Most
+             * @default
              */
-            most_frac: number;
+            most: string;
             /**
              * Now Frac
              * @default 0
@@ -2542,7 +2542,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "mass_g" | "length_mm" | "temp_c";
+            kind: "mass_g" | "length_mm" | "temp_c" | "frac";
             /** Text */
             text: string;
             /**
@@ -2950,19 +2950,19 @@ export interface components {
         };
         /**
          * SpeciesModel
-         * @description At least and at most so much of a species, 0–1.
+         * @description At least and at most so much of a species, as typed (per cent).
          */
         SpeciesModel: {
             /**
-             * Least Frac
-             * @default 0
+             * Least
+             * @default
              */
-            least_frac: number;
+            least: string;
             /**
-             * Most Frac
-             * @default 1
+             * Most
+             * @default
              */
-            most_frac: number;
+            most: string;
             /**
              * Species
              * @enum {string}

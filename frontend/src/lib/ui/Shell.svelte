@@ -12,6 +12,7 @@
   }: { here: string; tools?: Snippet; children: Snippet; fixed?: boolean } = $props();
   const rooms = [
     { href: "/", title: "Shelf" },
+    { href: "/larder", title: "Larder" },
     { href: "/log", title: "Logbook" },
     { href: "/kitchen", title: "Kitchen" },
   ];
@@ -19,7 +20,9 @@
 
 <a href="#main" class="absolute -top-20 left-2 z-50 act bg-paper focus:top-2">Skip to the bench</a>
 <div class={["flex min-h-dvh flex-col", fixed && "lg:h-dvh lg:overflow-hidden"]}>
-  <header class="flex h-11 shrink-0 items-center gap-1 bg-neutral px-3 text-neutral-content sm:gap-2 sm:px-4">
+  <header
+    class="flex h-11 shrink-0 items-center gap-1 bg-neutral px-3 text-neutral-content sm:gap-2 sm:px-4 print:hidden"
+  >
     <a
       href="/"
       class="flex items-center gap-2 font-semibold tracking-wide sm:mr-2"

@@ -1,20 +1,18 @@
-<!-- The kitchen: whose rules lead, what the scale can show, what there is to cook on; and the larder. -->
+<!-- The kitchen: whose rules lead, what the scale can show, what there is to cook on and grind with. -->
 <script lang="ts">
-  import { api, ProblemError, type Catalogue, type Kitchen, type StoredKitchen } from "../../lib/api/client";
+  import { api, ProblemError, type Kitchen, type StoredKitchen } from "../../lib/api/client";
   import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { units } from "../../lib/units.svelte";
-  import LarderTable from "./LarderTable.svelte";
 
   let stored = $state.raw<StoredKitchen | null>(null);
-  let catalogue = $state.raw<Catalogue | null>(null);
   let problem = $state<string | null>(null);
   let status = $state("");
 
   $effect(() => {
     void attempt(async () => {
-      [stored, catalogue] = await Promise.all([api.kitchen(), api.catalogue()]);
+      stored = await api.kitchen();
     });
   });
   async function attempt(run: () => Promise<void>): Promise<void> {
@@ -79,9 +77,13 @@
           />
           <PickField
             label="Names on a label"
+            width="15rem"
             value={kitchen.naming_rule}
             options={[
               { key: "US", title: "US, 9 CFR 319.15" },
+              { key: "EU", title: "EU, 1169/2011" },
+              { key: "CA", title: "Canada, Food and Drug Regs" },
+              { key: "UK", title: "UK, Products Containing Meat" },
               { key: "none", title: "Not checked" },
             ]}
             onpick={(key) => change({ naming_rule: key as Kitchen["naming_rule"] })}
@@ -144,7 +146,28 @@
           </table>
         </section>
       </div>
-      {#if catalogue}<LarderTable meats={catalogue.meats} />{/if}
+      <section class="mt-7">
+        <h2 class="text-lg">To grind with</h2>
+        <table class="mt-1 w-full">
+          <thead class="sr-only"><tr><th>Tool</th><th>Plates</th><th>Load</th><th>Stays in it</th></tr></thead
+          >
+          <tbody>
+            {#each kitchen.grinders as g (g.key)}
+              <tr class="border-b border-base-300">
+                <td class="py-1.5 font-semibold">{g.name}</td>
+                <td class="px-3 py-1.5 quiet"
+                  >{g.plates_mm.length ? `plates ${g.plates_mm.join(", ")} mm` : ""}</td
+                >
+                <td class="px-3 py-1.5 text-right numeral"><Qty kind="mass_g" value={g.load_g} /> a load</td>
+                <td class="py-1.5 text-right numeral"
+                  ><Qty kind="mass_g" value={g.hold_up_g} />
+                  <span class="font-normal quiet">stay in it</span></td
+                >
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </section>
     {:else}
       <h1 class="text-2xl">Kitchen</h1>
       {#if problem}<p role="alert" class="mt-3 text-error">{problem}</p>{:else}<p

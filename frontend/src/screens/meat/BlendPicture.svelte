@@ -31,7 +31,7 @@
       return strip;
     });
   });
-  const limit = $derived(evaluation.names[0]?.limit_frac ?? null);
+  const limit = $derived(evaluation.name_limit_frac);
   const pct = (value: number, high?: number) => amount({ kind: "frac", value, high }, units);
   const reach = $derived(
     pct(
@@ -40,6 +40,14 @@
     ),
   );
   const band = $derived(evaluation.style.fat_band_frac);
+  // The doubt as a shape: how likely each fat is, leaning on the right edge.
+  const doubt = $derived(
+    blend.curve.length > 1
+      ? `M${right} ${y(blend.curve[0]?.[0] ?? 0)}` +
+          blend.curve.map(([fat, likely]) => `L${right - likely * 34} ${y(fat)}`).join("") +
+          `L${right} ${y(blend.curve.at(-1)?.[0] ?? 0)}Z`
+      : "",
+  );
   const label = $derived(
     `Blend of ${blend.parts.map((p) => `${p.name} ${pct(p.share_frac)}`).join(", ")}: fat ${pct(blend.fat_frac)}, ` +
       `nine batches in ten between ${pct(blend.fat_low_frac, blend.fat_high_frac)}; usual for this style ${pct(band[0], band[1])}.`,
@@ -125,6 +133,7 @@
         />
       {/if}
     {/each}
+    <path d={doubt} class="fill-primary stroke-white" fill-opacity="0.55" stroke-width="1.2" />
     {#if limit !== null && limit <= top}
       <path d={`M${axis} ${y(limit)}H${right + 8}`} stroke="#fff" stroke-width="3.4" opacity="0.65" />
       <path
@@ -178,7 +187,7 @@
     <text x={axis} y={height + 19} class="fill-quiet text-[12px]"
       >{width < 520
         ? `width: share · pale: fat · in reach ${reach}`
-        : `width: share of the batch · pale: fat · whisker: nine deliveries in ten · line: the blend with its doubt · within reach: ${reach}`}</text
+        : `width: share of the batch · pale: fat · whisker: nine deliveries in ten · line and hill: the blend, how likely · in reach ${reach}`}</text
     >
   </svg>
   {#each strips.slice(0, -1) as { part, to }, index (part.meat)}

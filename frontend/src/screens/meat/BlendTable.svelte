@@ -12,7 +12,11 @@
     $props();
   const parts = $derived(evaluation.blend.parts);
   const used = $derived(new Set(parts.map((p) => p.meat)));
-  const price = (key: string) => Number(catalogue.meats.find((m) => m.key === key)?.price_per_kg ?? 0);
+  const cost = (key: string) => evaluation.cost.parts.find((p) => p.meat === key);
+  const lots = (meat: string, now: string) =>
+    catalogue.lots.filter((l) => l.meat === meat && (!l.closed || l.key === now));
+  const width = $derived((evaluation.blend.fat_high_frac - evaluation.blend.fat_low_frac) * 100);
+  const points = (frac: number) => (frac * 100).toFixed(1);
 </script>
 
 <div class="relative mt-2 overflow-x-auto">
@@ -23,8 +27,8 @@
         <th class="px-1 font-normal">Share</th>
         <th class="px-1 font-normal">Weight</th>
         <th class="px-2 text-right font-normal">Fat, usual (range)</th>
-        <th class="px-2 text-right font-normal">Price</th>
-        <th class="px-2 text-right font-normal">Of the doubt</th>
+        <th class="px-2 text-right font-normal">Kilo used</th>
+        <th class="px-2 text-right font-normal">Of the doubt; tested</th>
         <th class="w-20"><span class="sr-only">Lock or take out</span></th>
       </tr>
     </thead>
@@ -38,10 +42,23 @@
               value={part.meat}
               onchange={(e) => bench.edit({ kind: "swap-meat", meat: part.meat, to: e.currentTarget.value })}
             >
-              {#each catalogue.meats.filter((m) => m.key === part.meat || !used.has(m.key)) as meat (meat.key)}
+              {#each catalogue.meats.filter((m) => m.key === part.meat || (!used.has(m.key) && !m.retired)) as meat (meat.key)}
                 <option value={meat.key}>{meat.name}</option>
               {/each}
             </select>
+            {#if lots(part.meat, part.lot).length > 0}
+              <select
+                class="block h-7 max-w-48 cursor-pointer rounded border border-transparent bg-transparent pl-0.5 text-[0.8125rem] quiet hover:border-[#8b8f8a]"
+                aria-label={`Lot of ${part.name}`}
+                value={part.lot}
+                onchange={(e) =>
+                  bench.edit({ kind: "pick-lot", meat: part.meat, lot: e.currentTarget.value })}
+              >
+                <option value="">from any lot</option>
+                {#each lots(part.meat, part.lot) as lot (lot.key)}<option value={lot.key}>{lot.name}</option
+                  >{/each}
+              </select>
+            {/if}
           </td>
           <td class="px-1 py-1"
             ><ValueField
@@ -74,8 +91,17 @@
               high={part.fat_high_frac}
             />)</td
           >
-          <td class="px-2 py-2 text-right narrow"><Qty kind="price_per_kg" value={price(part.meat)} /></td>
-          <td class="px-2 py-2 text-right narrow"><Qty kind="frac" value={part.doubt_share_frac} /></td>
+          <td class="px-2 py-2 text-right narrow"
+            ><Qty kind="price_per_kg" value={Number(cost(part.meat)?.price_per_kg_used ?? 0)} /></td
+          >
+          <td class="px-2 py-2 text-right whitespace-nowrap narrow"
+            ><Qty kind="frac" value={part.doubt_share_frac} />
+            <span
+              class="quiet"
+              title={`One fat test of ${part.name} would narrow the blend from ${width.toFixed(1)} to ${points(part.tested_width_frac)} points`}
+              >{width.toFixed(1)} → {points(part.tested_width_frac)} pt</span
+            ></td
+          >
           <td class="py-1 text-right whitespace-nowrap">
             <button
               class={[

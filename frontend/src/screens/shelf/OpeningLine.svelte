@@ -16,6 +16,7 @@
     "700 g unknown mince, iron pan, four people",
     "3 lb 80/20 on the grill for 8",
     "chuck and brisket point, 40 smashed burgers",
+    "rich, loose, crusty",
   ];
   let line = $state("");
   let opened = $state.raw<{ opening: Opening; evaluation: Evaluation } | null>(null);
@@ -45,7 +46,10 @@
     attempt(async () => {
       if (!opened) return;
       const next = await api.evaluate(opened.opening.formula as Formula, [edit], units.system);
-      opened = { opening: { ...opened.opening, formula: next.formula }, evaluation: next.evaluation };
+      opened = {
+        opening: { ...opened.opening, formula: next.formula as Opening["formula"] },
+        evaluation: next.evaluation,
+      };
       answered = [...answered, at];
     });
 </script>

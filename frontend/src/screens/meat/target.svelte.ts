@@ -1,0 +1,131 @@
+/** What the cook wants of many meats, and the answers of the core. Nothing is reckoned here. */
+import {
+  api,
+  ProblemError,
+  type Candidate,
+  type Catalogue,
+  type Evaluation,
+  type Formula,
+} from "../../lib/api/client";
+import { today } from "../../lib/format";
+import type { Solved, SolveRequest } from "../../lib/api/client";
+
+type Aim = SolveRequest["aim"];
+
+export const AIMS: { key: Aim; title: string; why: string }[] = [
+  { key: "cheapest", title: "Cheapest", why: "least money for a kilo in the bowl" },
+  { key: "nearest", title: "Nearest to this blend", why: "moves the fewest grams" },
+  { key: "surest", title: "Surest", why: "least doubt, near the middle of the band" },
+  { key: "use-up-first", title: "Use up first", why: "lots whose day comes soonest" },
+];
+const MOST_CANDIDATES = 60;
+
+export class ManyMeats {
+  candidates = $state<Candidate[]>([]);
+  fatLow = $state("");
+  fatHigh = $state("");
+  confidence = $state("");
+  collagen = $state("");
+  aim = $state<Aim>("cheapest");
+  mostMeats = $state(4);
+  wholePacks = $state(false);
+  species = $state("");
+  speciesLeast = $state("");
+  speciesMost = $state("");
+  solved = $state.raw<Solved | null>(null);
+  refusal = $state.raw<{ pointer: string; detail: string } | null>(null);
+  busy = $state(false);
+  stale = $state(false);
+  #running: AbortController | null = null;
+
+  constructor(evaluation: Evaluation, catalogue: Catalogue) {
+    const percent = (frac: number) => `${Math.round(frac * 100)} %`;
+    this.fatLow = percent(evaluation.style.fat_band_frac[0]);
+    this.fatHigh = percent(evaluation.style.fat_band_frac[1]);
+    this.onlyThese(evaluation);
+    this.add("trim-50", catalogue, evaluation);
+    this.add("round", catalogue, evaluation);
+    this.add("chuck", catalogue, evaluation);
+  }
+
+  /** The meats of the blend as it is. */
+  onlyThese(evaluation: Evaluation): void {
+    this.candidates = evaluation.blend.parts.map((p) => ({
+      meat: p.meat,
+      lot: p.lot ?? "",
+      least: "",
+      most: "",
+      now_frac: p.share_frac,
+    }));
+    this.stale = true;
+  }
+
+  /** Every meat of a species that is still offered, from its open lot that goes first when there is one. */
+  all(species: string, catalogue: Catalogue, evaluation: Evaluation): void {
+    for (const meat of catalogue.meats)
+      if (meat.species === species && !meat.retired && meat.key !== "mince-unknown")
+        this.add(meat.key, catalogue, evaluation);
+  }
+
+  add(meat: string, catalogue: Catalogue, evaluation: Evaluation): void {
+    if (this.candidates.length >= MOST_CANDIDATES || this.candidates.some((c) => c.meat === meat)) return;
+    if (!catalogue.meats.some((m) => m.key === meat)) return;
+    const lot = catalogue.lots
+      .filter((l) => l.meat === meat && !l.closed)
+      .sort((a, b) => (a.use_by || "9").localeCompare(b.use_by || "9"))[0];
+    const now = evaluation.blend.parts.find((p) => p.meat === meat)?.share_frac ?? 0;
+    this.candidates = [...this.candidates, { meat, lot: lot?.key ?? "", least: "", most: "", now_frac: now }];
+    this.stale = true;
+  }
+
+  remove(meat: string): void {
+    this.candidates = this.candidates.filter((c) => c.meat !== meat);
+    this.stale = true;
+  }
+
+  bound(meat: string, side: "least" | "most", text: string): void {
+    this.candidates = this.candidates.map((c) => (c.meat === meat ? { ...c, [side]: text } : c));
+    this.stale = true;
+  }
+
+  async solve(formula: Formula): Promise<void> {
+    this.#running?.abort();
+    const running = (this.#running = new AbortController());
+    this.busy = true;
+    this.refusal = null;
+    try {
+      this.solved = await api.solve(formula, this.#request(), running.signal);
+      this.stale = false;
+    } catch (error) {
+      if (error instanceof DOMException) return;
+      if (!(error instanceof ProblemError)) throw error;
+      this.solved = null;
+      this.refusal = {
+        pointer: error.problem.fields?.[0]?.pointer ?? "",
+        detail: error.problem.detail,
+      };
+    } finally {
+      if (this.#running === running) this.busy = false;
+    }
+  }
+
+  #request(): SolveRequest {
+    const limit = { species: this.species, least: this.speciesLeast, most: this.speciesMost };
+    return {
+      candidates: this.candidates,
+      typed: {
+        fat_low: this.fatLow,
+        fat_high: this.fatHigh,
+        confidence: this.confidence,
+        collagen_most: this.collagen,
+      },
+      aim: this.aim,
+      species: this.species ? [limit as NonNullable<SolveRequest["species"]>[number]] : [],
+      most_meats: this.mostMeats,
+      least_share_frac: 0.05,
+      whole_packs: this.wholePacks,
+      use_stock: true,
+      today: today(),
+    };
+  }
+}
