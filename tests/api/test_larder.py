@@ -80,6 +80,14 @@ def test_evidence_narrows_a_lot_and_the_formula_that_takes_from_it(client) -> No
     assert stale.status_code == 409
 
 
+def test_a_label_is_no_news_of_a_meat_that_goes_by_its_label(client) -> None:
+    lot = _lot(client, meat="ground-80")
+    body = {"kind": "label", "fat": "20 %", "revision": 1}
+    answer = client.post(f"/api/larder/lots/{lot['lot']['key']}/evidence", json=body)
+    assert answer.status_code == 422
+    assert "no news" in answer.get_json()["detail"]
+
+
 @pytest.mark.parametrize(
     ("changes", "status"),
     [

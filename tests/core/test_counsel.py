@@ -68,6 +68,12 @@ CASES = [
     ("heat.surface-too-cool", smash(surface_temp_c=199), smash(surface_temp_c=200), None),
     ("heat.surface-too-hot", smash(surface_temp_c=261), smash(surface_temp_c=260), None),
     ("heat.wrong-surface", smash(surface="charcoal-grate"), smash(surface="iron-pan"), None),
+    (
+        "meat.band-uncertain",
+        smash(style="grilled", parts=blended(rib=0.7, chuck=0.3)),
+        smash(parts=blended(rib=0.7, chuck=0.3)),
+        None,
+    ),
     ("meat.lot-unlike-its-name", _from_box("sirloin", "odd"), _from_box("sirloin", "fair"), None),
     ("meat.lot-too-small", _from_box("chuck", "low"), _from_box("chuck", "full"), None),
     (

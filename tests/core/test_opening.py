@@ -44,6 +44,9 @@ def test_the_first_question_is_the_one_that_narrows_most(larder: Larder, kitchen
         ("500 g mince with 15% fat", ["ground-85"]),
         ("chuck and brisket point for 6", ["brisket-point", "chuck"]),
         ("500g ground turkey", ["turkey-ground"]),
+        ("chuck, short rib and brisket, for 40", ["brisket", "chuck", "short-rib-plate"]),
+        ("500 g venison and pork belly", ["pork-belly", "venison-ground"]),
+        ("1 kg boneless chuck short rib", ["short-rib-chuck"]),
     ],
 )
 def test_meats_are_found_by_name_label_or_per_cent(line: str, meats: list[str]) -> None:

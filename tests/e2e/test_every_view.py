@@ -21,9 +21,16 @@ def test_no_view_breaks_an_accessibility_rule(watch, kestrel, width: int) -> Non
     formula = _formula(watched)
     cook = page.request.post(f"{kestrel.address}/api/cooks", data={"formula_id": formula}).json()["id"]
     found = {}
-    for path in ["/", "/log", "/kitchen", f"/log/{cook}", f"/stove/{cook}", "/nowhere"] + [
-        f"/formula/{formula}/{step}" for step in STEPS
-    ]:
+    for path in [
+        "/",
+        "/log",
+        "/kitchen",
+        "/larder",
+        f"/slip/{formula}",
+        f"/log/{cook}",
+        f"/stove/{cook}",
+        "/nowhere",
+    ] + [f"/formula/{formula}/{step}" for step in STEPS]:
         watched.go(path)
         expect(page.get_by_role("heading", level=1)).to_be_visible()
         page.wait_for_timeout(250)
@@ -51,6 +58,41 @@ def test_the_opening_answer_breaks_no_accessibility_rule(watch, kestrel) -> None
     watched.page.get_by_role("button", name="700 g unknown mince").click()
     expect(watched.page.get_by_role("button", name="Put it on the bench")).to_be_visible()
     assert watched.axe() == []
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_the_tabs_of_the_meat_bench_break_no_accessibility_rule(watch, kestrel, width: int) -> None:
+    watched = watch(kestrel, width=width, height=800)
+    page = watched.page
+    watched.go(f"/formula/{_formula(watched)}/meat")
+    for tab, then in (
+        ("Reach a target", "Find blends"), ("Names and money", None), ("Grind and slip", None), ("Blend", None),
+    ):  # fmt: skip
+        page.get_by_role("tab", name=tab).click()
+        if then:
+            page.get_by_role("button", name=then).click()
+            expect(page.get_by_role("region", name="Blends found")).to_be_visible()
+        expect(page.get_by_role("tabpanel", name=tab)).to_be_visible()
+        assert watched.axe() == [], tab
+        overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+        assert overflow <= 0, f"{tab} scrolls sideways by {overflow} px at {width}"
+    page.get_by_role("tab", name="Reach a target").click()
+    for way in ("Two meats, in a square", "Mend a batch"):
+        page.get_by_role("radio", name=way).click()
+        page.wait_for_timeout(250)
+        assert watched.axe() == [], way
+
+
+def test_the_larders_sheets_break_no_accessibility_rule(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    watched.go("/larder")
+    for opener in ("What is in it? Norquay chuck", "Correct Norquay chuck", "Write a delivery down", "Correct Rib"):
+        page.get_by_role("button", name=opener, exact=True).click()
+        expect(page.get_by_role("dialog")).to_be_visible()
+        assert watched.axe() == [], opener
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("dialog")).to_have_count(0)
 
 
 def test_keys_lead_to_every_step_and_flip_the_units(watch, kestrel) -> None:

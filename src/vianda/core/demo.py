@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+from decimal import Decimal
+
+from vianda.core.evidence import told
 from vianda.core.formula import BlendPart, DishChoice, Formula, Heat, Seasoning, Shape
+from vianda.core.lot import Lot
 from vianda.core.units import c_from_f
 
 
@@ -43,6 +47,17 @@ def harbour_light_pub() -> Formula:
         heat=Heat("iron-pan", 230, 61.0),
         remark="The keeper wants it medium. The floor stands beside it.",
     )
+
+
+def norquay_lots(*, delivered: str, use_by: str) -> tuple[Lot, ...]:
+    """Three boxes from Norquay Butchery (invented), with what was said of each; days as ISO dates."""
+    return (
+        Lot("norquay-chuck", "chuck", "Norquay chuck", 9000, Decimal("9.20"), delivered, use_by,
+            (told("butcher", 0.20, detail="“About four fifths lean, this one.”"),)),
+        Lot("norquay-point", "brisket-point", "Norquay brisket point", 4000, Decimal("10.60"), delivered, use_by),
+        Lot("norquay-mince", "mince-unknown", "Norquay mince, label 20 %", 3000, Decimal("8.00"), delivered, use_by,
+            (told("label", 0.20),)),
+    )  # fmt: skip
 
 
 DEMO_FORMULAS = (slipway_smash, beacon_grill, harbour_light_pub)

@@ -139,13 +139,13 @@ def _prepare(cut: Sequence[PartFigures], larder: Larder) -> list[Phrase]:
     steps.append(say("Cube at {cube}, small enough for the throat", cube=ph.length(*CUBE_MM)))
     steps.append(
         say(
-            "Freeze the cubes {time} on a tray, firm but not solid, and the cutting parts with them: warm fat smears "
-            "and the patty turns greasy and dense",
-            time=ph.duration(FREEZE_MIN[0] * 60, FREEZE_MIN[1] * 60),
+            "Freeze the cubes {time} minutes on a tray, firm but not solid, and the cutting parts with them: warm fat "
+            "smears and the patty turns greasy and dense",
+            time=ph.number(*FREEZE_MIN),
         )
     )
     if len(cut) > 1:
-        weights = ", ".join(f"{{m{at}}} {{n{at}}}" for at in range(len(cut)))
+        weights = " + ".join(f"{{m{at}}} {{n{at}}}" for at in range(len(cut)))
         amounts = {f"m{at}": ph.mass(p.mass_g) for at, p in enumerate(cut)}
         amounts |= {f"n{at}": ph.word(p.name) for at, p in enumerate(cut)}
         steps.append(say(f"Mix the cubes before they go through, so that every handful has the ratio: {weights}",
@@ -165,9 +165,10 @@ def _cut_up(tool: Grinder | None, mass_g: int, plate_mm: float, passes: int, loa
     if tool.kind == "processor":
         return [
             say(
-                "{tool}: pulse about {time} a load, in {loads} of about {load}; stop while it is still in crumbs",
+                "{tool}: pulse about {time} seconds a load, in {loads} of about {load}; stop while it is still "
+                "in crumbs",
                 tool=ph.word(tool.name),
-                time=ph.duration(PROCESSOR_PULSE_S),
+                time=ph.number(PROCESSOR_PULSE_S),
                 loads=ph.word(_loads(loads)),
                 load=load,
             )

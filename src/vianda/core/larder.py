@@ -66,6 +66,11 @@ class Meat:
             raise OutOfRangeError(f"{self.name}: a pack weighs up to 50 kg; 0 means sold loose.")
 
     @property
+    def labelled(self) -> bool:
+        """Whether its name is a label's claim, so that its range is the label's error already."""
+        return self.kind == "ground" and self.key.startswith("ground-")
+
+    @property
     def fat(self) -> FatRange:
         """The range of fat that nine deliveries in ten fall into."""
         return FatRange(self.fat_low_frac, self.fat_usual_frac, self.fat_high_frac)
@@ -116,7 +121,7 @@ class Larder:
 
         Raises ``UnknownItemError`` when the larder holds no labelled ground beef.
         """
-        labelled = [m for m in self.meats.values() if m.kind == "ground" and m.key.startswith("ground-")]
+        labelled = [m for m in self.meats.values() if m.labelled]
         if not labelled:
             raise UnknownItemError("The larder holds no ground beef with a label.")
         return min(labelled, key=lambda m: abs(m.fat_usual_frac - fat_frac))

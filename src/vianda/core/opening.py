@@ -21,7 +21,7 @@ from vianda.core.formula import BlendPart, DishChoice, Formula, Heat, Seasoning,
 from vianda.core.heat.doneness import DONENESS, target_for
 from vianda.core.heat.floor import floors_for
 from vianda.core.kitchen import Kitchen, SurfaceKind
-from vianda.core.larder import POULTRY, Larder
+from vianda.core.larder import POULTRY, Larder, Meat
 from vianda.core.phrase import Phrase, say
 from vianda.core.salt import START_SALT_FRAC
 from vianda.core.styles import Style, style_of
@@ -223,14 +223,7 @@ def _read_meats(rest: _Line, larder: Larder, read: list[Phrase], assumed: list[P
         fat = int(match.group(1)) / 100
     if fat is None and (match := rest.take(_LEAN)):
         fat = 1 - int(match.group(1)) / 100
-    names = sorted(
-        (m for m in larder.meats.values() if m.kind == "cut" or m.species != "beef"), key=lambda m: -len(m.name)
-    )
-    found = []
-    for meat in names:
-        short = re.sub(r"\s*\(.*\)| off the bone", "", meat.name).lower()
-        if rest.take(rf"\b{re.escape(short)}\b"):
-            found.append(meat)
+    found = _named_meats(rest, larder)
     if not found:
         generic = rest.take(_MINCE)
         if fat is not None:
@@ -255,6 +248,35 @@ def _read_meats(rest: _Line, larder: Larder, read: list[Phrase], assumed: list[P
     shares = [share] * len(found)
     shares[-1] = 1.0 - sum(shares[:-1])
     return tuple(BlendPart(m.key, s) for m, s in zip(found, shares, strict=True))
+
+
+# What people call a meat without saying which one: the usual reading (ours).
+_ALIASES = {
+    "short rib": "short-rib-plate",
+    "brisket": "brisket",
+    "marrow": "marrow",
+    "pork": "pork-shoulder",
+    "veal": "veal-ground",
+    "lamb": "lamb-ground",
+    "turkey": "turkey-ground",
+    "chicken": "chicken-ground",
+    "venison": "venison-ground",
+}
+
+
+def _named_meats(rest: _Line, larder: Larder) -> list[Meat]:
+    """Meats of the larder named in the line, by name or by what people call them for short, the longest first."""
+    # A name with a comma says more than people type; ground beef is read by its ratio.
+    offered = [m for m in larder.meats.values() if not m.retired and "," not in m.name]
+    words = {re.sub(r"\s*\(.*\)", "", m.name).lower(): m for m in offered if m.kind != "ground" or m.species != "beef"}
+    for alias, key in _ALIASES.items():
+        if key in larder.meats:
+            words.setdefault(alias, larder.meat(key))
+    found: list[Meat] = []
+    for name in sorted(words, key=lambda w: -len(w)):
+        if words[name] not in found and rest.take(rf"\b{re.escape(name)}s?\b"):
+            found.append(words[name])
+    return found
 
 
 def _guests(

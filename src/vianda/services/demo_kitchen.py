@@ -3,12 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from datetime import timedelta
 
-from vianda.core.demo import DEMO_FORMULAS
+from vianda.core.demo import DEMO_FORMULAS, norquay_lots
 from vianda.core.kitchen import yard_galley
 from vianda.core.larder import starter_larder
 from vianda.storage import formula_repository, kitchen_repository, larder_repository
+from vianda.storage.clock import now_utc
 from vianda.storage.transaction import transaction
+
+# Cuts from a butcher, held at 0 to 4 °C (common practice).
+KEEPS_DAYS = 3
 
 
 def take_up_new_meats() -> int:
@@ -33,6 +38,10 @@ def seed_once(*, with_formulas: bool = True) -> bool:
         kitchen_repository.create_kitchen(yard_galley())
         larder_repository.add_meats(starter_larder().meats.values())
         if with_formulas:
+            today = now_utc().date()
+            days = {"delivered": today.isoformat(), "use_by": (today + timedelta(days=KEEPS_DAYS)).isoformat()}
+            for lot in norquay_lots(**days):
+                larder_repository.create_lot(lot)
             # The last one made stands first on the shelf.
             for make in reversed(DEMO_FORMULAS):
                 formula_repository.create_formula(make())

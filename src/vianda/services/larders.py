@@ -97,6 +97,11 @@ def save_lot(lot: Lot, *, revision: int) -> KnownLot:
 
 def learn(lot_key: str, *, kind: Literal["label", "butcher", "laboratory"], fat: str, revision: int) -> KnownLot:
     """Add what a label, a butcher or a laboratory says of a lot's fat; ``fat`` as typed, per cent."""
+    lot = repository.get_lot(lot_key).lot
+    if kind == "label" and repository.load_larder().meat(lot.meat).labelled:
+        raise OutOfRangeError(
+            "This meat goes by its label already, so the label is no news. Test it, or ask.", field="/kind"
+        )
     return _add(lot_key, told(kind, read_frac(fat, field="/fat")), revision)
 
 

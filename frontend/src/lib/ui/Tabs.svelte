@@ -19,12 +19,7 @@
   }
 </script>
 
-<div
-  bind:this={row}
-  role="tablist"
-  aria-label={label}
-  class="flex gap-x-1 overflow-x-auto border-b border-base-300"
->
+<div bind:this={row} role="tablist" aria-label={label} class="flex gap-x-1 overflow-x-auto">
   {#each tabs as tab, at (tab.key)}
     <button
       role="tab"

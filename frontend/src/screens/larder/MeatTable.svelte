@@ -42,9 +42,9 @@
         onpick={(key) => (species = key)}
       />
       <button class="act" onclick={onnew}>Add a meat</button>
-      <a class="act" href={api.larderPath} download="larder.csv"><Download size={16} /> CSV</a>
+      <a class="act" href={api.larderPath} download="larder.csv"><Download size={16} /> Save as CSV</a>
       <label class="act focus-within:outline-3 focus-within:outline-primary"
-        ><Upload size={16} /> CSV
+        ><Upload size={16} /> Read a CSV
         <input
           type="file"
           class="sr-only"

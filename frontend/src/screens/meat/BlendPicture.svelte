@@ -12,7 +12,7 @@
 
   let { bench, evaluation }: { bench: Bench; evaluation: Evaluation } = $props();
 
-  const height = 284;
+  const height = 262;
   const axis = 40;
   let width = $state(720);
   const margin = $derived(width < 520 ? 88 : 118);

@@ -20,12 +20,12 @@
 {#if bench.refusal && refusals.includes(bench.refusal.target)}
   <p role="alert" class="mt-2 text-sm text-error">{bench.refusal.detail}</p>
 {/if}
-<div class="mt-3 flex flex-wrap items-end gap-x-5 gap-y-3">
+<div class="mt-3 flex flex-wrap items-end gap-x-4 gap-y-3">
   {#if evaluation.blend.parts.length < 8}
     <PickField
       label="Add a meat"
       value=""
-      width="11.5rem"
+      width="10.75rem"
       options={[{ key: "", title: "From the larder …" }, ...free.map((m) => ({ key: m.key, title: m.name }))]}
       onpick={(meat) => meat && bench.edit({ kind: "add-meat", meat })}
     />
@@ -33,7 +33,7 @@
   <PickField
     label="Start as a school does"
     value=""
-    width="12.5rem"
+    width="10.75rem"
     options={[
       { key: "", title: "Choose a school …" },
       ...catalogue.schools.map((s) => ({ key: s.key, title: s.title })),

@@ -26,9 +26,9 @@
         <th class="py-1 pr-2 font-normal">Meat</th>
         <th class="px-1 font-normal">Share</th>
         <th class="px-1 font-normal">Weight</th>
-        <th class="px-2 text-right font-normal">Fat, usual (range)</th>
+        <th class="px-2 text-right font-normal whitespace-nowrap">Fat, usual (range)</th>
         <th class="px-2 text-right font-normal">Kilo used</th>
-        <th class="px-2 text-right font-normal">Of the doubt; tested</th>
+        <th class="px-2 text-right font-normal whitespace-nowrap">Doubt, and if tested</th>
         <th class="w-20"><span class="sr-only">Lock or take out</span></th>
       </tr>
     </thead>

@@ -1,6 +1,6 @@
 <!-- Many meats to a target: what may come in, the limits, the aim; and the answers with what binds them. -->
 <script lang="ts">
-  import { untrack } from "svelte";
+  import { tick, untrack } from "svelte";
   import PickField from "../../lib/ui/PickField.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
@@ -14,13 +14,19 @@
   const wish = untrack(() => new ManyMeats(evaluation, catalogue));
   const species = ["beef", "pork", "veal", "lamb", "turkey", "chicken", "venison"];
   const refusedAt = (part: string) => (wish.refusal?.pointer.includes(part) ? wish.refusal.detail : null);
+  let results = $state<HTMLElement>();
+  async function look(): Promise<void> {
+    await wish.solve(formula);
+    await tick();
+    results?.scrollIntoView({ block: "nearest" });
+  }
   const placed = ["fat_low", "fat_high", "confidence", "collagen"];
 </script>
 
 <form
   onsubmit={(e) => {
     e.preventDefault();
-    void wish.solve(formula);
+    void look();
   }}
 >
   <div class="flex flex-wrap items-start gap-x-4 gap-y-3">
@@ -48,7 +54,7 @@
       refused={refusedAt("confidence")}
     />
     <PickField
-      label="Choose"
+      label="Best is"
       width="12.5rem"
       value={wish.aim}
       options={AIMS.map((a) => ({ key: a.key, title: a.title }))}
@@ -122,7 +128,7 @@
   <p role="alert" class="mt-3 text-error">{wish.refusal.detail}</p>
 {/if}
 {#if wish.solved}
-  <section aria-label="Blends found" class={["mt-5", wish.stale && "opacity-60"]}>
+  <section bind:this={results} aria-label="Blends found" class={["mt-5", wish.stale && "opacity-60"]}>
     {#if wish.solved.answers.length === 0}
       <h2 class="text-base text-error">No blend of these meats meets that</h2>
       <p class="mt-1 text-[0.9375rem]">The smallest changes that would let one:</p>

@@ -24,7 +24,7 @@ export class ManyMeats {
   candidates = $state<Candidate[]>([]);
   fatLow = $state("");
   fatHigh = $state("");
-  confidence = $state("");
+  confidence = $state("80 %");
   collagen = $state("");
   aim = $state<Aim>("cheapest");
   mostMeats = $state(4);

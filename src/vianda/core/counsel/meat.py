@@ -15,6 +15,8 @@ PRACTICE = "common practice, no published source"
 WIDE_BAND_FRAC = 0.12
 # A blend on the right side of the law whose batches cross it more often than this is worth a word (ours).
 CHANCE_WORTH_SAYING = 0.10
+# A blend whose usual fat is right, but fewer of whose batches are, is worth a test (ours).
+SURE_ENOUGH = 0.75
 
 
 def _toward(figures: Figures, target_frac: float) -> tuple[Change, ...]:
@@ -163,6 +165,27 @@ def _fat_uncertain(figures: Figures) -> Remark | None:
     )
 
 
+def _band_uncertain(figures: Figures) -> Remark | None:
+    blend, (low, high) = figures.blend, figures.style.fat_band_frac
+    if not low - 1e-9 <= blend.fat_frac <= high + 1e-9 or blend.chance_in_band >= SURE_ENOUGH:
+        return None
+    if blend.fat_high_frac - blend.fat_low_frac > WIDE_BAND_FRAC:
+        return None
+    worst = max(blend.parts, key=lambda p: p.doubt_share_frac)
+    return Remark(
+        say("Only {sure} of batches lie within {low} to {high} fat", sure=frac(blend.chance_in_band), low=frac(low),
+            high=frac(high)),
+        say(
+            "{meat} brings {share} of the doubt: one fat test of it would narrow {wide} points to {left}. Or aim "
+            "nearer to the middle.",
+            meat=word(worst.name),
+            share=frac(worst.doubt_share_frac),
+            wide=number((blend.fat_high_frac - blend.fat_low_frac) * 100),
+            left=number(worst.tested_width_frac * 100),
+        ),
+    )  # fmt: skip
+
+
 def _lot_unlike_its_name(figures: Figures) -> Remark | None:
     for part in figures.blend.parts:
         if not part.lot:
@@ -251,6 +274,14 @@ RULES = (
         "90 % band of fat wider than 12 points",
         "our own rule",
         _fat_uncertain,
+    ),
+    Rule(
+        "meat.band-uncertain",
+        "meat",
+        "asks",
+        "usual fat in the style's band, but under three batches in four",
+        "our own rule",
+        _band_uncertain,
     ),
     Rule(
         "meat.lot-unlike-its-name",
