@@ -29,6 +29,16 @@ def _working(page: Page) -> None:
     page.get_by_role("dialog").wait_for()
 
 
+def _target(page: Page) -> None:
+    page.get_by_role("tab", name="Reach a target").click()
+    page.get_by_role("button", name="Find blends").click()
+    page.locator("[data-answer]").first.wait_for()
+
+
+def _grind(page: Page) -> None:
+    page.get_by_role("tab", name="Grind and slip").click()
+
+
 def _formulas(page: Page, base: str) -> dict[str, int]:
     shelf = page.request.get(f"{base}/api/formulas").json()
     return {item["name"].split(" ")[0]: item["id"] for item in shelf}
@@ -72,6 +82,10 @@ def main() -> int:
             ),
             ("heat", f"/formula/{pub}/heat", WIDE, None),
             ("working", f"/formula/{smash}/meat", WIDE, _working),
+            ("target", f"/formula/{smash}/meat", WIDE, _target),
+            ("grind", f"/formula/{smash}/meat", WIDE, _grind),
+            ("larder", "/larder", WIDE, None),
+            ("slip", f"/slip/{smash}", WIDE, None),
             ("stove", f"/stove/{stove}", WIDE, None),
             ("log", f"/log/{cook}", WIDE, None),
             ("kitchen", "/kitchen", WIDE, None),

@@ -173,6 +173,15 @@ def test_the_opening_line_also_takes_words_of_taste(client) -> None:
     assert client.post("/api/opening", json={"line": "xyzzy"}).status_code == 422
 
 
+def test_a_burger_that_is_remembered_is_asked_about_and_each_answer_is_a_change(client) -> None:
+    opened = client.post("/api/opening", json={"line": "like the one I remember"}).get_json()["opening"]
+    assert len(opened["questions"]) == 2
+    for question in opened["questions"]:
+        for answer in question["answers"]:
+            body = {"formula": opened["formula"], "edits": [answer["edit"]]}
+            assert client.post("/api/evaluate", json=body).status_code == 200
+
+
 def test_bounds_typed_for_a_meat_and_a_species_hold(client) -> None:
     candidates = [{"meat": "chuck", "least": "40 %", "most": "60"}, {"meat": "pork-belly"}, {"meat": "round"}]
     solved = _solve(client, candidates=candidates, species=[{"species": "pork", "most": "25 %"}])

@@ -68,6 +68,8 @@ class Watched:
         return int(re.search(r"/formula/(\d+)", self.page.url).group(1))
 
     def saved(self) -> None:
+        # The ticket says so from the moment an edit is made, so an older "Saved" is never taken for this one.
+        expect(self.page.locator("[data-settled=true]")).to_be_visible()
         expect(self.page.get_by_text("Saved", exact=True)).to_be_visible()
 
     def axe(self) -> list[str]:

@@ -29,7 +29,6 @@ def _type(page: Page, name: str, text: str) -> None:
 
 def _settled(watched) -> None:
     """Wait until the last edit was answered and saved."""
-    watched.page.wait_for_timeout(120)
     watched.saved()
 
 

@@ -14,6 +14,7 @@ from vianda.core.fat_test import FatTest
 from vianda.core.schools import Proposal
 from vianda.core.target import wish as core
 from vianda.core.target.mend import Addition
+from vianda.core.working import Working
 from vianda.interchange.formula_model import FormulaModel, Key, LotKey, Share, Strict
 from vianda.interchange.store_models import LotModel, MeatModel
 from vianda.services.larders import Finding, KnownLot, RowReport, TypedWeights
@@ -97,6 +98,7 @@ class LotAnswer(BaseModel):
     prior: FatRange
     known: FatRange
     findings: list[Finding]
+    working: Working
 
 
 class CsvAnswer(BaseModel):
@@ -249,6 +251,7 @@ def lot_answer(known: KnownLot) -> LotAnswer:
         prior=known.prior,
         known=known.known,
         findings=list(known.findings),
+        working=known.working,
     )
 
 

@@ -13,8 +13,11 @@ from typing import Literal
 
 import numpy as np
 
+from vianda.core import phrase as ph
 from vianda.core.errors import OutOfRangeError
 from vianda.core.fat_range import Z_90, FatRange
+from vianda.core.phrase import say
+from vianda.core.working import Working
 
 EvidenceKind = Literal["label", "butcher", "fat-test", "laboratory"]
 
@@ -29,6 +32,12 @@ GRID = 1001
 # Evidence this many standard errors from the meat's range is a disagreement worth a word (ours).
 FAR = 3.0
 
+KIND_NAMES: dict[EvidenceKind, str] = {
+    "label": "Label",
+    "butcher": "Butcher's word",
+    "fat-test": "Fat test",
+    "laboratory": "Laboratory",
+}
 ROUGHNESS: dict[EvidenceKind, str] = {
     "label": "A label is a claim about the whole lot: right to about two points, nine times in ten.",
     "butcher": "A butcher's word is an eye's judgement: right to about five points, nine times in ten.",
@@ -100,3 +109,49 @@ def width_after_test(fat: FatRange, *, test_sd_frac: float = USUAL_TEST_SD_FRAC)
     if fat.sd == 0.0:
         return 0.0
     return Z_90 / math.sqrt(1.0 / fat.sd**2 + 1.0 / test_sd_frac**2)
+
+
+def update_working(prior: FatRange, evidence: Sequence[Evidence]) -> Working:
+    """How the evidence on a delivery narrows its range: precisions and weights, then the grid's own answer."""
+    steps = [
+        say(
+            "By its name {usual} fat, one standard error {sd}: weight 1 ÷ {sd}² = {w}",
+            usual=ph.fine_frac(prior.usual_frac),
+            sd=ph.fine_frac(prior.sd),
+            w=ph.number(_weight(prior.sd)),
+        )
+    ]
+    for found in evidence:
+        steps.append(
+            say(
+                "{kind}: {fat} ± {sd}, weight {w}",
+                kind=ph.word(KIND_NAMES[found.kind]),
+                fat=ph.fine_frac(found.fat_frac),
+                sd=ph.fine_frac(found.sd_frac),
+                w=ph.number(_weight(found.sd_frac)),
+            )
+        )
+    weights = [_weight(prior.sd), *(_weight(e.sd_frac) for e in evidence)]
+    fats = [prior.usual_frac, *(e.fat_frac for e in evidence)]
+    mean = math.fsum(w * f for w, f in zip(weights, fats, strict=True)) / math.fsum(weights)
+    after = updated(prior, evidence)
+    steps += [
+        say(
+            "Weighed together {mean}, one standard error 1 ÷ √{w} = {sd}",
+            mean=ph.fine_frac(mean),
+            w=ph.number(math.fsum(weights)),
+            sd=ph.fine_frac(0.01 / math.sqrt(math.fsum(weights))),
+        ),
+        say(
+            "With the skew of the range, and one delivery in fifty not what its name says: {low} – {usual} – {high}",
+            low=ph.fine_frac(after.low_frac),
+            usual=ph.fine_frac(after.usual_frac),
+            high=ph.fine_frac(after.high_frac),
+        ),
+    ]
+    return Working("What is in it", tuple(steps), "Bayes' rule. Errors of labels, words and tests: our estimates.")
+
+
+def _weight(sd_frac: float) -> float:
+    """Precision in 1 ÷ points², so that the figures are small."""
+    return 1.0 / max(sd_frac * 100.0, 0.05) ** 2

@@ -8,11 +8,12 @@ from typing import Literal
 
 from vianda.core.entry import UnitSystem, read_frac, read_mass_g
 from vianda.core.errors import OutOfRangeError
-from vianda.core.evidence import ROUGHNESS, Evidence, disagrees, told, updated
+from vianda.core.evidence import ROUGHNESS, Evidence, disagrees, told, update_working, updated
 from vianda.core.fat_range import FatRange
 from vianda.core.fat_test import FatTest, fat_test
 from vianda.core.larder import Larder, Meat
 from vianda.core.lot import Lot
+from vianda.core.working import Working
 from vianda.interchange.larder_csv import CsvRow, read_csv, write_csv
 from vianda.services.bench import surroundings
 from vianda.storage import larder_repository as repository
@@ -40,6 +41,7 @@ class KnownLot:
     prior: FatRange
     known: FatRange
     findings: tuple[Finding, ...]
+    working: Working
 
 
 def get_larder() -> Larder:
@@ -58,7 +60,10 @@ def known(stored: StoredLot, larder: Larder | None = None) -> KnownLot:
     """What a lot's evidence says."""
     meat = (larder or repository.load_larder()).meat(stored.lot.meat)
     findings = tuple(Finding(e, ROUGHNESS[e.kind], disagrees(meat.fat, e)) for e in stored.lot.evidence)
-    return KnownLot(stored.revision, stored.lot, meat.fat, updated(meat.fat, stored.lot.evidence), findings)
+    evidence = stored.lot.evidence
+    return KnownLot(
+        stored.revision, stored.lot, meat.fat, updated(meat.fat, evidence), findings, update_working(meat.fat, evidence)
+    )
 
 
 def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:

@@ -8,13 +8,14 @@ import numpy as np
 
 from vianda.core.apply_edit import apply_edit
 from vianda.core.cost import usable_frac
+from vianda.core.counsel.rule import Change
 from vianda.core.edit import Choose, LayOut
 from vianda.core.entry import UnitSystem, read_frac, read_mass_g
 from vianda.core.errors import OutOfRangeError, UnreadableEntryError
 from vianda.core.evaluate import Evaluation, evaluate
 from vianda.core.formula import LONGEST_NAME, Formula
 from vianda.core.larder import Larder
-from vianda.core.opening import Opening
+from vianda.core.opening import Opening, Question
 from vianda.core.phrase import Phrase, frac, say, word
 from vianda.core.schools import Proposal, propose, school_of
 from vianda.core.styles import style_of
@@ -178,6 +179,28 @@ def _aimed(formula: Formula, proposal: Proposal, larder: Larder, now: Evaluation
     return apply_edit(formula, LayOut(best.meats, best.shares_frac), larder=larder, kitchen=kitchen)
 
 
+def _remembered() -> tuple[Question, ...]:
+    """What to ask of someone who wants the burger they remember; each answer is a change."""
+    return (
+        Question(
+            say("Was it thin and crusty, or thick and pink?"),
+            say("The style decides weight, thickness, fire and time."),
+            (Change(say("Thin and crusty"), Choose("style", "smashed")),
+             Change(say("Thick"), Choose("style", "thick")),
+             Change(say("From the grill"), Choose("style", "grilled"))),
+            0.5,
+        ),
+        Question(
+            say("Did it drip, or was it plain?"),
+            say("A fatty partner drips; one cut alone is plain; steak trim tastes of the steakhouse."),
+            (Change(say("It dripped"), Choose("school", "chuck-and-partner")),
+             Change(say("Plain"), Choose("school", "all-chuck")),
+             Change(say("Like steak"), Choose("school", "steakhouse"))),
+            0.3,
+        ),
+    )  # fmt: skip
+
+
 def open_or_propose(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation]:
     """A first formula from one line: of what there is, or else of how it should eat."""
     try:
@@ -199,6 +222,6 @@ def open_or_propose(line: str, *, unit_system: UnitSystem | None = None) -> tupl
                 fat=frac(proposal.fat_aim_frac)),
         ),
         unread=proposal.unread,
-        questions=(),
+        questions=_remembered() if proposal.asks else (),
     )  # fmt: skip
     return opening, done.evaluation

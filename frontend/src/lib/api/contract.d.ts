@@ -1814,6 +1814,7 @@ export interface components {
             prior: components["schemas"]["FatRange"];
             /** Revision */
             revision: number;
+            working: components["schemas"]["Working"];
         };
         /**
          * LotModel

@@ -21,7 +21,7 @@
 <a href="#main" class="absolute -top-20 left-2 z-50 act bg-paper focus:top-2">Skip to the bench</a>
 <div class={["flex min-h-dvh flex-col", fixed && "lg:h-dvh lg:overflow-hidden"]}>
   <header
-    class="flex h-11 shrink-0 items-center gap-1 bg-neutral px-3 text-neutral-content sm:gap-2 sm:px-4 print:hidden"
+    class="flex h-11 shrink-0 items-center gap-1 bg-neutral px-2 text-neutral-content sm:gap-2 sm:px-4 print:hidden"
   >
     <a
       href="/"
@@ -35,7 +35,7 @@
         <a
           href={room.href}
           class={[
-            "flex h-11 items-center px-2 text-sm whitespace-nowrap sm:px-3",
+            "flex h-11 items-center px-1 text-[0.8125rem] whitespace-nowrap sm:px-3 sm:text-sm",
             here === room.title
               ? "border-b-3 border-[#7cc4cf] pt-[3px] font-semibold"
               : "opacity-85 hover:opacity-100",
@@ -44,10 +44,10 @@
         >
       {/each}
     </nav>
-    <div class="ml-auto flex items-center gap-1">
+    <div class="ml-auto flex items-center sm:gap-1">
       {@render tools?.()}
       <button
-        class="flex h-9 cursor-pointer items-center rounded px-2.5 text-sm font-semibold whitespace-nowrap hover:bg-white/10"
+        class="flex h-9 cursor-pointer items-center rounded px-1.5 text-sm font-semibold whitespace-nowrap hover:bg-white/10 sm:px-2.5"
         aria-keyshortcuts="u"
         title="Switch units (U)"
         onclick={() => units.flip()}

@@ -87,14 +87,14 @@
 <Shell here="Bench" fixed>
   {#snippet tools()}
     <button
-      class="grid size-9 cursor-pointer place-items-center rounded hover:bg-white/10 disabled:opacity-35"
+      class="grid size-8 cursor-pointer place-items-center rounded hover:bg-white/10 disabled:opacity-35 sm:size-9"
       aria-label="Undo"
       title="Undo (Ctrl Z)"
       disabled={!bench?.canUndo}
       onclick={() => bench?.undo()}><Undo size={18} /></button
     >
     <button
-      class="grid size-9 cursor-pointer place-items-center rounded hover:bg-white/10 disabled:opacity-35"
+      class="grid size-8 cursor-pointer place-items-center rounded hover:bg-white/10 disabled:opacity-35 sm:size-9"
       aria-label="Redo"
       title="Redo (Ctrl Shift Z)"
       disabled={!bench?.canRedo}

@@ -29,7 +29,11 @@
   }
 </script>
 
-<section aria-label="Ticket" class="torn relative z-10 shrink-0 bg-paper pb-[9px] shadow-sm">
+<section
+  aria-label="Ticket"
+  data-settled={bench.save === "saved" && bench.waiting.length === 0}
+  class="torn relative z-10 shrink-0 bg-paper pb-[9px] shadow-sm"
+>
   <div class="grid grid-cols-3 sm:grid-cols-[minmax(11rem,1.15fr)_repeat(6,auto)] lg:px-1">
     <div class="col-span-3 min-w-0 px-4 pt-2 pb-1 sm:col-span-1">
       <input

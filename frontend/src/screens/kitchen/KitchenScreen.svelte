@@ -5,6 +5,7 @@
   import Qty from "../../lib/ui/Qty.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { units } from "../../lib/units.svelte";
+  import GrinderTable from "./GrinderTable.svelte";
 
   let stored = $state.raw<StoredKitchen | null>(null);
   let problem = $state<string | null>(null);
@@ -146,28 +147,14 @@
           </table>
         </section>
       </div>
-      <section class="mt-7">
-        <h2 class="text-lg">To grind with</h2>
-        <table class="mt-1 w-full">
-          <thead class="sr-only"><tr><th>Tool</th><th>Plates</th><th>Load</th><th>Stays in it</th></tr></thead
-          >
-          <tbody>
-            {#each kitchen.grinders as g (g.key)}
-              <tr class="border-b border-base-300">
-                <td class="py-1.5 font-semibold">{g.name}</td>
-                <td class="px-3 py-1.5 quiet"
-                  >{g.plates_mm.length ? `plates ${g.plates_mm.join(", ")} mm` : ""}</td
-                >
-                <td class="px-3 py-1.5 text-right numeral"><Qty kind="mass_g" value={g.load_g} /> a load</td>
-                <td class="py-1.5 text-right numeral"
-                  ><Qty kind="mass_g" value={g.hold_up_g} />
-                  <span class="font-normal quiet">stay in it</span></td
-                >
-              </tr>
-            {/each}
-          </tbody>
-        </table>
-      </section>
+      <GrinderTable
+        grinders={kitchen.grinders ?? []}
+        {problem}
+        onsave={async (grinders) => {
+          await change({ grinders });
+          return problem === null;
+        }}
+      />
     {:else}
       <h1 class="text-2xl">Kitchen</h1>
       {#if problem}<p role="alert" class="mt-3 text-error">{problem}</p>{:else}<p

@@ -2,6 +2,7 @@
 <script lang="ts">
   import X from "@lucide/svelte/icons/x";
   import { api, type KnownLot } from "../../lib/api/client";
+  import Say from "../../lib/ui/Say.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Sheet from "../../lib/ui/Sheet.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
@@ -76,10 +77,15 @@
         </li>
       {/each}
     </ul>
-    <p class="mt-1 text-[0.8125rem] quiet">
-      Bayes’ rule: the range of the name times what each finding says, an error of one standard error given;
-      one delivery in fifty is taken not to be what its name says.
-    </p>
+    <details class="mt-1">
+      <summary class="min-h-8 cursor-pointer text-[0.875rem] font-semibold text-primary"
+        >The arithmetic</summary
+      >
+      <ol class="space-y-1 border-l-2 border-primary/40 pl-3 text-[0.875rem]">
+        {#each known.working.steps as step, at (at)}<li><Say text={step} /></li>{/each}
+      </ol>
+      <p class="mt-1 text-[0.8125rem] quiet">{known.working.source} Weights in 1 ÷ points².</p>
+    </details>
   {/if}
   <div role="radiogroup" aria-label="How you know" class="mt-4 flex flex-wrap gap-2">
     {#each sources as { key, title } (key)}

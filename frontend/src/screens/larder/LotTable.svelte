@@ -2,7 +2,7 @@
 <script lang="ts">
   import { scaleLinear } from "d3-scale";
   import type { KnownLot, Meat } from "../../lib/api/client";
-  import { amount } from "../../lib/format";
+  import { amount, today } from "../../lib/format";
   import Qty from "../../lib/ui/Qty.svelte";
   import { units } from "../../lib/units.svelte";
 
@@ -14,6 +14,7 @@
     onlearn: (key: string) => void;
   }
   let { lots, meats, onnew, onedit, onlearn }: Props = $props();
+  const day = today();
   let closed = $state(false);
   const shown = $derived(lots.filter((l) => closed || !l.lot.closed));
   const name = (key: string) => meats.find((m) => m.key === key)?.name ?? key;
@@ -62,6 +63,11 @@
             <p class="text-[0.8125rem] quiet">
               {name(lot.meat)} · came {lot.delivered}{lot.use_by ? ` · use by ${lot.use_by}` : ""}
             </p>
+            {#if lot.use_by && lot.use_by < day && !lot.closed}<p
+                class="text-[0.8125rem] font-semibold text-error"
+              >
+                Past its day: smell, slime and the date decide, and in doubt it goes
+              </p>{/if}
           </div>
           <p class="numeral">
             <Qty kind="mass_g" value={lot.left_mass_g} />

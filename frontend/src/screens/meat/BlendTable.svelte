@@ -5,6 +5,7 @@
   import Trash from "@lucide/svelte/icons/trash-2";
   import type { Catalogue, Evaluation } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
+  import { today } from "../../lib/format";
   import Qty from "../../lib/ui/Qty.svelte";
   import ValueField from "../../lib/ui/ValueField.svelte";
 
@@ -15,6 +16,7 @@
   const cost = (key: string) => evaluation.cost.parts.find((p) => p.meat === key);
   const lots = (meat: string, now: string) =>
     catalogue.lots.filter((l) => l.meat === meat && (!l.closed || l.key === now));
+  const day = today();
   const width = $derived((evaluation.blend.fat_high_frac - evaluation.blend.fat_low_frac) * 100);
   const points = (frac: number) => (frac * 100).toFixed(1);
 </script>
@@ -55,7 +57,8 @@
                   bench.edit({ kind: "pick-lot", meat: part.meat, lot: e.currentTarget.value })}
               >
                 <option value="">from any lot</option>
-                {#each lots(part.meat, part.lot) as lot (lot.key)}<option value={lot.key}>{lot.name}</option
+                {#each lots(part.meat, part.lot) as lot (lot.key)}<option value={lot.key}
+                    >{lot.name}{lot.use_by && lot.use_by < day ? " (past its day)" : ""}</option
                   >{/each}
               </select>
             {/if}

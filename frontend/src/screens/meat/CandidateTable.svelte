@@ -32,7 +32,7 @@
   />
 </div>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-<div class="mt-2 max-h-60 overflow-auto" tabindex="0" role="region" aria-label="Candidates">
+<div class="relative mt-2 max-h-60 overflow-auto" tabindex="0" role="region" aria-label="Candidates">
   <table class="w-full min-w-[30rem] text-[0.875rem]">
     <thead>
       <tr class="border-b border-base-300 text-left text-[0.75rem] quiet">

@@ -16,7 +16,7 @@
   const refusedAt = (part: string) => (wish.refusal?.pointer.includes(part) ? wish.refusal.detail : null);
   let results = $state<HTMLElement>();
   async function look(): Promise<void> {
-    await wish.solve(formula);
+    await wish.solve(formula, evaluation);
     await tick();
     results?.scrollIntoView({ block: "nearest" });
   }

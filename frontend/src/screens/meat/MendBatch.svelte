@@ -59,7 +59,13 @@
       Nothing in the larder lies on the far side of that target: no addition can bring it there.
     </p>
   {:else}
-    <div class="mt-4 max-h-[26rem] max-w-2xl overflow-y-auto">
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+    <div
+      class="relative mt-4 max-h-[26rem] max-w-2xl overflow-y-auto"
+      tabindex="0"
+      role="region"
+      aria-label="Additions"
+    >
       <table class="w-full text-[0.9375rem]">
         <thead>
           <tr class="border-b border-base-300 text-left text-[0.75rem] quiet">

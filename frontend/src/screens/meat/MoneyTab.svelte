@@ -31,7 +31,8 @@
     {rules[kitchen.naming_rule]}. The kitchen picks the rule; local rules decide.
   </p>
   {#if evaluation.names.length > 0}
-    <div class="overflow-x-auto">
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+    <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Names table">
       <table class="mt-1.5 w-full min-w-[34rem] text-[0.875rem]">
         <thead>
           <tr class="border-b border-base-300 text-left text-[0.75rem] quiet">
@@ -73,7 +74,8 @@
 
 <section aria-label="Money and yield" class="mt-6">
   <h2 class="text-base">From shop to bowl</h2>
-  <div class="overflow-x-auto">
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+  <div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Money table">
     <table class="mt-1.5 w-full min-w-[38rem] text-[0.875rem]">
       <thead>
         <tr class="border-b border-base-300 text-left text-[0.75rem] quiet">

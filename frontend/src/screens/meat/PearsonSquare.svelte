@@ -9,14 +9,20 @@
   import type { StepProps } from "../step";
 
   let { bench, evaluation, catalogue }: StepProps = $props();
-  const parts = untrack(() => evaluation.blend.parts);
-  let one = $state(parts[0]?.meat ?? "round");
-  let two = $state(untrack(() => parts.find((p) => p.meat !== parts[0]?.meat)?.meat ?? "trim-50"));
-  let target = $state(
-    untrack(
-      () => `${Math.round((evaluation.style.fat_band_frac[0] + evaluation.style.fat_band_frac[1]) * 50)} %`,
-    ),
-  );
+  // Start from a square that can be drawn: the leanest and the fattest of the blend, and the fat it has.
+  const start = untrack(() => {
+    const byFat = [...evaluation.blend.parts].sort((a, b) => a.fat_usual_frac - b.fat_usual_frac);
+    const [lean, rich] = [byFat[0], byFat.at(-1)];
+    const band = evaluation.style.fat_band_frac;
+    if (lean && rich && lean.fat_usual_frac < rich.fat_usual_frac)
+      return { one: lean.meat, two: rich.meat, target: evaluation.blend.fat_frac };
+    const only = lean ?? { meat: "chuck", fat_usual_frac: 0.19 };
+    const partner = only.fat_usual_frac < band[0] ? "trim-50" : "round";
+    return { one: only.meat, two: partner, target: Math.min(band[0], only.fat_usual_frac + 0.05) };
+  });
+  let one = $state(start.one);
+  let two = $state(start.two);
+  let target = $state(amount({ kind: "fine_frac", value: start.target }, units));
   let drawn = $state.raw<DrawnSquare | null>(null);
   let refusal = $state<string | null>(null);
   const lotOf = (meat: string) => evaluation.blend.parts.find((p) => p.meat === meat)?.lot ?? "";

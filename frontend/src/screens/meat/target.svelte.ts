@@ -88,7 +88,9 @@ export class ManyMeats {
     this.stale = true;
   }
 
-  async solve(formula: Formula): Promise<void> {
+  async solve(formula: Formula, evaluation: Evaluation): Promise<void> {
+    const now = Object.fromEntries(evaluation.blend.parts.map((p) => [p.meat, p.share_frac]));
+    this.candidates = this.candidates.map((c) => ({ ...c, now_frac: now[c.meat] ?? 0 }));
     this.#running?.abort();
     const running = (this.#running = new AbortController());
     this.busy = true;

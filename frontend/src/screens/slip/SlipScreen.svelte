@@ -103,6 +103,24 @@
             <dd class="text-[0.9375rem]">Loose, between papers, boxed cold.</dd>
           </div>
           <div>
+            <dt class="text-[0.8125rem] quiet">On the label</dt>
+            <dd class="text-[1.125rem] font-semibold">
+              {shown.evaluation.names.find((n) => n.allowed)?.name ?? "no protected name"}
+            </dd>
+            <dd class="text-[0.9375rem]">Date ground, use-by, and the lot of each cut on every box.</dd>
+          </div>
+          <div>
+            <dt class="text-[0.8125rem] quiet">Taken in when</dt>
+            <dd class="text-[1.125rem] font-semibold">
+              fat <Qty
+                kind="frac"
+                value={shown.evaluation.style.fat_band_frac[0]}
+                high={shown.evaluation.style.fat_band_frac[1]}
+              />, at most <Qty kind="temp_c" value={4} />
+            </dd>
+            <dd class="text-[0.9375rem]">A 200 g sample is cooked out and weighed from each delivery.</dd>
+          </div>
+          <div>
             <dt class="text-[0.8125rem] quiet">By the week</dt>
             <dd class="text-[1.125rem] font-semibold">
               <Qty kind="mass_g" value={slip.week_mass_kg * 1000} />, {slip.week_pieces} pieces
