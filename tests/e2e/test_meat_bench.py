@@ -110,7 +110,7 @@ def test_from_doubt_over_a_fat_test_and_the_cheapest_way_to_the_slip(watch, kest
 
     # names, money, grind and the slip
     page.get_by_role("tab", name="Names and money").click()
-    expect(page.get_by_role("region", name="Names")).to_contain_text("ground beef")
+    expect(page.get_by_role("region", name="Names", exact=True)).to_contain_text("ground beef")
     page.get_by_role("tab", name="Grind and slip").click()
     expect(page.get_by_role("region", name="Steps of grinding")).to_contain_text("Mix the cubes before they go through")
     _type(page, "Services a week", "3")
