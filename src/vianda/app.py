@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import importlib
 import os
+import threading
 from pathlib import Path
 from typing import Any
 
@@ -37,6 +39,8 @@ def create_app(config: dict[str, Any] | None = None) -> Flask:
         if not database.is_closed():
             database.close()
 
+    # The solver's library takes seconds to import; the first cook who asks for a target should not wait for it.
+    threading.Thread(target=importlib.import_module, args=("scipy.optimize",), daemon=True).start()
     web.install(app, pages=Path(settings["PAGES"]).resolve() if settings["PAGES"] else None)
     app.before_request(open_connection)
     app.teardown_request(close_connection)

@@ -43,6 +43,20 @@ def test_doubt_shares_sum_to_the_whole_doubt(parts: list[tuple[str, float]]) -> 
     assert sum(p.doubt_share_frac for p in blend.parts) == pytest.approx(1.0)
 
 
+@given(PARTS, st.sampled_from(KEYS), st.floats(0.01, 0.9))
+def test_adding_a_meat_fatter_than_the_blend_never_lowers_its_fat(
+    parts: list[tuple[str, float]], added: str, share: float
+) -> None:
+    before = _figures(_normal(parts)).fat_frac
+    fat = starter_larder().meat(added).fat_usual_frac
+    rest = [(k, s) for k, s in parts if k != added]
+    if fat < before or len(rest) < len(parts) or len(parts) == 8:
+        return
+    total = sum(s for _, s in parts)
+    after = _figures(_normal([(k, s / total * (1 - share)) for k, s in parts] + [(added, share)])).fat_frac
+    assert after >= before - 1e-12
+
+
 def test_more_of_the_fatter_meat_never_lowers_fat(larder: Larder) -> None:
     fats = [
         blend_figures(

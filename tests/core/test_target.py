@@ -158,6 +158,22 @@ def test_the_nearest_keeps_a_blend_that_fits_already() -> None:
     assert dict(zip(best.meats, best.masses_g, strict=True)) == {"chuck": 1800, "rib": 1200}
 
 
+def test_the_nearest_that_is_sure_enough_moves_more_than_the_nearest() -> None:
+    now = {"chuck": 0.6, "rib": 0.4}
+    candidates = tuple(
+        Candidate(m, now_frac=now.get(m, 0.0)) for m in ("chuck", "rib", "trim-50", "ground-80", "round")
+    )
+    loose = _solve(Wish(candidates, 0.20, 0.24, aim="nearest"))[0]
+    sure = _solve(Wish(candidates, 0.20, 0.24, aim="nearest", confidence_frac=0.8))[0]
+    assert loose.chance_in_band < 0.8 <= sure.chance_in_band
+
+    def moved(answer: Answer) -> float:
+        shares = dict(zip(answer.meats, answer.shares_frac, strict=True))
+        return sum(abs(shares.get(m, 0.0) - now.get(m, 0.0)) for m in (*now, *shares))
+
+    assert moved(sure) > moved(loose)
+
+
 def test_what_must_go_first_is_used_first() -> None:
     lots = [
         Lot("old", "brisket-point", "Old box", 5000, Decimal("10.9"), "2026-11-20", "2026-11-25"),

@@ -115,7 +115,7 @@ def update_working(prior: FatRange, evidence: Sequence[Evidence]) -> Working:
     """How the evidence on a delivery narrows its range: precisions and weights, then the grid's own answer."""
     steps = [
         say(
-            "By its name {usual} fat, one standard error {sd}: weight 1 ÷ {sd}² = {w}",
+            "By its name {usual} fat, one standard error {sd}: weight 1 ÷ ({sd})² = {w}",
             usual=ph.fine_frac(prior.usual_frac),
             sd=ph.fine_frac(prior.sd),
             w=ph.number(_weight(prior.sd)),
@@ -143,10 +143,10 @@ def update_working(prior: FatRange, evidence: Sequence[Evidence]) -> Working:
             sd=ph.fine_frac(0.01 / math.sqrt(math.fsum(weights))),
         ),
         say(
-            "With the skew of the range, and one delivery in fifty not what its name says: {low} – {usual} – {high}",
-            low=ph.fine_frac(after.low_frac),
+            "With the skew of the range, and one delivery in fifty not what its name says: {usual}, nine times in "
+            "ten {band}",
             usual=ph.fine_frac(after.usual_frac),
-            high=ph.fine_frac(after.high_frac),
+            band=ph.fine_frac(after.low_frac, after.high_frac),
         ),
     ]
     return Working("What is in it", tuple(steps), "Bayes' rule. Errors of labels, words and tests: our estimates.")

@@ -77,13 +77,19 @@
           </p>
           <div>
             <svg
-              viewBox="0 0 220 30"
+              viewBox="0 0 220 40"
               class="block w-full max-w-56"
               role="img"
               aria-label={`Fat by its name ${pct(known.prior.low_frac, known.prior.high_frac)}, as known ${pct(known.known.low_frac, known.known.high_frac)}`}
             >
               <path d="M4 26H216" class="stroke-base-300" />
-              {#each x.ticks(4) as tick (tick)}<path d={`M${x(tick)} 26v-4`} class="stroke-quiet" />{/each}
+              {#each x.ticks(4) as tick (tick)}<path d={`M${x(tick)} 26v-4`} class="stroke-quiet" />
+                <text
+                  x={x(tick)}
+                  y="38"
+                  text-anchor={tick === 0 ? "start" : "middle"}
+                  class="fill-quiet text-[10.5px]">{Math.round(tick * 100)}{tick === 0 ? " % fat" : ""}</text
+                >{/each}
               <rect
                 x={x(known.prior.low_frac)}
                 y="13"

@@ -75,11 +75,11 @@
   </form>
   {#if problem}<p role="alert" class="mt-2 text-error">{problem}</p>{/if}
   {#if !opened}
-    <p class="mt-2 flex flex-wrap items-center gap-x-1 text-sm quiet">
-      <span>A weight, a meat, a fire, for how many. For instance</span>
+    <p class="mt-2 flex flex-wrap items-center gap-x-4 text-sm quiet">
+      <span>A weight, a meat, a fire, for how many; or how it should eat.</span>
       {#each examples as example (example)}
         <button
-          class="cursor-pointer rounded px-1.5 py-1 text-primary underline decoration-primary/40 underline-offset-3 hover:decoration-primary"
+          class="cursor-pointer rounded py-1 text-primary underline decoration-primary/40 underline-offset-3 hover:decoration-primary"
           onclick={() => {
             line = example;
             void open();

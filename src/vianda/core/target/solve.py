@@ -18,14 +18,19 @@ from vianda.core.errors import CoreError
 from vianda.core.fat_range import Curve, spread_of
 from vianda.core.larder import Larder
 from vianda.core.target.program import Program, program_of
-from vianda.core.target.surest import surest_shares
+from vianda.core.target.thinned import Goal, least_change, least_doubt, thinned_shares
 from vianda.core.target.wish import Wish
 
 MOST_ANSWERS = 3
-MOST_PLANES = 12
+# So many sets of meats are tried for the answers.
+MOST_SETS = 12
+MOST_PLANES = 3
+MOST_POLISH = 20
+# Skewed ranges need a little more room than a normal one (ours; the exact chance is checked in the end).
+SKEW_ROOM = 1.25
 # A plane within this of the cone is near enough: a fiftieth of the standard error.
 CONE_GAP = 0.02
-TIME_LIMIT_S = 2.0
+TIME_LIMIT_S = 1.0
 # Whole steps are looked for this far from the flowing answer.
 REACH_STEPS = 4
 MOST_PACKS = 100_000.0
@@ -126,18 +131,25 @@ def solve(
     (2000, True)
     """
     program = program_of(wish, larder=larder, batch_mass_g=batch_mass_g, grind_loss_frac=grind_loss_frac)
-    z = NormalDist().inv_cdf(wish.confidence_frac) if wish.confidence_frac > 0.5 else 0.0
-    most_z = NormalDist().inv_cdf(0.999)
     planes = _first_planes(program)
-    while True:
+    kept: tuple[Answer, ...] = ()
+    for z in _margins(wish.confidence_frac):
         answers = _answers(program, batch_mass_g, step_g, grind_loss_frac, z, planes)
         kept = tuple(a for a in answers if a.chance_in_band >= wish.confidence_frac)
-        if kept or not answers or z >= most_z:
+        if kept:
             break
-        z = min(most_z, max(0.2, z * 1.15 + 0.05))
     if not kept:
         raise NoBlendError("No blend of these meats lies within all the limits at once.", field="/candidates")
     return kept
+
+
+def _margins(confidence_frac: float) -> tuple[float, ...]:
+    """Standard errors to keep from the band's ends: for one end that binds, for two, and with room for skew."""
+    if confidence_frac <= 0.0:
+        return (0.0,)
+    normal = NormalDist()
+    two_ends = normal.inv_cdf((1.0 + confidence_frac) / 2.0)
+    return (max(0.0, normal.inv_cdf(confidence_frac)), two_ends, two_ends * SKEW_ROOM)
 
 
 def _first_planes(program: Program) -> list[Curve]:
@@ -150,27 +162,35 @@ def _answers(
     program: Program, batch_mass_g: int, step_g: int, grind_loss_frac: float, z: float, planes: list[Curve]
 ) -> tuple[Answer, ...]:
     if program.wish.aim == "surest":
-        return _surest(program, batch_mass_g, step_g, grind_loss_frac)
+        return _thinned(program, least_doubt(program), batch_mass_g, step_g, grind_loss_frac)
+    if program.wish.aim == "nearest" and z > 0.0:
+        return _thinned(program, least_change(program, margin=z), batch_mass_g, step_g, grind_loss_frac)
     forbidden: list[Curve] = []
     answers: list[Answer] = []
-    for _ in range(MOST_ANSWERS):
-        grams = _one(program, batch_mass_g, step_g, grind_loss_frac, z, planes, forbidden)
-        if grams is None:
+    for _ in range(MOST_SETS):
+        flowing, grams = _one(program, batch_mass_g, step_g, grind_loss_frac, z, planes, forbidden)
+        if flowing is None:
             break
-        answers.append(_answer(program, grams, batch_mass_g))
-        forbidden.append((np.array(grams) > 0).astype(float))
+        # A set of meats is tried once, whether it can meet the doubt or not.
+        forbidden.append((flowing[program.size : 2 * program.size] > 0.5).astype(float))
+        if grams is not None:
+            answers.append(_answer(program, grams, batch_mass_g))
+        if len(answers) == MOST_ANSWERS:
+            break
     return tuple(answers)
 
 
-def _surest(program: Program, batch_mass_g: int, step_g: int, grind_loss_frac: float) -> tuple[Answer, ...]:
-    """The least doubtful blend, and the least doubtful ones without one of its meats."""
+def _thinned(
+    program: Program, goal: Goal, batch_mass_g: int, step_g: int, grind_loss_frac: float
+) -> tuple[Answer, ...]:
+    """The best blend for a smooth goal, and the best ones without one of its meats."""
     build = _Build(program, batch_mass_g // step_g, step_g, batch_mass_g, grind_loss_frac)
     _lay_rows(build, ())
-    best = surest_shares(program)
+    best = thinned_shares(program, goal)
     if best is None:
         return ()
-    others = [surest_shares(program, barred=(int(i),)) for i in np.nonzero(best)[0]]
-    found: dict[tuple[str, ...], Answer] = {}
+    others = [thinned_shares(program, goal, barred=(int(i),)) for i in np.nonzero(best)[0]]
+    found: dict[tuple[str, ...], tuple[float, Answer]] = {}
     for shares in (best, *others):
         if shares is None:
             continue
@@ -178,8 +198,9 @@ def _surest(program: Program, batch_mass_g: int, step_g: int, grind_loss_frac: f
         grams = _whole(build, _objective(build), flowing)
         if grams is not None:
             answer = _answer(program, grams, batch_mass_g)
-            found.setdefault(tuple(sorted(answer.meats)), answer)
-    return tuple(sorted(found.values(), key=lambda a: a.fat_high_frac - a.fat_low_frac)[:MOST_ANSWERS])
+            worth = float((goal.weight * (np.array(grams) / batch_mass_g - goal.centre) ** 2).sum())
+            found.setdefault(tuple(sorted(answer.meats)), (worth, answer))
+    return tuple(answer for _, answer in sorted(found.values(), key=lambda f: f[0])[:MOST_ANSWERS])
 
 
 def _one(
@@ -190,28 +211,49 @@ def _one(
     z: float,
     planes: list[Curve],
     forbidden: Sequence[Curve],
-) -> tuple[int, ...] | None:
-    """Grams of the best blend outside the forbidden sets, or None. New planes are kept for the next one."""
-    n = program.size
+) -> tuple[Curve | None, tuple[int, ...] | None]:
+    """The best set of meats outside the forbidden ones, or None; and its grams, or None when doubt forbids it.
+
+    New planes are kept for the next one.
+    """
     build = _Build(program, batch_mass_g // step_g, step_g, batch_mass_g, grind_loss_frac)
     _lay_rows(build, forbidden)
     objective = _objective(build)
-    cone = z > 0.0
-    if cone:
+    if z > 0.0:
         for gradient in planes:
             _lay_plane(build, gradient, z)
     flowing = _flowing(build, objective)
-    for _ in range(MOST_PLANES if cone else 0):
-        if flowing is None:
-            return None
-        shares = flowing[:n] / build.steps
-        sd, gradient = program.spread_gradient(shares)
-        if sd <= max(float(plane @ shares) for plane in planes) * (1.0 + CONE_GAP):
+    for _ in range(MOST_PLANES if z > 0.0 else 0):
+        if flowing is None or not _outside_cone(build, flowing, planes, z):
             break
-        planes.append(gradient)
-        _lay_plane(build, gradient, z)
         flowing = _flowing(build, objective)
-    return None if flowing is None else _whole(build, objective, flowing)
+    if flowing is None:
+        return None, None
+    met = _polished(build, objective, flowing, planes, z) if z > 0.0 else flowing
+    return flowing, None if met is None else _whole(build, objective, met)
+
+
+def _outside_cone(build: _Build, flowing: Curve, planes: list[Curve], z: float) -> bool:
+    """Whether the doubt at these shares is more than the planes say; then one more plane is laid there."""
+    shares = flowing[: build.program.size] / build.steps
+    sd, gradient = build.program.spread_gradient(shares)
+    if sd <= max(float(plane @ shares) for plane in planes) * (1.0 + CONE_GAP):
+        return False
+    planes.append(gradient)
+    _lay_plane(build, gradient, z)
+    return True
+
+
+def _polished(build: _Build, objective: Curve, flowing: Curve, planes: list[Curve], z: float) -> Curve | None:
+    """The same meats, with planes laid until the doubt is met: no choice is left, so each round is quick."""
+    n, own = build.program.size, list(planes)
+    found: Curve | None = flowing
+    high = np.where(flowing[n : 2 * n] > 0.5, float(build.steps), 0.0)
+    for _ in range(MOST_POLISH):
+        if found is None or not _outside_cone(build, found, own, z):
+            return found
+        found = _highs(build, objective, np.zeros(n), high, whole_steps=False)
+    return found
 
 
 def _lay_plane(build: _Build, gradient: Curve, z: float) -> None:

@@ -1,0 +1,52 @@
+"""Time the ways to a target on this machine, without a server: medians in milliseconds, and how near to the bound.
+
+Usage: .venv/bin/python scripts/benchmark_solve.py [rounds]
+"""
+
+from __future__ import annotations
+
+import statistics
+import sys
+import time
+
+from vianda.core.larder import starter_larder
+from vianda.core.target.solve import NoBlendError, solve
+from vianda.core.target.wish import Aim, Candidate, Wish
+
+FEW = ("chuck", "round", "rib", "trim-50", "trim-80", "fat-trim", "brisket-point", "short-rib-plate", "sirloin")
+
+
+def _timed(wish: Wish, rounds: int) -> tuple[float, int]:
+    """Median milliseconds, and how many answers there were."""
+    spent, answers = [], 0
+    for _ in range(rounds):
+        began = time.perf_counter()
+        try:
+            answers = len(solve(wish, larder=starter_larder(), batch_mass_g=3400, step_g=1, grind_loss_frac=0.02))
+        except NoBlendError:
+            answers = 0
+        spent.append((time.perf_counter() - began) * 1000)
+    return statistics.median(spent), answers
+
+
+def main() -> int:
+    """Print one line a case."""
+    rounds = int(sys.argv[1]) if len(sys.argv) > 1 else 5
+    began = time.perf_counter()
+    import scipy.optimize  # noqa: F401
+
+    print(f"importing SciPy's optimisers {(time.perf_counter() - began) * 1000:.0f} ms, once a process")
+    beef = tuple(m.key for m in starter_larder().meats.values() if m.species == "beef")
+    aims: tuple[Aim, ...] = ("cheapest", "nearest", "surest")
+    for name, meats in (("nine meats", FEW), (f"all beef, {len(beef)}", beef)):
+        candidates = tuple(Candidate(m, now_frac=0.5 if m in ("chuck", "rib") else 0.0) for m in meats)
+        for aim in aims:
+            for sure in (0.0, 0.8):
+                wish = Wish(candidates, 0.20, 0.25, aim=aim, confidence_frac=sure)
+                spent, answers = _timed(wish, rounds)
+                print(f"{name:14} {aim:9} sure in {sure:3.0%}: {spent:7.0f} ms, {answers} answers")
+    return 0
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())
