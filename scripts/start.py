@@ -72,7 +72,7 @@ def _prepare(url: str, *, empty: bool) -> None:
     if done.returncode != 0:
         output = (done.stdout + done.stderr).strip()
         (places.STATE / "prepare.log").write_text(output + "\n")
-        last = output.splitlines()[-1] if output else "no message"
+        last = (output.splitlines()[-1] if output else "no message").removeprefix("vianda: ").rstrip(".")
         refuse(f"the database could not be prepared: {last[:200]}.", "Check VIANDA_DATABASE_URL and that it runs.")
 
 

@@ -64,7 +64,7 @@ def test_limits_of_the_european_union() -> None:
     # Regulation (EU) 1169/2011, Annex VI part B: fat and collagen/meat protein, per cent.
     limits = {
         n.name: [round(t.limit_frac * 100) for t in n.tests]
-        for parts in (blended(chuck=1.0), blended(chuck=0.5, pork_shoulder=0.5))
+        for parts in (blended(chuck=1.0), blended(chuck=0.5, pork_shoulder=0.5), blended(lamb_ground=1.0))
         for n in _judged(parts, "EU")
     }
     assert limits == {

@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -79,8 +80,12 @@ def updated(prior: FatRange, evidence: Sequence[Evidence], *, misnamed_frac: flo
     >>> round(r.low_frac, 2), round(r.usual_frac, 2), round(r.high_frac, 2)
     (0.18, 0.2, 0.22)
     """
-    if not evidence:
-        return prior
+    return _updated(prior, tuple(evidence), misnamed_frac) if evidence else prior
+
+
+@lru_cache(maxsize=512)
+def _updated(prior: FatRange, evidence: tuple[Evidence, ...], misnamed_frac: float) -> FatRange:
+    """The grid itself; one formula asks for the same lot several times."""
     at = np.linspace(0.0, 1.0, GRID)
     below, above = max(prior.sd_below, 1e-4), max(prior.sd_above, 1e-4)
     side = np.where(at < prior.usual_frac, below, above)

@@ -111,17 +111,12 @@ def _united_states(c: Contents) -> tuple[NameFigures, ...]:
 
 
 def _european_union(c: Contents) -> tuple[NameFigures, ...]:
-    pork = c.share(species="pork") > 0
-    pure_beef = c.share(species="beef") > 1.0 - 1e-9
-    return (
-        _judged("lean minced meat", c.fat_test(0.07), c.collagen_test(0.12)),
-        _judged(
-            "minced pure beef", c.fat_test(0.20), c.collagen_test(0.15), bar="none" if pure_beef else "other-species"
-        ),
-        _judged("minced meat containing pigmeat", c.fat_test(0.30), c.collagen_test(0.18))
-        if pork
-        else _judged("minced meat of other species", c.fat_test(0.25), c.collagen_test(0.15)),
-    )
+    lean = _judged("lean minced meat", c.fat_test(0.07), c.collagen_test(0.12))
+    if c.share(species="beef") > 1.0 - 1e-9:
+        return lean, _judged("minced pure beef", c.fat_test(0.20), c.collagen_test(0.15))
+    if c.share(species="pork") > 0:
+        return lean, _judged("minced meat containing pigmeat", c.fat_test(0.30), c.collagen_test(0.18))
+    return lean, _judged("minced meat of other species", c.fat_test(0.25), c.collagen_test(0.15))
 
 
 def _canada(c: Contents) -> tuple[NameFigures, ...]:
