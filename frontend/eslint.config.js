@@ -5,7 +5,7 @@ import ts from "typescript-eslint";
 import svelteConfig from "./svelte.config.js";
 
 export default ts.config(
-  { ignores: ["dist/", "src/lib/api/contract.d.ts"] },
+  { ignores: ["dist/", "src/lib/api/generated/contract.d.ts"] },
   js.configs.recommended,
   ...ts.configs.recommended,
   ...svelte.configs.recommended,

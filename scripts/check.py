@@ -47,10 +47,10 @@ def _types_stale() -> bool:
     fresh = places.STATE / "contract.d.ts"
     command = [npm, "exec", "--", "openapi-typescript", "../docs/openapi.json", "-o", str(fresh)]
     done = subprocess.run(command, cwd=places.FRONTEND, capture_output=True, text=True, check=False)
-    committed = places.FRONTEND / "src" / "lib" / "api" / "contract.d.ts"
+    committed = places.FRONTEND / "src" / "lib" / "api" / "generated" / "contract.d.ts"
     if done.returncode != 0 or fresh.read_text() != committed.read_text():
         say(done.stdout + done.stderr)
-        say("  FAILED: frontend/src/lib/api/contract.d.ts is stale; run scripts/generate")
+        say("  FAILED: frontend/src/lib/api/generated/contract.d.ts is stale; run scripts/generate")
         return False
     say("  ok")
     return True

@@ -6,6 +6,7 @@ from flask import Blueprint
 
 from vianda.api import schemas as s
 from vianda.api.contract import operation
+from vianda.api.edit_schemas import edit_to_core
 from vianda.core.schools import all_schools
 from vianda.core.style_preview import preview
 from vianda.core.styles import all_styles
@@ -29,7 +30,7 @@ def live() -> dict[str, bool]:
     answer=bench.Bench,
 )
 def evaluate(body: s.EvaluateRequest) -> bench.Bench:
-    edits = tuple(s.edit_to_core(e) for e in body.edits)
+    edits = tuple(edit_to_core(e) for e in body.edits)
     return bench.evaluate_on_bench(body.formula.to_core(), edits=edits, unit_system=body.unit_system)
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from flask import Blueprint
 
-from vianda.api import schemas as s
+from vianda.api import cook_schemas as s
 from vianda.api.contract import operation
 from vianda.services import cooks
 from vianda.storage.clock import now_utc

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from vianda.api.schemas import Text, Units
+from vianda.api.wire import Text, Units
 from vianda.core.entry import read_frac
 from vianda.core.evaluate import Evaluation
 from vianda.core.fat_range import FatRange

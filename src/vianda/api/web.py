@@ -16,6 +16,7 @@ from vianda.api import (
     problems,
     target_routes,
 )
+from vianda.api import cook_schemas as cs
 from vianda.api import larder_schemas as ls
 from vianda.api import schemas as s
 from vianda.api.contract import JSON_TYPE, openapi
@@ -45,7 +46,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
             StoredKitchen: lambda k: problems.dump(s.kitchen_answer(k)),
             StoredLot: lambda lot: problems.dump(ls.lot_answer(larders.known(lot))),
             Meat: lambda m: problems.dump(MeatModel.from_core(m)),
-            StoredCook: lambda c: problems.dump(s.cook_answer(c, now_utc())),
+            StoredCook: lambda c: problems.dump(cs.cook_answer(c, now_utc())),
         },
     )
     for module in (bench_routes, formula_routes, cook_routes, kitchen_routes, larder_routes, target_routes):

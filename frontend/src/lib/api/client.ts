@@ -1,5 +1,5 @@
 /** The only caller of fetch. Every answer is typed by the contract; every refusal is a Problem. */
-import type { components } from "./contract";
+import type { components } from "./generated/contract";
 
 type S = components["schemas"];
 export type Formula = S["FormulaModel"];

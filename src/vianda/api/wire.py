@@ -1,0 +1,19 @@
+"""Types that every request and answer shares."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, PlainSerializer
+
+Units = Literal["metric", "us"]
+Text = Annotated[str, Field(max_length=200)]
+# The database keeps naive UTC; on the wire the zone is written out.
+Moment = Annotated[datetime, PlainSerializer(lambda t: t.isoformat(timespec="milliseconds") + "Z", return_type=str)]
+
+
+class Answer(BaseModel):
+    """Base of what we send."""
+
+    model_config = ConfigDict(arbitrary_types_allowed=False)

@@ -1,0 +1,31 @@
+"""The working of every figure on the bench, with this formula's numbers in it: one file a step."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from vianda.core.explain import heat, meat, portion, shape
+from vianda.core.figures import Figures
+from vianda.core.working import Working
+
+_WORKINGS: dict[str, Callable[[Figures], Working]] = {
+    "lean_to_fat": meat.lean_to_fat,
+    "part_masses": meat.part_masses,
+    "pieces": shape.pieces,
+    "cooked_mass": shape.cooked_mass,
+    "diameter": shape.diameter,
+    "salt": portion.salt,
+    "minutes": heat.minutes,
+    "core": heat.core,
+    "cost": portion.cost,
+    "allergens": portion.allergens,
+    "waves": shape.waves,
+    "names": meat.names,
+    "chances": meat.chances,
+    "grind": meat.grind,
+}
+
+
+def workings_of(figures: Figures) -> dict[str, Working]:
+    """The working of each figure, by id."""
+    return {key: explain(figures) for key, explain in _WORKINGS.items()}

@@ -1,0 +1,191 @@
+"""Workings of the blend: fat, grams, how sure, names, grind."""
+
+from __future__ import annotations
+
+from vianda.core import phrase as ph
+from vianda.core.explain.sources import PRACTICE
+from vianda.core.figures import Figures
+from vianda.core.label_names import SOURCES, NameFigures
+from vianda.core.phrase import Phrase, say
+from vianda.core.working import Working
+
+_NAME_KINDS = {"fat": "fat", "collagen": "collagen by protein", "beef": "beef"}
+
+_VERDICTS = {
+    "none": "may be carried",
+    "fat": "too much fat",
+    "collagen": "too much collagen",
+    "other-species": "not for these species",
+    "added-fat": "not with fat added as such",
+    "offal": "not with offal",
+    "cheek": "too much cheek meat, unless declared",
+    "too-little-beef": "too little beef",
+}
+
+
+def lean_to_fat(f: Figures) -> Working:
+    """Fat of each part, summed, and the band."""
+    steps = [
+        say(
+            "{name}: {share} × {fat} = {points}",
+            name=ph.word(p.name),
+            share=ph.fine_frac(p.share_frac),
+            fat=ph.fine_frac(p.fat_usual_frac),
+            points=ph.fine_frac(p.share_frac * p.fat_usual_frac),
+        )
+        for p in f.blend.parts
+    ]
+    steps.append(
+        say(
+            "Together {fat} fat, so lean to fat {ratio}",
+            fat=ph.fine_frac(f.blend.fat_frac),
+            ratio=ph.lean_to_fat(f.blend.fat_frac),
+        )
+    )
+    for p in f.blend.parts:
+        steps.append(
+            say(
+                "{name} ranges {range} and brings {doubt} of the doubt",
+                name=ph.word(p.name),
+                range=ph.fine_frac(p.fat_low_frac, p.fat_high_frac),
+                doubt=ph.frac(p.doubt_share_frac),
+            )
+        )
+    steps.append(
+        say(
+            "The meats' distributions folded together: nine batches in ten lie in {band}",
+            band=ph.fine_frac(f.blend.fat_low_frac, f.blend.fat_high_frac),
+        )
+    )
+    sources = sorted({f.larder.meat(p.meat).range_source for p in f.blend.parts})
+    rows = [f"{p.name}: {f.larder.meat(p.meat).composition_note}" for p in f.blend.parts]
+    return Working(
+        "Lean to fat",
+        tuple(steps),
+        f"Fat ranges: {'; '.join(sources)}. Anchors: {'; '.join(rows)}. Meats are taken as independent.",
+    )
+
+
+def part_masses(f: Figures) -> Working:
+    """Grams of each meat on the scale."""
+    steps = [
+        say(
+            "{name}: {share} × {batch} → {mass}",
+            name=ph.word(p.name),
+            share=ph.fine_frac(p.share_frac),
+            batch=ph.mass(f.blend.batch_mass_g),
+            mass=ph.mass(p.mass_g),
+        )
+        for p in f.blend.parts
+    ]
+    steps.append(
+        say(
+            "On the scale's step of {step}; the largest remainders are rounded up, so that the parts sum to {batch}",
+            step=ph.mass(f.portions.step_g),
+            batch=ph.mass(sum(p.mass_g for p in f.blend.parts)),
+        )
+    )
+    return Working("Grams of each meat", tuple(steps), "Arithmetic (largest remainder method).")
+
+
+def chances(f: Figures) -> Working:
+    """How sure the blend is, and what a test would gain."""
+    b = f.blend
+    low, high = f.style.fat_band_frac
+    widest = max(b.parts, key=lambda p: p.doubt_share_frac)
+    steps = [
+        say("The style's band is {band} fat", band=ph.frac(low, high)),
+        say(
+            "Below it {below} of batches, within {within}, above {above}",
+            below=ph.frac(b.chance_below_band),
+            within=ph.frac(b.chance_in_band),
+            above=ph.frac(b.chance_above_band),
+        ),
+        say(
+            "Now nine in ten lie within {width} points; one fat test of {meat} would leave {left} points",
+            width=ph.number((b.fat_high_frac - b.fat_low_frac) * 100),
+            meat=ph.word(widest.name),
+            left=ph.number(widest.tested_width_frac * 100),
+        ),
+    ]
+    for part in b.parts:
+        if part.lot:
+            lot = f.larder.lot(part.lot, meat=part.meat)
+            meat = f.larder.meat(part.meat)
+            steps.append(
+                say(
+                    "{lot}: {prior} by its name; {n} findings leave {now}",
+                    lot=ph.word(lot.name),
+                    prior=ph.fine_frac(meat.fat_low_frac, meat.fat_high_frac),
+                    n=ph.count(len(lot.evidence)),
+                    now=ph.fine_frac(part.fat_low_frac, part.fat_high_frac),
+                )
+            )
+    return Working(
+        "How sure",
+        tuple(steps),
+        "The meats' distributions folded together, taken as independent; evidence by Bayes' rule. Errors of labels, "
+        "words and tests are our estimates.",
+    )
+
+
+def names(f: Figures) -> Working:
+    """Each name with its limits."""
+    steps: list[Phrase] = []
+    for name in f.names:
+        steps.append(say("{name}: {verdict}", name=ph.word(name.name), verdict=ph.word(name_verdict(name))))
+        for test in name.tests:
+            most = "at least" if test.kind == "beef" else "at most"
+            steps.append(
+                say(
+                    f"  {_NAME_KINDS[test.kind]} {most} {{limit}}; here {{value}}, {{chance}} of batches fail it",
+                    limit=ph.frac(test.limit_frac),
+                    value=ph.fine_frac(test.value_frac),
+                    chance=ph.frac(test.chance_failed),
+                )
+            )
+    if not f.names:
+        steps.append(say("This kitchen has no naming rule set"))
+    return Working(
+        "Name on the label",
+        tuple(steps),
+        f"{SOURCES[f.kitchen.naming_rule]}; local rules decide. Collagen by class of cut: from memory, low confidence.",
+    )
+
+
+def name_verdict(name: NameFigures) -> str:
+    """Whether a name may be carried, and what bars it, in words."""
+    return _VERDICTS[name.bar]
+
+
+def grind(f: Figures) -> Working:
+    """Plate, loads and what stays in the machine."""
+    g = f.grind
+    steps = [
+        say("{sinewy} of it is sinewy meat", sinewy=ph.frac(g.sinewy_share_frac)),
+        say("{mass} to grind", mass=ph.mass(g.ground_mass_g)),
+    ]
+    if g.tool_kind == "grinder":
+        steps.append(
+            say(
+                "Wanted a {wanted} plate; the nearest here is {plate}",
+                wanted=ph.length(g.wanted_plate_mm),
+                plate=ph.length(g.plate_mm),
+            )
+        )
+    if g.tool:
+        tool = f.kitchen.grinder(g.tool)
+        steps += [
+            say(
+                "{mass} ÷ {load} a load → {loads}",
+                mass=ph.mass(g.ground_mass_g),
+                load=ph.mass(tool.load_g),
+                loads=ph.count(g.loads),
+            ),
+            say(
+                "{hold} stay in the machine: {loss} of what goes in",
+                hold=ph.mass(tool.hold_up_g),
+                loss=ph.fine_frac(g.loss_frac),
+            ),
+        ]
+    return Working("Grind", tuple(steps), PRACTICE + " The tools are this kitchen's.")
