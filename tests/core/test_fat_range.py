@@ -109,3 +109,10 @@ def test_a_test_gains_most_where_least_is_known() -> None:
     gains = [1 - width_after_test(f) / (1.6449 * f.sd) for f in fats]
     assert gains == sorted(gains)
     assert gains[-1] > 0.6
+
+
+@pytest.mark.parametrize("share", [0.0, 5e-324, 1e-300, 1e-12, 1e-8])
+def test_a_share_next_to_nothing_neither_breaks_nor_moves_the_blend(share: float) -> None:
+    alone = spread_of([1.0], [LARDER.meat("chuck").fat])
+    beside = spread_of([1.0 - share, share], [LARDER.meat("chuck").fat, LARDER.meat("suet").fat])
+    assert beside.quantile(0.95) == pytest.approx(alone.quantile(0.95), abs=1e-4)

@@ -25,6 +25,8 @@ Z_90 = NormalDist().inv_cdf(0.95)
 CELLS = 512
 # How far the grid reaches beyond the usual value, in standard deviations.
 REACH = 4.0
+# A milligram in a tonne carries no doubt.
+NEGLIGIBLE_SHARE = 1e-9
 
 
 def normal_cdf(z: Curve) -> Curve:
@@ -133,8 +135,8 @@ def spread_of(shares_frac: Sequence[float], ranges: Sequence[FatRange]) -> FatSp
     step = max(width, 1e-6) / (CELLS - 16)
     total: NDArray[np.complex128] | None = None
     for share, fat, start in zip(shares_frac, ranges, lows, strict=True):
-        if share <= 0.0 or fat.low_frac == fat.high_frac:
-            # A meat that is known exactly only moves the others.
+        if share < NEGLIGIBLE_SHARE or fat.low_frac == fat.high_frac:
+            # A meat that is known exactly, or is hardly there, only moves the others.
             low += share * fat.usual_frac - start
             continue
         edges = np.clip((start + (np.arange(CELLS + 1) - 0.5) * step) / share, 0.0, 1.0)
