@@ -87,7 +87,8 @@ class FatSpread:
     def chance_above(self, limit_frac: float) -> float:
         """Chance 0–1 that a batch has more fat than a limit."""
         edges, below = self._edges
-        return float(1.0 - np.interp(limit_frac, edges, below, left=0.0, right=1.0))
+        # The sum of cells may pass one by float dust.
+        return max(0.0, float(1.0 - np.interp(limit_frac, edges, below, left=0.0, right=1.0)))
 
     def chance_within(self, low_frac: float, high_frac: float) -> float:
         """Chance 0–1 that a batch lies in a band."""

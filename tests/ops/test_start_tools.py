@@ -1,0 +1,156 @@
+"""What ./start and ./check stand on: locks, stamps, refusals in one line, a private MariaDB."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import signal
+import socket
+import stat
+import subprocess
+import sys
+import time
+from pathlib import Path
+
+import pytest
+
+from ops import install, locks, places, tell
+from ops.mariadb import PrivateMariaDB, free_port
+
+SCRIPTS = Path(places.__file__).parent.parent
+
+
+def test_a_lock_is_held_by_one_and_tells_the_other_where(tmp_path: Path) -> None:
+    held = locks.take(tmp_path / "kitchen.lock")
+    locks.note(held, "http://127.0.0.1:8427/")
+    with pytest.raises(locks.TakenError) as taken:
+        locks.take(tmp_path / "kitchen.lock")
+    assert taken.value.note == "http://127.0.0.1:8427/"
+    held.close()
+    locks.take(tmp_path / "kitchen.lock").close()
+
+
+def test_a_second_start_waits_for_the_first_to_install(tmp_path: Path) -> None:
+    lock = tmp_path / "install.lock"
+    code = (
+        "import sys, time; sys.path.insert(0, sys.argv[1])\n"
+        "from pathlib import Path\nfrom ops import locks\n"
+        "with locks.waiting(Path(sys.argv[2]), 'another start is installing'):\n    print('in', flush=True)\n"
+    )
+    command = [sys.executable, "-c", code, str(SCRIPTS), str(lock)]
+    with subprocess.Popen(command, stdout=subprocess.PIPE, text=True) as other:
+        assert other.stdout is not None
+        with locks.waiting(lock, ""):
+            assert "waiting" in other.stdout.readline()
+        assert other.stdout.readline() == "in\n"
+    assert other.returncode == 0
+
+
+def test_a_digest_changes_with_a_name_a_content_and_a_word(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(places, "PROJECT", tmp_path)
+    one = tmp_path / "a.lock"
+    one.write_text("x")
+    first = install.digest([one], "run")
+    assert install.digest([one], "run") == first
+    assert install.digest([one], "dev") != first
+    one.write_text("y")
+    assert install.digest([one], "run") != first
+    two = one.rename(tmp_path / "b.lock")
+    two.write_text("x")
+    assert install.digest([two], "run") != first
+
+
+def test_a_refusal_is_one_line_and_ends(capsys: pytest.CaptureFixture[str]) -> None:
+    with pytest.raises(SystemExit) as ended:
+        tell.refuse("port 80 is taken.", "Choose another.")
+    assert ended.value.code == 1
+    assert capsys.readouterr().err == "vianda: port 80 is taken. Choose another.\n"
+
+
+def test_a_missing_program_without_apt_is_said(monkeypatch: pytest.MonkeyPatch, capsys) -> None:
+    monkeypatch.setattr(install, "find", lambda program: None)
+    with pytest.raises(SystemExit):
+        install.programs({"mariadbd": "mariadb-server-core"})
+    assert "mariadb-server-core is missing" in capsys.readouterr().err
+
+
+def test_a_nearly_full_disk_is_refused_before_anything_is_installed(monkeypatch: pytest.MonkeyPatch, capsys,
+                                                                   tmp_path: Path) -> None:  # fmt: skip
+    usage = shutil.disk_usage(tmp_path)
+    monkeypatch.setattr(shutil, "disk_usage", lambda _: usage._replace(free=12_000_000))
+    monkeypatch.setattr(places, "STATE", tmp_path / "state")
+    monkeypatch.setattr(places, "PYTHON", tmp_path / "none")
+    with pytest.raises(SystemExit):
+        install.check_room()
+    assert "only 12 MB are free" in capsys.readouterr().err
+
+
+def _connects(port: int) -> bool:
+    try:
+        with socket.create_connection(("127.0.0.1", port), timeout=1):
+            return True
+    except OSError:
+        return False
+
+
+def test_a_private_database_keeps_its_secret_and_leaves_nothing_running(tmp_path: Path) -> None:
+    server = PrivateMariaDB(tmp_path / "kitchen")
+    server.start()
+    try:
+        assert _connects(server.port)
+        assert stat.S_IMODE((tmp_path / "kitchen" / "password").stat().st_mode) == 0o600
+        assert stat.S_IMODE((tmp_path / "kitchen" / "provision.sql").stat().st_mode) == 0o600
+        assert "bind-address=127.0.0.1" in (tmp_path / "kitchen" / "my.cnf").read_text()
+        pid = server.process.pid
+    finally:
+        server.stop()
+    assert not _connects(server.port)
+    with pytest.raises(ProcessLookupError):
+        os.kill(pid, 0)
+
+
+def test_a_database_dies_with_the_start_that_made_it_however_that_ends(tmp_path: Path) -> None:
+    code = (
+        "import sys, time; sys.path.insert(0, sys.argv[1])\n"
+        "from pathlib import Path\nfrom ops.mariadb import PrivateMariaDB\n"
+        "db = PrivateMariaDB(Path(sys.argv[2])); db.start(); print(db.process.pid, flush=True); time.sleep(60)\n"
+    )
+    command = [sys.executable, "-c", code, str(SCRIPTS), str(tmp_path / "k")]
+    with subprocess.Popen(command, stdout=subprocess.PIPE, text=True) as parent:
+        assert parent.stdout is not None
+        pid = int(parent.stdout.readline())
+        parent.send_signal(signal.SIGKILL)
+    for _ in range(100):
+        state = Path(f"/proc/{pid}/stat")
+        if not state.exists() or state.read_text().split()[2] == "Z":
+            break
+        time.sleep(0.1)
+    else:
+        raise AssertionError("the database lives on")
+
+
+def test_a_deep_folder_gets_a_short_socket(tmp_path: Path) -> None:
+    deep = tmp_path / ("d" * 60) / ("e" * 60)
+    server = PrivateMariaDB(deep)
+    server.start()
+    try:
+        assert server.socket_folder is not None
+        assert len(str(server.socket_folder / "db.sock")) < 100
+    finally:
+        server.stop()
+    assert server.socket_folder is None
+
+
+def test_a_free_port_is_free() -> None:
+    with socket.socket() as one:
+        one.bind(("127.0.0.1", free_port()))
+
+
+@pytest.mark.parametrize(
+    ("arguments", "says"),
+    [(["--port", "0"], "from 1 to 65535"), (["--port", "many"], "invalid int"), (["--porridge"], "unrecognized")],
+)
+def test_start_refuses_what_it_does_not_know(arguments: list[str], says: str) -> None:
+    done = subprocess.run([sys.executable, str(SCRIPTS / "start.py"), *arguments], capture_output=True, text=True)
+    assert done.returncode == 2
+    assert says in done.stderr
