@@ -1,0 +1,74 @@
+/** For tests: a server that answers from a script, and a browser's two stores. */
+import { vi } from "vitest";
+
+export interface Asked {
+  method: string;
+  path: string;
+  body: unknown;
+}
+type Answer = { status: number; body: unknown } | "away";
+export type Route = (asked: Asked) => Answer | Promise<Answer>;
+
+class MemoryStore {
+  #kept = new Map<string, string>();
+  get length(): number {
+    return this.#kept.size;
+  }
+  getItem(key: string): string | null {
+    return this.#kept.get(key) ?? null;
+  }
+  setItem(key: string, value: string): void {
+    this.#kept.set(key, value);
+    Object.defineProperty(this, key, { value, configurable: true, enumerable: true });
+  }
+  removeItem(key: string): void {
+    this.#kept.delete(key);
+    delete (this as Record<string, unknown>)[key];
+  }
+}
+
+export class FakeServer {
+  asked: Asked[] = [];
+  local = new MemoryStore();
+  session = new MemoryStore();
+  #routes = new Map<string, Route>();
+
+  constructor() {
+    vi.stubGlobal("localStorage", this.local);
+    vi.stubGlobal("sessionStorage", this.session);
+    vi.stubGlobal("fetch", async (url: string, options: { method: string; body?: string }) => {
+      const asked = {
+        method: options.method,
+        path: url.replace("/api", ""),
+        body: options.body ? (JSON.parse(options.body) as unknown) : undefined,
+      };
+      this.asked.push(asked);
+      const route = this.#routes.get(`${asked.method} ${asked.path}`);
+      const answer = route ? await route(asked) : { status: 404, body: { status: 404, detail: "none" } };
+      if (answer === "away") throw new TypeError("connection refused");
+      return new Response(answer.status === 204 ? null : JSON.stringify(answer.body), {
+        status: answer.status,
+      });
+    });
+  }
+
+  on(method: string, path: string, route: Route): void {
+    this.#routes.set(`${method} ${path}`, route);
+  }
+  count(method: string, path: string): number {
+    return this.asked.filter((a) => a.method === method && a.path === path).length;
+  }
+}
+
+/** A new browser window over the same kept drafts: its own session, the same local store. */
+export function newWindow(server: FakeServer): void {
+  server.session = new MemoryStore();
+  vi.stubGlobal("sessionStorage", server.session);
+}
+
+export function problem(status: number, detail: string, more: object = {}): Answer {
+  return {
+    status,
+    body: { type: `urn:vianda:problem:${status}`, title: "no", status, detail, fields: [], ...more },
+  };
+}
