@@ -193,3 +193,38 @@ def test_bounds_typed_for_a_meat_and_a_species_hold(client) -> None:
     refused = client.post("/api/target/solve", json=bad)
     assert refused.status_code == 422
     assert refused.get_json()["fields"][0]["pointer"] == "/candidates/0"
+
+
+def test_a_cook_takes_what_it_used_from_its_lots_once(client) -> None:
+    key = _lot(client, left_mass_g=5000.0)["lot"]["key"]
+    formula = {**FORMULA, "parts": [{**p, "lot": key} if p["meat"] == "chuck" else p for p in FORMULA["parts"]]}
+    stored = client.post("/api/formulas", json={"formula": formula}).get_json()
+    cook = client.post("/api/cooks", json={"formula_id": stored["id"]}).get_json()
+    bought = cook["plan"]["cost"]["parts"][0]["bought_g"]
+
+    def left() -> float:
+        return next(k["lot"]["left_mass_g"] for k in client.get("/api/larder").get_json()["lots"]
+                    if k["lot"]["key"] == key)  # fmt: skip
+
+    assert left() == 5000
+    body = {"outcome": {"cooked_mass_g": 2400.0}, "revision": cook["revision"]}
+    done = client.put(f"/api/cooks/{cook['id']}/outcome", json=body).get_json()
+    assert left() == pytest.approx(5000 - bought)
+    # Correcting the note afterwards takes nothing more.
+    client.put(f"/api/cooks/{cook['id']}/outcome", json={**body, "revision": done["revision"]})
+    assert left() == pytest.approx(5000 - bought)
+
+
+def test_a_refused_note_takes_nothing_and_a_lot_never_falls_below_nothing(client) -> None:
+    key = _lot(client, left_mass_g=500.0)["lot"]["key"]
+    formula = {**FORMULA, "parts": [{**p, "lot": key} if p["meat"] == "chuck" else p for p in FORMULA["parts"]]}
+    stored = client.post("/api/formulas", json={"formula": formula}).get_json()
+    cook = client.post("/api/cooks", json={"formula_id": stored["id"]}).get_json()
+    path = f"/api/cooks/{cook['id']}/outcome"
+    refused = client.put(path, json={"outcome": {"cooked_mass_g": 99_000.0}, "revision": 1})
+    assert refused.status_code == 422
+    lot = next(k["lot"] for k in client.get("/api/larder").get_json()["lots"] if k["lot"]["key"] == key)
+    assert lot["left_mass_g"] == 500
+    client.put(path, json={"outcome": {"cooked_mass_g": 2400.0}, "revision": 1})
+    lot = next(k["lot"] for k in client.get("/api/larder").get_json()["lots"] if k["lot"]["key"] == key)
+    assert lot["left_mass_g"] == 0

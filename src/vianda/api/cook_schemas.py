@@ -9,6 +9,7 @@ from pydantic import Field, TypeAdapter
 
 from vianda.api.wire import Answer, Moment
 from vianda.core.blend import BlendFigures
+from vianda.core.cost import CostFigures
 from vianda.core.evaluate import Evaluation, TicketFigure
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.outcome import OutcomeFigures
@@ -73,7 +74,7 @@ class EventAnswer(Answer):
     since_start_s: float
 
 
-PLAN_PARTS = ("ticket", "portions", "shape", "heat", "stove", "salt", "blend")
+PLAN_PARTS = ("ticket", "portions", "shape", "heat", "stove", "salt", "blend", "cost")
 _PLAN = TypeAdapter(Evaluation)
 
 
@@ -93,6 +94,8 @@ class KeptPlan(Answer):
     stove: StovePlan
     salt: SaltFigures
     blend: BlendFigures
+    # Cooks from before lots were kept have none.
+    cost: CostFigures | None = None
 
 
 class CookAnswer(Answer):

@@ -11,6 +11,7 @@ from vianda.core.outcome import OutcomeFigures, outcome_figures
 from vianda.services.bench import surroundings
 from vianda.storage import cook_repository as repository
 from vianda.storage.formula_repository import get_formula
+from vianda.storage.larder_repository import take_from_lot
 from vianda.storage.records import EventKind, StoredCook
 from vianda.storage.transaction import transaction
 
@@ -55,11 +56,25 @@ def note_event(
 
 
 def finish(cook_id: int, outcome: dict[str, Any], *, revision: int) -> StoredCook:
-    """Weigh, rate and note. Refuses what cannot be, such as more coming off than went on."""
+    """Weigh, rate and note. Refuses what cannot be, such as more coming off than went on.
+
+    The first note ends the cook, and what it used is taken from the lots it came from.
+    """
     with transaction():
         cook = repository.get_cook(cook_id)
         figures_of(cook, outcome)
-        return repository.save_outcome(cook_id, outcome, revision=revision)
+        saved = repository.save_outcome(cook_id, outcome, revision=revision)
+        if cook.finished_at is None:
+            _take_from_lots(cook)
+        return saved
+
+
+def _take_from_lots(cook: StoredCook) -> None:
+    cost = cook.plan.get("cost") or {"parts": []}
+    lots = {part.meat: part.lot for part in cook.formula.parts if part.lot}
+    for line in cost["parts"]:
+        if line["meat"] in lots:
+            take_from_lot(lots[line["meat"]], line["bought_g"])
 
 
 def figures_of(cook: StoredCook, outcome: dict[str, Any] | None) -> OutcomeFigures | None:

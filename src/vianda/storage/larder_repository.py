@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from vianda.core.composition import Composition
 from vianda.core.larder import Larder, Meat
@@ -125,6 +125,15 @@ def save_lot(lot: Lot, *, revision: int) -> StoredLot:
         raise ConflictError(get_lot(lot.key))
     touch("larder")
     return get_lot(lot.key)
+
+
+def take_from_lot(key: str, mass_g: float) -> None:
+    """So many grams less of a lot, down to nothing; a lot that is not there has nothing to give."""
+    row = LotRow.get_or_none(LotRow.key == key)
+    if row is None:
+        return
+    stored = _lot(row)
+    save_lot(replace(stored.lot, left_mass_g=max(0.0, stored.lot.left_mass_g - mass_g)), revision=stored.revision)
 
 
 def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:

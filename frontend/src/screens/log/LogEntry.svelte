@@ -23,6 +23,15 @@
     );
   });
   const plan = $derived(cook?.plan ?? null);
+  const taken = $derived(
+    (plan?.blend.parts ?? [])
+      .filter((part) => part.lot)
+      .map((part) => ({
+        lot: part.lot,
+        name: part.lot_name,
+        mass_g: plan?.cost?.parts.find((line) => line.meat === part.meat)?.bought_g ?? part.mass_g,
+      })),
+  );
   const found = $derived(cook?.outcome_figures ?? null);
   const steps = $derived.by(() => {
     if (!cook || !plan) return [];
@@ -65,6 +74,15 @@
           </div>
         {/each}
       </dl>
+      {#if cook.finished_at && taken.length > 0}
+        <p class="border-b border-base-300 py-3 text-[0.9375rem]">
+          Taken from the larder:
+          {#each taken as line, at (line.lot)}{at > 0 ? ", " : ""}<span class="numeral"
+              ><Qty kind="mass_g" value={line.mass_g} /></span
+            >
+            of {line.name}{/each}.
+        </p>
+      {/if}
       {#if found && (found.cooked_yield_frac !== null || found.diameter_shrink_frac !== null)}
         <section
           aria-label="As weighed"

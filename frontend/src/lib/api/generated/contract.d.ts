@@ -1621,6 +1621,8 @@ export interface components {
          */
         KeptPlan: {
             blend: components["schemas"]["BlendFigures"];
+            /** @default null */
+            cost: components["schemas"]["CostFigures"] | null;
             heat: components["schemas"]["HeatPlan"];
             portions: components["schemas"]["Portions"];
             salt: components["schemas"]["SaltFigures"];
