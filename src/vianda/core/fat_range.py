@@ -29,12 +29,28 @@ REACH = 4.0
 NEGLIGIBLE_SHARE = 1e-9
 
 
-def normal_cdf(z: Curve) -> Curve:
-    """Φ, elementwise."""
-    # Imported here: a formula can be read and refused without waiting for SciPy.
-    from scipy.special import ndtr
+# Abramowitz and Stegun, Handbook of Mathematical Functions (1964), 7.1.26: erf to 1.5e-7.
+ERF_P = 0.3275911
+ERF_A = (0.254829592, -0.284496736, 1.421413741, -1.453152027, 1.061405429)
 
-    return np.asarray(ndtr(z), dtype=np.float64)
+
+def normal_cdf(z: Curve) -> Curve:
+    """Φ, elementwise, to 1e-7: (1 + erf(z ÷ √2)) ÷ 2.
+
+    By the handbook's polynomial: SciPy's own takes a second to import, and every evaluation needs this one.
+
+    Source: Abramowitz and Stegun (1964), 7.1.26; checked against SciPy in the tests.
+
+    Examples
+    --------
+    >>> [round(float(v), 4) for v in normal_cdf(np.array([-1.6449, 0.0, 1.96]))]
+    [0.05, 0.5, 0.975]
+    """
+    x = np.abs(z) * math.sqrt(0.5)
+    t = 1.0 / (1.0 + ERF_P * x)
+    polynomial = t * (ERF_A[0] + t * (ERF_A[1] + t * (ERF_A[2] + t * (ERF_A[3] + t * ERF_A[4]))))
+    erf = 1.0 - polynomial * np.exp(-x * x)
+    return np.asarray(0.5 * (1.0 + np.sign(z) * erf), dtype=np.float64)
 
 
 @dataclass(frozen=True, slots=True)
