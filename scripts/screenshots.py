@@ -48,9 +48,10 @@ def _a_cook(page: Page, base: str, formula: int) -> int:
     """A cook with a few reports and an outcome, for the logbook's picture."""
     cook = page.request.post(f"{base}/api/cooks", data={"formula_id": formula}).json()
     path = f"{base}/api/cooks/{cook['id']}"
-    for place, late in enumerate((700, 130, 108, 24, 2)):
-        report = {"token": f"picture-{place}", "kind": "done", "place": place, "late_s": late}
-        page.request.post(f"{path}/events", data=report)
+    for place in range(5):
+        # A cook cannot have happened before it began, so the picture waits a little between its reports.
+        page.wait_for_timeout(1500 * (place + 1))
+        page.request.post(f"{path}/events", data={"token": f"picture-{place}", "kind": "done", "place": place})
     outcome = {
         "cooked_mass_g": cook["plan"]["portions"]["batch_mass_g"] * 0.71, "cooked_diameter_mm": 104.0,
         "crust": 5, "juice": 4, "bite": 3, "bind": 3, "grease": 3, "salt": 3,

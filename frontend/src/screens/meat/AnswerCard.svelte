@@ -7,11 +7,11 @@
 
   let { bench, found, rank }: { bench: Bench; found: Solved["answers"][number]; rank: number } = $props();
   const answer = $derived(found.answer);
-  const shades = ["#7b2233", "#94404c", "#ad6066", "#c58383", "#d9a7a2", "#e8c9bf", "#efdcae", "#d9bf83"];
+  // As in the large picture: width is share, the pale part of a strip is its fat (drawn to half of the height).
   const strips = $derived.by(() => {
     let from = 0;
     return answer.shares_frac.map((share, at) => {
-      const strip = { from, share, fill: shades[at % shades.length] };
+      const strip = { from, share, fat: Math.min(1, (answer.usual_fats_frac[at] ?? 0) * 2) };
       from += share;
       return strip;
     });
@@ -23,13 +23,17 @@
   <div class="flex flex-wrap items-start gap-x-6 gap-y-2">
     <p class="text-[1.4375rem] leading-tight numeral">{rank}</p>
     <div class="min-w-56 flex-1">
-      <svg viewBox="0 0 300 14" preserveAspectRatio="none" class="block h-3.5 w-full" aria-hidden="true">
-        {#each strips as s, at (at)}<rect
+      <svg viewBox="0 0 300 24" preserveAspectRatio="none" class="block h-6 w-full" aria-hidden="true">
+        {#each strips as s, at (at)}
+          <rect x={s.from * 300} width={Math.max(0, s.share * 300 - 1)} height="24" class="fill-lean" />
+          <rect
             x={s.from * 300}
+            y={24 - s.fat * 24}
             width={Math.max(0, s.share * 300 - 1)}
-            height="14"
-            fill={s.fill}
-          />{/each}
+            height={s.fat * 24}
+            class="fill-fat"
+          />
+        {/each}
       </svg>
       <ul class="mt-1 flex flex-wrap gap-x-4">
         {#each answer.names as name, at (name)}

@@ -57,6 +57,7 @@ class Answer:
     lots: tuple[str, ...]
     masses_g: tuple[int, ...]
     shares_frac: tuple[float, ...]
+    usual_fats_frac: tuple[float, ...]
     fat_frac: float
     fat_low_frac: float
     fat_high_frac: float
@@ -404,6 +405,7 @@ def _answer(program: Program, grams: Sequence[int], batch_mass_g: int) -> Answer
         lots=tuple(lots),
         masses_g=tuple(grams[i] for i in kept),
         shares_frac=tuple(shares),
+        usual_fats_frac=tuple(program.fats[i].usual_frac for i in kept),
         fat_frac=math.fsum(s * program.fats[i].usual_frac for s, i in zip(shares, kept, strict=True)),
         fat_low_frac=spread.quantile(0.05),
         fat_high_frac=spread.quantile(0.95),

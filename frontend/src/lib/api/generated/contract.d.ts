@@ -628,6 +628,8 @@ export interface components {
             price_per_kg: number;
             /** Shares Frac */
             shares_frac: number[];
+            /** Usual Fats Frac */
+            usual_fats_frac: number[];
         };
         /**
          * Band
