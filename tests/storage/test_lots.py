@@ -21,6 +21,7 @@ from vianda.services.larders import TypedWeights
 from vianda.storage import larder_repository as repository
 from vianda.storage.records import ConflictError, NotFoundError
 from vianda.storage.tables import LotRow, MeatRow
+from vianda.storage.transaction import transaction
 
 pytestmark = pytest.mark.usefixtures("database")
 BOX = Lot("box", "rib", "Box", 5000, Decimal("17.5000"), "2026-11-24", "2026-11-27", (told("label", 0.25),))
@@ -139,3 +140,23 @@ def test_meats_keep_their_place_and_new_ones_come_last() -> None:
     assert names == list(starter_larder().meats)
     larders.save_meat(replace(starter_larder().meat("chuck"), key="aaa", name="Aaa"), seen=None)
     assert list(repository.load_larder().meats)[-1] == "aaa"
+
+
+def test_what_a_rolled_back_change_had_read_is_forgotten() -> None:
+    before = set(repository.load_larder().meats)
+
+    def fails_after_reading() -> None:
+        with transaction():
+            larders.save_meat(replace(starter_larder().meat("rib"), key="phantom", name="Phantom"), seen=None)
+            assert "phantom" in repository.load_larder().meats
+            raise RuntimeError("later in the same use case")
+
+    with pytest.raises(RuntimeError):
+        fails_after_reading()
+    # Another process reaches the very same revision with a change of its own.
+    document = '{"key":"far","meat":"rib","name":"Far","left_mass_g":1.0,"price_per_kg":"1","delivered":"2026-11-24"}'
+    LotRow.insert(key="far", meat="rib", document=document, revision=1).execute()
+    repository.touch("larder")
+    after = repository.load_larder()
+    assert set(after.meats) == before
+    assert "far" in after.lots

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from vianda.core.kitchen import Kitchen
 from vianda.interchange.store_models import KitchenModel
+from vianda.storage.caches import on_rollback
 from vianda.storage.records import ConflictError, NotFoundError
 from vianda.storage.tables import KitchenRow
 
@@ -24,6 +25,13 @@ class _Cache:
 
 
 _cache = _Cache()
+
+
+def _forget() -> None:
+    _cache.stored = None
+
+
+on_rollback(_forget)
 
 
 def load_kitchen() -> StoredKitchen:

@@ -9,6 +9,7 @@ from vianda.core.composition import Composition
 from vianda.core.larder import Larder, Meat
 from vianda.core.lot import Lot
 from vianda.interchange.store_models import LotModel
+from vianda.storage.caches import on_rollback
 from vianda.storage.records import ConflictError, NotFoundError
 from vianda.storage.tables import LotRow, MeatRow, RevisionRow
 
@@ -47,6 +48,13 @@ class _Cache:
 
 
 _cache = _Cache()
+
+
+def _forget() -> None:
+    _cache.number, _cache.larder = -1, None
+
+
+on_rollback(_forget)
 
 
 def _meat(row: MeatRow) -> Meat:
@@ -129,7 +137,8 @@ def save_lot(lot: Lot, *, revision: int) -> StoredLot:
 
 def take_from_lot(key: str, mass_g: float) -> None:
     """So many grams less of a lot, down to nothing; a lot that is not there has nothing to give."""
-    row = LotRow.get_or_none(LotRow.key == key)
+    # Held until the transaction ends: two cooks that finish at once both take theirs.
+    row = LotRow.select().where(LotRow.key == key).for_update().first()
     if row is None:
         return
     stored = _lot(row)
@@ -138,7 +147,8 @@ def take_from_lot(key: str, mass_g: float) -> None:
 
 def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:
     """Write a meat over the one that was seen (None: a new one); ``ConflictError`` when another stands there."""
-    row = MeatRow.get_or_none(MeatRow.key == meat.key)
+    # Held until the transaction ends, so that no one writes between the look and the change.
+    row = MeatRow.select().where(MeatRow.key == meat.key).for_update().first()
     standing = _meat(row) if row is not None else None
     if standing != seen:
         if standing is None:

@@ -7,11 +7,11 @@
 
   let { bench, found, rank }: { bench: Bench; found: Solved["answers"][number]; rank: number } = $props();
   const answer = $derived(found.answer);
-  // As in the large picture: width is share, the pale part of a strip is its fat (drawn to half of the height).
+  // As in the large picture: width is share, the pale part of a strip its fat.
   const strips = $derived.by(() => {
     let from = 0;
     return answer.shares_frac.map((share, at) => {
-      const strip = { from, share, fat: Math.min(1, (answer.usual_fats_frac[at] ?? 0) * 2) };
+      const strip = { from, share, fat: answer.usual_fats_frac[at] ?? 0 };
       from += share;
       return strip;
     });
