@@ -23,14 +23,14 @@ from vianda.core.target.wish import Wish
 
 MOST_ANSWERS = 3
 # So many sets of meats are tried for the answers.
-MOST_SETS = 12
+MOST_SETS = 8
 MOST_PLANES = 3
 MOST_POLISH = 20
 # Skewed ranges need a little more room than a normal one (ours; the exact chance is checked in the end).
 SKEW_ROOM = 1.25
 # A plane within this of the cone is near enough: a fiftieth of the standard error.
 CONE_GAP = 0.02
-TIME_LIMIT_S = 1.0
+TIME_LIMIT_S = 0.5
 # Whole steps are looked for this far from the flowing answer.
 REACH_STEPS = 4
 MOST_PACKS = 100_000.0
