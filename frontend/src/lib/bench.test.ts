@@ -146,6 +146,20 @@ describe("autosave", () => {
     expect(again.formula?.dish.guests).toBe(33);
     expect(stored.formula.dish.guests).toBe(33);
   });
+  it("goes on when the browser's own store is full", async () => {
+    const bench = await opened();
+    vi.stubGlobal("localStorage", {
+      getItem: () => null,
+      removeItem: () => undefined,
+      setItem: () => {
+        throw new DOMException("full", "QuotaExceededError");
+      },
+    });
+    bench.edit(guests(34));
+    await settle();
+    expect(bench.save).toBe("saved");
+    expect(stored.formula.dish.guests).toBe(34);
+  });
   it("settles before a cook begins", async () => {
     const bench = await opened();
     bench.edit(guests(35));

@@ -23,7 +23,11 @@ function tabId(): string {
 const prefix = (id: number) => `vianda.draft.${id}.`;
 
 export function keepDraft(id: number, draft: Omit<Draft, "savedAt">): void {
-  localStorage.setItem(prefix(id) + tabId(), JSON.stringify({ ...draft, savedAt: Date.now() }));
+  try {
+    localStorage.setItem(prefix(id) + tabId(), JSON.stringify({ ...draft, savedAt: Date.now() }));
+  } catch {
+    // The browser's store is full or forbidden: the work still stands in this window and is still sent.
+  }
 }
 
 export function dropDraft(id: number): void {

@@ -131,8 +131,12 @@ export class Stove {
   }
 
   #keep(): void {
-    if (this.#reports.length > 0) localStorage.setItem(this.#key, JSON.stringify(this.#reports));
-    else localStorage.removeItem(this.#key);
+    try {
+      if (this.#reports.length > 0) localStorage.setItem(this.#key, JSON.stringify(this.#reports));
+      else localStorage.removeItem(this.#key);
+    } catch {
+      // The browser's store is full or forbidden: the reports still wait in this window and are still sent.
+    }
   }
 
   async #send(): Promise<void> {
