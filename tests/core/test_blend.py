@@ -37,6 +37,22 @@ def test_fat_lies_between_the_leanest_and_the_fattest_part(parts: list[tuple[str
     assert sum(p.mass_g for p in blend.parts) == batch
 
 
+@given(PARTS, st.integers(200, 50_000), st.sampled_from([1, 2, 5, 10]))
+def test_mass_and_fat_close_and_rounding_explains_the_rest(
+    parts: list[tuple[str, float]], steps: int, step_g: int
+) -> None:
+    batch = steps * step_g
+    blend = blend_figures(_normal(parts), larder=starter_larder(), batch_mass_g=batch, step_g=step_g, band_frac=BAND)
+    # Before rounding: shares sum to the whole and fat to the blend's, to a thousand-millionth.
+    assert abs(sum(p.share_frac for p in blend.parts) - 1.0) < 1e-9
+    assert abs(sum(p.share_frac * p.fat_usual_frac for p in blend.parts) - blend.fat_frac) < 1e-9
+    # On the scale: the sum is exact, and the fat is off by no more than a step of each meat could make it.
+    assert sum(p.mass_g for p in blend.parts) == batch
+    weighed = sum(p.fat_mass_g for p in blend.parts) / batch
+    fats = [p.fat_usual_frac for p in blend.parts]
+    assert abs(weighed - blend.fat_frac) <= len(fats) * step_g * (max(fats) - min(fats)) / batch + 1e-9
+
+
 @given(PARTS)
 def test_doubt_shares_sum_to_the_whole_doubt(parts: list[tuple[str, float]]) -> None:
     blend = blend_figures(_normal(parts), larder=starter_larder(), batch_mass_g=1000, step_g=1, band_frac=BAND)

@@ -10,6 +10,7 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy.optimize import linprog
 
 from vianda.core.cost import usable_frac
 from vianda.core.errors import InfeasibleBlendError, OutOfRangeError
@@ -172,6 +173,56 @@ def test_the_nearest_that_is_sure_enough_moves_more_than_the_nearest() -> None:
         return sum(abs(shares.get(m, 0.0) - now.get(m, 0.0)) for m in (*now, *shares))
 
     assert moved(sure) > moved(loose)
+
+
+def _by_linear_programming(cost: list[float], meats: tuple[str, ...], low: float, high: float) -> float:
+    """The least cost of shares that sum to one within a fat band: another formulation, without whole numbers."""
+    fat = [LARDER.meat(k).fat_usual_frac for k in meats]
+    found = linprog(
+        cost, A_ub=[fat, [-f for f in fat]], b_ub=[high, -low], A_eq=[[1.0] * len(meats)], b_eq=[1.0],
+        bounds=[(0, 1)] * len(meats),
+    )  # fmt: skip
+    return float(found.fun)
+
+
+def test_all_aims_agree_with_linear_programs_of_another_make() -> None:
+    # Without a smallest share and with room for every meat the whole-number program is a linear one; on 100 kg a
+    # gram's rounding is worth nothing.
+    free = {"least_share_frac": 0.0, "most_meats": 8}
+    meats = BEEF[:8]
+    price = [float(LARDER.meat(k).price_per_kg) / usable_frac(LARDER.meat(k), grind_loss_frac=0) for k in meats]
+    cheapest = _solve(_wish(*meats, **free), batch_g=100_000)[0]
+    assert cheapest.price_per_kg == pytest.approx(_by_linear_programming(price, meats, 0.20, 0.24), abs=1e-3)
+
+    # Nearest: distances split into what is added and what is taken away, on twice as many columns.
+    now = {"chuck": 0.5, "fat-trim": 0.5}
+    target = [now.get(k, 0.0) for k in meats]
+    candidates = tuple(Candidate(k, now_frac=now.get(k, 0.0)) for k in meats)
+    nearest = _solve(Wish(candidates, 0.20, 0.24, aim="nearest", **free), batch_g=100_000)[0]
+    fat = np.array([LARDER.meat(k).fat_usual_frac for k in meats])
+    n = len(meats)
+    split = linprog(
+        np.ones(2 * n), A_ub=np.array([np.r_[fat, -fat], np.r_[-fat, fat]]),
+        b_ub=[0.24 - fat @ target, fat @ target - 0.20], A_eq=[np.r_[np.ones(n), -np.ones(n)]], b_eq=[0.0],
+        bounds=[(0, 1)] * n + [(0, t) for t in target],
+    )  # fmt: skip
+    shares = dict(zip(nearest.meats, nearest.shares_frac, strict=True))
+    moved = sum(abs(shares.get(k, 0.0) - t) for k, t in zip(meats, target, strict=True))
+    assert moved == pytest.approx(float(split.fun), abs=1e-3)
+
+    # First to be used up: the most of what has one day left (worth a half) and three (worth a quarter).
+    lots = [
+        Lot(f"{k}-box", k, k, 900_000, Decimal("9"), "2026-11-20", day)
+        for k, day in (("rib", "2026-11-25"), ("chuck", "2026-11-27"))
+    ]
+    larder = Larder.of(LARDER.meats.values(), lots)
+    boxed = tuple(Candidate(k, lot=f"{k}-box" if k in ("rib", "chuck") else "") for k in meats)
+    first = _solve(Wish(boxed, 0.20, 0.24, aim="use-up-first", today="2026-11-24", **free), larder=larder,
+                   batch_g=100_000)[0]  # fmt: skip
+    worth = {"rib": 1 / 2, "chuck": 1 / 4}
+    used = sum(worth.get(k, 0.0) * s for k, s in zip(first.meats, first.shares_frac, strict=True))
+    least = _by_linear_programming([-worth.get(k, 0.0) for k in meats], meats, 0.20, 0.24)
+    assert used == pytest.approx(-least, abs=1e-3)
 
 
 def test_what_must_go_first_is_used_first() -> None:

@@ -18,7 +18,7 @@ from vianda.core.errors import CoreError
 from vianda.core.fat_range import Curve, spread_of
 from vianda.core.larder import Larder
 from vianda.core.target.program import Program, program_of
-from vianda.core.target.thinned import Goal, least_change, least_doubt, thinned_shares
+from vianda.core.target.thinned import Goal, least_change, least_doubt, most_urgent, thinned_blends
 from vianda.core.target.wish import Wish
 
 MOST_ANSWERS = 3
@@ -166,6 +166,9 @@ def _answers(
         return _thinned(program, least_doubt(program), batch_mass_g, step_g, grind_loss_frac)
     if program.wish.aim == "nearest" and z > 0.0:
         return _thinned(program, least_change(program, margin=z), batch_mass_g, step_g, grind_loss_frac)
+    if program.wish.aim == "use-up-first" and z > 0.0:
+        goal = most_urgent(program, np.array(_urgency(program)), margin=z)
+        return _thinned(program, goal, batch_mass_g, step_g, grind_loss_frac)
     forbidden: list[Curve] = []
     answers: list[Answer] = []
     for _ in range(MOST_SETS):
@@ -187,20 +190,13 @@ def _thinned(
     """The best blend for a smooth goal, and the best ones without one of its meats."""
     build = _Build(program, batch_mass_g // step_g, step_g, batch_mass_g, grind_loss_frac)
     _lay_rows(build, ())
-    best = thinned_shares(program, goal)
-    if best is None:
-        return ()
-    others = [thinned_shares(program, goal, barred=(int(i),)) for i in np.nonzero(best)[0]]
     found: dict[tuple[str, ...], tuple[float, Answer]] = {}
-    for shares in (best, *others):
-        if shares is None:
-            continue
+    for shares in thinned_blends(program, goal):
         flowing = np.concatenate((shares * build.steps, (shares > 0).astype(float)))
         grams = _whole(build, _objective(build), flowing)
         if grams is not None:
             answer = _answer(program, grams, batch_mass_g)
-            worth = float((goal.weight * (np.array(grams) / batch_mass_g - goal.centre) ** 2).sum())
-            found.setdefault(tuple(sorted(answer.meats)), (worth, answer))
+            found.setdefault(tuple(sorted(answer.meats)), (goal.worth(np.array(grams) / batch_mass_g), answer))
     return tuple(answer for _, answer in sorted(found.values(), key=lambda f: f[0])[:MOST_ANSWERS])
 
 
@@ -319,15 +315,15 @@ def _objective(build: _Build) -> Curve:
     if wish.aim == "nearest":
         objective[3 * n : 4 * n] = 1.0 / build.steps
     elif wish.aim == "use-up-first":
-        objective[:n] -= np.array(_urgency(build)) / build.steps
+        objective[:n] -= np.array(_urgency(build.program)) / build.steps
     return objective
 
 
-def _urgency(build: _Build) -> list[float]:
+def _urgency(program: Program) -> list[float]:
     """1 for what must go today, falling with the days left; 0 for what has no date."""
-    wish = build.program.wish
+    wish = program.wish
     found = []
-    for candidate, use_by in zip(wish.candidates, build.program.use_by, strict=True):
+    for candidate, use_by in zip(wish.candidates, program.use_by, strict=True):
         days = _days(wish.today, use_by) if wish.today and use_by and candidate.lot else None
         found.append(0.0 if days is None else 1.0 / (1.0 + max(0, days)))
     return found
