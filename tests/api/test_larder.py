@@ -228,3 +228,11 @@ def test_a_refused_note_takes_nothing_and_a_lot_never_falls_below_nothing(client
     client.put(path, json={"outcome": {"cooked_mass_g": 2400.0}, "revision": 1})
     lot = next(k["lot"] for k in client.get("/api/larder").get_json()["lots"] if k["lot"]["key"] == key)
     assert lot["left_mass_g"] == 0
+
+
+def test_an_answer_that_is_sure_says_what_that_costs(client) -> None:
+    solved = _solve(client, typed={"fat_low": "20", "fat_high": "26", "confidence": "80 %"})
+    texts = [p["text"] for p in solved["answers"][0]["binding"]]
+    assert any(t.startswith("Being sure in {sure} of batches costs {dear}") for t in texts)
+    plain = _solve(client, typed={"fat_low": "20", "fat_high": "26"})
+    assert not any("Being sure" in p["text"] for a in plain["answers"] for p in a["binding"])

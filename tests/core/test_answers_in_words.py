@@ -13,7 +13,7 @@ from vianda.core.evidence import Evidence, told, update_working, updated
 from vianda.core.larder import Larder, starter_larder
 from vianda.core.lot import Lot
 from vianda.core.phrase import Phrase
-from vianda.core.target.binding import binding_limits
+from vianda.core.target.binding import binding_limits, price_of_certainty
 from vianda.core.target.nearest_changes import nearest_changes
 from vianda.core.target.program import program_of
 from vianda.core.target.solve import Answer, NoBlendError, solve
@@ -83,6 +83,17 @@ def test_sinew_binds_where_the_cheap_meat_is_sinewy() -> None:
     best, texts, _ = _bound(wish)
     assert "shank" in best.meats
     assert any("connective tissue is reached" in t for t in texts)
+
+
+def test_certainty_has_its_price() -> None:
+    wish = _wish(*(Candidate(m) for m in ("round", "trim-50", "chuck")), low=0.20, high=0.26, confidence_frac=0.8)
+    sure, plain = (
+        solve(replace(wish, confidence_frac=c), larder=LARDER, batch_mass_g=5000, step_g=1)[0] for c in (0.8, 0.0)
+    )
+    said = price_of_certainty(sure, plain, wish=wish)[0]
+    assert said.amounts["dear"].value == pytest.approx(sure.price_per_kg - plain.price_per_kg)
+    assert said.amounts["fat"].value == pytest.approx(0.26, abs=1e-3)
+    assert price_of_certainty(plain, plain, wish=wish) == ()
 
 
 def test_a_limit_with_room_is_not_said_to_bind() -> None:

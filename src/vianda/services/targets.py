@@ -19,7 +19,7 @@ from vianda.core.opening import Opening, Question
 from vianda.core.phrase import Phrase, frac, say, word
 from vianda.core.schools import Proposal, propose, school_of
 from vianda.core.styles import style_of
-from vianda.core.target.binding import SwapPrice, binding_limits, swap_prices
+from vianda.core.target.binding import SwapPrice, binding_limits, price_of_certainty, swap_prices
 from vianda.core.target.mend import Addition, additions
 from vianda.core.target.nearest_changes import nearest_changes
 from vianda.core.target.pearson import PearsonSquare, pearson_square
@@ -81,11 +81,21 @@ def solve_for(formula: Formula, wish: Wish, typed: TypedWish) -> Solved:
     if full.aim == "cheapest":
         prices = [larder.price_of(c.meat, c.lot) for c in full.candidates]
         swaps = swap_prices(program, usable=usable, prices=prices)
+
+    def solved(asked: Wish) -> tuple[Answer, ...]:
+        return solve(asked, larder=larder, batch_mass_g=batch_g, step_g=kitchen.scale.step_g, grind_loss_frac=loss)
+
     try:
-        found = solve(full, larder=larder, batch_mass_g=batch_g, step_g=kitchen.scale.step_g, grind_loss_frac=loss)
+        found = solved(full)
     except NoBlendError:
         return Solved((), nearest_changes(program, batch_mass_g=batch_g), swaps)
-    return Solved(tuple(SolvedAnswer(a, _binding(program, a)) for a in found), (), swaps)
+    sureness: tuple[Phrase, ...] = ()
+    if full.confidence_frac > 0.0 and full.aim == "cheapest":
+        # What certainty costs is the difference to the cheapest blend that does without it.
+        sureness = price_of_certainty(found[0], solved(replace(full, confidence_frac=0.0))[0], wish=full)
+    answers = [SolvedAnswer(a, _binding(program, a)) for a in found]
+    answers[0] = replace(answers[0], binding=(*answers[0].binding, *sureness))
+    return Solved(tuple(answers), (), swaps)
 
 
 def _binding(program: Program, answer: Answer) -> tuple[Phrase, ...]:

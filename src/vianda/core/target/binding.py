@@ -12,6 +12,8 @@ from vianda.core import phrase as ph
 from vianda.core.fat_range import Curve
 from vianda.core.phrase import Phrase, say
 from vianda.core.target.program import Program, Row
+from vianda.core.target.solve import Answer
+from vianda.core.target.wish import Wish
 
 # A row is tight when less than this is left of it (shares, or fat as a fraction).
 TIGHT = 2e-3
@@ -97,6 +99,22 @@ def _said(row: Row, price: float) -> Phrase:
                 else say("The limit of connective tissue is reached")
             )
     return say(text, name=name, dear=dear) if worth else say(text, name=name)
+
+
+def price_of_certainty(sure: Answer, plain: Answer, *, wish: Wish) -> tuple[Phrase, ...]:
+    """What it costs a kilogram to be sure, against the cheapest blend that meets the same limits without it."""
+    dear = sure.price_per_kg - plain.price_per_kg
+    if dear <= LEAST_PRICE:
+        return ()
+    return (
+        say(
+            "Being sure in {sure} of batches costs {dear} a kilo more: without that, {fat} fat at {price} would do",
+            sure=ph.frac(wish.confidence_frac),
+            dear=ph.money(Decimal(repr(dear))),
+            fat=ph.fine_frac(plain.fat_frac),
+            price=ph.price(Decimal(repr(plain.price_per_kg))),
+        ),
+    )
 
 
 def swap_prices(program: Program, *, usable: Curve, prices: Sequence[Decimal]) -> tuple[SwapPrice, ...]:
