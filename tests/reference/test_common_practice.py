@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from vianda.core.larder import starter_larder
-from vianda.core.salt import FINE_SALT_G_PER_TSP, USUAL_SALT_FRAC
+from vianda.core.mix.salt_ledger import FINE_SALT_G_PER_TSP, USUAL_SALT_FRAC
 from vianda.core.styles import all_styles
 from vianda.core.units import G_PER_LB
 

@@ -11,7 +11,7 @@ from vianda.core.composition import sr28_composition
 from vianda.core.cook_yield import cooked_yield_frac
 from vianda.core.formula import BlendPart
 from vianda.core.larder import starter_larder
-from vianda.core.salt import FINE_SALT_G_PER_TSP
+from vianda.core.mix.salt_ledger import FINE_SALT_G_PER_TSP
 
 NUTRIENTS = {
     "255": "water_g_per_100g",

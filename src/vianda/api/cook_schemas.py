@@ -12,9 +12,9 @@ from vianda.core.blend import BlendFigures
 from vianda.core.cost import CostFigures
 from vianda.core.evaluate import Evaluation, TicketFigure
 from vianda.core.heat.plan import HeatPlan
+from vianda.core.mix.salt_ledger import SaltFigures
 from vianda.core.outcome import OutcomeFigures
 from vianda.core.portions import Portions
-from vianda.core.salt import SaltFigures
 from vianda.core.shape import ShapeFigures
 from vianda.core.stove_plan import StovePlan
 from vianda.interchange.formula_model import Strict

@@ -15,7 +15,8 @@ from vianda.core.errors import UnknownItemError
 class Composition:
     """Grams of each part in 100 g of the food as bought raw.
 
-    The parts need not sum to 100: the analyses are separate, and some acids are not counted (SR28 notes).
+    The parts need not sum to 100: the analyses are separate, and some acids are not counted (SR28 notes). Sugars are
+    a part of the carbohydrate; where SR28 has no analysis of them, nought stands here.
     """
 
     water_g_per_100g: float
@@ -24,6 +25,15 @@ class Composition:
     carbohydrate_g_per_100g: float
     ash_g_per_100g: float
     sodium_mg_per_100g: float
+    sugars_g_per_100g: float = 0.0
+
+    def salt_frac(self) -> float:
+        """Salt equivalent 0–1 of the food: sodium × 2.542 (the mass of NaCl by that of Na)."""
+        return self.sodium_mg_per_100g * SALT_PER_SODIUM / 100_000.0
+
+
+# Molar masses 58.443 / 22.990 g/mol; the factor that food tables use. EU 1169/2011, Annex I, rounds it to 2.5.
+SALT_PER_SODIUM = 2.542
 
 
 @cache
@@ -39,6 +49,7 @@ def _rows() -> Mapping[str, tuple[str, Composition]]:
                 carbohydrate_g_per_100g=float(row["carbohydrate_g"]),
                 ash_g_per_100g=float(row["ash_g"]),
                 sodium_mg_per_100g=float(row["sodium_mg"]),
+                sugars_g_per_100g=float(row["sugars_g"] or 0.0),
             ),
         )
         for row in csv.DictReader(text.splitlines())
@@ -81,16 +92,16 @@ def _from_memory() -> Mapping[str, tuple[str, Composition]]:
     }
 
 
-_MEMORY_COLUMNS = ("water_g", "protein_g", "fat_g", "carbohydrate_g", "ash_g", "sodium_mg")
+_MEMORY_COLUMNS = ("water_g", "protein_g", "fat_g", "carbohydrate_g", "ash_g", "sodium_mg", "sugars_g")
 
 
 def remembered_composition(key: str) -> tuple[str, Composition]:
-    """The note on its trust, and the composition, of a meat that SR28 does not hold.
+    """The note on its trust, and the composition, of a food that SR28 does not hold.
 
     Raises
     ------
     UnknownItemError
-        When there is no such meat among those written down from memory.
+        When there is no such food among those written down from memory.
     """
     try:
         return _from_memory()[key]

@@ -15,6 +15,8 @@ from vianda.core.errors import OutOfRangeError
 
 YIELD_POINTS = ((0.10, 0.76), (0.15, 0.75), (0.20, 0.74), (0.30, 0.70))
 YIELD_BELOW, YIELD_ABOVE = 0.10, 0.03
+# What a panade and egg hold back: ours (common practice says that they do, no published source says how much).
+BINDER_GAIN, BINDER_MOST = 0.4, 0.08
 SHRINK_POINTS = ((0.10, 0.12), (0.30, 0.25))
 SHRINK_DOUBT = 0.05
 
@@ -43,8 +45,10 @@ def along(points: tuple[tuple[float, float], ...], x: float) -> float:
     return y0 + (y1 - y0) * (x - x0) / (x1 - x0)
 
 
-def cooked_yield_frac(fat_frac: float) -> Band:
-    """Cooked mass by raw mass for a blend's fat fraction 0–1 (beef, drained).
+def cooked_yield_frac(fat_frac: float, *, binder_frac: float = 0.0) -> Band:
+    """Cooked mass by raw mass for the fat fraction 0–1 of a mix (beef, drained).
+
+    ``binder_frac``: crumb, bread, starch and egg by mass of the meat; it holds juice, so the yield rises with it.
 
     Raises
     ------
@@ -61,6 +65,7 @@ def cooked_yield_frac(fat_frac: float) -> Band:
             f"No yield is known for {fat_frac * 100:.0f} % fat; the table serves 0 to 60 %.", field="/parts"
         )
     usual = YIELD_POINTS[0][1] if fat_frac <= YIELD_POINTS[0][0] else along(YIELD_POINTS, fat_frac)
+    usual += min(BINDER_MOST, BINDER_GAIN * binder_frac)
     return Band(usual - YIELD_BELOW, usual, usual + YIELD_ABOVE)
 
 

@@ -32,9 +32,10 @@ class PartCost:
 
 @dataclass(frozen=True, slots=True)
 class CostFigures:
-    """Cost of meat, of buns, of a portion; and of a kilogram of the blend as used."""
+    """Cost of meat, of what goes into it, of buns, of a portion; and of a kilogram of the blend as used."""
 
     meat_cost: Decimal
+    mix_cost: Decimal
     buns: int
     bun_cost: Decimal
     portion_cost: Decimal
@@ -64,9 +65,10 @@ def price_per_kg_used(meat: Meat, price_per_kg: Decimal, *, grind_loss_frac: flo
 
 
 def cost_figures(
-    parts: Sequence[PartFigures], *, larder: Larder, bun: Bun, buns: int, guests: int, grind_loss_frac: float
-) -> CostFigures:
-    """Cost of the meat that must be bought for these parts, plus ``buns`` buns, divided by guests.
+    parts: Sequence[PartFigures], *, larder: Larder, bun: Bun, buns: int, guests: int, grind_loss_frac: float,
+    mix_cost: Decimal = Decimal(0),
+) -> CostFigures:  # fmt: skip
+    """Cost of the meat that must be bought for these parts, the mix and ``buns`` buns, divided by guests.
 
     Examples
     --------
@@ -78,9 +80,10 @@ def cost_figures(
     batch_g = sum(p.mass_g for p in parts)
     return CostFigures(
         meat_cost=meat,
+        mix_cost=mix_cost,
         buns=buns,
         bun_cost=buns_cost,
-        portion_cost=(meat + buns_cost) / guests,
+        portion_cost=(meat + mix_cost + buns_cost) / guests,
         blend_price_per_kg=meat / Decimal(batch_g) * _GRAMS,
         part_costs=tuple(line.cost for line in lines),
         parts=lines,

@@ -8,6 +8,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from vianda.core.formula import Limit
+
 Figure = Literal[
     "guests",
     "pieces_per_guest",
@@ -20,17 +22,32 @@ Figure = Literal[
     "share",
     "part_mass",
     "services_per_week",
+    "guests_per_piece",
+    "line",
+    "line_temp",
+    "group",
+    "meat_temp",
+    "soak",
+    "chill",
+    "work_time",
 ]
-ChoiceField = Literal["style", "portioning", "bun", "surface", "doneness", "salt_place", "school", "grind_tool", "keep"]
+ChoiceField = Literal[
+    "style", "portioning", "bun", "surface", "doneness", "salt_place", "school", "grind_tool", "keep", "mix_school",
+    "work",
+]  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
 class TypeFigure:
-    """What a cook typed into a figure. ``meat`` names the part for ``share`` and ``part_mass``."""
+    """What a cook typed into a figure.
+
+    ``item`` names the meat for ``share`` and ``part_mass``, the ingredient for ``line`` and ``line_temp``, the group of
+    the mix for ``group``.
+    """
 
     figure: Figure
     text: str
-    meat: str = ""
+    item: str = ""
     kind: Literal["type"] = "type"
 
 
@@ -40,7 +57,7 @@ class NudgeFigure:
 
     figure: Figure
     steps: int
-    meat: str = ""
+    item: str = ""
     kind: Literal["nudge"] = "nudge"
 
 
@@ -50,7 +67,7 @@ class SetFigure:
 
     figure: Figure
     value: float
-    meat: str = ""
+    item: str = ""
     kind: Literal["set"] = "set"
 
 
@@ -117,11 +134,90 @@ class LayOut:
 
 @dataclass(frozen=True, slots=True)
 class Choose:
-    """One of a list: style, how to divide, bun, surface, doneness, where the salt goes, school, grinding, keeping."""
+    """One of a list: style, how to divide, bun, surface, doneness, where the salt goes, school of blending or of
+    mixing, grinding, keeping, how the mix is worked."""
 
     field: ChoiceField
     key: str
     kind: Literal["choose"] = "choose"
+
+
+@dataclass(frozen=True, slots=True)
+class AddToMix:
+    """What goes in, as said: ``1/3 cup panko, 2 large eggs + 1 yolk``. More of what is in already is added to it."""
+
+    text: str
+    kind: Literal["add-to-mix"] = "add-to-mix"
+
+
+@dataclass(frozen=True, slots=True)
+class PutIn:
+    """An ingredient by mass of the meat (0–5), in place of what is in of it."""
+
+    ingredient: str
+    per_meat_frac: float
+    kind: Literal["put-in"] = "put-in"
+
+
+@dataclass(frozen=True, slots=True)
+class TakeOut:
+    """An ingredient leaves the mix."""
+
+    ingredient: str
+    kind: Literal["take-out"] = "take-out"
+
+
+@dataclass(frozen=True, slots=True)
+class SwapIngredient:
+    """One ingredient for another at equal effect: crumb by dry matter and as wet a panade, liquid by its water."""
+
+    ingredient: str
+    to: str
+    kind: Literal["swap-ingredient"] = "swap-ingredient"
+
+
+@dataclass(frozen=True, slots=True)
+class HoldLine:
+    """Hold a line when the school changes or its group is moved, or let it go."""
+
+    ingredient: str
+    locked: bool
+    kind: Literal["hold-line"] = "hold-line"
+
+
+@dataclass(frozen=True, slots=True)
+class CountLine:
+    """Take whole pieces of it (eggs stay whole), or weigh it."""
+
+    ingredient: str
+    counted: bool
+    kind: Literal["count-line"] = "count-line"
+
+
+@dataclass(frozen=True, slots=True)
+class KeepLimit:
+    """Keep a limit such as "no dairy", or drop it."""
+
+    limit: Limit
+    on: bool
+    kind: Literal["keep-limit"] = "keep-limit"
+
+
+@dataclass(frozen=True, slots=True)
+class BowlReading:
+    """What the scale showed, as typed, after ``what`` went in: "meat", "salt" or an ingredient."""
+
+    what: str
+    shown: str
+
+
+@dataclass(frozen=True, slots=True)
+class WeighBowl:
+    """By eye: the empty bowl, then the scale after each thing went in; the differences say what is in it."""
+
+    bowl: str
+    readings: tuple[BowlReading, ...]
+    kind: Literal["weigh-bowl"] = "weigh-bowl"
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,6 +248,14 @@ Edit = (
     | PickLot
     | LayOut
     | Choose
+    | AddToMix
+    | PutIn
+    | TakeOut
+    | SwapIngredient
+    | HoldLine
+    | CountLine
+    | KeepLimit
+    | WeighBowl
     | Rename
     | WriteRemark
 )

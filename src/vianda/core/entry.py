@@ -40,15 +40,16 @@ LENGTH_UNITS: Mapping[str, float] = {
 }
 
 # A mixed number, a fraction, or a decimal with point or comma.
-_NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[.,]\d+)"
-_TERM = re.compile(rf"\s*({_NUMBER})\s*([^\W\d_]+|[#\"″%°])?\.?\s*")
-_TEMPERATURE = re.compile(rf"\s*(-?{_NUMBER})\s*(?:°|º|deg(?:rees)?)?\s*([a-z]*)\s*", re.IGNORECASE)
+NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[.,]\d+)"
+_TERM = re.compile(rf"\s*({NUMBER})\s*([^\W\d_]+|[#\"″%°])?\.?\s*")
+_TEMPERATURE = re.compile(rf"\s*(-?{NUMBER})\s*(?:°|º|deg(?:rees)?)?\s*([a-z]*)\s*", re.IGNORECASE)
 
 
-def _clean(text: str, *, field: str) -> str:
-    if len(text) > LONGEST_ENTRY:
+def cleaned_entry(text: str, *, field: str, longest: int = LONGEST_ENTRY) -> str:
+    """Lower case, plain fractions, no outer blanks; refuses what is empty or too long."""
+    if len(text) > longest:
         raise UnreadableEntryError(
-            f"That entry is {len(text)} characters long; a quantity has at most {LONGEST_ENTRY}.", field=field
+            f"That entry is {len(text)} characters long; one here has at most {longest}.", field=field
         )
     cleaned = text
     for sign in "¼½¾⅓⅔⅛⅜⅝⅞⅕⅖⅗⅘":
@@ -60,7 +61,8 @@ def _clean(text: str, *, field: str) -> str:
     return cleaned
 
 
-def _value(number: str, *, field: str) -> float:
+def number_value(number: str, *, field: str) -> float:
+    """A mixed number, fraction or decimal as a float."""
     whole = 0.0
     part = number.replace(",", ".")
     if " " in part:
@@ -85,7 +87,7 @@ def _terms(text: str, *, field: str, example: str) -> list[tuple[float, str]]:
                 f"“{text}” was not understood from “{text[at:][:12]}” on. Type something like {example}.",
                 field=field,
             )
-        found.append((_value(match.group(1), field=field), match.group(2) or ""))
+        found.append((number_value(match.group(1), field=field), match.group(2) or ""))
         at = match.end()
     return found
 
@@ -98,7 +100,7 @@ def _refuse_minus(text: str, *, field: str) -> None:
 def _sum_of_terms(
     text: str, table: Mapping[str, float], default_factor: float, *, field: str, kind: str, example: str
 ) -> float:
-    cleaned = _clean(text, field=field)
+    cleaned = cleaned_entry(text, field=field)
     _refuse_minus(cleaned, field=field)
     total = 0.0
     terms = _terms(cleaned, field=field, example=example)
@@ -177,7 +179,7 @@ def read_temp_c(text: str, *, unit_system: UnitSystem = "metric", field: str = "
     >>> round(read_temp_c("450F"), 1)
     232.2
     """
-    cleaned = _clean(text, field=field)
+    cleaned = cleaned_entry(text, field=field)
     match = _TEMPERATURE.fullmatch(cleaned)
     if match is None:
         raise UnreadableEntryError(f"“{text}” is not a temperature. Type something like 230 C or 450F.", field=field)
@@ -187,7 +189,7 @@ def read_temp_c(text: str, *, unit_system: UnitSystem = "metric", field: str = "
             f"“{unit}” is not a unit of temperature. Type something like 230 C or 450F.", field=field
         )
     minus = match.group(1).startswith("-")
-    value = _value(match.group(1).lstrip("-").strip(), field=field) * (-1 if minus else 1)
+    value = number_value(match.group(1).lstrip("-").strip(), field=field) * (-1 if minus else 1)
     if not math.isfinite(value):
         raise OutOfRangeError(f"“{text}” is too hot to be true.", field=field)
     celsius = units.c_from_f(value) if unit.startswith("f") or (unit == "" and unit_system == "us") else value
@@ -204,12 +206,33 @@ def read_frac(text: str, *, field: str = "") -> float:
     >>> read_frac("55 %")
     0.55
     """
-    cleaned = _clean(text, field=field)
+    cleaned = cleaned_entry(text, field=field)
     _refuse_minus(cleaned, field=field)
     terms = _terms(cleaned, field=field, example="55 %")
     if len(terms) != 1 or terms[0][1] not in ("", "%", "percent"):
         raise UnreadableEntryError(f"“{text}” is not a per cent. Type something like 55 %.", field=field)
     return terms[0][0] / 100.0
+
+
+TIME_UNITS: Mapping[str, float] = {
+    **dict.fromkeys(("s", "sec", "secs", "second", "seconds"), 1.0),
+    **dict.fromkeys(("min", "mins", "minute", "minutes"), 60.0),
+    **dict.fromkeys(("h", "hr", "hrs", "hour", "hours"), 3600.0),
+}
+
+
+def read_seconds(text: str, *, bare_s: float, field: str = "") -> float:
+    """Seconds from ``90 s``, ``20 min``, ``1 h 30 min`` or ``1:30``; a bare number is so many times ``bare_s``.
+
+    Examples
+    --------
+    >>> read_seconds("1 h 30 min", bare_s=60), read_seconds("1:30", bare_s=60)
+    (5400.0, 90.0)
+    """
+    clock = re.fullmatch(r"\s*(\d{1,4}):([0-5]\d)\s*", text)
+    if clock:
+        return int(clock.group(1)) * 60.0 + int(clock.group(2))
+    return _sum_of_terms(text, TIME_UNITS, bare_s, field=field, kind="time", example="20 min or 1:30")
 
 
 def read_count(text: str, *, field: str = "") -> int:
@@ -220,7 +243,7 @@ def read_count(text: str, *, field: str = "") -> int:
     >>> read_count("four")
     4
     """
-    cleaned = _clean(text, field=field)
+    cleaned = cleaned_entry(text, field=field)
     if cleaned in NUMBER_WORDS:
         return NUMBER_WORDS[cleaned]
     _refuse_minus(cleaned, field=field)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from vianda.core.batch import Batch
 from vianda.core.blend import BlendFigures
 from vianda.core.connective import CollagenFigures
 from vianda.core.cost import CostFigures
@@ -14,8 +15,9 @@ from vianda.core.heat.plan import HeatPlan
 from vianda.core.kitchen import Bun, Kitchen, Surface
 from vianda.core.label_names import NameFigures
 from vianda.core.larder import Larder
+from vianda.core.mix.figures import MixFigures
+from vianda.core.mix.salt_ledger import SaltFigures
 from vianda.core.portions import Portions
-from vianda.core.salt import SaltFigures
 from vianda.core.shape import ShapeFigures
 from vianda.core.slip import Slip
 from vianda.core.stove_plan import StovePlan
@@ -44,3 +46,5 @@ class Figures:
     collagen: CollagenFigures
     grind: GrindPlan
     slip: Slip
+    batch: Batch
+    mix: MixFigures

@@ -5,29 +5,33 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-Dish = Literal["burger"]
+Dish = Literal["burger", "meatball", "meatloaf", "sauce"]
 Portioning = Literal["by_piece", "by_batch"]
-SaltPlace = Literal["surface", "none"]
+SaltPlace = Literal["surface", "mixed", "none"]
 Keep = Literal["fresh", "made-ahead", "frozen"]
+Work = Literal["spoon", "hand", "processor"]
+Limit = Literal["no-pork", "no-dairy", "no-gluten", "less-fat", "less-sugar", "less-salt"]
 
 LONGEST_NAME = 80
 LONGEST_REMARK = 2000
 MOST_MEATS = 8
+MOST_LINES = 24
 
 
 @dataclass(frozen=True, slots=True)
 class DishChoice:
-    """What it is, for how many, how many pieces each."""
+    """What it is, for how many, how many pieces each; ``guests_per_piece`` share one, as they do a loaf."""
 
     dish: Dish
     style: str
     guests: int
     pieces_per_guest: int
+    guests_per_piece: int = 1
 
     @property
     def pieces(self) -> int:
-        """Pieces in the batch: guests × pieces each."""
-        return self.guests * self.pieces_per_guest
+        """Pieces in the batch: guests × pieces each ÷ guests who share one, rounded up."""
+        return -(-self.guests * self.pieces_per_guest // self.guests_per_piece)
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,8 +54,40 @@ class Grind:
 
 
 @dataclass(frozen=True, slots=True)
+class MixLine:
+    """One ingredient of the mix by mass of the raw meat (0–5).
+
+    ``doubt_frac`` is the half range that the way of measuring brings. ``temp_c`` None means where it usually stands.
+    ``counted``: whole pieces are taken, never part of one.
+    """
+
+    ingredient: str
+    per_meat_frac: float
+    locked: bool = False
+    doubt_frac: float = 0.0
+    temp_c: float | None = None
+    counted: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Mix:
+    """What goes into the meat, and how it is worked: minutes of soaking and chilling, temperature of the meat.
+
+    ``avoid`` are limits beyond allergens that the mix must keep.
+    """
+
+    lines: tuple[MixLine, ...] = ()
+    meat_temp_c: float = 3.0
+    soak_min: float = 15.0
+    chill_min: float = 45.0
+    work: Work = "hand"
+    work_s: float = 90.0
+    avoid: tuple[Limit, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
 class Seasoning:
-    """Salt by mass of the raw meat, 0–1, and where it goes."""
+    """Salt by mass of the raw meat, 0–1, and where it goes. It is all the salt wanted, from whatever brings it."""
 
     salt_frac: float
     salt_place: SaltPlace
@@ -93,3 +129,4 @@ class Formula:
     heat: Heat
     remark: str = ""
     grind: Grind = Grind()
+    mix: Mix = Mix()

@@ -12,7 +12,7 @@ from vianda.core.errors import OutOfRangeError, UnknownItemError
 
 Country = Literal["US", "CA", "UK", "other"]
 Setting = Literal["home", "food-service"]
-SurfaceKind = Literal["plate", "pan", "grate"]
+SurfaceKind = Literal["plate", "pan", "grate", "oven"]
 GrinderKind = Literal["grinder", "processor", "knife"]
 NamingRule = Literal["US", "EU", "CA", "UK", "none"]
 
@@ -33,7 +33,7 @@ class Scale:
 
 @dataclass(frozen=True, slots=True)
 class Surface:
-    """A hot surface. A round one has equal width and depth and ``round_shape`` set; sizes in mm."""
+    """A hot surface, or an oven by the size of its tray. A round one has equal width and depth; sizes in mm."""
 
     key: str
     name: str
@@ -100,7 +100,7 @@ def usual_grinders() -> tuple[Grinder, ...]:
 
 @dataclass(frozen=True, slots=True)
 class Kitchen:
-    """One kitchen. ``country`` and ``setting`` decide which published floor leads."""
+    """One kitchen. ``country`` and ``setting`` decide which published floor leads; ``salt`` is the one it holds."""
 
     name: str
     country: Country
@@ -112,6 +112,7 @@ class Kitchen:
     surfaces: tuple[Surface, ...]
     buns: tuple[Bun, ...]
     grinders: tuple[Grinder, ...] = ()
+    salt: str = "salt-fine"
 
     def surface(self, key: str, *, field: str = "") -> Surface:
         """The surface of that key, or ``UnknownItemError``."""
@@ -140,6 +141,12 @@ class Kitchen:
 
 
 @cache
+def usual_oven() -> Surface:
+    """The oven of the demo kitchen; a kitchen from before ovens were written down has it too."""
+    return Surface("fan-oven", "Fan oven, tray 530 × 325", "oven", 530, 325, False)
+
+
+@cache
 def yard_galley() -> Kitchen:
     """The demo kitchen of Kestrel Sound (invented)."""
     gluten_sesame = ("gluten (wheat)", "sesame")
@@ -155,6 +162,7 @@ def yard_galley() -> Kitchen:
             Surface("yard-plate", "Flat plate 700 × 400", "plate", 700, 400, False),
             Surface("iron-pan", "Iron pan, 30 cm", "pan", 280, 280, True),
             Surface("charcoal-grate", "Charcoal grate 560 × 400", "grate", 560, 400, False),
+            usual_oven(),
         ),
         buns=(
             Bun("soft-90", "Small soft bun, 90 mm", 90, 45, Decimal("0.34"), gluten_sesame),

@@ -3,7 +3,8 @@
 United States, 9 CFR 319.15: *ground beef* and *hamburger* are beef with at most 30 % fat and no added water,
 binders or extenders; hamburger may have beef fat added as such, ground beef may not; cheek at most 25 % unless
 declared; *beef patties* (c) may hold more. European Union, Regulation 1169/2011 Annex VI part B, judged on a daily
-average: fat and collagen by protein. Canada, Food and Drug Regulations B.14.015B: fat. United Kingdom, Products
+average: fat and collagen by protein; Regulation
+853/2004: under 1 % salt, nothing else added. Canada, Food and Drug Regulations B.14.015B: fat. United Kingdom, Products
 Containing Meat etc. Regulations 2014: a *beefburger* is at least 62 % beef. All from memory, high confidence for
 the limits; read them against the current text.
 """
@@ -21,8 +22,12 @@ from vianda.core.kitchen import NamingRule
 US_FAT_LIMIT_FRAC = 0.30
 US_CHEEK_LIMIT_FRAC = 0.25
 UK_BEEF_LEAST_FRAC = 0.62
+# Regulation (EC) 853/2004, Annex I 1.13: minced meat holds less than 1 % salt.
+EU_SALT_LIMIT_FRAC = 0.01
 
-Bar = Literal["none", "fat", "collagen", "other-species", "added-fat", "offal", "cheek", "too-little-beef"]
+Bar = Literal[
+    "none", "fat", "collagen", "other-species", "added-fat", "offal", "cheek", "too-little-beef", "binder", "salt"
+]  # fmt: skip
 Kind = Literal["fat", "collagen", "beef"]
 
 
@@ -58,12 +63,25 @@ SOURCES: dict[NamingRule, str] = {
 
 
 @dataclass(frozen=True, slots=True)
+class Additions:
+    """What a mix adds to the meat: its share of the whole (0–1), salt by mass of the whole, and binders or the like.
+
+    ``more_than_seasoning``: crumb, egg, liquid, cheese, vegetables: what 319.15 calls water, binders or extenders.
+    """
+
+    meat_frac: float = 1.0
+    salt_frac: float = 0.0
+    more_than_seasoning: bool = False
+
+
+@dataclass(frozen=True, slots=True)
 class Contents:
     """What the rules ask of a blend. Shares 0–1 of the raw meat."""
 
     blend: BlendFigures
     spread: FatSpread
     collagen: CollagenFigures
+    additions: Additions
 
     def share(self, **wanted: str) -> float:
         """Share of the parts whose fields have these values."""
@@ -95,6 +113,8 @@ def _united_states(c: Contents) -> tuple[NameFigures, ...]:
     general: Bar = "none"
     if beef > 1e-9:
         general = "other-species"
+    elif c.additions.more_than_seasoning:
+        general = "binder"
     elif c.share(kind="offal") > 0:
         general = "offal"
     elif sum(p.share_frac for p in c.blend.parts if p.meat.startswith("cheek")) > US_CHEEK_LIMIT_FRAC + 1e-9:
@@ -111,31 +131,44 @@ def _united_states(c: Contents) -> tuple[NameFigures, ...]:
 
 
 def _european_union(c: Contents) -> tuple[NameFigures, ...]:
-    lean = _judged("lean minced meat", c.fat_test(0.07), c.collagen_test(0.12))
+    bar: Bar = "none"
+    if c.additions.more_than_seasoning:
+        bar = "binder"
+    elif c.additions.salt_frac >= EU_SALT_LIMIT_FRAC:
+        bar = "salt"
+    lean = _judged("lean minced meat", c.fat_test(0.07), c.collagen_test(0.12), bar=bar)
     if c.share(species="beef") > 1.0 - 1e-9:
-        return lean, _judged("minced pure beef", c.fat_test(0.20), c.collagen_test(0.15))
+        return lean, _judged("minced pure beef", c.fat_test(0.20), c.collagen_test(0.15), bar=bar)
     if c.share(species="pork") > 0:
-        return lean, _judged("minced meat containing pigmeat", c.fat_test(0.30), c.collagen_test(0.18))
-    return lean, _judged("minced meat of other species", c.fat_test(0.25), c.collagen_test(0.15))
+        return lean, _judged("minced meat containing pigmeat", c.fat_test(0.30), c.collagen_test(0.18), bar=bar)
+    return lean, _judged("minced meat of other species", c.fat_test(0.25), c.collagen_test(0.15), bar=bar)
 
 
 def _canada(c: Contents) -> tuple[NameFigures, ...]:
     bar: Bar = "none" if c.share(species="beef") > 1.0 - 1e-9 else "other-species"
+    if bar == "none" and c.additions.more_than_seasoning:
+        bar = "binder"
     grades = (("extra lean", 0.10), ("lean", 0.17), ("medium", 0.23), ("regular", 0.30))
     return tuple(_judged(f"{grade} ground beef", c.fat_test(limit), bar=bar) for grade, limit in grades)
 
 
 def _united_kingdom(c: Contents) -> tuple[NameFigures, ...]:
-    beef = c.share(species="beef")
+    beef = c.share(species="beef") * c.additions.meat_frac
     margin = beef - UK_BEEF_LEAST_FRAC
     return (_judged("beefburger", NameTest("beef", UK_BEEF_LEAST_FRAC, beef, margin, float(margin < 0))),)
 
 
+NOTHING_ADDED = Additions()
 _RULES = {"US": _united_states, "EU": _european_union, "CA": _canada, "UK": _united_kingdom}
 
 
 def label_names(
-    blend: BlendFigures, *, spread: FatSpread, collagen: CollagenFigures, rule: NamingRule
+    blend: BlendFigures,
+    *,
+    spread: FatSpread,
+    collagen: CollagenFigures,
+    rule: NamingRule,
+    additions: Additions = NOTHING_ADDED,
 ) -> tuple[NameFigures, ...]:
     """Names under the kitchen's naming rule, in order of how much they promise.
 
@@ -143,7 +176,7 @@ def label_names(
     --------
     A blend of chuck with suet below 30 % may be *hamburger* but not *ground beef*.
     """
-    return _RULES[rule](Contents(blend, spread, collagen)) if rule in _RULES else ()
+    return _RULES[rule](Contents(blend, spread, collagen, additions)) if rule in _RULES else ()
 
 
 def widest_fat_limit(names: tuple[NameFigures, ...]) -> float | None:

@@ -14,7 +14,9 @@ from vianda.core.composition import Composition, remembered_composition, sr28_co
 from vianda.core.errors import OutOfRangeError, UnknownItemError
 from vianda.core.evidence import updated
 from vianda.core.fat_range import FatRange
+from vianda.core.house import with_house_made
 from vianda.core.lot import Lot
+from vianda.core.pantry import Ingredient, Pantry, starter_pantry
 
 Species = Literal["beef", "pork", "veal", "lamb", "turkey", "chicken", "venison"]
 MeatKind = Literal["cut", "trim", "ground", "fat", "offal"]
@@ -75,6 +77,20 @@ class Meat:
         """The range of fat that nine deliveries in ten fall into."""
         return FatRange(self.fat_low_frac, self.fat_usual_frac, self.fat_high_frac)
 
+    def composition_at(self, fat_frac: float) -> Composition:
+        """Composition at a fat content: the lean keeps its composition, fat takes its place.
+
+        Each part but fat is multiplied by (1 − F) ÷ (1 − F of the analysis).
+        """
+        c = self.composition
+        lean = 100.0 - c.fat_g_per_100g
+        ratio = (1.0 - fat_frac) * 100.0 / lean if lean > 0 else 0.0
+        return Composition(
+            c.water_g_per_100g * ratio, c.protein_g_per_100g * ratio, fat_frac * 100.0,
+            c.carbohydrate_g_per_100g * ratio, c.ash_g_per_100g * ratio, c.sodium_mg_per_100g * ratio,
+            c.sugars_g_per_100g * ratio,
+        )  # fmt: skip
+
     def protein_frac(self, fat_frac: float) -> float:
         """Protein 0–1 at a fat content: the lean keeps its composition, fat takes its place."""
         lean = 100.0 - self.composition.fat_g_per_100g
@@ -83,15 +99,17 @@ class Meat:
 
 @dataclass(frozen=True, slots=True)
 class Larder:
-    """All meats by key, and the deliveries (lots) of them."""
+    """All meats by key, the deliveries (lots) of them, and the pantry with its house formulas worked out."""
 
     meats: Mapping[str, Meat]
     lots: Mapping[str, Lot] = field(default_factory=dict)
+    pantry: Pantry = field(default_factory=dict)
 
     @classmethod
-    def of(cls, meats: Iterable[Meat], lots: Iterable[Lot] = ()) -> Larder:
-        """A larder from meats and lots in any order."""
-        return cls({meat.key: meat for meat in meats}, {lot.key: lot for lot in lots})
+    def of(cls, meats: Iterable[Meat], lots: Iterable[Lot] = (), pantry: Iterable[Ingredient] | None = None) -> Larder:
+        """A larder from meats, lots and ingredients in any order; without ingredients named, the starter pantry."""
+        held = starter_pantry() if pantry is None else {i.key: i for i in pantry}
+        return cls({meat.key: meat for meat in meats}, {lot.key: lot for lot in lots}, with_house_made(held))
 
     def lot(self, key: str, *, meat: str, field: str = "") -> Lot:
         """The lot of that key, or ``UnknownItemError`` when it is not there or holds another meat."""

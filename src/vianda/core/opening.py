@@ -11,19 +11,19 @@ from dataclasses import dataclass, replace
 
 from vianda.core import phrase as ph
 from vianda.core.bun_fit import fitting_bun
+from vianda.core.compute import compute
 from vianda.core.counsel.rule import Change
 from vianda.core.edit import Choose, SetFigure, SwapMeat
 from vianda.core.entry import MASS_UNITS, NUMBER_WORDS, read_mass_g
 from vianda.core.errors import CoreError, OutOfRangeError, UnreadableEntryError
-from vianda.core.evaluate import compute
 from vianda.core.figures import Figures
 from vianda.core.formula import BlendPart, DishChoice, Formula, Heat, Seasoning, Shape
 from vianda.core.heat.doneness import DONENESS, target_for
 from vianda.core.heat.floor import floors_for
 from vianda.core.kitchen import Kitchen, SurfaceKind
 from vianda.core.larder import POULTRY, Larder, Meat
+from vianda.core.mix.salt_ledger import START_SALT_FRAC
 from vianda.core.phrase import Phrase, say
-from vianda.core.salt import START_SALT_FRAC
 from vianda.core.styles import Style, style_of
 
 LONGEST_LINE = 300

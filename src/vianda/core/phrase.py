@@ -25,6 +25,10 @@ Kind = Literal[
     "number",
     "lean_to_fat",
     "density_g_per_ml",
+    "per_hundred",
+    "minutes",
+    "energy_kcal",
+    "mass_mg",
     "word",
 ]
 
@@ -33,8 +37,9 @@ Kind = Literal[
 class Amount:
     """A quantity inside a sentence; ``high`` is set when the truth is a range from value to high.
 
-    ``frac`` is 0–1 (shown as per cent); ``lean_to_fat`` carries the fat fraction; ``word`` carries ``text``,
-    a name the cook gave, which is never read for places.
+    ``frac`` is 0–1 (shown as per cent), ``per_hundred`` too (shown as parts in a hundred of the meat);
+    ``lean_to_fat`` carries the fat fraction; ``word`` carries ``text``, a name the cook gave, which is never read for
+    places.
     """
 
     kind: Kind
@@ -103,6 +108,26 @@ def fine_frac(value: float, high: float | None = None) -> Amount:
 def duration(value_s: float, high_s: float | None = None) -> Amount:
     """A time in seconds."""
     return Amount("time_s", value_s, high_s)
+
+
+def per_hundred(value: float, high: float | None = None) -> Amount:
+    """Mass by mass of the meat, shown as parts in a hundred."""
+    return Amount("per_hundred", value, high)
+
+
+def minutes(value_min: float, high_min: float | None = None) -> Amount:
+    """A time in whole minutes, for soaking, chilling and the like."""
+    return Amount("minutes", value_min, high_min)
+
+
+def energy(value_kcal: float) -> Amount:
+    """Energy in kilocalories."""
+    return Amount("energy_kcal", value_kcal)
+
+
+def mass_mg(value_mg: float) -> Amount:
+    """A mass in milligrams (sodium)."""
+    return Amount("mass_mg", value_mg)
 
 
 def count(value: int) -> Amount:

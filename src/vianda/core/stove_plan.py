@@ -9,11 +9,13 @@ from typing import Literal
 from vianda.core.errors import OutOfRangeError
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.kitchen import Surface
+from vianda.core.mix.salt_ledger import SaltFigures
 from vianda.core.phrase import Phrase, mass, say, temp
 from vianda.core.portions import Portions
-from vianda.core.salt import SaltFigures
 
-StepKind = Literal["ready", "lay", "press", "first-side", "second-side", "finish", "rest"]
+StepKind = Literal[
+    "ready", "lay", "press", "first-side", "second-side", "finish", "bake", "brown", "simmer", "rest"
+]  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,6 +55,9 @@ _DONE = {
     "first-side": "Flipped",
     "second-side": "Off the heat",
     "finish": "Off the heat",
+    "bake": "Out of the oven",
+    "brown": "Browned",
+    "simmer": "Tender",
     "rest": "Rested",
 }
 
@@ -65,8 +70,9 @@ def stove_plan(
     surface: Surface,
     surface_temp_c: float,
     centres: tuple[tuple[float, float], ...],
+    at_once: int | None = None,
 ) -> StovePlan:
-    """The stove's steps from the heat plan.
+    """The stove's steps from the heat plan. ``at_once`` is given for what has no places, such as crumbled meat.
 
     Raises
     ------
@@ -78,18 +84,22 @@ def stove_plan(
             f"One piece is wider than {surface.name}: make it lighter or thicker, or choose a larger surface.",
             field="/heat/surface",
         )
-    at_once = min(len(centres), portions.pieces)
+    at_once = min(len(centres) if at_once is None else at_once, portions.pieces)
     waves = math.ceil(portions.pieces / at_once)
     ready = StoveStep(
         "ready",
-        "Heat the surface and measure it",
-        say("Lay on when the surface reads {t}; wipe it dry first", t=temp(surface_temp_c)),
+        "Heat the oven" if surface.kind == "oven" else "Heat the surface and measure it",
+        say("In when it reads {t} at the shelf", t=temp(surface_temp_c))
+        if surface.kind == "oven"
+        else say("Lay on when the surface reads {t}; wipe it dry first", t=temp(surface_temp_c)),
         "It is hot",
         0,
         0,
     )
-    if salt.piece_salt_g > 0:
+    if salt.piece_salt_g > 0 and salt.salt_place == "surface":
         lay_cue = say("Salt the tops, {salt} a side; the rim too if it is thick", salt=mass(salt.side_salt_g))
+    elif surface.kind == "oven":
+        lay_cue = say("Room between them on the tray, so that they brown instead of steaming")
     else:
         lay_cue = say("Cold from the fridge, with room between them")
     lay = StoveStep("lay", "Lay on {n}", lay_cue, "They are on", 0, 0)
@@ -99,10 +109,12 @@ def stove_plan(
     last_on_heat = [s for s in stages if s.kind != "rest"][-1]
     for stage in stages:
         done = _DONE[stage.kind]
-        if stage.kind in ("finish", "second-side") and stage is not last_on_heat:
+        if stage.kind in ("finish", "second-side", "bake") and stage is not last_on_heat:
             done = "Next"
         step = StoveStep(stage.kind, stage.title, stage.cue, done, stage.timer_s, stage.low_s)  # type: ignore[arg-type]
-        (after if stage.kind == "rest" else timed).append(step)
+        # What simmers does so together, once every wave is browned.
+        (after if stage.kind in ("rest", "simmer") else timed).append(step)
+    together = sum((s.low_s + s.high_s) / 2 for s in heat.stages if s.kind == "simmer")
     return StovePlan(
         surface_width_mm=surface.width_mm,
         surface_depth_mm=surface.depth_mm,
@@ -114,5 +126,5 @@ def stove_plan(
         before=(ready,),
         each_wave=(lay, *timed),
         after=tuple(after),
-        on_heat_s=heat.on_heat_s.usual * waves,
+        on_heat_s=(heat.on_heat_s.usual - together) * waves + together,
     )

@@ -1,4 +1,4 @@
-"""The styles of a dish and what is usual for each: blend, piece, thickness, surface, minutes.
+"""The styles of each dish and what is usual for each: blend, piece, thickness, surface, minutes.
 
 Source: common practice, no published source. The table is ``data/styles.toml``.
 """
@@ -10,12 +10,14 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 from importlib.resources import files
-from typing import Any
+from typing import Any, Literal
 
 from vianda.core.errors import UnknownItemError
+from vianda.core.formula import Dish
 from vianda.core.kitchen import SurfaceKind
 
 Band = tuple[float, float]
+Form = Literal["disc", "ball", "loaf", "tin", "tray", "crumbled"]
 
 # Below this a probe cannot be held in the middle of a piece; the cue decides (measured on a model).
 PROBE_THICKNESS_MM = 12.0
@@ -35,7 +37,9 @@ class Style:
 
     ``habit_reaches_floor_to_mm``: up to this raw thickness the habitual minutes usually reach the common
     floors; above it they often fall short. 0 means that only a thermometer decides. ``stacked``: a guest's
-    pieces go into one bun, as doubles do; else each piece has its own.
+    pieces go into one bun, as doubles do; else each piece has its own. ``first_side`` of what is baked is the
+    minutes in the oven. ``width_mm`` is that of a loaf; ``filled``: another thing lies in the middle. ``mix_school`` is where its mix
+    starts when that is not the first school of its dish.
     """
 
     key: str
@@ -64,6 +68,18 @@ class Style:
     first_side: tuple[SideMinutes, ...]
     habit_reaches_floor_to_mm: float
     gap_mm: float
+    dish: Dish = "burger"
+    form: Form = "disc"
+    width_mm: float = 0.0
+    guests_per_piece_start: int = 1
+    filled: bool = False
+    simmer_s: Band = (0.0, 0.0)
+    mix_school: str = ""
+
+    @property
+    def baked(self) -> bool:
+        """Whether it cooks from all sides at once, so that nothing is flipped."""
+        return self.surfaces[0] == "oven"
 
 
 def _style(row: Mapping[str, Any]) -> Style:
@@ -86,6 +102,11 @@ def all_styles() -> Mapping[str, Style]:
     """Every style by key, in the order a cook is offered them."""
     text = (files("vianda.core") / "data" / "styles.toml").read_text(encoding="utf-8")
     return {row["key"]: _style(row) for row in tomllib.loads(text)["style"]}
+
+
+def styles_for(dish: Dish) -> tuple[Style, ...]:
+    """The styles of a dish, its usual one first."""
+    return tuple(s for s in all_styles().values() if s.dish == dish)
 
 
 def style_of(key: str, *, field: str = "") -> Style:

@@ -65,7 +65,7 @@ def solve_for(formula: Formula, wish: Wish, typed: TypedWish) -> Solved:
     """Solve a wish for the batch of a formula on this kitchen's scale."""
     larder, kitchen = surroundings()
     evaluation = evaluate(formula, larder=larder, kitchen=kitchen)
-    batch_g, loss = evaluation.portions.batch_mass_g, evaluation.grind.loss_frac
+    batch_g, loss = evaluation.blend.batch_mass_g, evaluation.grind.loss_frac
     full = replace(
         wish,
         fat_low_frac=read_frac(typed.fat_low, field="/typed/fat_low"),
@@ -181,7 +181,7 @@ def _aimed(formula: Formula, proposal: Proposal, larder: Larder, now: Evaluation
     )  # fmt: skip
     try:
         best = solve(
-            wish, larder=larder, batch_mass_g=now.portions.batch_mass_g, step_g=kitchen.scale.step_g,
+            wish, larder=larder, batch_mass_g=now.blend.batch_mass_g, step_g=kitchen.scale.step_g,
             grind_loss_frac=now.grind.loss_frac,
         )[0]  # fmt: skip
     except NoBlendError:

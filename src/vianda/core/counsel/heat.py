@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from vianda.core.counsel.meat import PRACTICE
-from vianda.core.counsel.rule import Change, Remark, Rule
+from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
 from vianda.core.edit import Choose, SetFigure
 from vianda.core.figures import Figures
 from vianda.core.heat.floor import AT_RISK
@@ -108,9 +107,11 @@ def _too_cool(figures: Figures) -> Remark | None:
         return None
     start = figures.style.surface_temp_start_c
     return Remark(
-        say("{now} gives little crust", now=temp(now)),
+        say("{now} is cool for it" if figures.style.baked else "{now} gives little crust", now=temp(now)),
         say(
-            "Usual is {low} to {high}, measured on the surface.",
+            "Usual is {low} to {high}, measured at the shelf."
+            if figures.style.baked
+            else "Usual is {low} to {high}, measured on the surface.",
             low=temp(low),
             high=temp(figures.heat.surface_high_c),
         ),
@@ -126,7 +127,9 @@ def _too_hot(figures: Figures) -> Remark | None:
     return Remark(
         say("{now} burns before it is done", now=temp(now)),
         say(
-            "Usual is {low} to {high}. Hot fat flares: never water on it, a lid at hand.",
+            "Usual is {low} to {high}."
+            if figures.style.baked
+            else "Usual is {low} to {high}. Hot fat flares: never water on it, a lid at hand.",
             low=temp(figures.heat.surface_low_c),
             high=temp(high),
         ),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from vianda.core.counsel.rule import Change, Remark, Rule
+from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
 from vianda.core.edit import SetFigure, SwapMeat
 from vianda.core.evidence import disagrees
 from vianda.core.figures import Figures
@@ -10,7 +10,6 @@ from vianda.core.grind import FINE_MM, SINEWY_SHARE_FRAC
 from vianda.core.phrase import frac, length, mass, number, say, word
 from vianda.core.styles import Style
 
-PRACTICE = "common practice, no published source"
 # A band wider than this leaves the cook guessing between "dry" and "greasy" (ours).
 WIDE_BAND_FRAC = 0.12
 # A blend on the right side of the law whose batches cross it more often than this is worth a word (ours).
@@ -38,7 +37,7 @@ def _toward(figures: Figures, target_frac: float) -> tuple[Change, ...]:
     if not 0.0 < share < fattest.share_frac + others_share:
         return ()
     label = say("Set {meat} to {share}", meat=word(fattest.name), share=frac(share))
-    return (Change(label, SetFigure("share", share, meat=fattest.meat)),)
+    return (Change(label, SetFigure("share", share, item=fattest.meat)),)
 
 
 def _middle(style: Style) -> float:
@@ -79,6 +78,9 @@ def _too_fat(figures: Figures) -> Remark | None:
 def _name_not_allowed(figures: Figures) -> Remark | None:
     # "Beef patties" promises nothing about fat, so it does not count as a name left.
     names = [n for n in figures.names if n.tests]
+    # Balls and loaves are not sold under these names; what a mix costs a burger is counsel on the mix.
+    if figures.formula.dish.dish != "burger" or any(n.bar in ("binder", "salt") for n in names):
+        return None
     if not names or any(n.allowed for n in names):
         return None
     widest = names[-1]
@@ -106,7 +108,7 @@ _WHY_BARRED = {
 
 
 def _hamburger_only(figures: Figures) -> Remark | None:
-    if not figures.names or figures.names[0].bar != "added-fat":
+    if figures.formula.dish.dish != "burger" or not figures.names or figures.names[0].bar != "added-fat":
         return None
     return Remark(
         say("May be called hamburger, not ground beef"),
@@ -116,7 +118,7 @@ def _hamburger_only(figures: Figures) -> Remark | None:
 
 def _name_doubtful(figures: Figures) -> Remark | None:
     name = next((n for n in figures.names if n.allowed and n.tests), None)
-    if name is None or name.chance_failed < CHANCE_WORTH_SAYING:
+    if figures.formula.dish.dish != "burger" or name is None or name.chance_failed < CHANCE_WORTH_SAYING:
         return None
     worst = max(name.tests, key=lambda t: t.chance_failed)
     kind = {"fat": "fat", "collagen": "collagen by protein", "beef": "beef"}[worst.kind]

@@ -10,6 +10,7 @@ from vianda.core.edit import Edit
 from vianda.core.figures import Figures
 from vianda.core.phrase import Phrase
 
+PRACTICE = "common practice, no published source"
 Step = Literal["dish", "meat", "mix", "shape", "heat", "cook", "notes"]
 Severity = Literal["limit", "asks", "note"]
 

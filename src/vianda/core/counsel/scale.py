@@ -4,8 +4,7 @@ from __future__ import annotations
 
 import math
 
-from vianda.core.counsel.meat import PRACTICE
-from vianda.core.counsel.rule import Remark, Rule
+from vianda.core.counsel.rule import PRACTICE, Remark, Rule
 from vianda.core.figures import Figures
 from vianda.core.phrase import count, frac, mass, say
 

@@ -5,8 +5,7 @@ from __future__ import annotations
 import math
 
 from vianda.core.bun_fit import NARROW_MM, fitting_bun
-from vianda.core.counsel.meat import PRACTICE
-from vianda.core.counsel.rule import Change, Remark, Rule
+from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
 from vianda.core.edit import Choose, SetFigure
 from vianda.core.figures import Figures
 from vianda.core.phrase import count, length, mass, say, word
@@ -18,10 +17,15 @@ def _do_not_divide(figures: Figures) -> Remark | None:
         return None
     down = portions.pieces * portions.piece_mass_g
     up = portions.pieces * portions.heavier_mass_g
+    # With a mix the meat decides the batch by way of its ratio: then the piece is what is set.
     changes = tuple(
         Change(say("Make the batch {mass}", mass=mass(batch)), SetFigure("batch_mass", float(batch)))
         for batch in (down, up)
-        if batch > 0
+        if batch > 0 and figures.batch.mix_per_meat == 1.0
+    ) or (
+        Change(
+            say("Make each {mass}", mass=mass(portions.piece_mass_g)), SetFigure("piece_mass", portions.piece_mass_g)
+        ),
     )
     return Remark(
         say(
@@ -51,7 +55,9 @@ def _below_usual(figures: Figures) -> Remark | None:
             piece=mass(figures.portions.piece_mass_g),
         ),
         say(
-            "Usual is {low} to {high} raw; a lighter one is done before it is browned.",
+            "Usual is {low} to {high} raw; a lighter one is done before it is browned."
+            if figures.style.form != "crumbled"
+            else "Usual is {low} to {high} of the mix for one.",
             low=mass(low),
             high=mass(high),
         ),
@@ -70,7 +76,9 @@ def _above_usual(figures: Figures) -> Remark | None:
             piece=mass(figures.portions.piece_mass_g),
         ),
         say(
-            "Usual is {low} to {high} raw. Two thin ones bring more crust than one heavy one.",
+            "Usual is {low} to {high} raw. Two thin ones bring more crust than one heavy one."
+            if figures.style.form == "disc"
+            else "Usual is {low} to {high} raw. A heavier one is slow to cook through: make more of them.",
             low=mass(low),
             high=mass(high),
         ),
@@ -81,7 +89,8 @@ def _above_usual(figures: Figures) -> Remark | None:
 def _thickness_unusual(figures: Figures) -> Remark | None:
     low, high = figures.style.thickness_mm
     now = figures.formula.shape.thickness_mm
-    if low <= now <= high:
+    # A ball is as thick as its weight makes it, and what is crumbled has no thickness.
+    if low <= now <= high or figures.style.form in ("ball", "crumbled"):
         return None
     end = low if now < low else high
     return Remark(

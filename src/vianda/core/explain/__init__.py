@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from vianda.core.explain import heat, meat, portion, shape
+from vianda.core.explain import heat, meat, mix, portion, shape
 from vianda.core.figures import Figures
 from vianda.core.working import Working
 
@@ -14,7 +14,14 @@ _WORKINGS: dict[str, Callable[[Figures], Working]] = {
     "pieces": shape.pieces,
     "cooked_mass": shape.cooked_mass,
     "diameter": shape.diameter,
-    "salt": portion.salt,
+    "salt": mix.salt,
+    "panade": mix.panade,
+    "school": mix.school,
+    "whole": mix.whole,
+    "bind": mix.bind,
+    "looseness": mix.looseness,
+    "mix_temp": mix.mix_temp,
+    "weigh_out": mix.weigh_out,
     "minutes": heat.minutes,
     "core": heat.core,
     "cost": portion.cost,

@@ -20,6 +20,8 @@ _VERDICTS = {
     "offal": "not with offal",
     "cheek": "too much cheek meat, unless declared",
     "too-little-beef": "too little beef",
+    "binder": "not with what is mixed in",
+    "salt": "not with that much salt",
 }
 
 

@@ -1,43 +1,11 @@
-"""Workings of what a portion holds and costs: salt, money, allergens."""
+"""Workings of what a portion costs and which allergens it holds."""
 
 from __future__ import annotations
 
 from vianda.core import phrase as ph
-from vianda.core.explain.sources import PRACTICE
 from vianda.core.figures import Figures
 from vianda.core.phrase import say
-from vianda.core.salt import FINE_SALT_G_PER_TSP, USUAL_SALT_FRAC
 from vianda.core.working import Working
-
-
-def salt(f: Figures) -> Working:
-    """Salt for batch and piece."""
-    s = f.salt
-    return Working(
-        "Salt",
-        (
-            say(
-                "{frac} of {batch} = {salt}",
-                frac=ph.fine_frac(s.salt_frac),
-                batch=ph.mass(f.portions.batch_mass_g),
-                salt=ph.mass(s.batch_salt_g),
-            ),
-            say(
-                "A piece: {frac} of {piece} = {salt}, half on each side",
-                frac=ph.fine_frac(s.salt_frac),
-                piece=ph.mass(f.portions.piece_mass_g),
-                salt=ph.mass(s.piece_salt_g),
-            ),
-            say(
-                "{salt} ÷ {tsp} = {n} teaspoons of fine salt; a flaky salt weighs about half of that a teaspoon",
-                salt=ph.mass(s.batch_salt_g),
-                tsp=ph.mass(FINE_SALT_G_PER_TSP),
-                n=ph.number(s.batch_salt_tsp),
-            ),
-            say("The old rule comes to {band} of the meat", band=ph.fine_frac(*USUAL_SALT_FRAC)),
-        ),
-        "SR28 household weight of salt, 6 g a teaspoon. The rule: " + PRACTICE.lower(),
-    )
 
 
 def cost(f: Figures) -> Working:
@@ -65,10 +33,16 @@ def cost(f: Figures) -> Working:
                 cost=ph.money(c.bun_cost),
             )
         )
+    steps += [
+        say("{name}: {g}, {cost}", name=ph.word(line.name), g=ph.mass(line.mass_g), cost=ph.money(line.cost))
+        for line in f.mix.lines
+        if line.cost > 0
+    ]
     steps.append(
         say(
-            "({meat} + {buns}) ÷ {guests} = {portion} a portion",
+            "({meat} + {mix} + {buns}) ÷ {guests} = {portion} a portion",
             meat=ph.money(c.meat_cost),
+            mix=ph.money(c.mix_cost),
             buns=ph.money(c.bun_cost),
             guests=ph.count(f.formula.dish.guests),
             portion=ph.money(c.portion_cost),
@@ -84,15 +58,22 @@ def cost(f: Figures) -> Working:
 
 
 def allergens(f: Figures) -> Working:
-    """Each allergen with where it is from."""
-    if not f.bun.allergens:
-        return Working(
-            "Allergens",
-            (say("Nothing declared: meat and salt hold none of the fourteen"),),
-            "EU Regulation 1169/2011, Annex II (the fourteen).",
-        )
+    """Each allergen with everything it is from."""
+    source = (
+        "As written down for each ingredient and on the bun of this kitchen: labels decide. The list is EU Regulation "
+        "1169/2011, Annex II; marked are those US law names too."
+    )
+    if not f.mix.allergens:
+        return Working("Allergens", (say("Nothing declared: meat and salt hold none of the fourteen"),), source)
     return Working(
         "Allergens",
-        tuple(say("{a}: from {bun}", a=ph.word(a), bun=ph.word(f.bun.name)) for a in f.bun.allergens),
-        "As declared on the bun in this kitchen. The list is EU Regulation 1169/2011, Annex II.",
+        tuple(
+            say(
+                "{a}: from {what}" + (" (US law too)" if a.us else ""),
+                a=ph.word(a.name),
+                what=ph.word(" and ".join(a.sources)),
+            )
+            for a in f.mix.allergens
+        ),
+        source,
     )

@@ -5,22 +5,36 @@ from __future__ import annotations
 from vianda.core import cook_yield as cy
 from vianda.core import phrase as ph
 from vianda.core.figures import Figures
-from vianda.core.phrase import say
-from vianda.core.shape import FAT_DENSITY, LEAN_DENSITY
+from vianda.core.phrase import Phrase, say
+from vianda.core.shape import FAT_DENSITY, LEAN_DENSITY, LOAF_FILL
 from vianda.core.working import Working
 
 
 def pieces(f: Figures) -> Working:
     """Division, multiplied back."""
     p = f.portions
+    dish = f.formula.dish
+    shared = dish.guests_per_piece > 1
     steps = [
         say(
-            "{guests} guests × {each} each = {pieces} pieces",
-            guests=ph.count(f.formula.dish.guests),
-            each=ph.count(f.formula.dish.pieces_per_guest),
+            "{guests} guests × {each} each = {pieces} pieces"
+            if not shared
+            else "{guests} guests × {each} each ÷ {share} who share one, rounded up = {pieces}",
+            guests=ph.count(dish.guests),
+            each=ph.count(dish.pieces_per_guest),
             pieces=ph.count(p.pieces),
+            **({"share": ph.count(dish.guests_per_piece)} if shared else {}),
         )
     ]
+    if f.batch.mix_per_meat > 1.0:
+        steps.append(
+            say(
+                "{meat} of meat × {ratio} with what goes in = {mix}",
+                meat=ph.mass(f.batch.meat_mass_g),
+                ratio=ph.number(f.batch.mix_per_meat),
+                mix=ph.mass(p.batch_mass_g),
+            )
+        )
     if f.formula.shape.portioning == "by_piece":
         steps.append(
             say(
@@ -73,8 +87,8 @@ def cooked_mass(f: Figures) -> Working:
         "Cooked weight",
         (
             say(
-                "At {fat} fat {yield_} of the raw weight is left",
-                fat=ph.fine_frac(f.blend.fat_frac),
+                "At {fat} fat of the mix {yield_} of the raw weight is left",
+                fat=ph.fine_frac(f.mix.whole.fat_frac),
                 yield_=ph.fine_frac(y.usual),
             ),
             say(
@@ -90,22 +104,51 @@ def cooked_mass(f: Figures) -> Working:
     )
 
 
+def _density(f: Figures) -> Phrase:
+    fat = f.mix.whole.fat_frac
+    return say(
+        "Density: {packing} ÷ ({fat} ÷ {rf} + {lean} ÷ {rl}) = {rho}",
+        packing=ph.number(f.style.packing),
+        fat=ph.fine_frac(fat),
+        rf=ph.density(FAT_DENSITY),
+        lean=ph.fine_frac(1 - fat),
+        rl=ph.density(LEAN_DENSITY),
+        rho=ph.density(f.shape.density_g_per_ml),
+    )
+
+
+def _all_round(f: Figures) -> Working:
+    """The size of a ball or a loaf."""
+    s = f.shape
+    steps = [_density(f)]
+    mass, rho = ph.mass(f.portions.piece_mass_g), ph.density(s.density_g_per_ml)
+    if s.form == "crumbled":
+        steps = [say("What is crumbled has no size")]
+    elif s.form == "ball":
+        steps.append(say("∛(6 × {m} ÷ (π × {rho})) = {d}", m=mass, rho=rho, d=ph.length(s.raw_diameter_mm)))
+    else:
+        steps.append(
+            say("{m} ÷ ({rho} × {w} × {h} × {fill}) = {l} long", m=mass, rho=rho, w=ph.length(s.width_mm),
+                h=ph.length(s.thickness_mm), fill=ph.number(LOAF_FILL[s.form]), l=ph.length(s.length_mm))
+        )  # fmt: skip
+    if s.form != "crumbled":
+        steps.append(
+            say("It draws in alike on all sides, to {cooked}", cooked=ph.length(s.cooked_diameter_mm.low,
+                                                                                s.cooked_diameter_mm.high))
+        )  # fmt: skip
+    return Working("Size", tuple(steps), "Densities from memory; how much of its block a loaf fills is ours.")
+
+
 def diameter(f: Figures) -> Working:
     """Density and diameter, raw and cooked."""
     s = f.shape
-    shrink = cy.diameter_shrink_frac(f.blend.fat_frac)
+    if s.form != "disc":
+        return _all_round(f)
+    shrink = cy.diameter_shrink_frac(f.mix.whole.fat_frac)
     return Working(
         "Diameter",
         (
-            say(
-                "Density: {packing} ÷ ({fat} ÷ {rf} + {lean} ÷ {rl}) = {rho}",
-                packing=ph.number(f.style.packing),
-                fat=ph.fine_frac(f.blend.fat_frac),
-                rf=ph.density(FAT_DENSITY),
-                lean=ph.fine_frac(1 - f.blend.fat_frac),
-                rl=ph.density(LEAN_DENSITY),
-                rho=ph.density(s.density_g_per_ml),
-            ),
+            _density(f),
             say(
                 "√(4 × {mass} ÷ (π × {rho} × {t})) = {raw}",
                 mass=ph.mass(f.portions.piece_mass_g),

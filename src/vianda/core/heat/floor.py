@@ -53,6 +53,9 @@ FOOD_CODE = Floor(
 FOOD_CODE_POULTRY = Floor(
     "food-code-poultry", "FDA Food Code", c_from_f(165), 0, "poultry, 165 °F", "FDA Food Code 2022, 3-401.11"
 )
+FOOD_CODE_STUFFED = Floor(
+    "food-code-stuffed", "FDA Food Code", c_from_f(165), 0, "stuffed meat, 165 °F", "FDA Food Code 2022, 3-401.11"
+)
 CANADA_GROUND = Floor("canada-ground", "Canada", 71.0, 0, "minced beef and pork to 71 °C", "Health Canada")
 CANADA_POULTRY = Floor("canada-poultry", "Canada", 74.0, 0, "minced poultry to 74 °C", "Health Canada")
 UK_FSA = Floor("uk-fsa", "UK FSA advice", 70.0, 120, "70 °C for 2 min or the like", "UK Food Standards Agency")
@@ -67,8 +70,10 @@ class FloorChoice:
     why: str
 
 
-def floors_for(*, country: Country, setting: Setting, poultry: bool) -> FloorChoice:
+def floors_for(*, country: Country, setting: Setting, poultry: bool, stuffed: bool = False) -> FloorChoice:
     """The floor that leads for a country and setting; the others stand behind it.
+
+    ``stuffed``: another thing lies in the middle, such as boiled eggs in a loaf.
 
     Examples
     --------
@@ -79,6 +84,10 @@ def floors_for(*, country: Country, setting: Setting, poultry: bool) -> FloorCho
     birds = (USDA_POULTRY, FOOD_CODE_POULTRY, CANADA_POULTRY, UK_FSA)
     known = birds if poultry else ground
     consumer, food_code, canada, uk = known
+    if stuffed and not poultry:
+        # The Food Code counts meat with a filling as stuffed, whatever it is filled with.
+        food_code = FOOD_CODE_STUFFED
+        known = (consumer, food_code, canada, uk)
     if country == "US" and setting == "food-service":
         leading, why = food_code, "the kitchen is a food service in the United States"
     elif country == "US":
@@ -92,4 +101,6 @@ def floors_for(*, country: Country, setting: Setting, poultry: bool) -> FloorCho
         why = "no floor of this country is held here, so the hottest one leads; ask the local authority"
     if poultry:
         why += "; there is poultry in the blend"
+    if stuffed:
+        why += "; it is filled"
     return FloorChoice(leading, tuple(f for f in known if f is not leading), why)

@@ -53,6 +53,8 @@ class HabitTable:
         self, *, style: Style, shape: ShapeFigures, blend: BlendFigures, heat: Heat, floors: FloorChoice
     ) -> HeatPlan:
         """Plan the heat of one piece from habit; see ``HeatModel``."""
+        if style.form != "disc":
+            return _all_round(style, shape=shape, heat=heat, floors=floors, model=self.name)
         first = first_side_s(style, thickness_mm=shape.thickness_mm)
         ratio = style.second_side_ratio
         second = Spread(first.low * ratio, first.usual * ratio, first.high * ratio)
@@ -93,6 +95,49 @@ class HabitTable:
             reach=_reach(style, shape=shape, heat=heat),
             floors=floors,
         )
+
+
+def _all_round(style: Style, *, shape: ShapeFigures, heat: Heat, floors: FloorChoice, model: str) -> HeatPlan:
+    """What cooks from all sides at once: baked, or browned in a pan; then, in some styles, simmered."""
+    first = first_side_s(style, thickness_mm=shape.thickness_mm)
+    simmer = Spread(style.simmer_s[0], sum(style.simmer_s) / 2, style.simmer_s[1])
+    rest = Spread(style.rest_s[0], sum(style.rest_s) / 2, style.rest_s[1])
+    carry = Spread(style.carry_over_k[0], sum(style.carry_over_k) / 2, style.carry_over_k[1])
+    probe = style.form != "crumbled" and shape.thickness_mm >= PROBE_THICKNESS_MM
+    pull = heat.core_target_c - carry.low
+    oven = style.baked
+    where = say("Until it measures {t}", t=temp(heat.surface_temp_c))
+    stages = [Stage("preheat", "Heat the oven" if oven else "Heat the pan", where, 600, 1200, 0)]
+    if style.form == "crumbled":
+        cue = say("Brown and dry; drain the fat before the next batch")
+    elif simmer.high:
+        cue = say("Browned all over; the middle may still be raw")
+    else:
+        cue = say("The probe reads {pull} in the middle of the largest", pull=temp(pull))
+    kind, title = ("bake", "In the oven") if oven else ("brown", "Brown")
+    stages.append(Stage(kind, title, cue, first.low, first.high, first.usual))  # type: ignore[arg-type]
+    if simmer.high:
+        end = say("Tender; the middle reads {t} at least", t=temp(heat.core_target_c))
+        stages.append(Stage("simmer", "In the sauce", end, simmer.low, simmer.high, simmer.low))
+    if rest.high:
+        stages.append(Stage("rest", "Rest", say("Under foil, or the juice runs out"), rest.low, rest.high, rest.usual))
+    none = Spread(0.0, 0.0, 0.0)
+    return HeatPlan(
+        model=model,
+        stages=tuple(stages),
+        surface_low_c=style.surface_temp_c[0],
+        surface_high_c=style.surface_temp_c[1],
+        flip_s=none,
+        on_heat_s=Spread(first.low + simmer.low, first.usual + simmer.usual, first.high + simmer.high),
+        rest_s=rest,
+        target_c=heat.core_target_c,
+        doneness=doneness_at(heat.core_target_c),
+        pull_c=pull,
+        carry_over_k=carry,
+        probe=probe,
+        reach=_reach(style, shape=shape, heat=heat),
+        floors=floors,
+    )
 
 
 def _reach(style: Style, *, shape: ShapeFigures, heat: Heat) -> Reach:

@@ -13,7 +13,7 @@ from vianda.core.phrase import Phrase
 from vianda.core.shape import ShapeFigures
 from vianda.core.styles import Style
 
-StageKind = Literal["preheat", "press", "first-side", "second-side", "finish", "rest"]
+StageKind = Literal["preheat", "press", "first-side", "second-side", "finish", "bake", "brown", "simmer", "rest"]
 Reach = Literal["usually", "may-fall-short", "thermometer-decides"]
 
 
@@ -33,8 +33,8 @@ class Stage:
 class HeatPlan:
     """How to cook the piece.
 
-    ``reach`` says whether the minutes usually bring the coldest point to the leading floor. ``pull_c`` is
-    the core at which to take it off; ``probe`` is False for pieces nobody can probe (the cue decides).
+    ``flip_s`` is all nought where nothing is flipped. ``reach`` says whether the minutes usually bring the coldest
+    point to the leading floor. ``pull_c`` is the core at which to take it off; ``probe`` is False for pieces nobody can probe (the cue decides).
     """
 
     model: str

@@ -1,0 +1,61 @@
+"""The batch: how much meat and how much mix, so that the pieces multiply back."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from vianda.core.formula import Formula
+from vianda.core.kitchen import Kitchen
+from vianda.core.larder import Larder
+from vianda.core.mix.lines import Entering, entering, per_meat
+from vianda.core.mix.salt_ledger import SaltLedger, salt_ledger
+from vianda.core.portions import Portions, divide
+from vianda.core.weighing import nearest_step
+
+
+@dataclass(frozen=True, slots=True)
+class Batch:
+    """The mix divided into pieces, and the meat in it.
+
+    ``mix_per_meat`` is the mass of the whole mix by that of its meat, 1 when nothing goes in. ``meat_mass_g`` is exact;
+    ``meat_weighed_g`` is what the scale shows for it.
+    """
+
+    portions: Portions
+    entered: tuple[Entering, ...]
+    ledger: SaltLedger
+    mix_per_meat: float
+    meat_mass_g: float
+    meat_weighed_g: int
+
+
+def batch_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Batch:
+    """The batch of a formula on this kitchen's scale.
+
+    ``by_piece``: the pieces decide the mix, and the mix its meat: meat = mix ÷ (1 + Σ lines + salt worked in).
+    ``by_batch``: the meat at hand decides the mix.
+
+    Examples
+    --------
+    >>> from vianda.core.demo import slipway_smash
+    >>> from vianda.core.kitchen import yard_galley
+    >>> from vianda.core.larder import starter_larder
+    >>> batch_of(slipway_smash(), larder=starter_larder(), kitchen=yard_galley()).meat_weighed_g
+    3400
+    """
+    entered = entering(formula.mix.lines, pantry=larder.pantry)
+    ledger = salt_ledger(formula.seasoning, entered=entered, parts=formula.parts, larder=larder)
+    per = 1.0 + per_meat(entered) + (ledger.to_add_frac if ledger.place == "mixed" else 0.0)
+    step_g = kitchen.scale.step_g
+    shape = formula.shape
+    typed_meat = nearest_step(shape.batch_mass_g, step_g=step_g)
+    portions = divide(
+        portioning=shape.portioning,
+        pieces=formula.dish.pieces,
+        piece_mass_g=shape.piece_mass_g,
+        batch_mass_g=typed_meat * per,
+        step_g=step_g,
+    )
+    meat = portions.batch_mass_g / per
+    weighed = typed_meat if shape.portioning == "by_batch" else max(step_g, nearest_step(meat, step_g=step_g))
+    return Batch(portions, entered, ledger, per, meat, weighed)

@@ -1,0 +1,150 @@
+"""Choices from a list: style, division, bun, surface, doneness, salt, schools, grinding, keeping, working."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from vianda.core import edit as e
+from vianda.core.batch import batch_of
+from vianda.core.bun_fit import fitting_bun
+from vianda.core.errors import UnknownItemError
+from vianda.core.formula import Formula, Keep, MixLine, SaltPlace, Work
+from vianda.core.heat.doneness import target_for
+from vianda.core.heat.floor import floors_for
+from vianda.core.kitchen import Kitchen
+from vianda.core.larder import POULTRY, Larder
+from vianda.core.mix.salt_ledger import START_SALT_FRAC
+from vianda.core.mix.schools import follow_mix, mix_school, schools_for
+from vianda.core.schools import follow, school_of
+from vianda.core.shape import shape_figures
+from vianda.core.styles import Style, style_of
+
+
+def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen) -> Formula:
+    """The formula with one thing chosen from a list."""
+    match edit.field:
+        case "style":
+            return choose_style(formula, edit.key, larder=larder, kitchen=kitchen)
+        case "portioning":
+            if edit.key not in ("by_piece", "by_batch"):
+                raise UnknownItemError("Divide by piece or by batch.", field="/shape/portioning")
+            # The new mode starts from what the old one came to, so that nothing jumps.
+            shape = formula.shape
+            now = batch_of(formula, larder=larder, kitchen=kitchen)
+            if edit.key == "by_batch":
+                shape = replace(shape, portioning="by_batch", batch_mass_g=float(now.meat_weighed_g))
+            else:
+                piece = now.portions.batch_mass_g / formula.dish.pieces
+                shape = replace(shape, portioning="by_piece", piece_mass_g=piece)
+            return replace(formula, shape=shape)
+        case "bun":
+            kitchen.bun(edit.key, field="/shape/bun")
+            return replace(formula, shape=replace(formula.shape, bun=edit.key))
+        case "surface":
+            kitchen.surface(edit.key, field="/heat/surface")
+            return replace(formula, heat=replace(formula.heat, surface=edit.key))
+        case "doneness":
+            poultry = any(larder.meat(p.meat).species in POULTRY for p in formula.parts)
+            floors = floors_for(country=kitchen.country, setting=kitchen.setting, poultry=poultry)
+            target = target_for(edit.key, floor_c=floors.leading.temp_c)
+            return replace(formula, heat=replace(formula.heat, core_target_c=target))
+        case "school":
+            parts = follow(school_of(edit.key, field="/parts"), formula.parts, larder=larder)
+            return replace(formula, parts=parts)
+        case "grind_tool":
+            if edit.key:
+                kitchen.grinder(edit.key, field="/grind/tool")
+            return replace(formula, grind=replace(formula.grind, tool=edit.key))
+        case "keep":
+            if edit.key not in ("fresh", "made-ahead", "frozen"):
+                raise UnknownItemError("Used fresh, made ahead, or frozen.", field="/grind/keep")
+            kept: Keep = edit.key  # type: ignore[assignment]
+            return replace(formula, grind=replace(formula.grind, keep=kept))
+        case "salt_place":
+            if edit.key not in ("surface", "mixed", "none"):
+                raise UnknownItemError(
+                    "Salt goes on the surface, into the mix, or nowhere.", field="/seasoning/salt_place"
+                )
+            frac = formula.seasoning.salt_frac or START_SALT_FRAC
+            chosen: SaltPlace = edit.key  # type: ignore[assignment]
+            return replace(formula, seasoning=replace(formula.seasoning, salt_place=chosen, salt_frac=frac))
+        case "mix_school":
+            return follow_mix(formula, mix_school(edit.key, field="/mix"), larder=larder)
+        case "work":
+            if edit.key not in ("spoon", "hand", "processor"):
+                raise UnknownItemError("Work it by spoon, by hand or in a processor.", field="/mix/work")
+            way: Work = edit.key  # type: ignore[assignment]
+            seconds = WORK_START_S[way]
+            return replace(formula, mix=replace(formula.mix, work=way, work_s=seconds))
+
+
+WORK_START_S: dict[Work, float] = {"spoon": 90.0, "hand": 90.0, "processor": 12.0}
+
+
+def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
+    """Another style: its usual piece, thickness, surface, temperature and bun; the blend and the guests stay.
+
+    Another dish starts with the first of its schools of mixing; locked lines stay.
+    """
+    style = style_of(key, field="/dish/style")
+    if style.dish != formula.dish.dish:
+        start = mix_school(style.mix_school) if style.mix_school else schools_for(style.dish)[0]
+        formula = follow_mix(formula, start, larder=larder)
+    surface = next((s for kind in style.surfaces if (s := kitchen.surface_of_kind(kind))), kitchen.surfaces[0])
+    changed = replace(
+        formula,
+        dish=replace(
+            formula.dish, dish=style.dish, style=key, pieces_per_guest=style.pieces_per_guest_start,
+            guests_per_piece=style.guests_per_piece_start,
+        ),
+        shape=replace(
+            formula.shape, piece_mass_g=style.piece_mass_start_g, thickness_mm=style.thickness_start_mm
+        ),
+        heat=replace(formula.heat, surface=surface.key, surface_temp_c=style.surface_temp_start_c),
+    )  # fmt: skip
+    if style.filled and "boiled-egg" in larder.pantry:
+        egg = MixLine("boiled-egg", FILLING_PER_MEAT, counted=True)
+        kept = tuple(line for line in changed.mix.lines if line.ingredient != egg.ingredient)
+        changed = replace(changed, mix=replace(changed.mix, lines=(*kept, egg)))
+    elif style.dish == "meatloaf":
+        # A loaf that is not filled holds no eggs in a row, unless the cook holds on to them.
+        kept = tuple(line for line in changed.mix.lines if line.ingredient != "boiled-egg" or line.locked)
+        changed = replace(changed, mix=replace(changed.mix, lines=kept))
+    changed = _with_floor_kept(formula, changed, larder=larder, kitchen=kitchen)
+    return _with_bun(changed, style, larder=larder, kitchen=kitchen)
+
+
+def _with_floor_kept(before: Formula, after: Formula, *, larder: Larder, kitchen: Kitchen) -> Formula:
+    """A core that met the floor meets that of the new style too; one wished below it stays the cook's wish."""
+    poultry = any(larder.meat(p.meat).species in POULTRY for p in before.parts)
+
+    def floor_c(formula: Formula) -> float:
+        stuffed = style_of(formula.dish.style).filled
+        choice = floors_for(country=kitchen.country, setting=kitchen.setting, poultry=poultry, stuffed=stuffed)
+        return choice.leading.temp_c
+
+    if before.heat.core_target_c < floor_c(before) - 1e-6:
+        return after
+    target = max(after.heat.core_target_c, floor_c(after))
+    return replace(after, heat=replace(after.heat, core_target_c=target))
+
+
+# Four boiled eggs of 50 g along the middle of a loaf with about 1.1 kg of meat (common practice: one to a few slices).
+FILLING_PER_MEAT = 0.18
+
+
+def _with_bun(formula: Formula, style: Style, *, larder: Larder, kitchen: Kitchen) -> Formula:
+    if style.dish != "burger" or kitchen.bun(formula.shape.bun, field="/shape/bun").diameter_mm == 0:
+        return formula
+    fat = sum(p.share_frac * larder.fat_of(p.meat, p.lot).usual_frac for p in formula.parts)
+    piece = shape_figures(
+        piece_mass_g=style.piece_mass_start_g,
+        thickness_mm=style.thickness_start_mm,
+        fat_frac=fat,
+        packing=style.packing,
+        dimple=style.dimple,
+        bun_diameter_mm=0,
+        bun_name="",
+    )
+    bun = fitting_bun(kitchen, cooked_diameter_mm=piece.cooked_diameter_mm.usual).key
+    return replace(formula, shape=replace(formula.shape, bun=bun))

@@ -1,0 +1,174 @@
+"""Counsel on salt: none, twice, too early, and what brings it unasked."""
+
+from __future__ import annotations
+
+from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
+from vianda.core.edit import Choose, SetFigure
+from vianda.core.figures import Figures
+from vianda.core.mix.salt_ledger import START_MIXED_SALT_FRAC, USUAL_SALT_FRAC
+from vianda.core.phrase import fine_frac, mass, say, word
+
+# All salt put in or brought, by mass of the meat.
+LEAST_SALT_FRAC, MOST_SALT_FRAC = 0.008, 0.022
+OVER_FRAC = 0.0005
+CURED_FROM_FRAC, FULL_SALT_FRAC, BESIDE_CURED_FRAC = 0.002, 0.010, 0.007
+EARLY_FRAC = 0.003
+LIGHT_SPOON_G = 4.5
+
+
+def _total(figures: Figures) -> float:
+    ledger = figures.salt.ledger
+    return ledger.brought_frac + ledger.to_add_frac
+
+
+def _unsalted(figures: Figures) -> Remark | None:
+    if figures.formula.dish.dish == "burger" or _total(figures) >= LEAST_SALT_FRAC - 1e-9:
+        return None
+    if "less-salt" in figures.formula.mix.avoid and _total(figures) >= LEAST_SALT_FRAC / 2:
+        return None
+    return Remark(
+        say("{salt} salt in all: bland, and a weak bind", salt=fine_frac(_total(figures))),
+        say(
+            "Balls and loaves are salted through; usual is {band} of the meat, from whatever brings it.",
+            band=fine_frac(*USUAL_SALT_FRAC),
+        ),
+        (Change(say("Salt it to {s}", s=fine_frac(START_MIXED_SALT_FRAC)), SetFigure("salt", START_MIXED_SALT_FRAC)),),
+    )
+
+
+def _too_much_comes_along(figures: Figures) -> Remark | None:
+    ledger = figures.salt.ledger
+    if ledger.over_frac < OVER_FRAC:
+        return None
+    worst = ledger.entries[0]
+    return Remark(
+        say(
+            "{brought} of salt comes along, {over} more than is wanted",
+            brought=mass(figures.salt.brought_g),
+            over=mass(ledger.over_frac * figures.batch.meat_mass_g),
+        ),
+        say(
+            "{what} brings {g} of it. Add none; it cannot be taken out, only less of what brings it put in.",
+            what=word(worst.name),
+            g=mass(worst.per_meat_frac * figures.batch.meat_mass_g),
+        ),
+        (Change(say("Let {s} be the salt", s=fine_frac(ledger.brought_frac)), SetFigure("salt", ledger.brought_frac)),)
+        if ledger.brought_frac <= MOST_SALT_FRAC
+        else (),
+    )
+
+
+def _salted_twice(figures: Figures) -> Remark | None:
+    total = _total(figures)
+    if total <= MOST_SALT_FRAC + 1e-9:
+        return None
+    ledger = figures.salt.ledger
+    change: tuple[Change, ...] = ()
+    if ledger.brought_frac <= MOST_SALT_FRAC:
+        wanted = max(START_MIXED_SALT_FRAC, ledger.brought_frac)
+        change = (Change(say("Bring it to {s}", s=fine_frac(wanted)), SetFigure("salt", wanted)),)
+    return Remark(
+        say("{salt} salt in all", salt=fine_frac(total)),
+        say(
+            "{brought} comes along and {add} is added. Past {most} most people find it too salty.",
+            brought=mass(figures.salt.brought_g),
+            add=mass(figures.salt.batch_salt_g),
+            most=fine_frac(MOST_SALT_FRAC),
+        ),
+        change,
+    )
+
+
+def _cured(figures: Figures) -> list[str]:
+    return [p.name for p in figures.blend.parts if p.share_frac > 0 and figures.larder.meat(p.meat).cured]
+
+
+def _cured_and_salted(figures: Figures) -> Remark | None:
+    ledger = figures.salt.ledger
+    names = _cured(figures)
+    brought = sum(entry.per_meat_frac for entry in ledger.entries if entry.name in names)
+    if brought < CURED_FROM_FRAC or ledger.to_add_frac < FULL_SALT_FRAC - 1e-9:
+        return None
+    wanted = ledger.brought_frac + BESIDE_CURED_FRAC
+    return Remark(
+        say("{meat} is salted already", meat=word(names[0])),
+        say(
+            "It brings {g}, and {add} more are added. Cured meat tastes saltier than its figures: fry a teaspoon.",
+            g=mass(brought * figures.batch.meat_mass_g),
+            add=mass(figures.salt.batch_salt_g),
+        ),
+        (
+            Change(
+                say("Add {g} only", g=mass(BESIDE_CURED_FRAC * figures.batch.meat_mass_g)), SetFigure("salt", wanted)
+            ),
+        ),
+    )
+
+
+def _salted_early(figures: Figures) -> Remark | None:
+    salt = figures.salt
+    if figures.formula.dish.dish != "burger" or salt.salt_place != "mixed" or salt.ledger.to_add_frac < EARLY_FRAC:
+        return None
+    return Remark(
+        say("{salt} of salt worked into a burger", salt=mass(salt.batch_salt_g)),
+        say(
+            "It dissolves protein: a firm, sausage-like bite and a wetter board. Some want just that; then cook "
+            "it at once."
+        ),
+        (Change(say("Salt the surface instead"), Choose("salt_place", "surface")),),
+    )
+
+
+def _light_spoon(figures: Figures) -> Remark | None:
+    salt = figures.salt
+    if salt.g_per_tsp >= LIGHT_SPOON_G or salt.batch_salt_g <= 0:
+        return None
+    return Remark(
+        say("A teaspoon of {salt} is {g}", salt=word(salt.salt_name.lower()), g=mass(salt.g_per_tsp)),
+        say("Fine salt weighs twice that. The spoons here are of this kitchen's salt; with another, weigh it."),
+    )
+
+
+RULES = (
+    Rule(
+        "mix.unsalted",
+        "mix",
+        "asks",
+        "a ball, loaf or sauce with under 0.8 % salt of the meat in all",
+        PRACTICE,
+        _unsalted,
+    ),
+    Rule(
+        "mix.salt-comes-along",
+        "mix",
+        "asks",
+        "ingredients bring 0.05 % of the meat more salt than is wanted",
+        "arithmetic",
+        _too_much_comes_along,
+    ),
+    Rule(
+        "mix.salted-twice",
+        "mix",
+        "asks",
+        "over 2.2 % salt of the meat in all",
+        "our own rule, from the old rule's 2 %",
+        _salted_twice,
+    ),
+    Rule(
+        "mix.cured-and-salted",
+        "mix",
+        "asks",
+        "cured meat brings 0.2 % of the meat in salt, and 1 % or more is added",
+        PRACTICE,
+        _cured_and_salted,
+    ),
+    Rule("mix.salted-early", "mix", "asks", "over 0.3 % salt worked into a burger", PRACTICE, _salted_early),
+    Rule(
+        "mix.light-spoon",
+        "mix",
+        "note",
+        "this kitchen's salt weighs under 4.5 g a teaspoon",
+        "SR28 02047; " + PRACTICE,
+        _light_spoon,
+    ),
+)

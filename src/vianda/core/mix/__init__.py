@@ -1,0 +1,1 @@
+"""What goes into the meat, and what that does to the whole."""

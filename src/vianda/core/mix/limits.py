@@ -1,0 +1,155 @@
+"""Limits beyond allergens: what breaks them, and the swaps that keep a mix working, with what each swap costs.
+
+Swaps: common practice, no published source. What counts as less: ours, stated beside each limit.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from vianda.core.blend import BlendFigures
+from vianda.core.formula import Limit
+from vianda.core.larder import Larder
+from vianda.core.mix.lines import LineFigures
+from vianda.core.mix.whole import WholeMix
+
+TITLES: Mapping[Limit, str] = {
+    "no-pork": "No pork",
+    "no-dairy": "No dairy",
+    "no-gluten": "No gluten",
+    "less-fat": "Less fat",
+    "less-sugar": "Less sugar",
+    "less-salt": "Less salt",
+}
+# Fat, sugars and salt by mass of the whole mix. UK front-of-pack lines between medium and high are 17.5, 22.5 and
+# 1.5 g in 100 g (from memory); ours sit below, where a mix of this kind can be.
+LESS_FAT_FRAC, LESS_SUGAR_FRAC, LESS_SALT_FRAC = 0.15, 0.02, 0.012
+
+
+@dataclass(frozen=True, slots=True)
+class Breach:
+    """A limit that is broken and what breaks it: an ingredient, a meat, or the whole (key "").
+
+    ``value_frac`` and ``limit_frac`` are set for the limits that are an amount.
+    """
+
+    limit: Limit
+    kind: str
+    key: str
+    name: str
+    value_frac: float = 0.0
+    limit_frac: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Swap:
+    """One ingredient or meat for another ("" to leave it out), and what that costs."""
+
+    what: str
+    to: str
+    cost: str
+
+
+# What is swapped for what, first what is usual. Keys of the pantry and of the larder.
+_LINE_SWAPS: Mapping[Limit, Mapping[str, tuple[Swap, ...]]] = {
+    "no-dairy": {
+        "milk": (
+            Swap("milk", "chicken-stock", "less round, a little salt comes along"),
+            Swap("milk", "water", "plainer"),
+        ),
+        "buttermilk": (Swap("buttermilk", "chicken-stock", "no tang"),),
+        "cream": (Swap("cream", "chicken-stock", "less rich: fat goes"),),
+        "yogurt": (Swap("yogurt", "chicken-stock", "no tang"),),
+        "sour-cream": (Swap("sour-cream", "chicken-stock", "no tang, less rich"),),
+        "butter": (Swap("butter", "olive-oil", "another taste"),),
+        "salted-butter": (Swap("salted-butter", "olive-oil", "another taste; its salt goes"),),
+        "dry-crumbs": (Swap("dry-crumbs", "panko", "coarser; read its label for milk"),),
+        "seasoned-crumbs": (Swap("seasoned-crumbs", "panko", "its seasoning goes"),),
+        "toast-crumbs": (Swap("toast-crumbs", "panko", "firmer"),),
+        "fresh-crumbs": (Swap("fresh-crumbs", "crusty-bread", "chewier"),),
+        "white-bread": (Swap("white-bread", "crusty-bread", "chewier"),),
+        "": (Swap("", "", "bind and savour go with it; its salt is made up"),),
+    },
+    "no-gluten": {
+        "worcester": (Swap("worcester", "tamari", "no fish, more salt"),),
+        "soy-sauce": (Swap("soy-sauce", "tamari", "read its label"),),
+        "flour": (Swap("flour", "cornflour", "half would do"),),
+        "": (
+            Swap("", "gf-crumbs", "binds a little less, drinks more"),
+            Swap("", "potato-flakes", "softer; drinks much more"),
+            Swap("", "rice", "hardly binds: another egg helps"),
+        ),
+    },
+    "less-sugar": {
+        "ketchup": (Swap("ketchup", "tomato-paste", "sharper, and thicker"),),
+        "bbq-sauce": (Swap("bbq-sauce", "tomato-paste", "no smoke, no sweetness"),),
+        "": (Swap("", "", "its sweetness goes"),),
+    },
+    "no-pork": {"lard": (Swap("lard", "butter", "another taste; milk comes along"),)},
+    "less-fat": {},
+    "less-salt": {},
+}
+_MEAT_SWAPS: tuple[Swap, ...] = (
+    Swap("", "veal-ground", "as tender, less rich, dearer"),
+    Swap("", "turkey-ground", "leaner and plainer; the poultry floor leads"),
+    Swap("", "chuck", "firmer, all beef"),
+)
+
+
+def breaches(
+    avoid: tuple[Limit, ...], *, lines: tuple[LineFigures, ...], blend: BlendFigures, whole: WholeMix, larder: Larder
+) -> tuple[Breach, ...]:
+    """What breaks the limits a cook has set, in their order.
+
+    Examples
+    --------
+    Milk and a milk-holding crumb break "no dairy" twice: each is named.
+    """
+    found: list[Breach] = []
+    present = [line for line in lines if line.per_meat_frac > 0]
+    for limit in avoid:
+        if limit == "no-pork":
+            found += [
+                Breach(limit, "meat", p.meat, p.name) for p in blend.parts if p.species == "pork" and p.share_frac > 0
+            ]
+            found += [
+                Breach(limit, "line", line.ingredient, line.name) for line in present if line.ingredient == "lard"
+            ]
+        elif limit in ("no-dairy", "no-gluten"):
+            allergen = "milk" if limit == "no-dairy" else "gluten"
+            found += [
+                Breach(limit, "line", line.ingredient, line.name)
+                for line in present
+                if any(a.split(" (")[0] == allergen for a in larder.pantry[line.ingredient].allergens)
+            ]
+        elif limit == "less-fat" and whole.fat_frac > LESS_FAT_FRAC:
+            found.append(Breach(limit, "whole", "", "the mix", whole.fat_frac, LESS_FAT_FRAC))
+        elif limit == "less-salt" and whole.salt_g / whole.mass_g > LESS_SALT_FRAC:
+            found.append(Breach(limit, "whole", "", "the mix", whole.salt_g / whole.mass_g, LESS_SALT_FRAC))
+        elif limit == "less-sugar" and whole.sugars_g / whole.mass_g > LESS_SUGAR_FRAC:
+            sweetest = max(
+                present,
+                key=lambda line: line.mass_g * larder.pantry[line.ingredient].composition.sugars_g_per_100g,
+            )
+            found.append(
+                Breach(
+                    limit, "line", sweetest.ingredient, sweetest.name, whole.sugars_g / whole.mass_g, LESS_SUGAR_FRAC
+                )
+            )
+    return tuple(found)
+
+
+def swaps_for(breach: Breach, *, larder: Larder) -> tuple[Swap, ...]:
+    """The usual swaps for what breaks a limit; empty when there is none but taking less."""
+    if breach.kind == "meat":
+        return tuple(s for s in _MEAT_SWAPS if s.to in larder.meats and not larder.meats[s.to].retired)
+    if breach.kind != "line":
+        return ()
+    table = _LINE_SWAPS[breach.limit]
+    offered = table.get(breach.key, table.get("", ()))
+    crumb_like = larder.pantry[breach.key].group in ("crumb", "bread", "starch")
+    return tuple(
+        s for s in offered
+        if not s.to or (s.to in larder.pantry and (s.what or crumb_like))
+    )  # fmt: skip

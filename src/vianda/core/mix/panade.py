@@ -1,0 +1,159 @@
+"""The panade: crumb and liquid, whether they make a stiff paste, a soft one or soup, and what to add.
+
+Source of the limits: common practice, no published source (``data/crumbs.toml``).
+"""
+
+from __future__ import annotations
+
+import tomllib
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from functools import cache
+from importlib.resources import files
+from typing import Literal
+
+from vianda.core.cook_yield import along
+from vianda.core.mix.lines import Entering
+from vianda.core.pantry import Ingredient
+
+PanadeState = Literal["none", "dry", "damp", "stiff", "soft", "soup"]
+# The water of whole milk (SR28 01077): liquids are reckoned as the milk that brings as much water.
+MILK_WATER_FRAC = 0.8813
+_GROUP_DEFAULT = {"crumb": "dry-crumbs", "bread": "white-bread"}
+
+
+@dataclass(frozen=True, slots=True)
+class Thirst:
+    """Grams of milk to a gram of crumb at which each state begins, and the minutes it takes to drink them."""
+
+    damp_from: float
+    firm_from: float
+    soft_from: float
+    soup_from: float
+    soak_min: float
+
+    def edges(self) -> tuple[float, float, float, float]:
+        """Where damp, stiff, soft and soup begin."""
+        return (self.damp_from, self.firm_from, self.soft_from, self.soup_from)
+
+
+@dataclass(frozen=True, slots=True)
+class PanadeFigures:
+    """Crumb and liquid by mass of the meat, the ratio of the two, its state, and what would change it.
+
+    ``liquid_per_meat_frac`` is reckoned as milk. ``to_stiff_g`` and ``to_soft_g`` are grams of milk to add (below
+    nought: to leave out) for the middle of these states. ``edges`` are the ratios at which damp, stiff, soft and soup
+    begin for this crumb.
+    """
+
+    state: PanadeState
+    crumb_g: float
+    liquid_g: float
+    crumb_per_meat_frac: float
+    liquid_per_meat_frac: float
+    ratio: float
+    edges: tuple[float, float, float, float]
+    soak_needed_min: float
+    to_stiff_g: float
+    to_soft_g: float
+
+
+@cache
+def _thirsts() -> Mapping[str, Thirst]:
+    text = (files("vianda.core") / "data" / "crumbs.toml").read_text(encoding="utf-8")
+    return {key: Thirst(**row) for key, row in tomllib.loads(text).items()}
+
+
+def thirst_of(ingredient: Ingredient) -> Thirst | None:
+    """What a crumb or bread drinks; one we have no row for drinks like the usual of its group; None for others."""
+    if ingredient.group not in _GROUP_DEFAULT:
+        return None
+    known = _thirsts()
+    return known.get(ingredient.key, known[_GROUP_DEFAULT[ingredient.group]])
+
+
+def as_milk_frac(ingredient: Ingredient) -> float:
+    """Grams of milk that bring as much water as a gram of this liquid.
+
+    Examples
+    --------
+    >>> from vianda.core.pantry import starter_pantry
+    >>> round(as_milk_frac(starter_pantry()["water"]), 3)
+    1.134
+    """
+    return ingredient.composition.water_g_per_100g / 100.0 / MILK_WATER_FRAC
+
+
+def mixed_thirst(entered: Sequence[Entering]) -> Thirst | None:
+    """The thirst of all crumb together, by mass; None without crumb."""
+    crumbs = [(e.line.per_meat_frac, t) for e in entered if (t := thirst_of(e.ingredient)) and e.line.per_meat_frac > 0]
+    total = sum(mass for mass, _ in crumbs)
+    if total <= 0:
+        return None
+
+    def mean(name: str) -> float:
+        return sum(mass * getattr(t, name) for mass, t in crumbs) / total
+
+    return Thirst(
+        mean("damp_from"), mean("firm_from"), mean("soft_from"), mean("soup_from"), max(t.soak_min for _, t in crumbs)
+    )
+
+
+def state_at(ratio: float, thirst: Thirst) -> PanadeState:
+    """The state of a panade at a ratio of liquid (as milk) to crumb.
+
+    Examples
+    --------
+    >>> [state_at(r, Thirst(0.25, 1.0, 1.5, 2.3, 10)) for r in (0.1, 0.5, 1.0, 1.5, 2.3)]
+    ['dry', 'damp', 'stiff', 'soft', 'soup']
+    """
+    found: PanadeState = "dry"
+    for edge, name in zip(thirst.edges(), ("damp", "stiff", "soft", "soup"), strict=True):
+        if ratio >= edge - 1e-12:
+            found = name  # type: ignore[assignment]
+    return found
+
+
+def panade_figures(entered: Sequence[Entering], *, meat_mass_g: float) -> PanadeFigures:
+    """The panade of a mix; state "none" without crumb."""
+    liquid = sum(e.line.per_meat_frac * as_milk_frac(e.ingredient) for e in entered if e.ingredient.group == "liquid")
+    thirst = mixed_thirst(entered)
+    if thirst is None:
+        return PanadeFigures("none", 0.0, liquid * meat_mass_g, 0.0, liquid, 0.0, (0.0, 0.0, 0.0, 0.0), 0.0, 0.0, 0.0)
+    crumb = sum(e.line.per_meat_frac for e in entered if thirst_of(e.ingredient))
+    stiff, soft = (thirst.firm_from + thirst.soft_from) / 2, (thirst.soft_from + thirst.soup_from) / 2
+    return PanadeFigures(
+        state=state_at(liquid / crumb, thirst),
+        crumb_g=crumb * meat_mass_g,
+        liquid_g=liquid * meat_mass_g,
+        crumb_per_meat_frac=crumb,
+        liquid_per_meat_frac=liquid,
+        ratio=liquid / crumb,
+        edges=thirst.edges(),
+        soak_needed_min=thirst.soak_min if liquid > 0 else 0.0,
+        to_stiff_g=(stiff * crumb - liquid) * meat_mass_g,
+        to_soft_g=(soft * crumb - liquid) * meat_mass_g,
+    )
+
+
+_STATES = (0.0, 1.0, 2.0, 3.0, 4.0)
+
+
+def same_place(ratio: float, before: Thirst, after: Thirst) -> float:
+    """The ratio at which another crumb is as wet as this one: as far along between the same two edges.
+
+    Examples
+    --------
+    >>> panko, fine = Thirst(0.25, 1.0, 1.5, 2.3, 10), Thirst(0.25, 1.0, 2.0, 3.5, 20)
+    >>> same_place(1.25, panko, fine)
+    1.5
+    """
+    old, new = (0.0, *before.edges()), (0.0, *after.edges())
+    # Two edges at one place (bread is paste without a drop) leave no line between them; the later state counts.
+    points = [(x, s) for at, (x, s) in enumerate(zip(old, _STATES, strict=True)) if at == 4 or old[at + 1] > x]
+    return max(0.0, along(tuple(zip(_STATES, new, strict=True)), along(tuple(points), ratio)))
+
+
+def dry_matter_frac(ingredient: Ingredient) -> float:
+    """What is left of a crumb without its own water, 0–1: crumbs replace one another at equal dry matter."""
+    return 1.0 - ingredient.composition.water_g_per_100g / 100.0

@@ -1,0 +1,166 @@
+"""The whole raw mix: water, fat, protein, carbohydrate, salt, energy and allergens, and what a portion holds."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from vianda.core.blend import BlendFigures, PartFigures
+from vianda.core.composition import SALT_PER_SODIUM, Composition
+from vianda.core.kitchen import Bun
+from vianda.core.larder import Larder
+from vianda.core.mix.lines import LineFigures
+from vianda.core.mix.temperature import Part
+from vianda.core.pantry import ALLERGENS, Pantry
+
+# Atwater general factors, kcal/g (USDA Agriculture Handbook 74; EU Regulation 1169/2011, Annex XIV).
+KCAL_PER_G = {"protein": 4.0, "fat": 9.0, "carbohydrate": 4.0}
+KJ_PER_KCAL = 4.184
+# What holds a mix together beside the meat.
+BINDERS = frozenset({"crumb", "bread", "starch", "egg", "white"})
+
+
+@dataclass(frozen=True, slots=True)
+class Allergen:
+    """One of the fourteen allergens of EU law, whether US law names it too, and each thing it comes from."""
+
+    name: str
+    us: bool
+    sources: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class WholeMix:
+    """The raw mix in grams, the meat's share in it, and figures for one guest.
+
+    Salt strewn on the surface is in ``salt_g`` and the portion, not in ``mass_g``. ``fat_low_frac`` to
+    ``fat_high_frac`` carries the doubt of the meat. ``binder_frac`` is crumb, bread, starch, egg and white by mass of
+    the meat. A portion is as eaten raw: what drips off takes some of it away.
+    """
+
+    mass_g: float
+    meat_g: float
+    water_g: float
+    protein_g: float
+    fat_g: float
+    carbohydrate_g: float
+    ash_g: float
+    sugars_g: float
+    salt_g: float
+    fat_frac: float
+    fat_low_frac: float
+    fat_high_frac: float
+    binder_frac: float
+    energy_kcal: float
+    portion_energy_kcal: float
+    portion_energy_kj: float
+    portion_protein_g: float
+    portion_fat_g: float
+    portion_sugars_g: float
+    portion_salt_g: float
+    portion_sodium_mg: float
+
+
+def meat_compositions(parts: Sequence[PartFigures], *, larder: Larder) -> list[Composition]:
+    """Composition of each meat at the fat it is reckoned with."""
+    return [larder.meat(p.meat).composition_at(p.fat_usual_frac) for p in parts]
+
+
+def bowl_parts(
+    blend: BlendFigures, lines: Sequence[LineFigures], *, larder: Larder, meat_mass_g: float, meat_temp_c: float
+) -> list[Part]:
+    """Everything in the bowl but the salt, with mass, composition and temperature."""
+    meats = meat_compositions(blend.parts, larder=larder)
+    held = [Part(p.share_frac * meat_mass_g, c, meat_temp_c) for p, c in zip(blend.parts, meats, strict=True)]
+    return held + [Part(line.mass_g, larder.pantry[line.ingredient].composition, line.temp_c) for line in lines]
+
+
+def whole_mix(
+    parts: Sequence[Part],
+    *,
+    lines: Sequence[LineFigures],
+    blend: BlendFigures,
+    meat_mass_g: float,
+    mixed_salt_g: float,
+    surface_salt_g: float,
+    guests: int,
+) -> WholeMix:
+    """The whole as the weighted sum of its parts: X = Σ mᵢ xᵢ ÷ 100.
+
+    Salt put in adds to mass, ash and sodium. Energy by the Atwater general factors, 4, 9 and 4 kcal/g; alcohol is not
+    counted.
+
+    Source: arithmetic; compositions carry their own source.
+    """
+
+    def sum_of(name: str) -> float:
+        return math.fsum(p.mass_g * getattr(p.composition, name) for p in parts) / 100.0
+
+    mass = math.fsum(p.mass_g for p in parts) + mixed_salt_g
+    fat, protein, carbohydrate = (
+        sum_of("fat_g_per_100g"), sum_of("protein_g_per_100g"), sum_of("carbohydrate_g_per_100g"),
+    )  # fmt: skip
+    sugars = sum_of("sugars_g_per_100g")
+    energy = protein * KCAL_PER_G["protein"] + fat * KCAL_PER_G["fat"] + carbohydrate * KCAL_PER_G["carbohydrate"]
+    own_salt = sum_of("sodium_mg_per_100g") * SALT_PER_SODIUM / 1000.0
+    salt = own_salt + mixed_salt_g + surface_salt_g
+    other_fat = fat - blend.fat_frac * meat_mass_g
+    return WholeMix(
+        mass_g=mass,
+        meat_g=meat_mass_g,
+        water_g=sum_of("water_g_per_100g"),
+        protein_g=protein,
+        fat_g=fat,
+        carbohydrate_g=carbohydrate,
+        ash_g=sum_of("ash_g_per_100g") + mixed_salt_g,
+        sugars_g=sugars,
+        salt_g=salt,
+        fat_frac=fat / mass,
+        fat_low_frac=(other_fat + blend.fat_low_frac * meat_mass_g) / mass,
+        fat_high_frac=(other_fat + blend.fat_high_frac * meat_mass_g) / mass,
+        binder_frac=sum(line.mass_g for line in lines if line.group in BINDERS) / meat_mass_g,
+        energy_kcal=energy,
+        portion_energy_kcal=energy / guests,
+        portion_energy_kj=energy * KJ_PER_KCAL / guests,
+        portion_protein_g=protein / guests,
+        portion_fat_g=fat / guests,
+        portion_sugars_g=sugars / guests,
+        portion_salt_g=salt / guests,
+        portion_sodium_mg=salt / guests / SALT_PER_SODIUM * 1000.0,
+    )
+
+
+def composition_of_whole(mix: WholeMix) -> Composition:
+    """The whole per 100 g, for its heat capacity."""
+    per = 100.0 / mix.mass_g
+    return Composition(
+        mix.water_g * per, mix.protein_g * per, mix.fat_g * per, mix.carbohydrate_g * per, mix.ash_g * per,
+        mix.salt_g / SALT_PER_SODIUM * 1000.0 * per, mix.sugars_g * per,
+    )  # fmt: skip
+
+
+def allergens_of(lines: Sequence[LineFigures], *, pantry: Pantry, bun: Bun | None) -> tuple[Allergen, ...]:
+    """Each allergen with every ingredient it comes from, in the order of the law's list.
+
+    Examples
+    --------
+    Panko and a bun bring gluten twice: both are named, since taking out one is not enough.
+    """
+    found: dict[str, list[str]] = {}
+    for line in lines:
+        if line.per_meat_frac > 0:
+            for allergen in pantry[line.ingredient].allergens:
+                found.setdefault(allergen, []).append(line.name)
+    for allergen in bun.allergens if bun is not None else ():
+        found.setdefault(allergen, []).append(bun.name if bun is not None else "")
+    order = list(ALLERGENS)
+
+    def place(name: str) -> int:
+        base = name.split(" (")[0]
+        return order.index(base) if base in ALLERGENS else len(order)
+
+    return tuple(
+        Allergen(name, ALLERGENS.get(name.split(" (")[0], False), tuple(found[name]))
+        for name in sorted(found, key=lambda n: (place(n), n))
+    )
