@@ -45,7 +45,7 @@ def _evaluate(path: str) -> int:
 def _prepare(*, empty: bool) -> int:
     """Migrate the database and seed it once."""
     # Imported here: evaluating a file needs neither database nor web, and should not wait for them.
-    from vianda.services.demo_kitchen import seed_once, take_up_new_meats
+    from vianda.services.demo_kitchen import seed_once, take_up_new_meats, take_up_pantry
     from vianda.storage.database import BadDatabaseUrlError, connect_pool
     from vianda.storage.migrate import migrate
 
@@ -60,6 +60,8 @@ def _prepare(*, empty: bool) -> int:
         seeded = seed_once(with_formulas=not empty)
         if not seeded and "0002" in applied:
             take_up_new_meats()
+        if not seeded and "0003" in applied:
+            take_up_pantry()
     print(f"migrations applied: {', '.join(applied) or 'none'}; demo kitchen: {'written' if seeded else 'kept'}")
     return 0
 

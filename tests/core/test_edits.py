@@ -9,7 +9,7 @@ import pytest
 
 from formulas import blended, smash
 from vianda.core import edit as e
-from vianda.core.apply_edit import apply_edit, range_text
+from vianda.core.apply_edit import apply_edit
 from vianda.core.errors import CoreError, InfeasibleBlendError, OutOfRangeError, UnknownItemError, UnreadableEntryError
 from vianda.core.evaluate import evaluate
 from vianda.core.formula import Formula
@@ -80,9 +80,9 @@ def test_a_meat_joins_with_a_fifth_and_leaves_without_a_trace(larder: Larder, ki
         (e.Choose("keep", "for ever"), "fresh, made ahead, or frozen"),
         (e.Choose("school", "of fish"), "No school"),
         (e.WriteRemark("x" * 2001), "2000 characters"),
-        (e.SetFigure("share", 1.5, meat="chuck"), "outside what the rules cover for a share"),
+        (e.SetFigure("share", 1.5, item="chuck"), "outside what the rules cover for a share"),
         (e.SetFigure("guests", float("inf")), "That is outside"),
-        (e.TypeFigure("part_mass", "99 kg", meat="chuck"), "more than the whole batch of 3400 g"),
+        (e.TypeFigure("part_mass", "99 kg", item="chuck"), "more than the whole batch of 3400 g"),
         (e.TypeFigure("salt", "a pinch"), "1.1 %, 37 g or 2 tsp"),
         (e.TypeFigure("thickness", "thick"), "Type something like"),
         (e.LayOut(("chuck",), (0.5, 0.5)), "one share for each"),
@@ -127,8 +127,8 @@ def test_a_nudge_on_a_coarse_scale_goes_by_its_step(larder: Larder, kitchen: Kit
 
 
 def test_nudged_shares_and_grams_move_the_blend(larder: Larder, kitchen: Kitchen) -> None:
-    assert _shares(_apply(e.NudgeFigure("share", 2, meat="chuck"), larder, kitchen))["chuck"] == 0.57
-    parts = _apply(e.NudgeFigure("part_mass", 1, meat="chuck"), larder, kitchen).parts
+    assert _shares(_apply(e.NudgeFigure("share", 2, item="chuck"), larder, kitchen))["chuck"] == 0.57
+    parts = _apply(e.NudgeFigure("part_mass", 1, item="chuck"), larder, kitchen).parts
     assert parts[0].share_frac * 3400 == pytest.approx(1880)
 
 

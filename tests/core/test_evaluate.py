@@ -9,10 +9,11 @@ from hypothesis import strategies as st
 
 from formulas import blended, smash
 from vianda.core import edit as e
-from vianda.core.apply_edit import FIGURES, apply_edit
+from vianda.core.apply_edit import apply_edit
 from vianda.core.demo import DEMO_FORMULAS
 from vianda.core.errors import CoreError, OutOfRangeError
 from vianda.core.evaluate import evaluate
+from vianda.core.figure_rules import FIGURES
 from vianda.core.kitchen import Kitchen, yard_galley
 from vianda.core.larder import Larder, starter_larder
 from vianda.core.phrase import Phrase
@@ -84,11 +85,11 @@ FIGURE_EDITS = st.builds(
     value=st.floats(allow_nan=True, allow_infinity=True),
 ) | st.builds(
     e.SetFigure, figure=st.sampled_from(["share", "part_mass"]), value=st.floats(-1, 4000),
-    meat=st.sampled_from(["chuck", "brisket-flat", "nobody"]),
+    item=st.sampled_from(["chuck", "brisket-flat", "nobody"]),
 ) | st.builds(e.Choose, field=st.just("style"), key=st.sampled_from(sorted(all_styles()))) | st.builds(
     e.Choose, field=st.just("portioning"), key=st.sampled_from(["by_piece", "by_batch"])
 ) | st.builds(e.MoveEdge, index=st.integers(-1, 4), at_frac=st.floats(allow_nan=True)) | st.builds(
-    e.TypeFigure, figure=st.sampled_from(sorted(FIGURES)), text=st.text(max_size=12), meat=st.just("chuck")
+    e.TypeFigure, figure=st.sampled_from(sorted(FIGURES)), text=st.text(max_size=12), item=st.just("chuck")
 )  # fmt: skip
 
 
@@ -126,7 +127,7 @@ def test_salt_is_typed_in_per_cent_grams_or_teaspoons(larder: Larder, kitchen: K
 
 
 def test_typed_grams_of_a_meat_set_its_share(larder: Larder, kitchen: Kitchen) -> None:
-    changed = _after(e.TypeFigure("part_mass", "1.7 kg", meat="chuck"), larder, kitchen)
+    changed = _after(e.TypeFigure("part_mass", "1.7 kg", item="chuck"), larder, kitchen)
     parts = evaluate(changed, larder=larder, kitchen=kitchen).blend.parts
     assert [p.mass_g for p in parts] == [1700, 944, 756]
 

@@ -7,6 +7,8 @@ from flask import Blueprint
 from vianda.api import schemas as s
 from vianda.api.contract import operation
 from vianda.api.edit_schemas import edit_to_core
+from vianda.api.pantry_schemas import PantryItem
+from vianda.core.mix.schools import mix_schools
 from vianda.core.schools import all_schools
 from vianda.core.style_preview import preview
 from vianda.core.styles import all_styles
@@ -62,4 +64,11 @@ def catalogue() -> s.CatalogueAnswer:
         meats=[MeatModel.from_core(m) for m in larder.meats.values()],
         lots=[LotModel.from_core(lot) for lot in larder.lots.values()],
         schools=list(all_schools().values()),
+        pantry=[
+            PantryItem(
+                key=i.key, name=i.name, group=i.group, house=i.house is not None, retired=i.retired, remark=i.remark
+            )
+            for i in larder.pantry.values()
+        ],
+        mix_schools=list(mix_schools().values()),
     )

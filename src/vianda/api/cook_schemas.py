@@ -10,14 +10,16 @@ from pydantic import Field, TypeAdapter
 from vianda.api.wire import Answer, Moment
 from vianda.core.blend import BlendFigures
 from vianda.core.cost import CostFigures
-from vianda.core.evaluate import Evaluation, TicketFigure
+from vianda.core.evaluate import Evaluation
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.mix.salt_ledger import SaltFigures
 from vianda.core.outcome import OutcomeFigures
 from vianda.core.portions import Portions
 from vianda.core.shape import ShapeFigures
 from vianda.core.stove_plan import StovePlan
+from vianda.core.ticket import TicketFigure
 from vianda.interchange.formula_model import Strict
+from vianda.interchange.kept_plan import up_to_date
 from vianda.services.cooks import figures_of
 from vianda.storage.records import StoredCook
 
@@ -139,7 +141,7 @@ def cook_answer(cook: StoredCook, now: datetime) -> CookAnswer:
         started_at=cook.started_at,
         finished_at=cook.finished_at,
         elapsed_s=max(0.0, (now - cook.started_at).total_seconds()),
-        plan=KeptPlan.model_validate(cook.plan),
+        plan=KeptPlan.model_validate(up_to_date(cook.plan)),
         outcome=OutcomeModel.model_validate(cook.outcome) if cook.outcome else None,
         outcome_figures=figures_of(cook, cook.outcome),
         events=[

@@ -8,30 +8,31 @@ from pydantic import Field
 
 from vianda.api.wire import Text
 from vianda.core import edit as core
+from vianda.core.formula import Limit
 from vianda.interchange.formula_model import Key, LotKey, Share, Strict
 
-MeatOrNone = Annotated[str, Field(max_length=64)]
+ItemOrNone = Annotated[str, Field(max_length=64)]
 
 
 class TypeEdit(Strict):
     kind: Literal["type"]
     figure: core.Figure
     text: Text
-    meat: MeatOrNone = ""
+    item: ItemOrNone = ""
 
 
 class NudgeEdit(Strict):
     kind: Literal["nudge"]
     figure: core.Figure
     steps: Annotated[int, Field(ge=-100, le=100)]
-    meat: MeatOrNone = ""
+    item: ItemOrNone = ""
 
 
 class SetEdit(Strict):
     kind: Literal["set"]
     figure: core.Figure
     value: float
-    meat: MeatOrNone = ""
+    item: ItemOrNone = ""
 
 
 class EdgeEdit(Strict):
@@ -80,6 +81,57 @@ class ChooseEdit(Strict):
     key: Annotated[str, Field(max_length=64)]
 
 
+class AddToMixEdit(Strict):
+    kind: Literal["add-to-mix"]
+    text: Annotated[str, Field(max_length=400)]
+
+
+class PutInEdit(Strict):
+    kind: Literal["put-in"]
+    ingredient: Key
+    per_meat_frac: Annotated[float, Field(ge=0, le=5)]
+
+
+class TakeOutEdit(Strict):
+    kind: Literal["take-out"]
+    ingredient: Key
+
+
+class SwapIngredientEdit(Strict):
+    kind: Literal["swap-ingredient"]
+    ingredient: Key
+    to: LotKey
+
+
+class HoldLineEdit(Strict):
+    kind: Literal["hold-line"]
+    ingredient: Key
+    locked: bool
+
+
+class CountLineEdit(Strict):
+    kind: Literal["count-line"]
+    ingredient: Key
+    counted: bool
+
+
+class KeepLimitEdit(Strict):
+    kind: Literal["keep-limit"]
+    limit: Limit
+    on: bool
+
+
+class BowlReadingModel(Strict):
+    what: Key
+    shown: Text
+
+
+class WeighBowlEdit(Strict):
+    kind: Literal["weigh-bowl"]
+    bowl: Text
+    readings: Annotated[list[BowlReadingModel], Field(min_length=1, max_length=30)]
+
+
 class RenameEdit(Strict):
     kind: Literal["rename"]
     name: Text
@@ -102,6 +154,14 @@ EditModel = Annotated[
     | PickLotEdit
     | LayOutEdit
     | ChooseEdit
+    | AddToMixEdit
+    | PutInEdit
+    | TakeOutEdit
+    | SwapIngredientEdit
+    | HoldLineEdit
+    | CountLineEdit
+    | KeepLimitEdit
+    | WeighBowlEdit
     | RenameEdit
     | RemarkEdit,
     Field(discriminator="kind"),
@@ -119,6 +179,14 @@ _EDITS: dict[str, type[core.Edit]] = {
     "pick-lot": core.PickLot,
     "lay-out": core.LayOut,
     "choose": core.Choose,
+    "add-to-mix": core.AddToMix,
+    "put-in": core.PutIn,
+    "take-out": core.TakeOut,
+    "swap-ingredient": core.SwapIngredient,
+    "hold-line": core.HoldLine,
+    "count-line": core.CountLine,
+    "keep-limit": core.KeepLimit,
+    "weigh-bowl": core.WeighBowl,
     "rename": core.Rename,
     "write-remark": core.WriteRemark,
 }
@@ -127,4 +195,6 @@ _EDITS: dict[str, type[core.Edit]] = {
 def edit_to_core(model: Strict) -> core.Edit:
     """The core's edit of a validated one."""
     values: dict[str, Any] = {name: tuple(v) if isinstance(v, list) else v for name, v in model.model_dump().items()}
+    if values["kind"] == "weigh-bowl":
+        values["readings"] = tuple(core.BowlReading(**r) for r in values["readings"])
     return _EDITS[values["kind"]](**values)

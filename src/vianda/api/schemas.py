@@ -7,8 +7,10 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, Field
 
 from vianda.api.edit_schemas import EditModel
+from vianda.api.pantry_schemas import PantryItem
 from vianda.api.wire import Answer, Moment, Text, Units
 from vianda.core.evaluate import Evaluation
+from vianda.core.mix.schools import MixSchool
 from vianda.core.opening import Opening
 from vianda.core.phrase import Phrase
 from vianda.core.schools import School
@@ -134,12 +136,14 @@ class KitchenAnswer(Answer):
 
 
 class CatalogueAnswer(Answer):
-    """What a cook can choose from: styles, meats and lots (retired and closed ones too, marked), schools."""
+    """What a cook can choose from: styles, meats, lots and ingredients (retired ones too, marked), schools."""
 
     styles: list[StylePreview]
     meats: list[MeatModel]
     lots: list[LotModel]
     schools: list[School]
+    pantry: list[PantryItem]
+    mix_schools: list[MixSchool]
 
 
 def formula_answer(stored: StoredFormula) -> FormulaAnswer:

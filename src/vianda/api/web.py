@@ -13,6 +13,7 @@ from vianda.api import (
     guard,
     kitchen_routes,
     larder_routes,
+    pantry_routes,
     problems,
     target_routes,
 )
@@ -21,11 +22,11 @@ from vianda.api import larder_schemas as ls
 from vianda.api import schemas as s
 from vianda.api.contract import JSON_TYPE, openapi
 from vianda.core.larder import Meat
-from vianda.interchange.store_models import MeatModel
+from vianda.interchange.store_models import IngredientModel, MeatModel
 from vianda.services import larders
 from vianda.storage.clock import now_utc
 from vianda.storage.kitchen_repository import StoredKitchen
-from vianda.storage.larder_repository import StoredLot
+from vianda.storage.larder_repository import StoredIngredient, StoredLot
 from vianda.storage.records import StoredCook, StoredFormula
 
 API_VERSION = "1"
@@ -44,12 +45,21 @@ def install(app: Flask, *, pages: Path | None) -> None:
         {
             StoredFormula: lambda f: problems.dump(s.formula_answer(f)),
             StoredKitchen: lambda k: problems.dump(s.kitchen_answer(k)),
+            StoredIngredient: lambda i: problems.dump(IngredientModel.from_core(i.ingredient)),
             StoredLot: lambda lot: problems.dump(ls.lot_answer(larders.known(lot))),
             Meat: lambda m: problems.dump(MeatModel.from_core(m)),
             StoredCook: lambda c: problems.dump(cs.cook_answer(c, now_utc())),
         },
     )
-    for module in (bench_routes, formula_routes, cook_routes, kitchen_routes, larder_routes, target_routes):
+    for module in (
+        bench_routes,
+        formula_routes,
+        cook_routes,
+        kitchen_routes,
+        larder_routes,
+        pantry_routes,
+        target_routes,
+    ):
         app.register_blueprint(module.blueprint)
 
     @app.get("/api/openapi.json")

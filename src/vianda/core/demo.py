@@ -1,12 +1,14 @@
-"""The demo formulas of Kestrel Sound light station and ferry yard (invented)."""
+"""The demo formulas of Kestrel Sound light station and ferry yard, and what its galley makes (invented)."""
 
 from __future__ import annotations
 
 from decimal import Decimal
 
+from vianda.core.composition import Composition
 from vianda.core.evidence import told
-from vianda.core.formula import BlendPart, DishChoice, Formula, Heat, Seasoning, Shape
+from vianda.core.formula import BlendPart, DishChoice, Formula, Heat, Mix, MixLine, Seasoning, Shape
 from vianda.core.lot import Lot
+from vianda.core.pantry import Group, HouseFormula, HouseLine, Ingredient
 from vianda.core.units import c_from_f
 
 
@@ -60,4 +62,105 @@ def norquay_lots(*, delivered: str, use_by: str) -> tuple[Lot, ...]:
     )  # fmt: skip
 
 
-DEMO_FORMULAS = (slipway_smash, beacon_grill, harbour_light_pub)
+def keepers_loaf() -> Formula:
+    """Wednesday's winter loaf for the crew of 26."""
+    return Formula(
+        name="Keeper’s loaf",
+        dish=DishChoice("meatloaf", "loaf-free", guests=26, pieces_per_guest=1, guests_per_piece=7),
+        parts=(BlendPart("chuck", 0.45), BlendPart("round", 0.25), BlendPart("pork-shoulder", 0.30)),
+        seasoning=Seasoning(0.016, "mixed"),
+        shape=Shape("by_piece", 1300, 5200, 75, "none"),
+        heat=Heat("fan-oven", 175, c_from_f(160)),
+        remark="Wednesdays, October to March. The ends go to the watch.",
+        mix=Mix(
+            lines=(
+                MixLine("panko", 0.08), MixLine("milk", 0.10), MixLine("egg", 0.08, counted=True),
+                MixLine("soft-onion", 0.12), MixLine("ketchup", 0.03), MixLine("parsley", 0.015),
+                MixLine("pepper", 0.003),
+            ),
+        ),
+    )  # fmt: skip
+
+
+def night_watch_balls() -> Formula:
+    """Fifty-four balls for the night watch, in sauce."""
+    return Formula(
+        name="Night-watch balls",
+        dish=DishChoice("meatball", "ball-simmered", guests=18, pieces_per_guest=3),
+        parts=(BlendPart("chuck", 0.50), BlendPart("pork-shoulder", 0.50)),
+        seasoning=Seasoning(0.018, "mixed"),
+        shape=Shape("by_piece", 40, 2160, 42, "none"),
+        heat=Heat("fan-oven", 220, c_from_f(160)),
+        remark="Three each at midnight, kept warm in the pot.",
+        mix=Mix(
+            lines=(
+                MixLine("dry-crumbs", 0.09), MixLine("milk", 0.18), MixLine("egg", 0.09, counted=True),
+                MixLine("parmesan", 0.07), MixLine("garlic", 0.01), MixLine("parsley", 0.02), MixLine("pepper", 0.003),
+            ),
+            soak_min=20,
+        ),
+    )  # fmt: skip
+
+
+def supply_boat_ragu() -> Formula:
+    """A pot of meat sauce for the supply boat."""
+    return Formula(
+        name="Supply-boat ragù",
+        dish=DishChoice("sauce", "ragu", guests=12, pieces_per_guest=1),
+        parts=(BlendPart("chuck", 0.70), BlendPart("shank", 0.30)),
+        seasoning=Seasoning(0.016, "mixed"),
+        shape=Shape("by_piece", 260, 3120, 8, "none"),
+        heat=Heat("iron-pan", 210, c_from_f(160)),
+        remark="Goes out with the ten o’clock boat.",
+        mix=Mix(
+            lines=(
+                MixLine("tomatoes", 1.30), MixLine("soft-onion", 0.15), MixLine("tomato-paste", 0.06),
+                MixLine("olive-oil", 0.03), MixLine("garlic", 0.015), MixLine("oregano", 0.002),
+                MixLine("pepper", 0.003),
+            ),
+        ),
+    )  # fmt: skip
+
+
+def _house(
+    key: str, name: str, group: Group, lines: tuple[tuple[str, float], ...], *, yield_g: float, keeps_days: int,
+    method: str, temp_c: float = 20.0, g_per_cup: float = 0.0, acid: bool = False,
+) -> Ingredient:  # fmt: skip
+    return Ingredient(
+        key=key,
+        name=name,
+        group=group,
+        # Worked out from its lines wherever it is used.
+        composition=Composition(0, 0, 0, 0, 0, 0),
+        composition_note="made in the house",
+        g_per_cup=g_per_cup,
+        volume_source="from memory" if g_per_cup else "",
+        pieces=(),
+        allergens=(),
+        temp_c=temp_c,
+        price_per_kg=Decimal(0),
+        house=HouseFormula(tuple(HouseLine(k, g) for k, g in lines), yield_g, keeps_days, method, acid),
+    )
+
+
+HOUSE_FORMULAS = (
+    _house(
+        "yard-rub", "Yard rub", "spice",
+        (("salt-fine", 80), ("paprika", 50), ("pepper", 20), ("garlic-powder", 20), ("brown-sugar", 30)),
+        yield_g=200, keeps_days=180, method="Mix, sieve, keep dry and dark.", g_per_cup=140,
+    ),
+    _house(
+        "boathouse-crumbs", "Boathouse crumbs", "crumb", (("crusty-bread", 1000),),
+        yield_g=740, keeps_days=60, method="Yesterday’s loaves, dried at 110 °C, grated.", g_per_cup=100,
+    ),
+    _house(
+        "galley-sauce", "Galley tomato sauce", "tomato",
+        (("tomatoes", 2500), ("soft-onion", 300), ("olive-oil", 80), ("garlic", 25), ("salt-fine", 18), ("sugar", 15)),
+        yield_g=2350, keeps_days=4, method="Garlic first, onion to slow it, simmer half an hour.", temp_c=4.0,
+        g_per_cup=250,
+    ),
+)  # fmt: skip
+
+DEMO_FORMULAS = (
+    slipway_smash, beacon_grill, harbour_light_pub, keepers_loaf, night_watch_balls, supply_boat_ragu,
+)  # fmt: skip

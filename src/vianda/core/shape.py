@@ -78,7 +78,7 @@ def ball_diameter_mm(*, mass_g: float, density_g_per_ml: float) -> float:
     """
     if mass_g <= 0:
         raise OutOfRangeError("A piece needs a mass above nought.", field="/shape/piece_mass_g")
-    return (6.0 * mass_g * 1000.0 / (math.pi * density_g_per_ml)) ** (1.0 / 3.0)
+    return math.cbrt(6.0 * mass_g * 1000.0 / (math.pi * density_g_per_ml))
 
 
 # How much of its length × width × height a loaf fills: rounded on a tray, the slope of a tin, a level tray (ours).

@@ -5,21 +5,25 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from vianda.core.cook_yield import Band
+from vianda.core.formula import Dish
 from vianda.core.heat.habit import first_side_s
-from vianda.core.shape import disc_diameter_mm, raw_density_g_per_ml
-from vianda.core.styles import Style
+from vianda.core.shape import shape_figures
+from vianda.core.styles import Form, Style
 
 
 @dataclass(frozen=True, slots=True)
 class StylePreview:
-    """A style's usual piece: mass in g, thickness and diameter in mm, first side in seconds."""
+    """A style's usual piece: mass in g, height, length and width in mm, first side or baking in seconds."""
 
     key: str
+    dish: Dish
+    form: Form
     title: str
     line: str
     piece_mass_g: float
     thickness_mm: float
     raw_diameter_mm: float
+    width_mm: float
     dimple: bool
     fat_band_frac: tuple[float, float]
     first_side_s: Band
@@ -34,16 +38,27 @@ def preview(style: Style) -> StylePreview:
     >>> round(preview(style_of("smashed")).raw_diameter_mm)
     133
     """
-    density = raw_density_g_per_ml(style.fat_start_frac, packing=style.packing)
+    piece = shape_figures(
+        piece_mass_g=style.piece_mass_start_g,
+        thickness_mm=style.thickness_start_mm,
+        fat_frac=style.fat_start_frac,
+        packing=style.packing,
+        dimple=style.dimple,
+        bun_diameter_mm=0.0,
+        bun_name="",
+        form=style.form,
+        width_mm=style.width_mm,
+    )
     return StylePreview(
         key=style.key,
+        dish=style.dish,
+        form=style.form,
         title=style.title,
         line=style.line,
         piece_mass_g=style.piece_mass_start_g,
-        thickness_mm=style.thickness_start_mm,
-        raw_diameter_mm=disc_diameter_mm(
-            mass_g=style.piece_mass_start_g, thickness_mm=style.thickness_start_mm, density_g_per_ml=density
-        ),
+        thickness_mm=piece.thickness_mm,
+        raw_diameter_mm=piece.length_mm,
+        width_mm=piece.width_mm,
         dimple=style.dimple,
         fat_band_frac=style.fat_band_frac,
         first_side_s=first_side_s(style, thickness_mm=style.thickness_start_mm),

@@ -38,8 +38,8 @@ class Style:
     ``habit_reaches_floor_to_mm``: up to this raw thickness the habitual minutes usually reach the common
     floors; above it they often fall short. 0 means that only a thermometer decides. ``stacked``: a guest's
     pieces go into one bun, as doubles do; else each piece has its own. ``first_side`` of what is baked is the
-    minutes in the oven. ``width_mm`` is that of a loaf; ``filled``: another thing lies in the middle. ``mix_school`` is where its mix
-    starts when that is not the first school of its dish.
+    minutes in the oven. ``width_mm`` is that of a loaf; ``filled``: another thing lies in the middle.
+    ``mix_school`` is where its mix starts when that is not the first school of its dish.
     """
 
     key: str

@@ -2,8 +2,8 @@
 
 Format ``vianda-formula``. Version 1 had no seasoning and named the doneness; version 2 holds salt and the core
 temperature; version 3 the lots a blend is taken from, the grind, and of each meat its trim loss and connective
-tissue. Older files are upgraded one version at a time; newer and foreign ones are refused with a
-reason.
+tissue; version 4 the mix, with what it takes from the pantry, and who share a piece. Older files are upgraded one
+version at a time; newer and foreign ones are refused with a reason.
 """
 
 from __future__ import annotations
@@ -18,14 +18,17 @@ from pydantic import Field, ValidationError
 from vianda.core.errors import CoreError
 from vianda.core.formula import Formula
 from vianda.core.heat.doneness import target_for
+from vianda.core.house import needs
 from vianda.core.kitchen import Kitchen
 from vianda.core.larder import Larder
+from vianda.core.mix.salt_ledger import kitchen_salt
+from vianda.core.pantry import starter_pantry
 from vianda.core.units import c_from_f
 from vianda.interchange.formula_model import FormulaModel, Strict
-from vianda.interchange.store_models import KitchenModel, LotModel, MeatModel
+from vianda.interchange.store_models import IngredientModel, KitchenModel, LotModel, MeatModel
 
 FORMAT = "vianda-formula"
-VERSION = 3
+VERSION = 4
 Json = dict[str, Any]
 
 
@@ -37,13 +40,14 @@ class UnreadableFileError(CoreError):
 
 
 class FormulaFile(Strict):
-    """One formula, with the meats and lots it uses and the kitchen it was made in."""
+    """One formula, with the meats, lots and ingredients it uses and the kitchen it was made in."""
 
     format: Literal["vianda-formula"]
-    version: Literal[3]
+    version: Literal[4]
     formula: FormulaModel
     larder: Annotated[list[MeatModel], Field(min_length=1, max_length=500)]
     lots: Annotated[list[LotModel], Field(max_length=500)]
+    pantry: Annotated[list[IngredientModel], Field(max_length=500)]
     kitchen: KitchenModel
 
 
@@ -63,12 +67,22 @@ def write_file(bundle: FormulaBundle) -> Json:
     lots = [bundle.larder.lot(part.lot, meat=part.meat) for part in parts if part.lot]
     return FormulaFile(
         format="vianda-formula",
-        version=3,
+        version=4,
         formula=FormulaModel.from_core(bundle.formula),
         larder=[MeatModel.from_core(meat) for meat in used],
         lots=[LotModel.from_core(lot) for lot in lots],
+        pantry=[IngredientModel.from_core(bundle.larder.pantry[key]) for key in _ingredients(bundle)],
         kitchen=KitchenModel.from_core(bundle.kitchen),
     ).model_dump(mode="json")
+
+
+def _ingredients(bundle: FormulaBundle) -> list[str]:
+    """Keys of all the formula stands on: its lines, what their house formulas are made of, and the kitchen's salt."""
+    pantry = bundle.larder.pantry
+    wanted = [line.ingredient for line in bundle.formula.mix.lines]
+    found = [key for line in wanted for key in needs(line, pantry=pantry)]
+    salt = kitchen_salt(bundle.kitchen.salt, pantry)
+    return list(dict.fromkeys([*found, *([salt.key] if salt is not None else [])]))
 
 
 def read_text(text: str) -> FormulaBundle:
@@ -113,7 +127,9 @@ def read_file(content: object) -> FormulaBundle:
         first = error.errors()[0]
         pointer = "/" + "/".join(str(place) for place in first["loc"])
         raise UnreadableFileError(f"{pointer}: {first['msg']}.", field=pointer) from None
-    larder = Larder.of((m.to_core() for m in model.larder), (lot.to_core() for lot in model.lots))
+    larder = Larder.of(
+        (m.to_core() for m in model.larder), (lot.to_core() for lot in model.lots), (i.to_core() for i in model.pantry)
+    )
     return FormulaBundle(model.formula.to_core(), larder, model.kitchen.to_core())
 
 
@@ -133,7 +149,13 @@ def _from_2_to_3(content: Json) -> Json:
     return {**content, "version": 3, "lots": []}
 
 
-_UPGRADES: dict[int, Callable[[Json], Json]] = {1: _from_1_to_2, 2: _from_2_to_3}
+def _from_3_to_4(content: Json) -> Json:
+    """Nothing was mixed in; the pantry it needs is this kitchen's salt, as every pantry starts with it."""
+    salt = IngredientModel.from_core(starter_pantry()["salt-fine"]).model_dump(mode="json")
+    return {**content, "version": 4, "pantry": [salt]}
+
+
+_UPGRADES: dict[int, Callable[[Json], Json]] = {1: _from_1_to_2, 2: _from_2_to_3, 3: _from_3_to_4}
 
 
 def formula_file_schema() -> Json:

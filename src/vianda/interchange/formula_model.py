@@ -25,12 +25,13 @@ class Strict(BaseModel):
 
 
 class DishModel(Strict):
-    """What it is, for how many guests, how many pieces each."""
+    """What it is, for how many guests, how many pieces each, and how many share one."""
 
-    dish: Literal["burger"]
+    dish: core.Dish
     style: Key
     guests: Annotated[int, Field(ge=1, le=100_000)]
     pieces_per_guest: Annotated[int, Field(ge=1, le=1000)]
+    guests_per_piece: Annotated[int, Field(ge=1, le=1000)] = 1
 
 
 class PartModel(Strict):
@@ -54,7 +55,55 @@ class SeasoningModel(Strict):
     """Salt by mass of raw meat (0–1) and where it goes."""
 
     salt_frac: Annotated[float, Field(ge=0, le=1)]
-    salt_place: Literal["surface", "none"]
+    salt_place: core.SaltPlace
+
+
+class LineModel(Strict):
+    """One ingredient by mass of the meat, the doubt of its measure (0–1), and its temperature (null: as it stands)."""
+
+    ingredient: Key
+    per_meat_frac: Annotated[float, Field(ge=0, le=5)]
+    locked: bool = False
+    doubt_frac: Annotated[float, Field(ge=0, le=10)] = 0.0
+    temp_c: TempC | None = None
+    counted: bool = False
+
+
+class MixModel(Strict):
+    """What goes into the meat, and how it is worked: minutes, seconds, °C; and the limits it keeps."""
+
+    lines: Annotated[list[LineModel], Field(max_length=core.MOST_LINES)] = []
+    meat_temp_c: TempC = 3.0
+    soak_min: Annotated[float, Field(ge=0, le=10_000)] = 15.0
+    chill_min: Annotated[float, Field(ge=0, le=10_000)] = 45.0
+    work: core.Work = "hand"
+    work_s: Annotated[float, Field(ge=0, le=10_000)] = 90.0
+    avoid: Annotated[list[core.Limit], Field(max_length=6)] = []
+
+    def to_core(self) -> core.Mix:
+        """The core's mix."""
+        return core.Mix(
+            lines=tuple(core.MixLine(**line.model_dump()) for line in self.lines),
+            meat_temp_c=self.meat_temp_c,
+            soak_min=self.soak_min,
+            chill_min=self.chill_min,
+            work=self.work,
+            work_s=self.work_s,
+            avoid=tuple(dict.fromkeys(self.avoid)),
+        )
+
+    @classmethod
+    def from_core(cls, mix: core.Mix) -> MixModel:
+        """The model of a core mix."""
+        return cls(
+            lines=[LineModel.model_validate(line, from_attributes=True) for line in mix.lines],
+            meat_temp_c=mix.meat_temp_c,
+            soak_min=mix.soak_min,
+            chill_min=mix.chill_min,
+            work=mix.work,
+            work_s=mix.work_s,
+            avoid=list(mix.avoid),
+        )
 
 
 class ShapeModel(Strict):
@@ -86,12 +135,13 @@ class FormulaModel(Strict):
     heat: HeatModel
     remark: Annotated[str, Field(max_length=core.LONGEST_REMARK)] = ""
     grind: GrindModel = Field(default_factory=GrindModel)
+    mix: MixModel = Field(default_factory=MixModel)
 
     def to_core(self) -> core.Formula:
         """The core's formula."""
         return core.Formula(
             name=self.name,
-            dish=core.DishChoice(self.dish.dish, self.dish.style, self.dish.guests, self.dish.pieces_per_guest),
+            dish=core.DishChoice(**self.dish.model_dump()),
             parts=tuple(core.BlendPart(p.meat, p.share_frac, p.locked, p.lot) for p in self.parts),
             seasoning=core.Seasoning(self.seasoning.salt_frac, self.seasoning.salt_place),
             shape=core.Shape(
@@ -104,6 +154,7 @@ class FormulaModel(Strict):
             heat=core.Heat(self.heat.surface, self.heat.surface_temp_c, self.heat.core_target_c),
             remark=self.remark,
             grind=core.Grind(self.grind.tool, self.grind.keep, self.grind.services_per_week),
+            mix=self.mix.to_core(),
         )
 
     @classmethod
@@ -112,7 +163,7 @@ class FormulaModel(Strict):
         d, s, h = formula.dish, formula.shape, formula.heat
         return cls(
             name=formula.name,
-            dish=DishModel(dish=d.dish, style=d.style, guests=d.guests, pieces_per_guest=d.pieces_per_guest),
+            dish=DishModel.model_validate(d, from_attributes=True),
             parts=[PartModel(meat=p.meat, share_frac=p.share_frac, locked=p.locked, lot=p.lot) for p in formula.parts],
             seasoning=SeasoningModel(salt_frac=formula.seasoning.salt_frac, salt_place=formula.seasoning.salt_place),
             shape=ShapeModel(
@@ -127,4 +178,5 @@ class FormulaModel(Strict):
             grind=GrindModel(
                 tool=formula.grind.tool, keep=formula.grind.keep, services_per_week=formula.grind.services_per_week
             ),
+            mix=MixModel.from_core(formula.mix),
         )

@@ -21,6 +21,7 @@ COMPOSITION = (
     "carbohydrate_g_per_100g",
     "ash_g_per_100g",
     "sodium_mg_per_100g",
+    "sugars_g_per_100g",
 )
 PLAIN = (
     "key", "name", "species", "kind", "connective", "cured", "fat_low_frac", "fat_usual_frac", "fat_high_frac",
@@ -31,7 +32,7 @@ NUMBERS = {"fat_low_frac", "fat_usual_frac", "fat_high_frac", "trim_loss_frac", 
 YES_NO = {"cured", "retired"}
 # Columns that a hand-made file may leave out or empty.
 MAY_BE_EMPTY = {"connective", "cured", "trim_loss_frac", "pack_mass_g", "remark", "retired", "range_source",
-                "composition_note"}  # fmt: skip
+                "composition_note", "sugars_g_per_100g"}  # fmt: skip
 MOST_ROWS = 2000
 
 Outcome = Literal["good", "refused"]

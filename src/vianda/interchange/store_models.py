@@ -12,6 +12,7 @@ from vianda.core.evidence import Evidence
 from vianda.core.kitchen import Bun, Grinder, Kitchen, Scale, Surface, usual_grinders
 from vianda.core.larder import Meat
 from vianda.core.lot import Lot
+from vianda.core.pantry import MOST_HOUSE_LINES, Group, HouseFormula, HouseLine, Ingredient, Piece
 from vianda.interchange.formula_model import Key, Share, Strict
 
 Grams = Annotated[float, Field(ge=0, le=100)]
@@ -29,6 +30,7 @@ class CompositionModel(Strict):
     carbohydrate_g_per_100g: Grams
     ash_g_per_100g: Grams
     sodium_mg_per_100g: Annotated[float, Field(ge=0, le=40_000)]
+    sugars_g_per_100g: Grams = 0.0
 
 
 class MeatModel(Strict):
@@ -100,6 +102,76 @@ class LotModel(Strict):
         return cls(**values)
 
 
+class PieceModel(Strict):
+    """What one piece of an ingredient weighs in g."""
+
+    name: Name
+    mass_g: Annotated[float, Field(gt=0, le=5000)]
+
+
+class HouseLineModel(Strict):
+    """So many grams of an ingredient in a house formula."""
+
+    ingredient: Key
+    mass_g: Annotated[float, Field(gt=0, le=1_000_000)]
+
+
+class HouseModel(Strict):
+    """A sub-formula: what goes in and comes out in g, the days it keeps, how it is made, and whether it is acid."""
+
+    lines: Annotated[list[HouseLineModel], Field(min_length=1, max_length=MOST_HOUSE_LINES)]
+    yield_g: Annotated[float, Field(gt=0, le=1_000_000)]
+    keeps_days: Annotated[int, Field(ge=0, le=1000)]
+    method: Annotated[str, Field(max_length=1000)] = ""
+    acid: bool = False
+
+
+class IngredientModel(Strict):
+    """One thing of the pantry: composition, grams a US cup (0: none), pieces, allergens, °C, price per kilogram."""
+
+    key: Key
+    name: Name
+    group: Group
+    composition: CompositionModel
+    composition_note: Annotated[str, Field(max_length=300)]
+    g_per_cup: Annotated[float, Field(ge=0, le=1000)]
+    volume_source: Annotated[str, Field(max_length=100)] = ""
+    pieces: Annotated[list[PieceModel], Field(max_length=10, default_factory=list)]
+    allergens: Annotated[list[Name], Field(max_length=14, default_factory=list)]
+    temp_c: Annotated[float, Field(ge=-30, le=100)]
+    price_per_kg: Money
+    aliases: Annotated[list[Name], Field(max_length=20, default_factory=list)]
+    remark: Annotated[str, Field(max_length=500)] = ""
+    house: HouseModel | None = None
+    retired: bool = False
+
+    def to_core(self) -> Ingredient:
+        """The core's ingredient; the core checks masses and allergens."""
+        values = {name: getattr(self, name) for name in type(self).model_fields}
+        values["composition"] = Composition(**self.composition.model_dump())
+        values["pieces"] = tuple(Piece(p.name, p.mass_g) for p in self.pieces)
+        values["allergens"], values["aliases"] = tuple(self.allergens), tuple(self.aliases)
+        if self.house is not None:
+            lines = tuple(HouseLine(line.ingredient, line.mass_g) for line in self.house.lines)
+            values["house"] = HouseFormula(**{**self.house.model_dump(), "lines": lines})
+        return Ingredient(**values)
+
+    @classmethod
+    def from_core(cls, ingredient: Ingredient) -> IngredientModel:
+        """The model of a core ingredient."""
+        values = {name: getattr(ingredient, name) for name in cls.model_fields}
+        values["composition"] = CompositionModel.model_validate(ingredient.composition, from_attributes=True)
+        values["pieces"] = [PieceModel(name=p.name, mass_g=p.mass_g) for p in ingredient.pieces]
+        values["allergens"], values["aliases"] = list(ingredient.allergens), list(ingredient.aliases)
+        if ingredient.house is not None:
+            house = ingredient.house
+            lines = [HouseLineModel(ingredient=line.ingredient, mass_g=line.mass_g) for line in house.lines]
+            values["house"] = HouseModel(
+                lines=lines, yield_g=house.yield_g, keeps_days=house.keeps_days, method=house.method, acid=house.acid
+            )
+        return cls(**values)
+
+
 class GrinderModel(Strict):
     """A grinder, processor or knife: load in g, pace in kg a minute, what stays in it in g, plates in mm."""
 
@@ -134,11 +206,11 @@ class ScaleModel(Strict):
 
 
 class SurfaceModel(Strict):
-    """A hot surface, sizes in mm."""
+    """A hot surface, or an oven by its tray; sizes in mm."""
 
     key: Key
     name: Name
-    kind: Literal["plate", "pan", "grate"]
+    kind: Literal["plate", "pan", "grate", "oven"]
     width_mm: Length
     depth_mm: Length
     round_shape: bool
@@ -170,6 +242,7 @@ class KitchenModel(Strict):
     surfaces: Annotated[list[SurfaceModel], Field(min_length=1, max_length=20)]
     buns: Annotated[list[BunModel], Field(min_length=1, max_length=40)]
     grinders: Annotated[list[GrinderModel], Field(max_length=20, default_factory=_usual_grinders)]
+    salt: Key = "salt-fine"
 
     def to_core(self) -> Kitchen:
         """The core's kitchen; the core checks scale and surfaces."""
@@ -184,6 +257,7 @@ class KitchenModel(Strict):
             surfaces=tuple(Surface(**s.model_dump()) for s in self.surfaces),
             buns=tuple(Bun(**{**b.model_dump(), "allergens": tuple(b.allergens)}) for b in self.buns),
             grinders=tuple(g.to_core() for g in self.grinders),
+            salt=self.salt,
         )
 
     @classmethod
@@ -211,5 +285,6 @@ class KitchenModel(Strict):
                     for b in kitchen.buns
                 ],
                 "grinders": [GrinderModel.from_core(g) for g in kitchen.grinders],
+                "salt": kitchen.salt,
             }
         )

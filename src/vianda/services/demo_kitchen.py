@@ -5,15 +5,27 @@ from __future__ import annotations
 from dataclasses import replace
 from datetime import timedelta
 
-from vianda.core.demo import DEMO_FORMULAS, norquay_lots
-from vianda.core.kitchen import yard_galley
+from vianda.core.demo import DEMO_FORMULAS, HOUSE_FORMULAS, norquay_lots
+from vianda.core.kitchen import usual_oven, yard_galley
 from vianda.core.larder import starter_larder
+from vianda.core.pantry import starter_pantry
 from vianda.storage import formula_repository, kitchen_repository, larder_repository
 from vianda.storage.clock import now_utc
 from vianda.storage.transaction import transaction
 
 # Cuts from a butcher, held at 0 to 4 °C (common practice).
 KEEPS_DAYS = 3
+
+
+def take_up_pantry() -> None:
+    """Give an older kitchen the starter pantry, the house formulas of the demo, and an oven if it has none."""
+    with transaction():
+        larder_repository.add_ingredients([*starter_pantry().values(), *HOUSE_FORMULAS])
+        stored = kitchen_repository.load_kitchen()
+        kitchen = stored.kitchen
+        if kitchen.surface_of_kind("oven") is None and all(s.key != usual_oven().key for s in kitchen.surfaces):
+            better = replace(kitchen, surfaces=(*kitchen.surfaces, usual_oven()))
+            kitchen_repository.save_kitchen(better, revision=stored.revision)
 
 
 def take_up_new_meats() -> int:
@@ -37,6 +49,7 @@ def seed_once(*, with_formulas: bool = True) -> bool:
             return False
         kitchen_repository.create_kitchen(yard_galley())
         larder_repository.add_meats(starter_larder().meats.values())
+        larder_repository.add_ingredients([*starter_pantry().values(), *HOUSE_FORMULAS])
         if with_formulas:
             today = now_utc().date()
             days = {"delivered": today.isoformat(), "use_by": (today + timedelta(days=KEEPS_DAYS)).isoformat()}

@@ -8,11 +8,12 @@ from typing import Any
 from vianda.core.apply_edit import checked_name
 from vianda.core.evaluate import evaluate
 from vianda.core.formula import Formula
-from vianda.core.larder import Meat
+from vianda.core.larder import Larder, Meat
+from vianda.core.pantry import Ingredient
 from vianda.interchange.formula_file import FormulaBundle, read_file, write_file
 from vianda.services.bench import surroundings
 from vianda.storage import formula_repository as repository
-from vianda.storage.larder_repository import add_meats, create_lot
+from vianda.storage.larder_repository import add_ingredients, add_meats, create_lot
 from vianda.storage.records import StoredFormula, StoredVersion
 from vianda.storage.transaction import transaction
 
@@ -73,7 +74,7 @@ def export_formula(formula_id: int) -> tuple[str, dict[str, Any]]:
 
 @dataclass(frozen=True, slots=True)
 class Imported:
-    """What an import did: the formula, meats added, and meats known here with other figures (ours stay)."""
+    """What an import did: the formula, meats and ingredients added, meats known here with other figures (ours stay)."""
 
     stored: StoredFormula
     meats_added: tuple[str, ...]
@@ -95,6 +96,8 @@ def import_formula(content: object) -> Imported:
             elif larder.meats[theirs.key] != theirs:
                 differing.append(theirs.name)
         add_meats(added)
+        things = _new_ingredients(bundle, larder)
+        add_ingredients(things)
         for part in bundle.formula.parts:
             if part.lot and part.lot not in larder.lots:
                 create_lot(bundle.larder.lot(part.lot, meat=part.meat, field="/lots"))
@@ -109,4 +112,10 @@ def import_formula(content: object) -> Imported:
             formula = replace(formula, grind=replace(formula.grind, tool=""))
             replaced.append("grinder")
         stored = repository.create_formula(_checked(formula))
-    return Imported(stored, tuple(m.name for m in added), tuple(differing), tuple(replaced))
+    names = [*(m.name for m in added), *(i.name for i in things)]
+    return Imported(stored, tuple(names), tuple(differing), tuple(replaced))
+
+
+def _new_ingredients(bundle: FormulaBundle, larder: Larder) -> list[Ingredient]:
+    """What a file brings that this pantry does not hold, as it was written down there."""
+    return [i for key, i in bundle.larder.pantry.items() if key not in larder.pantry]

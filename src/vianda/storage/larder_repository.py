@@ -1,4 +1,4 @@
-"""Meats in the database, with a cache that one small query keeps honest across processes."""
+"""Meats, lots and the pantry in the database, with a cache that one small query keeps honest across processes."""
 
 from __future__ import annotations
 
@@ -8,10 +8,11 @@ from dataclasses import dataclass, replace
 from vianda.core.composition import Composition
 from vianda.core.larder import Larder, Meat
 from vianda.core.lot import Lot
-from vianda.interchange.store_models import LotModel
+from vianda.core.pantry import Ingredient
+from vianda.interchange.store_models import IngredientModel, LotModel
 from vianda.storage.caches import on_rollback
 from vianda.storage.records import ConflictError, NotFoundError
-from vianda.storage.tables import LotRow, MeatRow, RevisionRow
+from vianda.storage.tables import IngredientRow, LotRow, MeatRow, RevisionRow
 
 _COMPOSITION = (
     "water_g_per_100g",
@@ -20,6 +21,7 @@ _COMPOSITION = (
     "carbohydrate_g_per_100g",
     "ash_g_per_100g",
     "sodium_mg_per_100g",
+    "sugars_g_per_100g",
 )
 _PLAIN = (
     "key",
@@ -82,6 +84,7 @@ def load_larder() -> Larder:
         _cache.larder = Larder.of(
             (_meat(row) for row in MeatRow.select().order_by(MeatRow.position, MeatRow.name)),
             (_lot(row).lot for row in LotRow.select().order_by(LotRow.key)),
+            (_ingredient(row).ingredient for row in IngredientRow.select().order_by(IngredientRow.position)),
         )
         _cache.number = number
     return _cache.larder
@@ -180,3 +183,64 @@ def add_meats(meats: Iterable[Meat]) -> int:
     if added:
         touch("larder")
     return added
+
+
+@dataclass(frozen=True, slots=True)
+class StoredIngredient:
+    """An ingredient with its revision, as it was written down: a house formula is not worked out here."""
+
+    revision: int
+    ingredient: Ingredient
+
+
+def _ingredient(row: IngredientRow) -> StoredIngredient:
+    return StoredIngredient(row.revision, IngredientModel.model_validate_json(row.document).to_core())
+
+
+def list_ingredients() -> list[StoredIngredient]:
+    """The whole pantry, retired things too."""
+    return [_ingredient(row) for row in IngredientRow.select().order_by(IngredientRow.position)]
+
+
+def get_ingredient(key: str) -> StoredIngredient:
+    """One ingredient."""
+    row = IngredientRow.get_or_none(IngredientRow.key == key)
+    if row is None:
+        raise NotFoundError(f"ingredient {key}")
+    return _ingredient(row)
+
+
+def add_ingredients(ingredients: Iterable[Ingredient]) -> int:
+    """Add ingredients that are not there yet; those that are stay as they are. Returns how many were added."""
+    known = {row.key for row in IngredientRow.select(IngredientRow.key)}
+    position = len(known)
+    rows = []
+    for ingredient in ingredients:
+        if ingredient.key not in known:
+            document = IngredientModel.from_core(ingredient).model_dump_json()
+            rows.append({"key": ingredient.key, "position": position, "document": document, "revision": 1})
+            known.add(ingredient.key)
+            position += 1
+    if rows:
+        IngredientRow.insert_many(rows).execute()
+        touch("larder")
+    return len(rows)
+
+
+def save_ingredient(ingredient: Ingredient, *, revision: int) -> StoredIngredient:
+    """Save over the revision seen (0: a new one), or raise ``ConflictError`` with what stands now."""
+    if revision == 0:
+        if not add_ingredients([ingredient]):
+            raise ConflictError(get_ingredient(ingredient.key))
+        return get_ingredient(ingredient.key)
+    changed = (
+        IngredientRow.update(
+            document=IngredientModel.from_core(ingredient).model_dump_json(), revision=IngredientRow.revision + 1
+        )
+        .where((IngredientRow.key == ingredient.key) & (IngredientRow.revision == revision))
+        .execute()
+    )
+    if not changed:
+        raise ConflictError(get_ingredient(ingredient.key))
+    touch("larder")
+    return get_ingredient(ingredient.key)

@@ -61,6 +61,7 @@ class MeatRow(Table):
     carbohydrate_g_per_100g = DoubleField()
     ash_g_per_100g = DoubleField()
     sodium_mg_per_100g = DoubleField()
+    sugars_g_per_100g = DoubleField()
     composition_note = CharField(max_length=300)
     fat_low_frac = DoubleField()
     fat_usual_frac = DoubleField()
@@ -88,6 +89,18 @@ class LotRow(Table):
 
     class Meta:
         table_name = "lot"
+
+
+class IngredientRow(Table):
+    """A thing of the pantry, as its JSON document. Never deleted: old formulas name it."""
+
+    key = CharField(max_length=64, primary_key=True)
+    position = IntegerField()
+    document = TextField()
+    revision = IntegerField()
+
+    class Meta:
+        table_name = "ingredient"
 
 
 class FormulaRow(Table):

@@ -270,7 +270,7 @@ def _garlic_in_oil(figures: Figures) -> Remark | None:
             return Remark(
                 say("{what}: garlic or onion under oil", what=word(line.name)),
                 say(
-                    "Without acid (pH below 4.6) botulism can grow in it, neither seen, smelt nor tasted. Keep it cold, "
+                    "Without acid (pH below 4.6) botulism can grow in it, unseen and without a smell. Keep it cold, "
                     "a few days at most; published advice and local codes decide."
                 ),
             )

@@ -34,7 +34,8 @@ class HeatPlan:
     """How to cook the piece.
 
     ``flip_s`` is all nought where nothing is flipped. ``reach`` says whether the minutes usually bring the coldest
-    point to the leading floor. ``pull_c`` is the core at which to take it off; ``probe`` is False for pieces nobody can probe (the cue decides).
+    point to the leading floor. ``pull_c`` is the core at which to take it off; ``probe`` is False for pieces nobody
+    can probe (the cue decides).
     """
 
     model: str

@@ -81,7 +81,7 @@ _LOOSE: tuple[_Rule, ...] = (
      "Water held by crumb keeps the protein net open."),
     ("crumb", lambda f: _capped(f.panade.crumb_per_meat_frac, 80.0, 10.0), "Crumb stands between the strands of meat."),
     ("fat",
-     lambda f: min(10.0, (f.fat_frac - 0.15) * 100.0) if f.fat_frac > 0.15 else -_capped(0.15 - f.fat_frac, 120.0, 12.0),
+     lambda f: min(10.0, 100.0 * (f.fat_frac - 0.15)) if f.fat_frac > 0.15 else -min(12.0, 120.0 * (0.15 - f.fat_frac)),
      "Fat is soft; lean meat closes up."),
     ("onion and other wet pieces", lambda f: _capped(f.raw_wet, 40.0, 6.0), "Wet pieces make it crumble softly."),
     ("coarse plate", lambda f: 5.0 if f.coarse else 0.0, "Coarse strands leave room."),

@@ -91,12 +91,10 @@ def mixed_thirst(entered: Sequence[Entering]) -> Thirst | None:
     if total <= 0:
         return None
 
-    def mean(name: str) -> float:
-        return sum(mass * getattr(t, name) for mass, t in crumbs) / total
+    def mean(at: int) -> float:
+        return sum(mass * t.edges()[at] for mass, t in crumbs) / total
 
-    return Thirst(
-        mean("damp_from"), mean("firm_from"), mean("soft_from"), mean("soup_from"), max(t.soak_min for _, t in crumbs)
-    )
+    return Thirst(mean(0), mean(1), mean(2), mean(3), max(t.soak_min for _, t in crumbs))
 
 
 def state_at(ratio: float, thirst: Thirst) -> PanadeState:

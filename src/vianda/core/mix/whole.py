@@ -12,13 +12,13 @@ from vianda.core.kitchen import Bun
 from vianda.core.larder import Larder
 from vianda.core.mix.lines import LineFigures
 from vianda.core.mix.temperature import Part
-from vianda.core.pantry import ALLERGENS, Pantry
+from vianda.core.pantry import ALLERGENS, Group, Pantry
 
 # Atwater general factors, kcal/g (USDA Agriculture Handbook 74; EU Regulation 1169/2011, Annex XIV).
 KCAL_PER_G = {"protein": 4.0, "fat": 9.0, "carbohydrate": 4.0}
 KJ_PER_KCAL = 4.184
 # What holds a mix together beside the meat.
-BINDERS = frozenset({"crumb", "bread", "starch", "egg", "white"})
+BINDERS: tuple[Group, ...] = ("crumb", "bread", "starch", "egg", "white")
 
 
 @dataclass(frozen=True, slots=True)

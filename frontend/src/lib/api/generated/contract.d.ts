@@ -418,6 +418,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pantry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The whole pantry */
+        get: operations["get_pantry"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pantry/house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work a house formula out without keeping it */
+        post: operations["try_house"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pantry/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add, correct or retire an ingredient */
+        put: operations["save_ingredient"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/read": {
         parameters: {
             query?: never;
@@ -549,6 +600,30 @@ export interface components {
             meat: string;
         };
         /**
+         * AddToMix
+         * @description What goes in, as said: ``1/3 cup panko, 2 large eggs + 1 yolk``. More of what is in already is added to it.
+         */
+        AddToMix: {
+            /**
+             * Kind
+             * @default add-to-mix
+             * @constant
+             */
+            kind: "add-to-mix";
+            /** Text */
+            text: string;
+        };
+        /** AddToMixEdit */
+        AddToMixEdit: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add-to-mix";
+            /** Text */
+            text: string;
+        };
+        /**
          * Addition
          * @description So many grams of a meat, on the scale's step; what the batch comes to, and what the addition costs.
          */
@@ -571,11 +646,24 @@ export interface components {
             total_mass_g: number;
         };
         /**
+         * Allergen
+         * @description One of the fourteen allergens of EU law, whether US law names it too, and each thing it comes from.
+         */
+        Allergen: {
+            /** Name */
+            name: string;
+            /** Sources */
+            sources: string[];
+            /** Us */
+            us: boolean;
+        };
+        /**
          * Amount
          * @description A quantity inside a sentence; ``high`` is set when the truth is a range from value to high.
          *
-         *     ``frac`` is 0–1 (shown as per cent); ``lean_to_fat`` carries the fat fraction; ``word`` carries ``text``,
-         *     a name the cook gave, which is never read for places.
+         *     ``frac`` is 0–1 (shown as per cent), ``per_hundred`` too (shown as parts in a hundred of the meat);
+         *     ``lean_to_fat`` carries the fat fraction; ``word`` carries ``text``, a name the cook gave, which is never read for
+         *     places.
          */
         Amount: {
             /**
@@ -587,7 +675,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "mass_g" | "temp_c" | "delta_temp_k" | "length_mm" | "frac" | "fine_frac" | "time_s" | "money" | "price_per_kg" | "count" | "number" | "lean_to_fat" | "density_g_per_ml" | "word";
+            kind: "mass_g" | "temp_c" | "delta_temp_k" | "length_mm" | "frac" | "fine_frac" | "time_s" | "money" | "price_per_kg" | "count" | "number" | "lean_to_fat" | "density_g_per_ml" | "per_hundred" | "minutes" | "energy_kcal" | "mass_mg" | "word";
             /**
              * Text
              * @default
@@ -722,6 +810,52 @@ export interface components {
             share_frac: number;
         };
         /**
+         * BowlReading
+         * @description What the scale showed, as typed, after ``what`` went in: "meat", "salt" or an ingredient.
+         */
+        BowlReading: {
+            /** Shown */
+            shown: string;
+            /** What */
+            what: string;
+        };
+        /** BowlReadingModel */
+        BowlReadingModel: {
+            /** Shown */
+            shown: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * Breach
+         * @description A limit that is broken and what breaks it: an ingredient, a meat, or the whole (key "").
+         *
+         *     ``value_frac`` and ``limit_frac`` are set for the limits that are an amount.
+         */
+        Breach: {
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Limit
+             * @enum {string}
+             */
+            limit: "no-pork" | "no-dairy" | "no-gluten" | "less-fat" | "less-sugar" | "less-salt";
+            /**
+             * Limit Frac
+             * @default 0
+             */
+            limit_frac: number;
+            /** Name */
+            name: string;
+            /**
+             * Value Frac
+             * @default 0
+             */
+            value_frac: number;
+        };
+        /**
          * BunModel
          * @description A bun: diameter in mm, mass in g, price, declared allergens.
          */
@@ -787,13 +921,17 @@ export interface components {
         };
         /**
          * CatalogueAnswer
-         * @description What a cook can choose from: styles, meats and lots (retired and closed ones too, marked), schools.
+         * @description What a cook can choose from: styles, meats, lots and ingredients (retired ones too, marked), schools.
          */
         CatalogueAnswer: {
             /** Lots */
             lots: components["schemas"]["LotModel-Output"][];
             /** Meats */
             meats: components["schemas"]["MeatModel-Output"][];
+            /** Mix Schools */
+            mix_schools: components["schemas"]["MixSchool"][];
+            /** Pantry */
+            pantry: components["schemas"]["PantryItem"][];
             /** Schools */
             schools: components["schemas"]["School"][];
             /** Styles */
@@ -805,19 +943,20 @@ export interface components {
          */
         Change: {
             /** Edit */
-            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["WeighBowl"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
         };
         /**
          * Choose
-         * @description One of a list: style, how to divide, bun, surface, doneness, where the salt goes, school, grinding, keeping.
+         * @description One of a list: style, how to divide, bun, surface, doneness, where the salt goes, school of blending or of
+         *     mixing, grinding, keeping, how the mix is worked.
          */
         Choose: {
             /**
              * Field
              * @enum {string}
              */
-            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep";
+            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work";
             /** Key */
             key: string;
             /**
@@ -833,7 +972,7 @@ export interface components {
              * Field
              * @enum {string}
              */
-            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep";
+            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work";
             /** Key */
             key: string;
             /**
@@ -855,6 +994,32 @@ export interface components {
             usual_frac: number;
         };
         /**
+         * Composition
+         * @description Grams of each part in 100 g of the food as bought raw.
+         *
+         *     The parts need not sum to 100: the analyses are separate, and some acids are not counted (SR28 notes). Sugars are
+         *     a part of the carbohydrate; where SR28 has no analysis of them, nought stands here.
+         */
+        Composition: {
+            /** Ash G Per 100G */
+            ash_g_per_100g: number;
+            /** Carbohydrate G Per 100G */
+            carbohydrate_g_per_100g: number;
+            /** Fat G Per 100G */
+            fat_g_per_100g: number;
+            /** Protein G Per 100G */
+            protein_g_per_100g: number;
+            /** Sodium Mg Per 100G */
+            sodium_mg_per_100g: number;
+            /**
+             * Sugars G Per 100G
+             * @default 0
+             */
+            sugars_g_per_100g: number;
+            /** Water G Per 100G */
+            water_g_per_100g: number;
+        };
+        /**
          * CompositionModel
          * @description Grams in 100 g, sodium in mg.
          */
@@ -869,6 +1034,11 @@ export interface components {
             protein_g_per_100g: number;
             /** Sodium Mg Per 100G */
             sodium_mg_per_100g: number;
+            /**
+             * Sugars G Per 100G
+             * @default 0
+             */
+            sugars_g_per_100g: number;
             /** Water G Per 100G */
             water_g_per_100g: number;
         };
@@ -923,8 +1093,35 @@ export interface components {
             started_at: string;
         };
         /**
+         * Correction
+         * @description What a verdict asks for in the rest of the batch, in grams, and what the formula becomes (0–1 of the meat).
+         *
+         *     ``salt_tsp`` is of this kitchen's salt. ``plain_meat_g`` is meat without salt that would bring a salty mix back.
+         */
+        Correction: {
+            /** Crumb G */
+            crumb_g: number;
+            /** Egg G */
+            egg_g: number;
+            /** Liquid G */
+            liquid_g: number;
+            /** Plain Meat G */
+            plain_meat_g: number;
+            /** Rest G */
+            rest_g: number;
+            /** Salt G */
+            salt_g: number;
+            /** Salt Tsp */
+            salt_tsp: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "bland" | "salty" | "falls-apart" | "tight";
+        };
+        /**
          * CostFigures
-         * @description Cost of meat, of buns, of a portion; and of a kilogram of the blend as used.
+         * @description Cost of meat, of what goes into it, of buns, of a portion; and of a kilogram of the blend as used.
          */
         CostFigures: {
             /** Blend Price Per Kg */
@@ -935,6 +1132,8 @@ export interface components {
             buns: number;
             /** Meat Cost */
             meat_cost: string;
+            /** Mix Cost */
+            mix_cost: string;
             /** Part Costs */
             part_costs: string[];
             /**
@@ -970,6 +1169,34 @@ export interface components {
             title: components["schemas"]["Phrase"];
         };
         /**
+         * CountLine
+         * @description Take whole pieces of it (eggs stay whole), or weigh it.
+         */
+        CountLine: {
+            /** Counted */
+            counted: boolean;
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * Kind
+             * @default count-line
+             * @constant
+             */
+            kind: "count-line";
+        };
+        /** CountLineEdit */
+        CountLineEdit: {
+            /** Counted */
+            counted: boolean;
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "count-line";
+        };
+        /**
          * CreateRequest
          * @description A formula to add.
          */
@@ -994,16 +1221,21 @@ export interface components {
         };
         /**
          * DishChoice
-         * @description What it is, for how many, how many pieces each.
+         * @description What it is, for how many, how many pieces each; ``guests_per_piece`` share one, as they do a loaf.
          */
         DishChoice: {
             /**
              * Dish
-             * @constant
+             * @enum {string}
              */
-            dish: "burger";
+            dish: "burger" | "meatball" | "meatloaf" | "sauce";
             /** Guests */
             guests: number;
+            /**
+             * Guests Per Piece
+             * @default 1
+             */
+            guests_per_piece: number;
             /** Pieces Per Guest */
             pieces_per_guest: number;
             /** Style */
@@ -1011,16 +1243,21 @@ export interface components {
         };
         /**
          * DishModel
-         * @description What it is, for how many guests, how many pieces each.
+         * @description What it is, for how many guests, how many pieces each, and how many share one.
          */
         DishModel: {
             /**
              * Dish
-             * @constant
+             * @enum {string}
              */
-            dish: "burger";
+            dish: "burger" | "meatball" | "meatloaf" | "sauce";
             /** Guests */
             guests: number;
+            /**
+             * Guests Per Piece
+             * @default 1
+             */
+            guests_per_piece: number;
             /** Pieces Per Guest */
             pieces_per_guest: number;
             /** Style */
@@ -1059,7 +1296,7 @@ export interface components {
          */
         EvaluateRequest: {
             /** Edits */
-            edits?: (components["schemas"]["TypeEdit"] | components["schemas"]["NudgeEdit"] | components["schemas"]["SetEdit"] | components["schemas"]["EdgeEdit"] | components["schemas"]["AddMeatEdit"] | components["schemas"]["SwapMeatEdit"] | components["schemas"]["RemoveMeatEdit"] | components["schemas"]["LockMeatEdit"] | components["schemas"]["PickLotEdit"] | components["schemas"]["LayOutEdit"] | components["schemas"]["ChooseEdit"] | components["schemas"]["RenameEdit"] | components["schemas"]["RemarkEdit"])[];
+            edits?: (components["schemas"]["TypeEdit"] | components["schemas"]["NudgeEdit"] | components["schemas"]["SetEdit"] | components["schemas"]["EdgeEdit"] | components["schemas"]["AddMeatEdit"] | components["schemas"]["SwapMeatEdit"] | components["schemas"]["RemoveMeatEdit"] | components["schemas"]["LockMeatEdit"] | components["schemas"]["PickLotEdit"] | components["schemas"]["LayOutEdit"] | components["schemas"]["ChooseEdit"] | components["schemas"]["AddToMixEdit"] | components["schemas"]["PutInEdit"] | components["schemas"]["TakeOutEdit"] | components["schemas"]["SwapIngredientEdit"] | components["schemas"]["HoldLineEdit"] | components["schemas"]["CountLineEdit"] | components["schemas"]["KeepLimitEdit"] | components["schemas"]["WeighBowlEdit"] | components["schemas"]["RenameEdit"] | components["schemas"]["RemarkEdit"])[];
             formula: components["schemas"]["FormulaModel"];
             /**
              * Unit System
@@ -1072,8 +1309,6 @@ export interface components {
          * @description Everything Vianda says about a formula.
          */
         Evaluation: {
-            /** Allergens */
-            allergens: string[];
             blend: components["schemas"]["BlendFigures"];
             collagen: components["schemas"]["CollagenFigures"];
             cost: components["schemas"]["CostFigures"];
@@ -1081,6 +1316,7 @@ export interface components {
             counsel: components["schemas"]["Counsel"][];
             grind: components["schemas"]["GrindPlan"];
             heat: components["schemas"]["HeatPlan"];
+            mix: components["schemas"]["MixFigures"];
             /** Name Limit Frac */
             name_limit_frac: number | null;
             /** Names */
@@ -1360,6 +1596,18 @@ export interface components {
              */
             grind: components["schemas"]["Grind"];
             heat: components["schemas"]["Heat"];
+            /**
+             * @default {
+             *       "avoid": [],
+             *       "chill_min": 45,
+             *       "lines": [],
+             *       "meat_temp_c": 3,
+             *       "soak_min": 15,
+             *       "work": "hand",
+             *       "work_s": 90
+             *     }
+             */
+            mix: components["schemas"]["Mix"];
             /** Name */
             name: string;
             /** Parts */
@@ -1387,7 +1635,7 @@ export interface components {
         };
         /**
          * FormulaFile
-         * @description One formula, with the meats and lots it uses and the kitchen it was made in.
+         * @description One formula, with the meats, lots and ingredients it uses and the kitchen it was made in.
          */
         FormulaFile: {
             /**
@@ -1401,11 +1649,13 @@ export interface components {
             larder: components["schemas"]["MeatModel-Output"][];
             /** Lots */
             lots: components["schemas"]["LotModel-Output"][];
+            /** Pantry */
+            pantry: components["schemas"]["IngredientModel-Output"][];
             /**
              * Version
              * @constant
              */
-            version: 3;
+            version: 4;
         };
         /**
          * FormulaModel
@@ -1415,6 +1665,7 @@ export interface components {
             dish: components["schemas"]["DishModel"];
             grind?: components["schemas"]["GrindModel"];
             heat: components["schemas"]["HeatModel"];
+            mix?: components["schemas"]["MixModel"];
             /** Name */
             name: string;
             /** Parts */
@@ -1530,6 +1781,27 @@ export interface components {
             plates_mm: number[];
         };
         /**
+         * GroupFigures
+         * @description One group of the mix, all its ingredients together, by mass of the meat and in grams. Liquid is reckoned as milk.
+         *
+         *     ``held_frac`` is what its locked lines hold: it does not go below that.
+         */
+        GroupFigures: {
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "crumb" | "bread" | "starch" | "liquid" | "egg" | "white" | "cheese" | "onion" | "tomato";
+            /** Held Frac */
+            held_frac: number;
+            /** Mass G */
+            mass_g: number;
+            /** Per Meat Frac */
+            per_meat_frac: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * Heat
          * @description Where it cooks, how hot the surface is meant to be, and the core wanted.
          */
@@ -1557,8 +1829,9 @@ export interface components {
          * HeatPlan
          * @description How to cook the piece.
          *
-         *     ``reach`` says whether the minutes usually bring the coldest point to the leading floor. ``pull_c`` is
-         *     the core at which to take it off; ``probe`` is False for pieces nobody can probe (the cue decides).
+         *     ``flip_s`` is all nought where nothing is flipped. ``reach`` says whether the minutes usually bring the coldest
+         *     point to the leading floor. ``pull_c`` is the core at which to take it off; ``probe`` is False for pieces nobody
+         *     can probe (the cue decides).
          */
         HeatPlan: {
             carry_over_k: components["schemas"]["Band"];
@@ -1589,6 +1862,94 @@ export interface components {
             target_c: number;
         };
         /**
+         * HoldLine
+         * @description Hold a line when the school changes or its group is moved, or let it go.
+         */
+        HoldLine: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * Kind
+             * @default hold-line
+             * @constant
+             */
+            kind: "hold-line";
+            /** Locked */
+            locked: boolean;
+        };
+        /** HoldLineEdit */
+        HoldLineEdit: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hold-line";
+            /** Locked */
+            locked: boolean;
+        };
+        /**
+         * HouseFigures
+         * @description What a house formula comes to: per kilogram made, and the water that left it.
+         *
+         *     ``salt_frac`` is salt equivalent by mass of what is made.
+         */
+        HouseFigures: {
+            /** Allergens */
+            allergens: string[];
+            composition: components["schemas"]["Composition"];
+            /** Input G */
+            input_g: number;
+            /** Price Per Kg */
+            price_per_kg: string;
+            /** Salt Frac */
+            salt_frac: number;
+            /** Water Lost G */
+            water_lost_g: number;
+            /** Yield G */
+            yield_g: number;
+        };
+        /**
+         * HouseLineModel
+         * @description So many grams of an ingredient in a house formula.
+         */
+        HouseLineModel: {
+            /** Ingredient */
+            ingredient: string;
+            /** Mass G */
+            mass_g: number;
+        };
+        /**
+         * HouseModel
+         * @description A sub-formula: what goes in and comes out in g, the days it keeps, how it is made, and whether it is acid.
+         */
+        HouseModel: {
+            /**
+             * Acid
+             * @default false
+             */
+            acid: boolean;
+            /** Keeps Days */
+            keeps_days: number;
+            /** Lines */
+            lines: components["schemas"]["HouseLineModel"][];
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /** Yield G */
+            yield_g: number;
+        };
+        /**
+         * HouseRequest
+         * @description A house formula to be worked out without keeping it.
+         */
+        HouseRequest: {
+            ingredient: components["schemas"]["IngredientModel-Input"];
+        };
+        /**
          * ImportAnswer
          * @description What an import did.
          */
@@ -1608,6 +1969,180 @@ export interface components {
         ImportRequest: {
             /** File */
             file: unknown;
+        };
+        /**
+         * Index
+         * @description The sum of its terms, kept within 0 to 100.
+         */
+        Index: {
+            /** Terms */
+            terms: components["schemas"]["IndexTerm"][];
+            /** Value */
+            value: number;
+        };
+        /**
+         * IndexTerm
+         * @description One rule's part in an index: its name, its points (rounded to the half), and why.
+         */
+        IndexTerm: {
+            /** Points */
+            points: number;
+            /** Rule */
+            rule: string;
+            why: components["schemas"]["Phrase"];
+        };
+        /**
+         * IngredientAnswer
+         * @description An ingredient, what its house formula comes to, and where it is used.
+         */
+        IngredientAnswer: {
+            figures: components["schemas"]["HouseFigures"] | null;
+            /** In Formulas */
+            in_formulas: string[];
+            /** In House */
+            in_house: string[];
+            ingredient: components["schemas"]["IngredientModel-Output"];
+            /** Problem */
+            problem: string;
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * IngredientModel
+         * @description One thing of the pantry: composition, grams a US cup (0: none), pieces, allergens, °C, price per kilogram.
+         */
+        "IngredientModel-Input": {
+            /** Aliases */
+            aliases?: string[];
+            /** Allergens */
+            allergens?: string[];
+            composition: components["schemas"]["CompositionModel"];
+            /** Composition Note */
+            composition_note: string;
+            /** G Per Cup */
+            g_per_cup: number;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "crumb" | "bread" | "starch" | "liquid" | "egg" | "white" | "filling" | "cheese" | "onion" | "vegetable" | "tomato" | "herb" | "spice" | "sauce" | "salt" | "fat" | "sweet" | "acid";
+            /** @default null */
+            house: components["schemas"]["HouseModel"] | null;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces?: components["schemas"]["PieceModel"][];
+            /** Price Per Kg */
+            price_per_kg: number | string;
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+            /** Temp C */
+            temp_c: number;
+            /**
+             * Volume Source
+             * @default
+             */
+            volume_source: string;
+        };
+        /**
+         * IngredientModel
+         * @description One thing of the pantry: composition, grams a US cup (0: none), pieces, allergens, °C, price per kilogram.
+         */
+        "IngredientModel-Output": {
+            /** Aliases */
+            aliases?: string[];
+            /** Allergens */
+            allergens?: string[];
+            composition: components["schemas"]["CompositionModel"];
+            /** Composition Note */
+            composition_note: string;
+            /** G Per Cup */
+            g_per_cup: number;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "crumb" | "bread" | "starch" | "liquid" | "egg" | "white" | "filling" | "cheese" | "onion" | "vegetable" | "tomato" | "herb" | "spice" | "sauce" | "salt" | "fat" | "sweet" | "acid";
+            /** @default null */
+            house: components["schemas"]["HouseModel"] | null;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces?: components["schemas"]["PieceModel"][];
+            /** Price Per Kg */
+            price_per_kg: string;
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+            /** Temp C */
+            temp_c: number;
+            /**
+             * Volume Source
+             * @default
+             */
+            volume_source: string;
+        };
+        /**
+         * IngredientRequest
+         * @description An ingredient to write down, and the revision it was opened at (0 for a new one).
+         */
+        IngredientRequest: {
+            ingredient: components["schemas"]["IngredientModel-Input"];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * KeepLimit
+         * @description Keep a limit such as "no dairy", or drop it.
+         */
+        KeepLimit: {
+            /**
+             * Kind
+             * @default keep-limit
+             * @constant
+             */
+            kind: "keep-limit";
+            /**
+             * Limit
+             * @enum {string}
+             */
+            limit: "no-pork" | "no-dairy" | "no-gluten" | "less-fat" | "less-sugar" | "less-salt";
+            /** On */
+            on: boolean;
+        };
+        /** KeepLimitEdit */
+        KeepLimitEdit: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "keep-limit";
+            /**
+             * Limit
+             * @enum {string}
+             */
+            limit: "no-pork" | "no-dairy" | "no-gluten" | "less-fat" | "less-sugar" | "less-salt";
+            /** On */
+            on: boolean;
         };
         /**
          * KeepRequest
@@ -1665,6 +2200,11 @@ export interface components {
              * @enum {string}
              */
             naming_rule: "US" | "EU" | "CA" | "UK" | "none";
+            /**
+             * Salt
+             * @default salt-fine
+             */
+            salt: string;
             scale: components["schemas"]["ScaleModel"];
             /**
              * Setting
@@ -1702,6 +2242,11 @@ export interface components {
              * @enum {string}
              */
             naming_rule: "US" | "EU" | "CA" | "UK" | "none";
+            /**
+             * Salt
+             * @default salt-fine
+             */
+            salt: string;
             scale: components["schemas"]["ScaleModel"];
             /**
              * Setting
@@ -1777,6 +2322,88 @@ export interface components {
             kind: "label" | "butcher" | "laboratory";
             /** Revision */
             revision: number;
+        };
+        /**
+         * Likeness
+         * @description A school with how unlike it the mix is (0: within all of its bands) and where it differs.
+         */
+        Likeness: {
+            /** Distance */
+            distance: number;
+            /** Key */
+            key: string;
+            /** Misfits */
+            misfits: components["schemas"]["Misfit"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * LineFigures
+         * @description One ingredient in the mix. ``per_meat_frac`` is its mass by the mass of the meat; ``low_g`` to ``high_g`` the
+         *     doubt its measure brings; ``salt_g`` the salt it brings by its sodium.
+         */
+        LineFigures: {
+            /** Cost */
+            cost: string;
+            /** Counted */
+            counted: boolean;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "crumb" | "bread" | "starch" | "liquid" | "egg" | "white" | "filling" | "cheese" | "onion" | "vegetable" | "tomato" | "herb" | "spice" | "sauce" | "salt" | "fat" | "sweet" | "acid";
+            /** High G */
+            high_g: number;
+            /** House */
+            house: boolean;
+            /** Ingredient */
+            ingredient: string;
+            /** Locked */
+            locked: boolean;
+            /** Low G */
+            low_g: number;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Per Meat Frac */
+            per_meat_frac: number;
+            /** Remark */
+            remark: string;
+            /** Salt G */
+            salt_g: number;
+            /** Temp C */
+            temp_c: number;
+        };
+        /**
+         * LineModel
+         * @description One ingredient by mass of the meat, the doubt of its measure (0–1), and its temperature (null: as it stands).
+         */
+        LineModel: {
+            /**
+             * Counted
+             * @default false
+             */
+            counted: boolean;
+            /**
+             * Doubt Frac
+             * @default 0
+             */
+            doubt_frac: number;
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * Locked
+             * @default false
+             */
+            locked: boolean;
+            /** Per Meat Frac */
+            per_meat_frac: number;
+            /**
+             * Temp C
+             * @default null
+             */
+            temp_c: number | null;
         };
         /**
          * LockMeat
@@ -2060,6 +2687,206 @@ export interface components {
             unit_system: "metric" | "us";
         };
         /**
+         * Misfit
+         * @description A group outside a school's band: how much is in, and the band, by mass of the meat.
+         */
+        Misfit: {
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "crumb" | "bread" | "starch" | "liquid" | "egg" | "white" | "cheese" | "onion" | "tomato";
+            /** High Frac */
+            high_frac: number;
+            /** Low Frac */
+            low_frac: number;
+            /** Value Frac */
+            value_frac: number;
+        };
+        /**
+         * Mix
+         * @description What goes into the meat, and how it is worked: minutes of soaking and chilling, temperature of the meat.
+         *
+         *     ``avoid`` are limits beyond allergens that the mix must keep.
+         */
+        Mix: {
+            /**
+             * Avoid
+             * @default []
+             */
+            avoid: ("no-pork" | "no-dairy" | "no-gluten" | "less-fat" | "less-sugar" | "less-salt")[];
+            /**
+             * Chill Min
+             * @default 45
+             */
+            chill_min: number;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["MixLine"][];
+            /**
+             * Meat Temp C
+             * @default 3
+             */
+            meat_temp_c: number;
+            /**
+             * Soak Min
+             * @default 15
+             */
+            soak_min: number;
+            /**
+             * Work
+             * @default hand
+             * @enum {string}
+             */
+            work: "spoon" | "hand" | "processor";
+            /**
+             * Work S
+             * @default 90
+             */
+            work_s: number;
+        };
+        /**
+         * MixFigures
+         * @description The mix of a formula: its lines, its panade, the whole, how it holds, how it is made and weighed.
+         */
+        MixFigures: {
+            /** Allergens */
+            allergens: components["schemas"]["Allergen"][];
+            bind: components["schemas"]["Index"];
+            /** Breaches */
+            breaches: components["schemas"]["Breach"][];
+            /** Corrections */
+            corrections: components["schemas"]["Correction"][];
+            /** Cost */
+            cost: string;
+            /** Groups */
+            groups: components["schemas"]["GroupFigures"][];
+            /** Lines */
+            lines: components["schemas"]["LineFigures"][];
+            looseness: components["schemas"]["Index"];
+            panade: components["schemas"]["PanadeFigures"];
+            protocol: components["schemas"]["Protocol"];
+            resemblance: components["schemas"]["Resemblance"];
+            weigh_out: components["schemas"]["WeighOut"];
+            whole: components["schemas"]["WholeMix"];
+        };
+        /**
+         * MixLine
+         * @description One ingredient of the mix by mass of the raw meat (0–5).
+         *
+         *     ``doubt_frac`` is the half range that the way of measuring brings. ``temp_c`` None means where it usually stands.
+         *     ``counted``: whole pieces are taken, never part of one.
+         */
+        MixLine: {
+            /**
+             * Counted
+             * @default false
+             */
+            counted: boolean;
+            /**
+             * Doubt Frac
+             * @default 0
+             */
+            doubt_frac: number;
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * Locked
+             * @default false
+             */
+            locked: boolean;
+            /** Per Meat Frac */
+            per_meat_frac: number;
+            /**
+             * Temp C
+             * @default null
+             */
+            temp_c: number | null;
+        };
+        /**
+         * MixModel
+         * @description What goes into the meat, and how it is worked: minutes, seconds, °C; and the limits it keeps.
+         */
+        MixModel: {
+            /**
+             * Avoid
+             * @default []
+             */
+            avoid: ("no-pork" | "no-dairy" | "no-gluten" | "less-fat" | "less-sugar" | "less-salt")[];
+            /**
+             * Chill Min
+             * @default 45
+             */
+            chill_min: number;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["LineModel"][];
+            /**
+             * Meat Temp C
+             * @default 3
+             */
+            meat_temp_c: number;
+            /**
+             * Soak Min
+             * @default 15
+             */
+            soak_min: number;
+            /**
+             * Work
+             * @default hand
+             * @enum {string}
+             */
+            work: "spoon" | "hand" | "processor";
+            /**
+             * Work S
+             * @default 90
+             */
+            work_s: number;
+        };
+        /**
+         * MixSchool
+         * @description A school: its bands by mass of the meat (0–1), what it puts in, where its salt goes, and why it does so.
+         *
+         *     ``species_mixed``: at least so much of the meat is not beef. ``clears``: nothing stays in that is not locked.
+         */
+        MixSchool: {
+            /** Bands */
+            bands: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Clears */
+            clears: boolean;
+            /** Dishes */
+            dishes: ("burger" | "meatball" | "meatloaf" | "sauce")[];
+            /** Key */
+            key: string;
+            /** Lines */
+            lines: [
+                string,
+                number
+            ][];
+            /** Salt Frac */
+            salt_frac: number;
+            /**
+             * Salt Place
+             * @enum {string}
+             */
+            salt_place: "surface" | "mixed" | "none";
+            /** Species Mixed */
+            species_mixed: number;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * MoveEdge
          * @description The edge between part ``index`` and the next, moved to ``at_frac`` of the whole width.
          */
@@ -2086,7 +2913,7 @@ export interface components {
              * Bar
              * @enum {string}
              */
-            bar: "none" | "fat" | "collagen" | "other-species" | "added-fat" | "offal" | "cheek" | "too-little-beef";
+            bar: "none" | "fat" | "collagen" | "other-species" | "added-fat" | "offal" | "cheek" | "too-little-beef" | "binder" | "salt";
             /** Chance Failed */
             chance_failed: number;
             /** Name */
@@ -2119,17 +2946,17 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "meat_temp" | "soak" | "chill" | "work_time";
+            /**
+             * Item
+             * @default
+             */
+            item: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "nudge";
-            /**
-             * Meat
-             * @default
-             */
-            meat: string;
             /** Steps */
             steps: number;
         };
@@ -2142,18 +2969,18 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "meat_temp" | "soak" | "chill" | "work_time";
+            /**
+             * Item
+             * @default
+             */
+            item: string;
             /**
              * Kind
              * @default nudge
              * @constant
              */
             kind: "nudge";
-            /**
-             * Meat
-             * @default
-             */
-            meat: string;
             /** Steps */
             steps: number;
         };
@@ -2267,6 +3094,73 @@ export interface components {
              * @default null
              */
             salt: number | null;
+        };
+        /**
+         * PanadeFigures
+         * @description Crumb and liquid by mass of the meat, the ratio of the two, its state, and what would change it.
+         *
+         *     ``liquid_per_meat_frac`` is reckoned as milk. ``to_stiff_g`` and ``to_soft_g`` are grams of milk to add (below
+         *     nought: to leave out) for the middle of these states. ``edges`` are the ratios at which damp, stiff, soft and soup
+         *     begin for this crumb.
+         */
+        PanadeFigures: {
+            /** Crumb G */
+            crumb_g: number;
+            /** Crumb Per Meat Frac */
+            crumb_per_meat_frac: number;
+            /** Edges */
+            edges: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Liquid G */
+            liquid_g: number;
+            /** Liquid Per Meat Frac */
+            liquid_per_meat_frac: number;
+            /** Ratio */
+            ratio: number;
+            /** Soak Needed Min */
+            soak_needed_min: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "none" | "dry" | "damp" | "stiff" | "soft" | "soup";
+            /** To Soft G */
+            to_soft_g: number;
+            /** To Stiff G */
+            to_stiff_g: number;
+        };
+        /**
+         * PantryAnswer
+         * @description The whole pantry.
+         */
+        PantryAnswer: {
+            /** Ingredients */
+            ingredients: components["schemas"]["IngredientAnswer"][];
+        };
+        /**
+         * PantryItem
+         * @description An ingredient to choose from. ``house``: it is made here;
+         */
+        PantryItem: {
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "crumb" | "bread" | "starch" | "liquid" | "egg" | "white" | "filling" | "cheese" | "onion" | "vegetable" | "tomato" | "herb" | "spice" | "sauce" | "salt" | "fat" | "sweet" | "acid";
+            /** House */
+            house: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Remark */
+            remark: string;
+            /** Retired */
+            retired: boolean;
         };
         /**
          * PartCost
@@ -2423,6 +3317,16 @@ export interface components {
             meat: string;
         };
         /**
+         * PieceModel
+         * @description What one piece of an ingredient weighs in g.
+         */
+        PieceModel: {
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * Portions
          * @description Pieces that multiply back: ``heavier × (piece + step) + (pieces − heavier) × piece = batch``.
          */
@@ -2499,6 +3403,64 @@ export interface components {
             formula: components["schemas"]["FormulaModel"];
             /** Words */
             words: string;
+        };
+        /**
+         * Protocol
+         * @description The steps in order, the temperature of the mix as it will come out, and how long it chills to 4 °C.
+         */
+        Protocol: {
+            chill_to_cold_min: components["schemas"]["Band"];
+            /** Mix Temp C */
+            mix_temp_c: number;
+            /** Steps */
+            steps: components["schemas"]["ProtocolStep"][];
+        };
+        /**
+         * ProtocolStep
+         * @description One thing to do: its kind, a title, what to do in a sentence, and the temperature to keep below (None: any).
+         */
+        ProtocolStep: {
+            /**
+             * Below C
+             * @default null
+             */
+            below_c: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cook-ahead" | "soak" | "season" | "meats" | "fold" | "work" | "measure" | "fry" | "chill" | "shape" | "brown";
+            text: components["schemas"]["Phrase"];
+            /** Title */
+            title: string;
+        };
+        /**
+         * PutIn
+         * @description An ingredient by mass of the meat (0–5), in place of what is in of it.
+         */
+        PutIn: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * Kind
+             * @default put-in
+             * @constant
+             */
+            kind: "put-in";
+            /** Per Meat Frac */
+            per_meat_frac: number;
+        };
+        /** PutInEdit */
+        PutInEdit: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "put-in";
+            /** Per Meat Frac */
+            per_meat_frac: number;
         };
         /**
          * Question
@@ -2615,6 +3577,20 @@ export interface components {
             name: string;
         };
         /**
+         * Resemblance
+         * @description The nearest school, or none when the mix is unlike all of them; every school of the dish, nearest first.
+         */
+        Resemblance: {
+            /** All */
+            all: components["schemas"]["Likeness"][];
+            /** Exact */
+            exact: boolean;
+            /** Nearest */
+            nearest: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * RowReport
          * @description What became of one row of a file.
          */
@@ -2632,22 +3608,74 @@ export interface components {
             reason: string;
         };
         /**
+         * SaltEntry
+         * @description One thing that brings salt: its name and the salt by mass of the meat.
+         */
+        SaltEntry: {
+            /** Name */
+            name: string;
+            /** Per Meat Frac */
+            per_meat_frac: number;
+        };
+        /**
          * SaltFigures
-         * @description Salt wanted: fraction of the raw meat, grams for batch and piece, teaspoons of fine salt.
+         * @description Salt of a batch: wanted, brought and to add in grams; teaspoons of this kitchen's salt; per piece and side.
+         *
+         *     ``of_mix_frac`` is all salt put in or brought by mass of the whole mix, the meat's own left out. ``side_salt_g`` is
+         *     for one face, ``rim_salt_g`` for the rim of a thick piece.
          */
         SaltFigures: {
             /** Batch Salt G */
             batch_salt_g: number;
             /** Batch Salt Tsp */
             batch_salt_tsp: number;
+            /** Brought G */
+            brought_g: number;
+            /** G Per Tsp */
+            g_per_tsp: number;
+            ledger: components["schemas"]["SaltLedger"];
+            /** Of Mix Frac */
+            of_mix_frac: number;
             /** Piece Salt G */
             piece_salt_g: number;
+            /** Rim Salt G */
+            rim_salt_g: number;
             /** Salt Frac */
             salt_frac: number;
-            /** Salt Place */
-            salt_place: string;
+            /** Salt Name */
+            salt_name: string;
+            /**
+             * Salt Place
+             * @enum {string}
+             */
+            salt_place: "surface" | "mixed" | "none";
             /** Side Salt G */
             side_salt_g: number;
+            /** Wanted G */
+            wanted_g: number;
+        };
+        /**
+         * SaltLedger
+         * @description Salt by mass of the raw meat, 0–1: wanted in all, brought along, and what is left to add.
+         *
+         *     ``over_frac`` is what comes along beyond what is wanted; then nothing is added, and it cannot be taken out.
+         */
+        SaltLedger: {
+            /** Brought Frac */
+            brought_frac: number;
+            /** Entries */
+            entries: components["schemas"]["SaltEntry"][];
+            /** Over Frac */
+            over_frac: number;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "surface" | "mixed" | "none";
+            /** To Add Frac */
+            to_add_frac: number;
+            /** Wanted Frac */
+            wanted_frac: number;
         };
         /**
          * SaveRequest
@@ -2687,7 +3715,7 @@ export interface components {
         };
         /**
          * Seasoning
-         * @description Salt by mass of the raw meat, 0–1, and where it goes.
+         * @description Salt by mass of the raw meat, 0–1, and where it goes. It is all the salt wanted, from whatever brings it.
          */
         Seasoning: {
             /** Salt Frac */
@@ -2696,7 +3724,7 @@ export interface components {
              * Salt Place
              * @enum {string}
              */
-            salt_place: "surface" | "none";
+            salt_place: "surface" | "mixed" | "none";
         };
         /**
          * SeasoningModel
@@ -2709,7 +3737,7 @@ export interface components {
              * Salt Place
              * @enum {string}
              */
-            salt_place: "surface" | "none";
+            salt_place: "surface" | "mixed" | "none";
         };
         /** SetEdit */
         SetEdit: {
@@ -2717,17 +3745,17 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "meat_temp" | "soak" | "chill" | "work_time";
+            /**
+             * Item
+             * @default
+             */
+            item: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "set";
-            /**
-             * Meat
-             * @default
-             */
-            meat: string;
             /** Value */
             value: number;
         };
@@ -2740,18 +3768,18 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "meat_temp" | "soak" | "chill" | "work_time";
+            /**
+             * Item
+             * @default
+             */
+            item: string;
             /**
              * Kind
              * @default set
              * @constant
              */
             kind: "set";
-            /**
-             * Meat
-             * @default
-             */
-            meat: string;
             /** Value */
             value: number;
         };
@@ -2780,6 +3808,9 @@ export interface components {
         /**
          * ShapeFigures
          * @description One piece, raw and cooked (lengths in mm, masses in g).
+         *
+         *     ``thickness_mm`` is the height: a ball's diameter, a loaf's height. A loaf measures ``length_mm`` × ``width_mm``;
+         *     of what is round both are the diameter. What is crumbled has no size.
          */
         ShapeFigures: {
             /** Bun Diameter Mm */
@@ -2793,10 +3824,19 @@ export interface components {
             density_g_per_ml: number;
             /** Dimple */
             dimple: boolean;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "disc" | "ball" | "loaf" | "tin" | "tray" | "crumbled";
+            /** Length Mm */
+            length_mm: number;
             /** Raw Diameter Mm */
             raw_diameter_mm: number;
             /** Thickness Mm */
             thickness_mm: number;
+            /** Width Mm */
+            width_mm: number;
         };
         /**
          * ShapeModel
@@ -2996,7 +4036,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "preheat" | "press" | "first-side" | "second-side" | "finish" | "rest";
+            kind: "preheat" | "press" | "first-side" | "second-side" | "finish" | "bake" | "brown" | "simmer" | "rest";
             /** Low S */
             low_s: number;
             /** Timer S */
@@ -3051,7 +4091,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "ready" | "lay" | "press" | "first-side" | "second-side" | "finish" | "rest";
+            kind: "ready" | "lay" | "press" | "first-side" | "second-side" | "finish" | "bake" | "brown" | "simmer" | "rest";
             /** Timer S */
             timer_s: number;
             /** Title */
@@ -3062,11 +4102,23 @@ export interface components {
          * @description What the screens need of the style chosen.
          */
         StyleLine: {
+            /** Baked */
+            baked: boolean;
+            /**
+             * Dish
+             * @enum {string}
+             */
+            dish: "burger" | "meatball" | "meatloaf" | "sauce";
             /** Fat Band Frac */
             fat_band_frac: [
                 number,
                 number
             ];
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "disc" | "ball" | "loaf" | "tin" | "tray" | "crumbled";
             /** Gap Mm */
             gap_mm: number;
             /** Key */
@@ -3095,17 +4147,27 @@ export interface components {
         };
         /**
          * StylePreview
-         * @description A style's usual piece: mass in g, thickness and diameter in mm, first side in seconds.
+         * @description A style's usual piece: mass in g, height, length and width in mm, first side or baking in seconds.
          */
         StylePreview: {
             /** Dimple */
             dimple: boolean;
+            /**
+             * Dish
+             * @enum {string}
+             */
+            dish: "burger" | "meatball" | "meatloaf" | "sauce";
             /** Fat Band Frac */
             fat_band_frac: [
                 number,
                 number
             ];
             first_side_s: components["schemas"]["Band"];
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "disc" | "ball" | "loaf" | "tin" | "tray" | "crumbled";
             /** Key */
             key: string;
             /** Line */
@@ -3118,10 +4180,12 @@ export interface components {
             thickness_mm: number;
             /** Title */
             title: string;
+            /** Width Mm */
+            width_mm: number;
         };
         /**
          * SurfaceModel
-         * @description A hot surface, sizes in mm.
+         * @description A hot surface, or an oven by its tray; sizes in mm.
          */
         SurfaceModel: {
             /** Depth Mm */
@@ -3132,13 +4196,41 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "plate" | "pan" | "grate";
+            kind: "plate" | "pan" | "grate" | "oven";
             /** Name */
             name: string;
             /** Round Shape */
             round_shape: boolean;
             /** Width Mm */
             width_mm: number;
+        };
+        /**
+         * SwapIngredient
+         * @description One ingredient for another at equal effect: crumb by dry matter and as wet a panade, liquid by its water.
+         */
+        SwapIngredient: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * Kind
+             * @default swap-ingredient
+             * @constant
+             */
+            kind: "swap-ingredient";
+            /** To */
+            to: string;
+        };
+        /** SwapIngredientEdit */
+        SwapIngredientEdit: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "swap-ingredient";
+            /** To */
+            to: string;
         };
         /**
          * SwapMeat
@@ -3183,6 +4275,30 @@ export interface components {
             price_per_kg: string;
         };
         /**
+         * TakeOut
+         * @description An ingredient leaves the mix.
+         */
+        TakeOut: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * Kind
+             * @default take-out
+             * @constant
+             */
+            kind: "take-out";
+        };
+        /** TakeOutEdit */
+        TakeOutEdit: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "take-out";
+        };
+        /**
          * TicketFigure
          * @description A vital figure: label, value, what stands small beside it, its working, and the step that decides it.
          */
@@ -3207,41 +4323,44 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "meat_temp" | "soak" | "chill" | "work_time";
+            /**
+             * Item
+             * @default
+             */
+            item: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "type";
-            /**
-             * Meat
-             * @default
-             */
-            meat: string;
             /** Text */
             text: string;
         };
         /**
          * TypeFigure
-         * @description What a cook typed into a figure. ``meat`` names the part for ``share`` and ``part_mass``.
+         * @description What a cook typed into a figure.
+         *
+         *     ``item`` names the meat for ``share`` and ``part_mass``, the ingredient for ``line`` and ``line_temp``, the group of
+         *     the mix for ``group``.
          */
         TypeFigure: {
             /**
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "meat_temp" | "soak" | "chill" | "work_time";
+            /**
+             * Item
+             * @default
+             */
+            item: string;
             /**
              * Kind
              * @default type
              * @constant
              */
             kind: "type";
-            /**
-             * Meat
-             * @default
-             */
-            meat: string;
             /** Text */
             text: string;
         };
@@ -3279,6 +4398,84 @@ export interface components {
             number: number;
         };
         /**
+         * WeighBowl
+         * @description By eye: the empty bowl, then the scale after each thing went in; the differences say what is in it.
+         */
+        WeighBowl: {
+            /** Bowl */
+            bowl: string;
+            /**
+             * Kind
+             * @default weigh-bowl
+             * @constant
+             */
+            kind: "weigh-bowl";
+            /** Readings */
+            readings: components["schemas"]["BowlReading"][];
+        };
+        /** WeighBowlEdit */
+        WeighBowlEdit: {
+            /** Bowl */
+            bowl: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "weigh-bowl";
+            /** Readings */
+            readings: components["schemas"]["BowlReadingModel"][];
+        };
+        /**
+         * WeighLine
+         * @description How one ingredient is measured: exact grams, grams as measured, the way, and the error that this brings.
+         *
+         *     ``count`` is pieces for "pieces" and teaspoons for "spoon". ``household`` says it in cups, spoons or pieces, "" when
+         *     nobody measures it so.
+         */
+        WeighLine: {
+            /** Count */
+            count: number;
+            /** Error Frac */
+            error_frac: number;
+            /** Exact G */
+            exact_g: number;
+            /** Household */
+            household: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "scale" | "pieces" | "spoon" | "fine-scale";
+            /** Ingredient */
+            ingredient: string;
+            /** Measured G */
+            measured_g: number;
+            /** Name */
+            name: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
+         * WeighOut
+         * @description All that is measured beside the meat, and what the bowl comes to.
+         *
+         *     ``off_frac`` is how far the bowl is from the mix wanted; ``worst`` names the line that is furthest off.
+         */
+        WeighOut: {
+            /** Comes To G */
+            comes_to_g: number;
+            /** Lines */
+            lines: components["schemas"]["WeighLine"][];
+            /** Meat G */
+            meat_g: number;
+            /** Off Frac */
+            off_frac: number;
+            /** Worst */
+            worst: string;
+            /** Worst Frac */
+            worst_frac: number;
+        };
+        /**
          * WeightsModel
          * @description The four weights of a fat test, as typed.
          */
@@ -3294,6 +4491,58 @@ export interface components {
             liquid: string;
             /** Raw */
             raw: string;
+        };
+        /**
+         * WholeMix
+         * @description The raw mix in grams, the meat's share in it, and figures for one guest.
+         *
+         *     Salt strewn on the surface is in ``salt_g`` and the portion, not in ``mass_g``. ``fat_low_frac`` to
+         *     ``fat_high_frac`` carries the doubt of the meat. ``binder_frac`` is crumb, bread, starch, egg and white by mass of
+         *     the meat. A portion is as eaten raw: what drips off takes some of it away.
+         */
+        WholeMix: {
+            /** Ash G */
+            ash_g: number;
+            /** Binder Frac */
+            binder_frac: number;
+            /** Carbohydrate G */
+            carbohydrate_g: number;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Fat Frac */
+            fat_frac: number;
+            /** Fat G */
+            fat_g: number;
+            /** Fat High Frac */
+            fat_high_frac: number;
+            /** Fat Low Frac */
+            fat_low_frac: number;
+            /** Mass G */
+            mass_g: number;
+            /** Meat G */
+            meat_g: number;
+            /** Portion Energy Kcal */
+            portion_energy_kcal: number;
+            /** Portion Energy Kj */
+            portion_energy_kj: number;
+            /** Portion Fat G */
+            portion_fat_g: number;
+            /** Portion Protein G */
+            portion_protein_g: number;
+            /** Portion Salt G */
+            portion_salt_g: number;
+            /** Portion Sodium Mg */
+            portion_sodium_mg: number;
+            /** Portion Sugars G */
+            portion_sugars_g: number;
+            /** Protein G */
+            protein_g: number;
+            /** Salt G */
+            salt_g: number;
+            /** Sugars G */
+            sugars_g: number;
+            /** Water G */
+            water_g: number;
         };
         /**
          * Working
@@ -5646,6 +6895,247 @@ export interface operations {
             };
             /** @description A problem */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_pantry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The whole pantry */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PantryAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    try_house: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HouseRequest"];
+            };
+        };
+        responses: {
+            /** @description Work a house formula out without keeping it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseFigures"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_ingredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IngredientRequest"];
+            };
+        };
+        responses: {
+            /** @description Add, correct or retire an ingredient */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IngredientAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,47 @@
+"""The pantry: ingredients and house formulas."""
+
+from __future__ import annotations
+
+from flask import Blueprint
+
+from vianda.api import pantry_schemas as s
+from vianda.api.contract import operation
+from vianda.api.problems import ProblemError, problem
+from vianda.core.house import HouseFigures
+from vianda.services import pantry
+
+blueprint = Blueprint("pantry", __name__, url_prefix="/api/pantry")
+
+
+@operation(blueprint, "GET", "", summary="The whole pantry", answer=s.PantryAnswer)
+def get_pantry() -> s.PantryAnswer:
+    return s.PantryAnswer(ingredients=[s.ingredient_answer(k) for k in pantry.list_pantry()])
+
+
+@operation(
+    blueprint,
+    "PUT",
+    "/<key>",
+    summary="Add, correct or retire an ingredient",
+    body=s.IngredientRequest,
+    answer=s.IngredientAnswer,
+    problems=(404, 409),
+)
+def save_ingredient(key: str, body: s.IngredientRequest) -> s.IngredientAnswer:
+    if key != body.ingredient.key:
+        raise ProblemError(
+            problem(422, "invalid", "A value does not fit", "The ingredient has another key than its address.")
+        )
+    return s.ingredient_answer(pantry.save_ingredient(body.ingredient.to_core(), revision=body.revision))
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/house",
+    summary="Work a house formula out without keeping it",
+    body=s.HouseRequest,
+    answer=HouseFigures,
+)
+def try_house(body: s.HouseRequest) -> HouseFigures:
+    return pantry.try_house(body.ingredient.to_core())

@@ -1,0 +1,66 @@
+"""What the wire carries of the pantry."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import BaseModel, Field
+
+from vianda.core.house import HouseFigures
+from vianda.core.pantry import Group
+from vianda.interchange.formula_model import Strict
+from vianda.interchange.store_models import IngredientModel
+from vianda.services.pantry import KnownIngredient
+
+
+class IngredientRequest(Strict):
+    """An ingredient to write down, and the revision it was opened at (0 for a new one)."""
+
+    ingredient: IngredientModel
+    revision: Annotated[int, Field(ge=0)]
+
+
+class HouseRequest(Strict):
+    """A house formula to be worked out without keeping it."""
+
+    ingredient: IngredientModel
+
+
+class IngredientAnswer(BaseModel):
+    """An ingredient, what its house formula comes to, and where it is used."""
+
+    revision: int
+    ingredient: IngredientModel
+    figures: HouseFigures | None
+    problem: str
+    in_house: list[str]
+    in_formulas: list[str]
+
+
+class PantryAnswer(BaseModel):
+    """The whole pantry."""
+
+    ingredients: list[IngredientAnswer]
+
+
+class PantryItem(BaseModel):
+    """An ingredient to choose from. ``house``: it is made here;"""
+
+    key: str
+    name: str
+    group: Group
+    house: bool
+    retired: bool
+    remark: str
+
+
+def ingredient_answer(known: KnownIngredient) -> IngredientAnswer:
+    """A known ingredient for the wire."""
+    return IngredientAnswer(
+        revision=known.revision,
+        ingredient=IngredientModel.from_core(known.ingredient),
+        figures=known.figures,
+        problem=known.problem,
+        in_house=list(known.in_house),
+        in_formulas=list(known.in_formulas),
+    )

@@ -1,0 +1,86 @@
+"""The pantry: add, correct and retire ingredients, and the house formulas made of them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from vianda.core.errors import CoreError, OutOfRangeError
+from vianda.core.house import HouseFigures, house_figures, needs, used_in
+from vianda.core.pantry import Ingredient, Pantry
+from vianda.storage import larder_repository as repository
+from vianda.storage.formula_repository import list_formulas
+from vianda.storage.larder_repository import StoredIngredient
+from vianda.storage.transaction import transaction
+
+MOST_INGREDIENTS = 500
+
+
+@dataclass(frozen=True, slots=True)
+class KnownIngredient:
+    """An ingredient as it was written down, what a house formula comes to, and where it is used.
+
+    ``problem`` says why a house formula cannot be worked out; it is left out of use then.
+    """
+
+    revision: int
+    ingredient: Ingredient
+    figures: HouseFigures | None
+    problem: str
+    in_house: tuple[str, ...]
+    in_formulas: tuple[str, ...]
+
+
+def list_pantry() -> list[KnownIngredient]:
+    """The whole pantry with what its house formulas come to and where each thing is used."""
+    stored = repository.list_ingredients()
+    pantry = {s.ingredient.key: s.ingredient for s in stored}
+    users: dict[str, list[str]] = {}
+    for formula in list_formulas():
+        for line in formula.formula.mix.lines:
+            if line.ingredient in pantry:
+                for key in needs(line.ingredient, pantry=pantry):
+                    users.setdefault(key, []).append(formula.formula.name)
+    return [_known(s, pantry, tuple(dict.fromkeys(users.get(s.ingredient.key, ())))) for s in stored]
+
+
+def _known(stored: StoredIngredient, pantry: Pantry, in_formulas: tuple[str, ...]) -> KnownIngredient:
+    figures, problem = None, ""
+    if stored.ingredient.house is not None:
+        try:
+            figures = house_figures(stored.ingredient, pantry=pantry)
+        except CoreError as error:
+            problem = error.detail
+    return KnownIngredient(
+        stored.revision, stored.ingredient, figures, problem,
+        used_in(stored.ingredient.key, pantry=pantry), in_formulas,
+    )  # fmt: skip
+
+
+def try_house(ingredient: Ingredient) -> HouseFigures:
+    """What a house formula would come to, before it is kept."""
+    return house_figures(ingredient, pantry=_with(ingredient))
+
+
+def _with(ingredient: Ingredient) -> Pantry:
+    stored = {s.ingredient.key: s.ingredient for s in repository.list_ingredients()}
+    return {**stored, ingredient.key: ingredient}
+
+
+def save_ingredient(ingredient: Ingredient, *, revision: int) -> KnownIngredient:
+    """Add an ingredient (revision 0) or write over the revision seen.
+
+    Raises
+    ------
+    CoreError
+        A house formula that cannot be worked out, or would be an ingredient of itself.
+    """
+    with transaction():
+        pantry = _with(ingredient)
+        if len(pantry) > MOST_INGREDIENTS:
+            raise OutOfRangeError(f"The pantry keeps at most {MOST_INGREDIENTS} things.", field="/ingredient")
+        if ingredient.house is not None:
+            house_figures(ingredient, pantry=pantry)
+            # Its figures follow from its lines; what was sent for them is not kept.
+            ingredient = replace(ingredient, allergens=())
+        stored = repository.save_ingredient(ingredient, revision=revision)
+        return _known(stored, pantry, ())
