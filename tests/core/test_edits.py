@@ -12,6 +12,7 @@ from vianda.core import edit as e
 from vianda.core.apply_edit import apply_edit
 from vianda.core.errors import CoreError, InfeasibleBlendError, OutOfRangeError, UnknownItemError, UnreadableEntryError
 from vianda.core.evaluate import evaluate
+from vianda.core.figure_rules import range_text
 from vianda.core.formula import Formula
 from vianda.core.heat.floor import USDA_POULTRY
 from vianda.core.kitchen import Kitchen, Scale
@@ -75,7 +76,7 @@ def test_a_meat_joins_with_a_fifth_and_leaves_without_a_trace(larder: Larder, ki
         (e.Choose("surface", "moon"), "no surface"),
         (e.Choose("portioning", "by_eye"), "by piece or by batch"),
         (e.Choose("doneness", "blue"), "No doneness"),
-        (e.Choose("salt_place", "inside"), "surface, or nowhere"),
+        (e.Choose("salt_place", "inside"), "into the mix, or nowhere"),
         (e.Choose("grind_tool", "teeth"), "no grinder"),
         (e.Choose("keep", "for ever"), "fresh, made ahead, or frozen"),
         (e.Choose("school", "of fish"), "No school"),
@@ -83,7 +84,7 @@ def test_a_meat_joins_with_a_fifth_and_leaves_without_a_trace(larder: Larder, ki
         (e.SetFigure("share", 1.5, item="chuck"), "outside what the rules cover for a share"),
         (e.SetFigure("guests", float("inf")), "That is outside"),
         (e.TypeFigure("part_mass", "99 kg", item="chuck"), "more than the whole batch of 3400 g"),
-        (e.TypeFigure("salt", "a pinch"), "1.1 %, 37 g or 2 tsp"),
+        (e.TypeFigure("salt", "plenty"), "1.1 %, 37 g or 2 tsp"),
         (e.TypeFigure("thickness", "thick"), "Type something like"),
         (e.LayOut(("chuck",), (0.5, 0.5)), "one share for each"),
     ],

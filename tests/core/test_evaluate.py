@@ -107,7 +107,7 @@ def test_any_run_of_edits_answers_or_refuses_and_never_breaks(edits: list[e.Edit
             continue
         formula = changed
         p = evaluation.portions
-        assert sum(part.mass_g for part in evaluation.blend.parts) == p.batch_mass_g
+        assert sum(part.mass_g for part in evaluation.blend.parts) == evaluation.blend.batch_mass_g
         light = p.pieces - p.heavier_pieces
         assert light * p.piece_mass_g + p.heavier_pieces * p.heavier_mass_g == p.batch_mass_g
 

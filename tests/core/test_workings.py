@@ -61,7 +61,8 @@ def test_the_figure_stands_in_its_own_working(choice: tuple[str, str, int]) -> N
     assert _has(_amounts(v, "lean_to_fat"), "lean_to_fat", v.blend.fat_frac)
     assert _has(_amounts(v, "pieces"), "mass_g", v.portions.batch_mass_g)
     assert _has(_amounts(v, "cooked_mass"), "mass_g", v.shape.cooked_mass_g.usual)
-    assert _has(_amounts(v, "diameter"), "length_mm", v.shape.raw_diameter_mm)
+    if v.shape.form != "crumbled":
+        assert _has(_amounts(v, "diameter"), "length_mm", v.shape.raw_diameter_mm)
     assert _has(_amounts(v, "core"), "temp_c", v.heat.pull_c)
     assert _has(_amounts(v, "minutes"), "time_s", v.heat.on_heat_s.low)
     assert _has(_amounts(v, "salt"), "mass_g", v.salt.batch_salt_g)

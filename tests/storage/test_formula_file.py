@@ -117,5 +117,5 @@ def test_text_that_is_no_file_is_refused(text: str) -> None:
 
 def test_the_schema_names_every_required_part() -> None:
     schema = formula_file_schema()
-    assert set(schema["required"]) == {"format", "version", "formula", "larder", "lots", "kitchen"}
+    assert set(schema["required"]) == {"format", "version", "formula", "larder", "lots", "pantry", "kitchen"}
     assert schema["additionalProperties"] is False

@@ -25,15 +25,23 @@ const RETRY_AFTER_MS = 2000;
 const MOST_UNDO = 200;
 
 /** Which control an edit belongs to, so that a refusal shows where it was typed. */
-export function targetOf(figure: Figure | string, meat = ""): string {
-  return meat ? `${figure}:${meat}` : figure;
+export function targetOf(figure: Figure | string, item = ""): string {
+  return item ? `${figure}:${item}` : figure;
 }
 
 function targetOfEdit(edit: Edit): string {
   if (edit.kind === "type" || edit.kind === "nudge" || edit.kind === "set")
-    return targetOf(edit.figure, edit.meat);
+    return targetOf(edit.figure, edit.item);
   if (edit.kind === "choose") return edit.field;
   return edit.kind;
+}
+
+/** What a drag moves: its edits overtake each other, and are one step back together. Null for what is no drag. */
+function dragged(edit: Edit): string | null {
+  if (edit.kind === "move-edge") return `edge ${edit.index}`;
+  if (edit.kind === "set" && ["salt", "group", "panade"].includes(edit.figure))
+    return `${edit.figure} ${edit.item ?? ""}`;
+  return null;
 }
 
 export class Bench {
@@ -109,7 +117,7 @@ export class Bench {
   /** Send an edit to the core. A drag that was not sent yet is overtaken by the next one. */
   edit(edit: Edit): void {
     const last = this.waiting.at(-1);
-    const overtakes = edit.kind === "move-edge" && last?.kind === "move-edge" && last.index === edit.index;
+    const overtakes = dragged(edit) !== null && last !== undefined && dragged(last) === dragged(edit);
     this.waiting = overtakes ? [...this.waiting.slice(0, -1), edit] : [...this.waiting, edit];
     void this.#drain();
   }
@@ -145,14 +153,14 @@ export class Bench {
     }
   }
 
-  #lastEdge: { index: number; at: number } | null = null;
+  #lastDrag: { what: string; at: number } | null = null;
 
   /** One drag is one step back, however many answers it took. */
   #remember(before: Formula, edit: Edit): void {
     const now = performance.now();
-    const sameDrag =
-      edit.kind === "move-edge" && this.#lastEdge?.index === edit.index && now - this.#lastEdge.at < 700;
-    this.#lastEdge = edit.kind === "move-edge" ? { index: edit.index, at: now } : null;
+    const what = dragged(edit);
+    const sameDrag = what !== null && this.#lastDrag?.what === what && now - this.#lastDrag.at < 700;
+    this.#lastDrag = what === null ? null : { what, at: now };
     if (!sameDrag) this.#past = [...this.#past, before].slice(-MOST_UNDO);
     this.#future = [];
   }

@@ -6,7 +6,7 @@ import { FakeServer, newWindow, problem } from "./testing/fakeServer";
 
 const formula = (name: string, guests = 20): Formula =>
   ({ name, dish: { dish: "burger", style: "smashed", guests, pieces_per_guest: 2 } }) as unknown as Formula;
-const guests = (value: number): Edit => ({ kind: "set", figure: "guests", value, meat: "" });
+const guests = (value: number): Edit => ({ kind: "set", figure: "guests", value, item: "" });
 const edge = (at_frac: number): Edit => ({ kind: "move-edge", index: 0, at_frac });
 
 // The bench reads the units kept in the browser as it is loaded, so the browser must be there first.

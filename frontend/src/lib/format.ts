@@ -95,6 +95,16 @@ function one(amount: Amount, value: number, show: Display): Shown {
       const fat = Math.round(value * 100);
       return { number: `${100 - fat}${GAP}:${GAP}${fat}`, unit: "" };
     }
+    case "per_hundred":
+      return { number: grouped(value * 100, value < 0.00995 ? 2 : value < 0.9995 ? 1 : 0), unit: "" };
+    case "minutes":
+      return value >= 240
+        ? { number: grouped(value / 60, 0), unit: `${GAP}h` }
+        : { number: grouped(value, 0), unit: `${GAP}min` };
+    case "energy_kcal":
+      return { number: grouped(value, 0), unit: `${GAP}kcal` };
+    case "mass_mg":
+      return { number: grouped(value, 0), unit: `${GAP}mg` };
     case "word":
       return { number: amount.text ?? "", unit: "" };
     default:

@@ -26,6 +26,7 @@ Figure = Literal[
     "line",
     "line_temp",
     "group",
+    "panade",
     "meat_temp",
     "soak",
     "chill",
@@ -42,7 +43,7 @@ class TypeFigure:
     """What a cook typed into a figure.
 
     ``item`` names the meat for ``share`` and ``part_mass``, the ingredient for ``line`` and ``line_temp``, the group of
-    the mix for ``group``.
+    the mix for ``group``. ``panade`` is parts of liquid (as milk) to one of crumb.
     """
 
     figure: Figure

@@ -39,6 +39,7 @@ FIGURES: dict[e.Figure, FigureRule] = {
     "line": FigureRule("/mix/lines", "per_hundred", 0, MOST_PER_MEAT, 0.005),
     "line_temp": FigureRule("/mix/lines", "temp_c", -30, 100, 1),
     "group": FigureRule("/mix/lines", "per_hundred", 0, MOST_PER_MEAT, 0.005),
+    "panade": FigureRule("/mix/lines", "number", 0, 8, 0.1),
     "meat_temp": FigureRule("/mix/meat_temp_c", "temp_c", -2, 30, 1),
     "soak": FigureRule("/mix/soak_min", "minutes", 0, 240, 5),
     "chill": FigureRule("/mix/chill_min", "minutes", 0, 2880, 15),
@@ -54,6 +55,7 @@ _PLAIN = {
     "frac": (" %", 100.0),
     "fine_frac": (" %", 100.0),
     "per_hundred": (" parts per hundred of meat", 100.0),
+    "number": ("", 1.0),
     "minutes": (" min", 1.0),
     "time_s": (" s", 1.0),
 }
@@ -73,6 +75,7 @@ _LABELS: dict[e.Figure, str] = {
     "line": "an ingredient",
     "line_temp": "an ingredient's temperature",
     "group": "a group of the mix",
+    "panade": "the liquid to a part of crumb",
     "meat_temp": "the meat's temperature",
     "soak": "the soaking",
     "chill": "the chilling",

@@ -15,8 +15,9 @@ from vianda.core.figure_rules import FIGURES, range_text
 from vianda.core.formula import Formula
 from vianda.core.kitchen import Kitchen
 from vianda.core.larder import Larder
-from vianda.core.mix.edit_mix import change_line, known_group, line_of, put_in, set_group
+from vianda.core.mix.edit_mix import change_line, known_group, line_of, put_in, set_group, set_panade
 from vianda.core.mix.lines import Entering, entering, line_temp_c
+from vianda.core.mix.panade import panade_figures
 from vianda.core.mix.salt_ledger import kitchen_salt
 from vianda.core.mix.schools import group_amounts
 
@@ -54,6 +55,8 @@ def _current(formula: Formula, figure: e.Figure, item: str, larder: Larder, kitc
             return line_of(formula.mix, item).per_meat_frac
         case "line_temp":
             return line_temp_c(Entering(line_of(formula.mix, item), larder.pantry[item]))
+        case "panade":
+            return panade_figures(entering(formula.mix.lines, pantry=larder.pantry), meat_mass_g=1.0).ratio
         case "group":
             return group_amounts(entering(formula.mix.lines, pantry=larder.pantry))[known_group(item)]
         case "meat_temp":
@@ -80,6 +83,7 @@ def read_figure(formula: Formula, edit: e.TypeFigure, *, larder: Larder, kitchen
         "temp_c": lambda: entry.read_temp_c(edit.text, unit_system=system, field=pointer),
         "frac": lambda: entry.read_frac(edit.text, field=pointer),
         "per_hundred": lambda: entry.read_frac(edit.text, field=pointer),
+        "number": lambda: entry.read_frac(edit.text, field=pointer) * 100.0,
         "minutes": lambda: entry.read_seconds(edit.text, bare_s=60.0, field=pointer) / 60.0,
         "time_s": lambda: entry.read_seconds(edit.text, bare_s=1.0, field=pointer),
     }
@@ -98,9 +102,14 @@ def _read_salt(formula: Formula, text: str, larder: Larder, kitchen: Kitchen) ->
     if salt is None:
         grams = entry.read_mass_g(text, field=pointer)
     else:
-        grams = read_amount(
-            text, salt, meat_mass_g=batch.meat_mass_g, unit_system=kitchen.unit_system, field=pointer
-        ).mass_g
+        try:
+            grams = read_amount(
+                text, salt, meat_mass_g=batch.meat_mass_g, unit_system=kitchen.unit_system, field=pointer
+            ).mass_g
+        except UnreadableEntryError:
+            raise UnreadableEntryError(
+                f"“{text[:60]}” is not an amount of salt. Type something like 1.1 %, 37 g or 2 tsp.", field=pointer
+            ) from None
     return batch.ledger.brought_frac + grams / batch.meat_mass_g
 
 
@@ -165,6 +174,8 @@ def set_figure(
             return put_in(formula, item, value, larder=larder)
         case "line_temp":
             return change_line(formula, item, temp_c=value)
+        case "panade":
+            return set_panade(formula, value, larder=larder)
         case "group":
             return set_group(formula, known_group(item), value, larder=larder)
         case "meat_temp":

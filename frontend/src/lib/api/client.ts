@@ -36,6 +36,12 @@ export type SolveRequest = Omit<S["SolveRequest"], "formula">;
 export type Candidate = S["CandidateModel"];
 export type DrawnSquare = S["DrawnSquare"];
 export type Addition = S["Addition"];
+export type MixLine = S["LineFigures"];
+export type MixSchool = S["MixSchool"];
+export type PantryThing = S["IngredientAnswer"];
+export type Ingredient = S["IngredientModel-Output"];
+export type HouseFigures = S["HouseFigures"];
+export type Limit = NonNullable<S["MixModel"]["avoid"]>[number];
 export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
 
 /** A refusal with a reason, or — status 0 or 503 — a server that does not answer. */
@@ -126,6 +132,11 @@ export const api = {
     }),
   forget: (key: string, at: number, revision: number) =>
     ask<KnownLot>("POST", `/larder/lots/${encodeURIComponent(key)}/forget`, { at, revision }),
+  pantry: () => ask<S["PantryAnswer"]>("GET", "/pantry"),
+  saveIngredient: (ingredient: Ingredient, revision: number) =>
+    ask<PantryThing>("PUT", `/pantry/${encodeURIComponent(ingredient.key)}`, { ingredient, revision }),
+  tryHouse: (ingredient: Ingredient, signal?: AbortSignal) =>
+    ask<HouseFigures>("POST", "/pantry/house", { ingredient }, signal),
   importLarder: (text: string) => ask<{ rows: RowReport[] }>("POST", "/larder/file", { text }),
   larderPath: "/api/larder/file.csv",
   solve: (formula: Formula, request: SolveRequest, signal?: AbortSignal) =>

@@ -10,7 +10,7 @@
   interface Props {
     bench: Bench;
     figure: Figure;
-    meat?: string;
+    item?: string;
     label: string;
     kind: Amount["kind"];
     value: number;
@@ -21,7 +21,7 @@
   let {
     bench,
     figure,
-    meat = "",
+    item = "",
     label,
     kind,
     value,
@@ -33,7 +33,7 @@
   const uid = $props.id();
   const range = $derived(bench.evaluation?.ranges[figure]);
   const shown = $derived(amount({ kind, value }, units));
-  const refused = $derived(bench.refusal?.target === targetOf(figure, meat) ? bench.refusal.detail : null);
+  const refused = $derived(bench.refusal?.target === targetOf(figure, item) ? bench.refusal.detail : null);
   let typed = $state<string | null>(null);
   let input: HTMLInputElement;
 
@@ -43,11 +43,11 @@
   function commit(): void {
     const text = typed?.trim();
     typed = null;
-    if (text && text !== shown) send({ kind: "type", figure, meat, text });
+    if (text && text !== shown) send({ kind: "type", figure, item, text });
   }
   function nudge(steps: number): void {
     typed = null;
-    send({ kind: "nudge", figure, meat, steps });
+    send({ kind: "nudge", figure, item, steps });
   }
   function key(event: KeyboardEvent): void {
     if (event.key === "Enter") {

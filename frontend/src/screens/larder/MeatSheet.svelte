@@ -20,6 +20,7 @@
       carbohydrate_g_per_100g: 0,
       ash_g_per_100g: 0.9,
       sodium_mg_per_100g: 66,
+      sugars_g_per_100g: 0,
     },
     composition_note: "the cook's own figures",
     fat_low_frac: 0.14,

@@ -68,7 +68,7 @@
               {bench}
               bare
               figure="share"
-              meat={part.meat}
+              item={part.meat}
               label={`Share of ${part.name}`}
               kind="fine_frac"
               value={part.share_frac}
@@ -80,7 +80,7 @@
               {bench}
               bare
               figure="part_mass"
-              meat={part.meat}
+              item={part.meat}
               label={`Weight of ${part.name}`}
               kind="mass_g"
               value={part.mass_g}

@@ -14,10 +14,11 @@
   const most = 0.03;
   const x = $derived(scaleLinear([0, most], [14, width - 24]));
   const shown = $derived(Math.min(salt.salt_frac, most));
+  const brought = $derived(Math.min(salt.ledger.brought_frac, most));
 
   function to(px: number): void {
     const value = Math.round(Math.min(most, Math.max(0, x.invert(px))) * 1000) / 1000;
-    bench.edit({ kind: "set", figure: "salt", value, meat: "" });
+    bench.edit({ kind: "set", figure: "salt", value, item: "" });
   }
 </script>
 
@@ -31,6 +32,12 @@
     <rect x={x(0)} y="56" width={x(most) - x(0)} height="40" class="fill-base-200" />
     <rect x={x(0)} y="56" width={x(shown) - x(0)} height="40" class="fill-paper" />
     <rect x={x(0)} y="56" width={x(shown) - x(0)} height="40" fill="url(#grain)" />
+    {#if brought > 0}
+      <rect x={x(0)} y="56" width={x(brought) - x(0)} height="40" class="fill-fat-deep" opacity="0.85" />
+      {#if x(brought) - x(0) > 76}
+        <text x={x(0) + 8} y="80" class="fill-base-content text-[12.5px]">comes along</text>
+      {/if}
+    {/if}
     <path d={`M${x(0.013)} 46v-8H${x(0.02)}v8`} class="stroke-warning" stroke-width="2" fill="none" />
     <text
       x={(x(0.013) + x(0.02)) / 2}
@@ -74,7 +81,7 @@
             : 0;
       if (way === 0) return;
       e.preventDefault();
-      bench.edit({ kind: "nudge", figure: "salt", steps: way * (e.shiftKey ? 5 : 1), meat: "" });
+      bench.edit({ kind: "nudge", figure: "salt", steps: way * (e.shiftKey ? 5 : 1), item: "" });
     }}
   >
     <span aria-hidden="true" class="absolute inset-y-1 left-1/2 w-[3px] -translate-x-1/2 bg-primary"></span>

@@ -6,7 +6,7 @@ from vianda.core import phrase as ph
 from vianda.core.composition import SALT_PER_SODIUM
 from vianda.core.explain.sources import PRACTICE
 from vianda.core.figures import Figures
-from vianda.core.mix.index import Index, words_for_bind, words_for_looseness
+from vianda.core.mix.index import Index
 from vianda.core.mix.salt_ledger import USUAL_SALT_FRAC
 from vianda.core.mix.whole import KCAL_PER_G
 from vianda.core.phrase import Phrase, say
@@ -182,7 +182,7 @@ def whole(f: Figures) -> Working:
     )
 
 
-def _index(title: str, index: Index, word: str) -> Working:
+def _index(title: str, index: Index) -> Working:
     steps = [
         say(
             f"{{rule}}: {'+' if t.points >= 0 else '−'}{{points}}. {t.why.text}",
@@ -191,7 +191,7 @@ def _index(title: str, index: Index, word: str) -> Working:
         )
         for t in index.terms
     ]
-    steps.append(say("Together {value} of a hundred: {word}", value=ph.number(index.value), word=ph.word(word)))
+    steps.append(say("Together {value} of a hundred: {word}", value=ph.number(index.value), word=ph.word(index.word)))
     return Working(
         title,
         tuple(steps),
@@ -201,12 +201,12 @@ def _index(title: str, index: Index, word: str) -> Working:
 
 def bind(f: Figures) -> Working:
     """What holds it together, rule by rule."""
-    return _index("Bind", f.mix.bind, words_for_bind(f.mix.bind.value))
+    return _index("Bind", f.mix.bind)
 
 
 def looseness(f: Figures) -> Working:
     """What keeps it open, rule by rule."""
-    return _index("Looseness", f.mix.looseness, words_for_looseness(f.mix.looseness.value))
+    return _index("Looseness", f.mix.looseness)
 
 
 def mix_temp(f: Figures) -> Working:

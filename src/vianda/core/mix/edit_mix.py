@@ -180,6 +180,21 @@ def set_group(formula: Formula, group: BandGroup, per_meat_frac: float, *, larde
     return _with_lines(formula, lines)
 
 
+def set_panade(formula: Formula, ratio: float, *, larder: Larder) -> Formula:
+    """The liquid moved to so many parts (as milk) to one of crumb.
+
+    Raises
+    ------
+    OutOfRangeError
+        Without crumb there is no panade to wet.
+    """
+    entered = entering(formula.mix.lines, pantry=larder.pantry)
+    crumb = sum(x.line.per_meat_frac for x in entered if thirst_of(x.ingredient))
+    if crumb <= 0:
+        raise OutOfRangeError("There is no crumb or bread in the mix to wet.", field="/mix/lines")
+    return set_group(formula, "liquid", ratio * crumb, larder=larder)
+
+
 def _begun_with(formula: Formula, group: BandGroup, larder: Larder) -> Ingredient:
     taken = {line.ingredient for line in formula.mix.lines}
     offered = [key for school in schools_for(formula.dish.dish) for key, _ in school.lines] + [_USUAL[group]]

@@ -128,7 +128,11 @@ def mix_figures(
             step_g=kitchen.scale.step_g,
         ),
         corrections=corrections(
-            salt=salt, panade=panade, mix_mass_g=float(batch.portions.batch_mass_g), meat_mass_g=meat_g
+            salt=salt,
+            panade=panade,
+            egg_frac=facts.egg,
+            mix_mass_g=float(batch.portions.batch_mass_g),
+            meat_mass_g=meat_g,
         ),
         allergens=allergens_of(lines, pantry=larder.pantry, bun=bun),
         breaches=breaches(mix.avoid, lines=lines, blend=blend, whole=whole, larder=larder),

@@ -5,8 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from vianda.core import phrase as ph
+from vianda.core.edit import SetFigure
 from vianda.core.mix.panade import PanadeFigures
 from vianda.core.mix.salt_ledger import SaltFigures
+from vianda.core.phrase import Phrase, say
 
 Verdict = Literal["bland", "salty", "falls-apart", "tight"]
 # A heaped teaspoon of mix, raw (from memory); one fifth of a per cent is the least most people taste (ours).
@@ -18,12 +21,16 @@ EGG_STEP_FRAC = 0.02
 
 @dataclass(frozen=True, slots=True)
 class Correction:
-    """What a verdict asks for in the rest of the batch, in grams, and what the formula becomes (0–1 of the meat).
+    """What a verdict asks for in the rest of the batch, in grams and in words, and the edit for next time.
 
     ``salt_tsp`` is of this kitchen's salt. ``plain_meat_g`` is meat without salt that would bring a salty mix back.
     """
 
     verdict: Verdict
+    title: str
+    text: Phrase
+    next_time: Phrase
+    edit: SetFigure
     salt_g: float
     salt_tsp: float
     crumb_g: float
@@ -34,7 +41,13 @@ class Correction:
 
 
 def corrections(
-    *, salt: SaltFigures, panade: PanadeFigures, mix_mass_g: float, meat_mass_g: float, tests: int = 1
+    *,
+    salt: SaltFigures,
+    panade: PanadeFigures,
+    egg_frac: float,
+    mix_mass_g: float,
+    meat_mass_g: float,
+    tests: int = 1,
 ) -> tuple[Correction, ...]:
     """A correction for each verdict, for what is left of the batch after the tests.
 
@@ -53,10 +66,37 @@ def corrections(
     crumb = BINDER_STEP_FRAC * meat
     bland = SALT_STEP_FRAC * meat
     now = salt.salt_frac
-    plain = meat * SALT_STEP_FRAC / (now - SALT_STEP_FRAC) if now > SALT_STEP_FRAC else 0.0
+    less = max(0.0, now - SALT_STEP_FRAC)
+    plain = meat * SALT_STEP_FRAC / less if less > 0 else 0.0
+    more_crumb = panade.crumb_per_meat_frac + BINDER_STEP_FRAC
+    egg_g, liquid_g = EGG_STEP_FRAC * meat, crumb * ratio
     return (
-        Correction("bland", bland, bland / salt.g_per_tsp, 0.0, 0.0, 0.0, 0.0, rest),
-        Correction("salty", 0.0, 0.0, 0.0, 0.0, 0.0, plain, rest),
-        Correction("falls-apart", 0.0, 0.0, crumb, crumb * ratio, EGG_STEP_FRAC * meat, 0.0, rest),
-        Correction("tight", 0.0, 0.0, crumb, crumb * max(ratio, 1.0), 0.0, 0.0, rest),
-    )
+        Correction(
+            "bland", "Bland",
+            say("Work {g} more salt through the {rest} left: {tsp} teaspoons", g=ph.mass(bland), rest=ph.mass(rest),
+                tsp=ph.number(bland / salt.g_per_tsp)),
+            say("Salt {s}", s=ph.fine_frac(now + SALT_STEP_FRAC)), SetFigure("salt", now + SALT_STEP_FRAC),
+            bland, bland / salt.g_per_tsp, 0.0, 0.0, 0.0, 0.0, rest,
+        ),
+        Correction(
+            "salty", "Too salty",
+            say("Nothing takes it out: {g} of unsalted meat would bring it down a step", g=ph.mass(plain)),
+            say("Salt {s}", s=ph.fine_frac(less)), SetFigure("salt", less),
+            0.0, 0.0, 0.0, 0.0, 0.0, plain, rest,
+        ),
+        Correction(
+            "falls-apart", "Falls apart",
+            say("{egg} of beaten egg, or {crumb} of crumb wetted with {liquid}", egg=ph.mass(egg_g),
+                crumb=ph.mass(crumb), liquid=ph.mass(liquid_g)),
+            say("Egg {p}", p=ph.per_hundred(egg_frac + EGG_STEP_FRAC)),
+            SetFigure("group", egg_frac + EGG_STEP_FRAC, item="egg"),
+            0.0, 0.0, crumb, liquid_g, egg_g, 0.0, rest,
+        ),
+        Correction(
+            "tight", "Tight, springy",
+            say("{crumb} of crumb wetted with {liquid}, folded in with few strokes", crumb=ph.mass(crumb),
+                liquid=ph.mass(crumb * max(ratio, 1.0))),
+            say("Crumb {p}", p=ph.per_hundred(more_crumb)), SetFigure("group", more_crumb, item="crumb"),
+            0.0, 0.0, crumb, crumb * max(ratio, 1.0), 0.0, 0.0, rest,
+        ),
+    )  # fmt: skip

@@ -45,10 +45,16 @@ class IndexTerm:
 
 @dataclass(frozen=True, slots=True)
 class Index:
-    """The sum of its terms, kept within 0 to 100."""
+    """The sum of its terms, kept within 0 to 100, and a word for it."""
 
     value: float
+    word: str
     terms: tuple[IndexTerm, ...]
+
+
+# A word for each fifth of an index.
+BIND_WORDS = ("barely holds", "loose", "holds", "slices clean", "firm as sausage")
+LOOSE_WORDS = ("rubbery", "tight", "even", "tender", "crumbles")
 
 
 def _capped(value: float, per: float, most: float) -> float:
@@ -94,14 +100,15 @@ _LOOSE: tuple[_Rule, ...] = (
 )  # fmt: skip
 
 
-def _index(rules: tuple[_Rule, ...], facts: MixFacts) -> Index:
+def _index(rules: tuple[_Rule, ...], facts: MixFacts, words: tuple[str, ...]) -> Index:
     terms = [IndexTerm("the meat itself", PLAIN, say("Minced meat, lightly worked, unsalted."))]
     for name, points, why in rules:
         # Half points: finer ones would claim more than the rules know.
         given = round(points(facts) * 2) / 2
         if given:
             terms.append(IndexTerm(name, given, say(why)))
-    return Index(min(100.0, max(0.0, sum(t.points for t in terms))), tuple(terms))
+    value = min(100.0, max(0.0, sum(t.points for t in terms)))
+    return Index(value, words[min(len(words) - 1, int(value // 20))], tuple(terms))
 
 
 def bind_index(facts: MixFacts) -> Index:
@@ -111,7 +118,7 @@ def bind_index(facts: MixFacts) -> Index:
     --------
     More egg never lowers it; a soup always does.
     """
-    return _index(_BIND, facts)
+    return _index(_BIND, facts, BIND_WORDS)
 
 
 def looseness_index(facts: MixFacts) -> Index:
@@ -121,14 +128,4 @@ def looseness_index(facts: MixFacts) -> Index:
     --------
     A soft panade raises it; ten seconds of processor lower it.
     """
-    return _index(_LOOSE, facts)
-
-
-def words_for_bind(value: float) -> str:
-    """A word for the bind index: barely holds, loose, holds, slices, firm."""
-    return ("barely holds", "loose", "holds", "slices clean", "firm as sausage")[min(4, int(value // 20))]
-
-
-def words_for_looseness(value: float) -> str:
-    """A word for the looseness index: rubbery, tight, even, tender, crumbles."""
-    return ("rubbery", "tight", "even", "tender", "crumbles")[min(4, int(value // 20))]
+    return _index(_LOOSE, facts, LOOSE_WORDS)

@@ -65,7 +65,7 @@ def heat_capacity_j_per_kg_k(composition: Composition, *, temp_c: float) -> floa
     --------
     >>> from vianda.core.composition import sr28_composition
     >>> round(heat_capacity_j_per_kg_k(sr28_composition("23572"), temp_c=4.0))
-    3357
+    3341
     """
     return math.fsum(
         x * (_CP[n][0] + _CP[n][1] * temp_c + _CP[n][2] * temp_c**2) for n, x in _fractions(composition).items()

@@ -1094,17 +1094,19 @@ export interface components {
         };
         /**
          * Correction
-         * @description What a verdict asks for in the rest of the batch, in grams, and what the formula becomes (0–1 of the meat).
+         * @description What a verdict asks for in the rest of the batch, in grams and in words, and the edit for next time.
          *
          *     ``salt_tsp`` is of this kitchen's salt. ``plain_meat_g`` is meat without salt that would bring a salty mix back.
          */
         Correction: {
             /** Crumb G */
             crumb_g: number;
+            edit: components["schemas"]["SetFigure"];
             /** Egg G */
             egg_g: number;
             /** Liquid G */
             liquid_g: number;
+            next_time: components["schemas"]["Phrase"];
             /** Plain Meat G */
             plain_meat_g: number;
             /** Rest G */
@@ -1113,6 +1115,9 @@ export interface components {
             salt_g: number;
             /** Salt Tsp */
             salt_tsp: number;
+            text: components["schemas"]["Phrase"];
+            /** Title */
+            title: string;
             /**
              * Verdict
              * @enum {string}
@@ -1972,13 +1977,15 @@ export interface components {
         };
         /**
          * Index
-         * @description The sum of its terms, kept within 0 to 100.
+         * @description The sum of its terms, kept within 0 to 100, and a word for it.
          */
         Index: {
             /** Terms */
             terms: components["schemas"]["IndexTerm"][];
             /** Value */
             value: number;
+            /** Word */
+            word: string;
         };
         /**
          * IndexTerm
@@ -2946,7 +2953,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "meat_temp" | "soak" | "chill" | "work_time";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time";
             /**
              * Item
              * @default
@@ -2969,7 +2976,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "meat_temp" | "soak" | "chill" | "work_time";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time";
             /**
              * Item
              * @default
@@ -3745,7 +3752,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "meat_temp" | "soak" | "chill" | "work_time";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time";
             /**
              * Item
              * @default
@@ -3768,7 +3775,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "meat_temp" | "soak" | "chill" | "work_time";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time";
             /**
              * Item
              * @default
@@ -4323,7 +4330,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "meat_temp" | "soak" | "chill" | "work_time";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time";
             /**
              * Item
              * @default
@@ -4342,14 +4349,14 @@ export interface components {
          * @description What a cook typed into a figure.
          *
          *     ``item`` names the meat for ``share`` and ``part_mass``, the ingredient for ``line`` and ``line_temp``, the group of
-         *     the mix for ``group``.
+         *     the mix for ``group``. ``panade`` is parts of liquid (as milk) to one of crumb.
          */
         TypeFigure: {
             /**
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "meat_temp" | "soak" | "chill" | "work_time";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time";
             /**
              * Item
              * @default

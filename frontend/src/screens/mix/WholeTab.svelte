@@ -1,0 +1,106 @@
+<!-- The whole raw mix: what it is made of, what a guest gets, allergens and limits, how it will hold. -->
+<script lang="ts">
+  import type { Limit } from "../../lib/api/client";
+  import Fact from "../../lib/ui/Fact.svelte";
+  import Qty from "../../lib/ui/Qty.svelte";
+  import type { StepProps } from "../step";
+  import IndexScale from "./IndexScale.svelte";
+  import MakeUp from "./MakeUp.svelte";
+
+  let { bench, formula, evaluation, onworking }: StepProps = $props();
+  const mix = $derived(evaluation.mix);
+  const whole = $derived(mix.whole);
+  const limits: { key: Limit; title: string }[] = [
+    { key: "no-pork", title: "No pork" },
+    { key: "no-dairy", title: "No dairy" },
+    { key: "no-gluten", title: "No gluten" },
+    { key: "less-fat", title: "Less fat" },
+    { key: "less-sugar", title: "Less sugar" },
+    { key: "less-salt", title: "Less salt" },
+  ];
+  const kept = $derived(new Set(formula.mix?.avoid ?? []));
+</script>
+
+<MakeUp {whole} onworking={() => onworking("whole")} />
+
+<div class="mt-4 flex flex-wrap gap-x-7 gap-y-3">
+  <Fact label="Lean to fat, meat" onclick={() => onworking("lean_to_fat")}
+    ><Qty kind="lean_to_fat" value={evaluation.blend.fat_frac} /></Fact
+  >
+  <Fact label="Lean to fat, whole mix" onclick={() => onworking("whole")}
+    ><Qty kind="lean_to_fat" value={whole.fat_frac} /></Fact
+  >
+  <Fact label="Binder to 100 of meat" onclick={() => onworking("bind")}
+    ><Qty kind="per_hundred" value={whole.binder_frac} /></Fact
+  >
+  <Fact label="Energy a guest, raw" onclick={() => onworking("whole")}
+    ><Qty kind="energy_kcal" value={whole.portion_energy_kcal} /></Fact
+  >
+  <Fact label="Protein a guest"><Qty kind="mass_g" value={whole.portion_protein_g} /></Fact>
+  <Fact label="Fat a guest"><Qty kind="mass_g" value={whole.portion_fat_g} /></Fact>
+  <Fact label="Sugars a guest"><Qty kind="mass_g" value={whole.portion_sugars_g} /></Fact>
+  <Fact label="Salt a guest" onclick={() => onworking("salt")}
+    ><Qty kind="mass_g" value={whole.portion_salt_g} /></Fact
+  >
+</div>
+
+<div class="mt-5 grid gap-x-8 gap-y-5 border-t border-base-300 pt-4 md:grid-cols-2">
+  <section aria-label="Bind and looseness">
+    <h2 class="text-base">How it will hold and eat</h2>
+    <IndexScale
+      title="Bind"
+      index={mix.bind}
+      ends={["falls apart", "sausage"]}
+      onworking={() => onworking("bind")}
+    />
+    <IndexScale
+      title="Looseness"
+      index={mix.looseness}
+      ends={["rubber", "crumbs"]}
+      onworking={() => onworking("looseness")}
+    />
+    <p class="mt-1 text-[0.75rem] quiet">
+      Sums of named rules, to compare two mixes by; not a measurement. Plain meat stands at 40.
+    </p>
+  </section>
+  <section aria-label="Allergens and limits">
+    <h2 class="text-base">Allergens</h2>
+    {#if mix.allergens.length === 0}
+      <p class="mt-1 text-[0.9375rem] quiet">None of the fourteen is declared on anything in it.</p>
+    {:else}
+      <ul class="mt-1 text-[0.9375rem]">
+        {#each mix.allergens as allergen (allergen.name)}
+          <li class="border-b border-base-300 py-1">
+            <span class="font-semibold">{allergen.name}</span>
+            <span class="quiet">from {allergen.sources.join(", ").toLowerCase()}</span>
+          </li>
+        {/each}
+      </ul>
+    {/if}
+    <p class="mt-1 text-[0.75rem] quiet">As written down for each thing; the label decides.</p>
+    <fieldset class="mt-3">
+      <legend class="text-base font-[650]">Limits to keep</legend>
+      <div class="mt-1 flex flex-wrap gap-2">
+        {#each limits as limit (limit.key)}
+          {@const on = kept.has(limit.key)}
+          <label
+            class={[
+              "flex min-h-10 cursor-pointer items-center gap-2 rounded-[0.25rem] border px-2.5",
+              on ? "border-primary bg-paper ring-1 ring-primary" : "border-[#8b8f8a] hover:bg-paper",
+            ]}
+            ><input
+              type="checkbox"
+              class="size-4.5 accent-[var(--color-primary)]"
+              checked={on}
+              onchange={(e) =>
+                bench.edit({ kind: "keep-limit", limit: limit.key, on: e.currentTarget.checked })}
+            />{limit.title}</label
+          >
+        {/each}
+      </div>
+      <p class="mt-1 text-[0.75rem] quiet">
+        What breaks one stands in counsel, with the usual swap and its cost.
+      </p>
+    </fieldset>
+  </section>
+</div>
