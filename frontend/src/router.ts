@@ -4,6 +4,7 @@ import KitchenScreen from "./screens/kitchen/KitchenScreen.svelte";
 import LarderScreen from "./screens/larder/LarderScreen.svelte";
 import LogEntry from "./screens/log/LogEntry.svelte";
 import LogScreen from "./screens/log/LogScreen.svelte";
+import PantryScreen from "./screens/pantry/PantryScreen.svelte";
 import ShelfScreen from "./screens/shelf/ShelfScreen.svelte";
 import SlipScreen from "./screens/slip/SlipScreen.svelte";
 import StoveScreen from "./screens/stove/StoveScreen.svelte";
@@ -16,6 +17,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/log": LogScreen,
   "/log/:id": LogEntry,
   "/larder": LarderScreen,
+  "/pantry": PantryScreen,
   "/slip/:id": SlipScreen,
   "/kitchen": KitchenScreen,
   "*": Lost,

@@ -96,7 +96,10 @@ function one(amount: Amount, value: number, show: Display): Shown {
       return { number: `${100 - fat}${GAP}:${GAP}${fat}`, unit: "" };
     }
     case "per_hundred":
-      return { number: grouped(value * 100, value < 0.00995 ? 2 : value < 0.9995 ? 1 : 0), unit: "" };
+      return {
+        number: grouped(value * 100, value <= 0 || value >= 0.9995 ? 0 : value < 0.00995 ? 2 : 1),
+        unit: "",
+      };
     case "minutes":
       return value >= 240
         ? { number: grouped(value / 60, 0), unit: `${GAP}h` }

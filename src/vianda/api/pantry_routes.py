@@ -45,3 +45,16 @@ def save_ingredient(key: str, body: s.IngredientRequest) -> s.IngredientAnswer:
 )
 def try_house(body: s.HouseRequest) -> HouseFigures:
     return pantry.try_house(body.ingredient.to_core())
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/amount",
+    summary="Read an amount of an ingredient",
+    body=s.AmountRequest,
+    answer=s.AmountAnswer,
+    problems=(404,),
+)
+def read_amount(body: s.AmountRequest) -> s.AmountAnswer:
+    return s.AmountAnswer(mass_g=pantry.amount_g(body.ingredient, body.text, unit_system=body.unit_system))

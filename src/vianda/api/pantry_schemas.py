@@ -6,9 +6,10 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from vianda.api.wire import Text, Units
 from vianda.core.house import HouseFigures
 from vianda.core.pantry import Group
-from vianda.interchange.formula_model import Strict
+from vianda.interchange.formula_model import Key, Strict
 from vianda.interchange.store_models import IngredientModel
 from vianda.services.pantry import KnownIngredient
 
@@ -26,11 +27,26 @@ class HouseRequest(Strict):
     ingredient: IngredientModel
 
 
+class AmountRequest(Strict):
+    """An amount of an ingredient as typed."""
+
+    ingredient: Key
+    text: Text
+    unit_system: Units
+
+
+class AmountAnswer(BaseModel):
+    """The amount in grams."""
+
+    mass_g: float
+
+
 class IngredientAnswer(BaseModel):
-    """An ingredient, what its house formula comes to, and where it is used."""
+    """An ingredient, its salt 0–1, what its house formula comes to, and where it is used."""
 
     revision: int
     ingredient: IngredientModel
+    salt_frac: float
     figures: HouseFigures | None
     problem: str
     in_house: list[str]
@@ -59,6 +75,7 @@ def ingredient_answer(known: KnownIngredient) -> IngredientAnswer:
     return IngredientAnswer(
         revision=known.revision,
         ingredient=IngredientModel.from_core(known.ingredient),
+        salt_frac=known.figures.salt_frac if known.figures else known.ingredient.composition.salt_frac(),
         figures=known.figures,
         problem=known.problem,
         in_house=list(known.in_house),

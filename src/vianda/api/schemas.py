@@ -39,7 +39,7 @@ class OpeningRequest(Strict):
 class ReadRequest(Strict):
     """Typed text to be read as a quantity, outside a formula."""
 
-    kind: Literal["mass_g", "length_mm", "temp_c", "frac"]
+    kind: Literal["mass_g", "length_mm", "temp_c", "frac", "number"]
     text: Text
     unit_system: Units
 

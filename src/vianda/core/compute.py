@@ -24,7 +24,7 @@ from vianda.core.mix.figures import MixFigures, mix_figures
 from vianda.core.mix.lines import per_meat
 from vianda.core.mix.salt_ledger import kitchen_salt, salt_figures
 from vianda.core.mix.whole import BINDERS
-from vianda.core.shape import ShapeFigures, blocks_at_once, centres_at_once, crumbled_at_once_g, shape_figures
+from vianda.core.shape import Laid, ShapeFigures, blocks_at_once, centres_at_once, crumbled_at_once_g, shape_figures
 from vianda.core.slip import butcher_slip
 from vianda.core.stove_plan import stove_plan
 from vianda.core.styles import Style, style_of
@@ -91,10 +91,10 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: H
         country=kitchen.country, setting=kitchen.setting, poultry=has_poultry(blend), stuffed=is_stuffed(style, mix)
     )
     heat = heat_model.plan(style=style, shape=shape, blend=blend, heat=formula.heat, floors=floors)
-    centres, at_once = _at_once(style, shape=shape, surface=surface, batch=batch)
+    laid, at_once = _at_once(style, shape=shape, surface=surface, batch=batch)
     stove = stove_plan(
         heat=heat, portions=portions, salt=salt, surface=surface, surface_temp_c=formula.heat.surface_temp_c,
-        centres=centres, at_once=at_once,
+        laid=laid, at_once=at_once,
     )  # fmt: skip
     # Doubles share a bun; a slider or a grilled burger has its own.
     buns = (formula.dish.guests if style.stacked else portions.pieces) if bun.diameter_mm > 0 else 0
@@ -134,19 +134,17 @@ def _shape(
     )
 
 
-def _at_once(
-    style: Style, *, shape: ShapeFigures, surface: Surface, batch: Batch
-) -> tuple[tuple[tuple[float, float], ...], int | None]:
+def _at_once(style: Style, *, shape: ShapeFigures, surface: Surface, batch: Batch) -> tuple[Laid, int | None]:
     """Where the pieces of one wave lie; for what is crumbled, one place and how many portions brown at once."""
     if style.form == "crumbled":
         # Only the meat is browned; the rest of a portion comes to it in the pot.
         at_once = max(1, int(crumbled_at_once_g(surface) // (batch.meat_mass_g / batch.portions.pieces)))
-        return ((surface.width_mm / 2, surface.depth_mm / 2),), at_once
+        return Laid(((surface.width_mm / 2, surface.depth_mm / 2),), 0.0, 0.0), at_once
     if style.form in ("loaf", "tin", "tray"):
-        return blocks_at_once(
-            surface=surface, length_mm=shape.length_mm, width_mm=shape.width_mm, gap_mm=style.gap_mm
-        ), None
-    return centres_at_once(surface=surface, diameter_mm=shape.raw_diameter_mm, gap_mm=style.gap_mm), None
+        laid = blocks_at_once(surface=surface, length_mm=shape.length_mm, width_mm=shape.width_mm, gap_mm=style.gap_mm)
+        return laid, None
+    d = shape.raw_diameter_mm
+    return Laid(centres_at_once(surface=surface, diameter_mm=d, gap_mm=style.gap_mm), d, d), None
 
 
 def _additions(batch: Batch, mix: MixFigures) -> Additions:

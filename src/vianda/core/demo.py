@@ -94,7 +94,7 @@ def night_watch_balls() -> Formula:
         remark="Three each at midnight, kept warm in the pot.",
         mix=Mix(
             lines=(
-                MixLine("dry-crumbs", 0.09), MixLine("milk", 0.18), MixLine("egg", 0.09, counted=True),
+                MixLine("dry-crumbs", 0.09), MixLine("milk", 0.135), MixLine("egg", 0.10, counted=True),
                 MixLine("parmesan", 0.07), MixLine("garlic", 0.01), MixLine("parsley", 0.02), MixLine("pepper", 0.003),
             ),
             soak_min=20,

@@ -235,6 +235,22 @@ def read_seconds(text: str, *, bare_s: float, field: str = "") -> float:
     return _sum_of_terms(text, TIME_UNITS, bare_s, field=field, kind="time", example="20 min or 1:30")
 
 
+def read_number(text: str, *, field: str = "") -> float:
+    """A plain number, with point or comma: ``68.5``, ``68,5``, ``1/2``.
+
+    Examples
+    --------
+    >>> read_number("68,5")
+    68.5
+    """
+    cleaned = cleaned_entry(text, field=field)
+    _refuse_minus(cleaned, field=field)
+    terms = _terms(cleaned, field=field, example="68.5")
+    if len(terms) != 1 or terms[0][1]:
+        raise UnreadableEntryError(f"“{text}” is not a number. Type something like 68.5.", field=field)
+    return terms[0][0]
+
+
 def read_count(text: str, *, field: str = "") -> int:
     """A whole number of people or pieces, as digits or as a small number word.
 

@@ -108,27 +108,36 @@ def crumbled_at_once_g(surface: Surface) -> float:
     return area_mm2 / 100.0 * CRUMBLED_G_PER_CM2
 
 
-def blocks_at_once(
-    *, surface: Surface, length_mm: float, width_mm: float, gap_mm: float
-) -> tuple[tuple[float, float], ...]:
-    """Where loaves lie on a tray: the fuller of the two ways of laying them in rows. Centres in mm.
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """Where the pieces of one wave lie: centres in mm from the surface's left and far edge, and one piece's footprint
+    in mm, across and deep as it lies."""
+
+    centres_mm: tuple[tuple[float, float], ...]
+    across_mm: float
+    deep_mm: float
+
+
+def blocks_at_once(*, surface: Surface, length_mm: float, width_mm: float, gap_mm: float) -> Laid:
+    """Where loaves lie on a tray: the fuller of the two ways of laying them in rows, lengthwise when they tie.
 
     Examples
     --------
     >>> from vianda.core.kitchen import usual_oven
-    >>> len(blocks_at_once(surface=usual_oven(), length_mm=180, width_mm=120, gap_mm=40))
+    >>> len(blocks_at_once(surface=usual_oven(), length_mm=180, width_mm=120, gap_mm=40).centres_mm)
     4
     """
-    best: tuple[tuple[float, float], ...] = ()
+    best = Laid((), length_mm, width_mm)
     for across_mm, deep_mm in ((length_mm, width_mm), (width_mm, length_mm)):
         across = math.floor((surface.width_mm + gap_mm) / (across_mm + gap_mm) + 1e-9)
         deep = math.floor((surface.depth_mm + gap_mm) / (deep_mm + gap_mm) + 1e-9)
-        if across * deep > len(best):
-            best = tuple(
+        if across * deep > len(best.centres_mm):
+            centres = tuple(
                 (surface.width_mm * (column + 0.5) / across, surface.depth_mm * (row + 0.5) / deep)
                 for row in range(deep)
                 for column in range(across)
             )
+            best = Laid(centres, across_mm, deep_mm)
     return best
 
 

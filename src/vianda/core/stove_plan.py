@@ -12,6 +12,7 @@ from vianda.core.kitchen import Surface
 from vianda.core.mix.salt_ledger import SaltFigures
 from vianda.core.phrase import Phrase, mass, say, temp
 from vianda.core.portions import Portions
+from vianda.core.shape import Laid
 
 StepKind = Literal[
     "ready", "lay", "press", "first-side", "second-side", "finish", "bake", "brown", "simmer", "rest"
@@ -35,12 +36,13 @@ class StoveStep:
 
 @dataclass(frozen=True, slots=True)
 class StovePlan:
-    """Steps and waves. The last wave may be smaller."""
+    """Steps and waves. The last wave may be smaller. ``footprint_mm`` is a piece across and deep, as it lies."""
 
     surface_width_mm: float
     surface_depth_mm: float
     surface_round: bool
     centres_mm: tuple[tuple[float, float], ...]
+    footprint_mm: tuple[float, float]
     at_once: int
     waves: int
     last_wave: int
@@ -69,7 +71,7 @@ def stove_plan(
     salt: SaltFigures,
     surface: Surface,
     surface_temp_c: float,
-    centres: tuple[tuple[float, float], ...],
+    laid: Laid,
     at_once: int | None = None,
 ) -> StovePlan:
     """The stove's steps from the heat plan. ``at_once`` is given for what has no places, such as crumbled meat.
@@ -79,6 +81,7 @@ def stove_plan(
     OutOfRangeError
         When not even one piece fits the surface.
     """
+    centres = laid.centres_mm
     if not centres:
         raise OutOfRangeError(
             f"One piece is wider than {surface.name}: make it lighter or thicker, or choose a larger surface.",
@@ -120,6 +123,7 @@ def stove_plan(
         surface_depth_mm=surface.depth_mm,
         surface_round=surface.round_shape,
         centres_mm=centres[:at_once],
+        footprint_mm=(laid.across_mm, laid.deep_mm),
         at_once=at_once,
         waves=waves,
         last_wave=portions.pieces - at_once * (waves - 1),

@@ -63,7 +63,7 @@ def ticket_of(f: Figures) -> tuple[TicketFigure, ...]:
             "core",
             "Core",
             say("{t}", t=ph.temp(f.heat.target_c)),
-            say("{time} by habit", time=ph.duration(f.heat.on_heat_s.low, f.heat.on_heat_s.high)),
+            say("{time} by habit", time=_on_heat(f)),
             "core",
             "heat",
         ),
@@ -135,11 +135,22 @@ def _mix_answer(f: Figures) -> Phrase:
     return say("{school}", school=ph.word(f.mix.resemblance.title))
 
 
+# From here on seconds say more than habit knows.
+LONG_S = 1200.0
+
+
+def _on_heat(f: Figures) -> ph.Amount:
+    spread = f.heat.on_heat_s
+    if spread.high < LONG_S:
+        return ph.duration(spread.low, spread.high)
+    return ph.minutes(spread.low / 60.0, spread.high / 60.0)
+
+
 def _heat_answer(f: Figures) -> Phrase:
     surface = ph.temp(f.formula.heat.surface_temp_c)
     if f.style.form == "disc":
         return say("{t}, flip {flip}", t=surface, flip=ph.duration(f.heat.flip_s.low, f.heat.flip_s.high))
-    return say("{t}, {time}", t=surface, time=ph.duration(f.heat.on_heat_s.low, f.heat.on_heat_s.high))
+    return say("{t}, {time}", t=surface, time=_on_heat(f))
 
 
 def _shape_answer(f: Figures) -> Phrase:

@@ -23,6 +23,7 @@ def up_to_date(plan: Json) -> Json:
     newer: Json = {
         **plan,
         "shape": {**shape, "form": "disc", "length_mm": across, "width_mm": across},
+        "stove": {**plan["stove"], "footprint_mm": [across, across]},
         "salt": {
             **salt, "ledger": ledger, "wanted_g": salt["salt_frac"] * meat_g, "brought_g": 0.0, "rim_salt_g": 0.0,
             "salt_name": "Fine salt", "g_per_tsp": 6.0, "of_mix_frac": salt["salt_frac"],

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from vianda.core.errors import CoreError, OutOfRangeError
+from vianda.core.amount_entry import read_amount
+from vianda.core.entry import UnitSystem
+from vianda.core.errors import CoreError, OutOfRangeError, UnreadableEntryError
 from vianda.core.house import HouseFigures, house_figures, needs, used_in
 from vianda.core.pantry import Ingredient, Pantry
 from vianda.storage import larder_repository as repository
@@ -54,6 +56,16 @@ def _known(stored: StoredIngredient, pantry: Pantry, in_formulas: tuple[str, ...
         stored.revision, stored.ingredient, figures, problem,
         used_in(stored.ingredient.key, pantry=pantry), in_formulas,
     )  # fmt: skip
+
+
+def amount_g(key: str, text: str, *, unit_system: UnitSystem) -> float:
+    """Grams of an ingredient from what was typed for it: ``2 tbsp``, ``3 cloves``, ``1 kg``."""
+    ingredient = repository.get_ingredient(key).ingredient
+    # Per cent of the meat means nothing in a house formula: there is no meat to take it of.
+    if "%" in text:
+        raise UnreadableEntryError("A house formula has no meat to be per cent of; type grams or a measure.",
+                                   field="/text")  # fmt: skip
+    return read_amount(text, ingredient, meat_mass_g=0.0, unit_system=unit_system, field="/text").mass_g
 
 
 def try_house(ingredient: Ingredient) -> HouseFigures:

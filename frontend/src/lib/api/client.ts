@@ -137,6 +137,8 @@ export const api = {
     ask<PantryThing>("PUT", `/pantry/${encodeURIComponent(ingredient.key)}`, { ingredient, revision }),
   tryHouse: (ingredient: Ingredient, signal?: AbortSignal) =>
     ask<HouseFigures>("POST", "/pantry/house", { ingredient }, signal),
+  readAmount: (ingredient: string, text: string, unit_system: Units) =>
+    ask<{ mass_g: number }>("POST", "/pantry/amount", { ingredient, text, unit_system }),
   importLarder: (text: string) => ask<{ rows: RowReport[] }>("POST", "/larder/file", { text }),
   larderPath: "/api/larder/file.csv",
   solve: (formula: Formula, request: SolveRequest, signal?: AbortSignal) =>

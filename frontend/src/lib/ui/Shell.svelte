@@ -13,6 +13,7 @@
   const rooms = [
     { href: "/", title: "Shelf" },
     { href: "/larder", title: "Larder" },
+    { href: "/pantry", title: "Pantry" },
     { href: "/log", title: "Logbook" },
     { href: "/kitchen", title: "Kitchen" },
   ];

@@ -41,7 +41,7 @@
   <div>
     <SurfacePicture
       {stove}
-      diameter={evaluation.shape.raw_diameter_mm}
+      shape={evaluation.shape}
       name={kitchen.surfaces.find((s) => s.key === formula.heat.surface)?.name ?? ""}
     />
     <div class="mt-4 flex flex-wrap gap-x-8 gap-y-3">

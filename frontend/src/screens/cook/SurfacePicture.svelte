@@ -4,7 +4,14 @@
   import { amount } from "../../lib/format";
   import { units } from "../../lib/units.svelte";
 
-  let { stove, diameter, name }: { stove: Evaluation["stove"]; diameter: number; name: string } = $props();
+  interface Props {
+    stove: Evaluation["stove"];
+    shape: Evaluation["shape"];
+    name: string;
+  }
+  let { stove, shape, name }: Props = $props();
+  const diameter = $derived(shape.raw_diameter_mm);
+  const block = $derived(["loaf", "tin", "tray"].includes(shape.form));
   const w = $derived(stove.surface_width_mm);
   const h = $derived(stove.surface_depth_mm);
   const bar = $derived(units.system === "us" ? 101.6 : 100);
@@ -22,10 +29,37 @@
     <rect width={w} height={h} rx="8" fill="#3a474e" stroke="#24323a" stroke-width="6" />
   {/if}
   {#each stove.centres_mm as [x, y], at (at)}
-    <circle cx={x} cy={y} r={diameter / 2} class="fill-lean" stroke="#efdcae" stroke-width={w / 260} />
-    <text {x} y={y + w / 60} text-anchor="middle" class="numeral" fill="#fff" font-size={w / 22}
-      >{at + 1}</text
-    >
+    {#if shape.form === "crumbled"}
+      <text {x} {y} text-anchor="middle" class="numeral" fill="#fff" font-size={w / 16}
+        >{stove.at_once === 1 ? "one portion" : `${stove.at_once} portions’ meat`} at a time</text
+      >
+    {:else if block}
+      {@const bw = stove.footprint_mm[0]}
+      {@const bh = stove.footprint_mm[1]}
+      <rect
+        x={x - bw / 2}
+        y={y - bh / 2}
+        width={bw}
+        height={bh}
+        rx={shape.form === "loaf" ? Math.min(bw, bh) * 0.3 : 4}
+        class="fill-lean"
+        stroke="#efdcae"
+        stroke-width={w / 260}
+      />
+      <text {x} y={y + w / 60} text-anchor="middle" class="numeral" fill="#fff" font-size={w / 22}
+        >{at + 1}</text
+      >
+    {:else}
+      <circle cx={x} cy={y} r={diameter / 2} class="fill-lean" stroke="#efdcae" stroke-width={w / 260} />
+      <text
+        {x}
+        y={y + w / 60}
+        text-anchor="middle"
+        class="numeral"
+        fill="#fff"
+        font-size={Math.min(w / 22, diameter * 0.5)}>{at + 1}</text
+      >
+    {/if}
   {/each}
   <path d={`M0 ${h + 20}v8h${bar}v-8`} fill="none" class="stroke-base-content" stroke-width={w / 300} />
   <text x={bar + 10} y={h + 32} class="fill-quiet" font-size={w / 32}

@@ -25,7 +25,7 @@
 
 <div class="flex flex-wrap items-start gap-x-5 gap-y-4">
   <PickField
-    label="Surface"
+    label={evaluation.style.baked ? "Oven" : "Surface"}
     value={formula.heat.surface}
     options={kitchen.surfaces.map((s) => ({ key: s.key, title: s.name }))}
     onpick={(key) => bench.edit({ kind: "choose", field: "surface", key })}
@@ -34,7 +34,7 @@
   <ValueField
     {bench}
     figure="surface_temp"
-    label="Surface, measured"
+    label={evaluation.style.baked ? "Oven, measured" : "Surface, measured"}
     kind="temp_c"
     value={formula.heat.surface_temp_c}
     width="8.5rem"
@@ -48,9 +48,11 @@
     width="8.5rem"
   />
   <div class="flex gap-8 pt-0.5">
-    <Fact label="Flip" onclick={() => onworking("minutes")}
-      ><Qty kind="time_s" value={heat.flip_s.low} high={heat.flip_s.high} /></Fact
-    >
+    {#if heat.flip_s.high > 0}<Fact label="Flip" onclick={() => onworking("minutes")}
+        ><Qty kind="time_s" value={heat.flip_s.low} high={heat.flip_s.high} /></Fact
+      >{:else}<Fact label="On the heat" onclick={() => onworking("minutes")}
+        ><Qty kind="minutes" value={heat.on_heat_s.low / 60} high={heat.on_heat_s.high / 60} /></Fact
+      >{/if}
     <Fact
       label={heat.probe ? "Pull at" : "Off the heat"}
       onclick={() => onworking(heat.probe ? "core" : "minutes")}
@@ -76,7 +78,9 @@
         heat.reach === "usually" ? "quiet" : "font-semibold text-warning",
       ]}
     >
-      {reach[heat.reach]}
+      {heat.reach === "thermometer-decides" && evaluation.style.form !== "disc"
+        ? "Habit, to plan by. The thermometer decides when it is done."
+        : reach[heat.reach]}
     </p>
     <StageClock {heat} />
   </section>
@@ -91,5 +95,5 @@
 <p class="mt-2 text-[0.8125rem] leading-snug quiet">
   {#if !heat.probe}A piece this thin cannot be probed: go by the cues under each stage.{/if}
   Colour and a cut mislead in mince. Local codes and licensed practice decide; Vianda shows the floor and never
-  calls a burger safe.
+  calls a dish safe.
 </p>

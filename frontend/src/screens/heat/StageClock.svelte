@@ -23,6 +23,9 @@
   const x = $derived(scaleLinear([0, end], [1, Math.max(60, width - 12)]));
   const every = $derived([15, 30, 60, 120, 300, 600].find((s) => end / s <= Math.max(4, width / 70)) ?? 900);
   const ticks = $derived(Array.from({ length: Math.floor(end / every) + 1 }, (_, i) => i * every));
+  // Past an hour seconds say more than habit knows.
+  const span = (low: number, high: number) =>
+    high >= 3600 ? `${Math.round(low / 60)}–${Math.round(high / 60)} min` : `${time(low)}–${time(high)}`;
   const label = $derived(
     rows.map((r) => `${r.stage.title} ${time(r.stage.low_s)} to ${time(r.stage.high_s)}`).join(", "),
   );
@@ -35,7 +38,8 @@
         <div class="flex items-baseline justify-between gap-3 text-[0.875rem]">
           <span class="font-semibold">{stage.title}</span>
           <span class="numeral"
-            >{#if stage.kind === "press"}by {time(stage.high_s)}{:else}{time(stage.low_s)}–{time(
+            >{#if stage.kind === "press"}by {time(stage.high_s)}{:else}{span(
+                stage.low_s,
                 stage.high_s,
               )}{/if}</span
           >
@@ -80,8 +84,11 @@
   <svg {width} height="20" class="block" aria-hidden="true">
     {#each ticks as tick (tick)}
       <path d={`M${x(tick)} 0v4`} class="stroke-quiet" />
-      <text x={x(tick)} y="16" text-anchor={tick === 0 ? "start" : "middle"} class="fill-quiet text-[11.5px]"
-        >{time(tick)}</text
+      <text
+        x={x(tick)}
+        y="16"
+        text-anchor={tick === 0 ? "start" : x(tick) > width - 24 ? "end" : "middle"}
+        class="fill-quiet text-[11.5px]">{end >= 3600 ? `${tick / 60} min` : time(tick)}</text
       >
     {/each}
   </svg>

@@ -46,18 +46,20 @@
       const plates =
         kind === "grinder"
           ? typed.plates
-              .split(/[,;\s]+/)
+              // "4,5" is one plate; a comma with a blank behind it stands between two.
+              .split(/;\s*|,\s+|\s+/)
               .filter(Boolean)
-              .map(Number)
           : [];
+      const read = async (text: string) => (await api.read("number", text, "metric")).value;
+      const [pace, ...sizes] = await Promise.all([typed.pace, ...plates].map(read));
       await onsave({
         key: key.slice(0, 60) || "tool",
         name: typed.name,
         kind,
         load_g: load ?? 0,
         hold_up_g: hold ?? 0,
-        pace_kg_per_min: Number(typed.pace),
-        plates_mm: plates,
+        pace_kg_per_min: pace ?? 0,
+        plates_mm: sizes,
       });
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;

@@ -10,10 +10,13 @@
   let stored = $state.raw<StoredKitchen | null>(null);
   let problem = $state<string | null>(null);
   let status = $state("");
+  let salts = $state.raw<{ key: string; title: string }[]>([]);
 
   $effect(() => {
     void attempt(async () => {
       stored = await api.kitchen();
+      const { pantry } = await api.catalogue();
+      salts = pantry.filter((i) => i.group === "salt").map((i) => ({ key: i.key, title: i.name }));
     });
   });
   async function attempt(run: () => Promise<void>): Promise<void> {
@@ -109,6 +112,21 @@
               .sort((a, b) => a - b)
               .map((g) => ({ key: String(g), title: `${g / 1000} kg` }))}
             onpick={(key) => change({ scale: { ...kitchen.scale, capacity_g: Number(key) } })}
+          />
+        </div>
+      </section>
+      <section class="mt-7">
+        <h2 class="text-lg">Salt</h2>
+        <p class="text-[0.875rem] quiet">
+          Spoons are reckoned in this one. A teaspoon of light flakes weighs half of one of fine salt.
+        </p>
+        <div class="mt-2">
+          <PickField
+            label="The salt by the stove"
+            width="13rem"
+            value={kitchen.salt ?? "salt-fine"}
+            options={salts}
+            onpick={(key) => change({ salt: key })}
           />
         </div>
       </section>

@@ -70,6 +70,11 @@
           async (text) => (await api.read("frac", text, "metric")).value,
         ),
       );
+      const [water, protein, fat] = await Promise.all(
+        [typed.water, typed.protein, typed.fat].map(
+          async (text) => (await api.read("number", text, "metric")).value,
+        ),
+      );
       const written: Meat = {
         ...draft,
         key: seen?.key ?? key(draft.name),
@@ -79,9 +84,9 @@
         trim_loss_frac: trim ?? 0,
         composition: {
           ...draft.composition,
-          water_g_per_100g: Number(typed.water),
-          protein_g_per_100g: Number(typed.protein),
-          fat_g_per_100g: Number(typed.fat),
+          water_g_per_100g: water ?? 0,
+          protein_g_per_100g: protein ?? 0,
+          fat_g_per_100g: fat ?? 0,
         },
       };
       const done = await room.attempt(

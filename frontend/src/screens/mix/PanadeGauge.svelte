@@ -60,20 +60,20 @@
     </p>
   </div>
   <div class="relative mt-1" bind:clientWidth={width} bind:this={box}>
-    <svg {width} height="58" class="block select-none" aria-hidden="true">
+    <svg {width} height="72" class="block select-none" aria-hidden="true">
       {#each zones as zone (zone.at)}
-        <rect x={x(zone.from)} y="8" width={x(zone.to) - x(zone.from)} height="24" fill={fills[zone.at]} />
+        <rect x={x(zone.from)} y="20" width={x(zone.to) - x(zone.from)} height="24" fill={fills[zone.at]} />
         {#if x(zone.to) - x(zone.from) > 34}
           <text
             x={(x(zone.from) + x(zone.to)) / 2}
-            y="25"
+            y="14"
             text-anchor="middle"
             class="fill-base-content text-[12.5px]">{titles[zone.at]}</text
           >
         {/if}
         {#if zone.from > 0}
-          <path d={`M${x(zone.from)} 8v29`} class="stroke-quiet" />
-          <text x={x(zone.from)} y="50" text-anchor="middle" class="fill-quiet text-[11.5px]"
+          <path d={`M${x(zone.from)} 20v29`} class="stroke-quiet" />
+          <text x={x(zone.from)} y="62" text-anchor="middle" class="fill-quiet text-[11.5px]"
             >{number(zone.from)}</text
           >
         {/if}
@@ -87,7 +87,7 @@
       aria-valuemax={Number(most.toFixed(2))}
       aria-valuenow={Number(panade.ratio.toFixed(2))}
       aria-valuetext={`${number(panade.ratio)} parts to one: ${words[panade.state]}`}
-      class="absolute top-0 h-11 w-11 -translate-x-1/2 cursor-ew-resize touch-none"
+      class="absolute top-[10px] h-11 w-11 -translate-x-1/2 cursor-ew-resize touch-none"
       style:left={`${x(panade.ratio)}px`}
       onpointerdown={(e) => {
         dragging = true;

@@ -73,7 +73,9 @@
           ]}>{row.title}</text
         >
         <text x="0" y={y + 33} class="fill-quiet text-[12px]"
-          >{per(row.per_meat_frac)} · {amount({ kind: "mass_g", value: row.mass_g }, units)}</text
+          >{row.per_meat_frac > 0
+            ? `${per(row.per_meat_frac)} · ${amount({ kind: "mass_g", value: row.mass_g }, units)}`
+            : "none"}</text
         >
         {#if row.high > 0}
           <rect
@@ -115,8 +117,8 @@
     {/each}
   {/if}
   <p class="text-[0.75rem] quiet">
-    Parts to a hundred of the raw meat, by mass. Hatched: the band of {school.title.toLowerCase()}. Drag a
-    bar's end, or use the arrow keys.
+    Parts to a hundred of the raw meat, by mass. Hatched: the band of “{school.title}”. Drag a bar's end, or
+    use the arrow keys.
   </p>
 </div>
 {#if bench.refusal?.target.startsWith("group:")}

@@ -11,8 +11,8 @@
 
 {#snippet row(name: string, frac: number, tone: string, strong = false)}
   <tr class={["border-b border-base-300", strong && "font-[680]"]}>
-    <th scope="row" class="py-1 pr-3 text-left font-[inherit]">{name}</th>
-    <td class="w-full px-2"
+    <th scope="row" class="py-1 pr-3 text-left font-[inherit] sm:whitespace-nowrap">{name}</th>
+    <td class="w-1/2 px-2 sm:w-full"
       ><span aria-hidden="true" class={["block h-3", tone]} style:width={`${(frac / widest) * 100}%`}
       ></span></td
     >

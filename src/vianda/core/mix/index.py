@@ -64,16 +64,16 @@ def _capped(value: float, per: float, most: float) -> float:
 # rule, points, reason. Egg: one large egg to a pound of meat (11 parts in a hundred) is the usual firm bind.
 _Rule = tuple[str, Callable[[MixFacts], float], str]
 _BIND: tuple[_Rule, ...] = (
-    ("salt worked in", lambda f: _capped(f.salt_in_mix, 1000.0, 18.0), "Salt dissolves protein into a glue."),
-    ("whole egg and yolk", lambda f: _capped(f.egg, 150.0, 25.0), "Egg sets between the crumbs of meat."),
+    ("salt worked in", lambda f: _capped(f.salt_in_mix, 500.0, 12.0), "Salt dissolves protein into a glue."),
+    ("whole egg and yolk", lambda f: _capped(f.egg, 100.0, 20.0), "Egg sets between the crumbs of meat."),
     ("egg white", lambda f: _capped(f.white, 250.0, 20.0), "White sets firm, without fat."),
     ("panade as a paste",
-     lambda f: _capped(f.panade.crumb_per_meat_frac, 150.0, 15.0) if f.panade.state in PASTE else 0.0,
+     lambda f: _capped(f.panade.crumb_per_meat_frac, 80.0, 10.0) if f.panade.state in PASTE else 0.0,
      "Swollen crumb fills the gaps and holds juice."),
     ("dry crumb", lambda f: -_capped(f.panade.crumb_per_meat_frac, 80.0, 10.0) if f.panade.state == "dry" else 0.0,
      "Dry crumb drinks the meat's juice and breaks the web."),
     ("soup", lambda f: -20.0 if f.panade.state == "soup" else 0.0, "Free liquid keeps the meat apart."),
-    ("cheese", lambda f: _capped(f.cheese, 60.0, 8.0), "Cheese melts and sets as glue."),
+    ("cheese", lambda f: _capped(f.cheese, 40.0, 6.0), "Cheese melts and sets as glue."),
     ("raw onion and other wet pieces", lambda f: -_capped(f.raw_wet, 60.0, 12.0), "Pieces that weep leave gaps."),
     ("fat past a quarter", lambda f: -_capped(max(0.0, f.fat_frac - 0.25), 150.0, 12.0),
      "Fat runs out and leaves holes."),

@@ -74,14 +74,14 @@ def protocol(
     if dish == "sauce":
         rest = [line for line in present if line.ingredient not in COOKED_AHEAD]
         if rest:
-            steps.append(ProtocolStep("fold", "Then the pot", say("Stir in {what} and simmer", what=_names(rest))))
+            steps.append(ProtocolStep("fold", "Then the pot", say("{what}: stir in and simmer", what=_names(rest))))
         return Protocol(tuple(steps), mix_temp_c, chill)
     steps += _season(present, salt, panade)
     if len(meats) > 1:
         steps.append(
             ProtocolStep(
                 "meats", "Combine the meats",
-                say("{meats}, loosely, before anything wet goes in", meats=ph.word(" and ".join(meats))), MEAT_BELOW_C,
+                say("{meats}, loosely, before anything wet goes in", meats=ph.word(_listed(meats))), MEAT_BELOW_C,
             )
         )  # fmt: skip
     elif present:
@@ -99,8 +99,13 @@ def protocol(
 
 
 def _names(lines: Sequence[LineFigures]) -> ph.Amount:
-    names = [line.name.split(",")[0].lower() for line in lines]
-    return ph.word(", ".join(names[:-1]) + f" and {names[-1]}" if len(names) > 1 else names[0])
+    return ph.word(_listed([line.name.split(",")[0] for line in lines]))
+
+
+def _listed(names: Sequence[str]) -> str:
+    """Names as a sentence begins with them: the first as it is written, the others small."""
+    said = [name if at == 0 else name.lower() for at, name in enumerate(names)]
+    return ", ".join(said[:-1]) + f" and {said[-1]}" if len(said) > 1 else said[0]
 
 
 def _brown(salt: SaltFigures) -> list[ProtocolStep]:
@@ -121,7 +126,7 @@ def _ahead(lines: Sequence[LineFigures]) -> list[ProtocolStep]:
     return [
         ProtocolStep(
             "cook-ahead", "Cook ahead and cool",
-            say("{what}: soft, spread out, and cooled; it goes in at {now}", what=_names(cooked),
+            say("{what}: cooked soft, spread out and cooled; it goes in at {now}", what=_names(cooked),
                 now=ph.temp(max(line.temp_c for line in cooked))),
             ONION_BELOW_C,
         )

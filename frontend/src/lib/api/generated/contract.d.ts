@@ -435,6 +435,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pantry/amount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read an amount of an ingredient */
+        post: operations["read_amount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pantry/house": {
         parameters: {
             query?: never;
@@ -686,6 +703,29 @@ export interface components {
              * @default 0
              */
             value: number;
+        };
+        /**
+         * AmountAnswer
+         * @description The amount in grams.
+         */
+        AmountAnswer: {
+            /** Mass G */
+            mass_g: number;
+        };
+        /**
+         * AmountRequest
+         * @description An amount of an ingredient as typed.
+         */
+        AmountRequest: {
+            /** Ingredient */
+            ingredient: string;
+            /** Text */
+            text: string;
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
         };
         /**
          * Answer
@@ -2000,7 +2040,7 @@ export interface components {
         };
         /**
          * IngredientAnswer
-         * @description An ingredient, what its house formula comes to, and where it is used.
+         * @description An ingredient, its salt 0–1, what its house formula comes to, and where it is used.
          */
         IngredientAnswer: {
             figures: components["schemas"]["HouseFigures"] | null;
@@ -2013,6 +2053,8 @@ export interface components {
             problem: string;
             /** Revision */
             revision: number;
+            /** Salt Frac */
+            salt_frac: number;
         };
         /**
          * IngredientModel
@@ -3516,7 +3558,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "mass_g" | "length_mm" | "temp_c" | "frac";
+            kind: "mass_g" | "length_mm" | "temp_c" | "frac" | "number";
             /** Text */
             text: string;
             /**
@@ -4053,7 +4095,7 @@ export interface components {
         };
         /**
          * StovePlan
-         * @description Steps and waves. The last wave may be smaller.
+         * @description Steps and waves. The last wave may be smaller. ``footprint_mm`` is a piece across and deep, as it lies.
          */
         StovePlan: {
             /** After */
@@ -4069,6 +4111,11 @@ export interface components {
             ][];
             /** Each Wave */
             each_wave: components["schemas"]["StoveStep"][];
+            /** Footprint Mm */
+            footprint_mm: [
+                number,
+                number
+            ];
             /** Last Wave */
             last_wave: number;
             /** On Heat S */
@@ -6976,6 +7023,102 @@ export interface operations {
             };
             /** @description A problem */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_amount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AmountRequest"];
+            };
+        };
+        responses: {
+            /** @description Read an amount of an ingredient */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AmountAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
