@@ -80,6 +80,7 @@ def main() -> int:
             [BIN / "vianda", "schema"],
             places.PROJECT / "docs" / "formula-file.schema.json",
         ),
+        _stale("the list of rules is fresh", [BIN / "vianda", "counsel"], places.PROJECT / "docs" / "counsel.md"),
         _types_stale(),
         _run("format and lint of the front end", [npm, "run", "lint"], cwd=places.FRONTEND),
         _run("types of the front end", [npm, "run", "check"], cwd=places.FRONTEND),

@@ -26,6 +26,7 @@ TABLES = (
     tables.VersionRow,
     tables.FormulaRow,
     tables.LotRow,
+    tables.IngredientRow,
     tables.MeatRow,
     tables.KitchenRow,
     tables.RevisionRow,

@@ -4,8 +4,11 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from vianda.core.choose import choose_style
 from vianda.core.demo import slipway_smash
-from vianda.core.formula import BlendPart, Formula
+from vianda.core.formula import BlendPart, Formula, MixLine
+from vianda.core.kitchen import yard_galley
+from vianda.core.larder import starter_larder
 
 
 def blended(**shares: float) -> tuple[BlendPart, ...]:
@@ -27,3 +30,27 @@ def smash(**changes: object) -> Formula:
         else:
             raise AttributeError(name)
     return formula
+
+
+def mixed(*, style: str = "ball-baked", lines: tuple[MixLine, ...] | None = None, **changes: object) -> Formula:
+    """The demo smash made into another style, half pork, with these lines; fields of mix, shape and so on change."""
+    formula = choose_style(smash(), style, larder=starter_larder(), kitchen=yard_galley())
+    formula = replace(formula, parts=blended(chuck=0.5, pork_shoulder=0.5))
+    if lines is not None:
+        formula = replace(formula, mix=replace(formula.mix, lines=lines))
+    for name, value in changes.items():
+        if name == "parts":
+            formula = replace(formula, parts=value)
+            continue
+        for section in ("mix", "dish", "shape", "heat", "seasoning"):
+            if hasattr(getattr(formula, section), name):
+                formula = replace(formula, **{section: replace(getattr(formula, section), **{name: value})})
+                break
+        else:
+            raise AttributeError(name)
+    return formula
+
+
+def lines(**per_hundred: float) -> tuple[MixLine, ...]:
+    """Lines from keyword parts to a hundred of meat; underscores stand for the hyphens of keys."""
+    return tuple(MixLine(key.replace("_", "-"), value / 100.0) for key, value in per_hundred.items())

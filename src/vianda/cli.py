@@ -10,6 +10,7 @@ from pathlib import Path
 
 from pydantic import TypeAdapter
 
+from vianda.core.counsel.listing import counsel_document
 from vianda.core.errors import CoreError
 from vianda.core.evaluate import Evaluation, evaluate
 from vianda.interchange.formula_file import formula_file_schema, read_text
@@ -75,6 +76,7 @@ def main(arguments: list[str] | None = None) -> int:
     two = commands.add_parser("prepare", help="migrate the database and seed the demo kitchen once")
     two.add_argument("--empty", action="store_true", help="seed the kitchen and larder, but no formulas")
     commands.add_parser("openapi", help="print the OpenAPI document")
+    commands.add_parser("counsel", help="print every rule of counsel, with threshold and source")
     commands.add_parser("schema", help="print the JSON Schema of the formula file")
     given = parser.parse_args(arguments)
     match given.command:
@@ -86,6 +88,8 @@ def main(arguments: list[str] | None = None) -> int:
             from vianda.api.web import openapi_document
 
             print(json.dumps(openapi_document(), indent=1, sort_keys=True))
+        case "counsel":
+            print(counsel_document(), end="")
         case "schema":
             print(json.dumps(formula_file_schema(), indent=1, sort_keys=True))
     return 0

@@ -7,20 +7,43 @@ from decimal import Decimal
 
 import pytest
 
-from formulas import blended, smash
+from formulas import blended, lines, mixed, smash
 from vianda.core.apply_edit import apply_edit
 from vianda.core.counsel.rules import ALL_RULES
 from vianda.core.evaluate import Evaluation, evaluate
 from vianda.core.evidence import told
-from vianda.core.formula import BlendPart, Formula, Grind
-from vianda.core.kitchen import Kitchen, Scale
+from vianda.core.formula import BlendPart, Formula, Grind, MixLine
+from vianda.core.kitchen import Kitchen, Scale, yard_galley
 from vianda.core.larder import Larder, starter_larder
 from vianda.core.lot import Lot
+from vianda.core.pantry import HouseFormula, HouseLine, Ingredient, starter_pantry
 
 
 @pytest.fixture(scope="module")
 def larder() -> Larder:
-    return Larder.of(starter_larder().meats.values(), BOXES)
+    return Larder.of(starter_larder().meats.values(), BOXES, [*starter_pantry().values(), *CONFITS])
+
+
+def _confit(key: str, keeps_days: int) -> Ingredient:
+    """Garlic under oil, kept so many days."""
+    oil = (HouseLine("garlic", 100), HouseLine("olive-oil", 200))
+    return replace(starter_pantry()["olive-oil"], key=key, name=key, house=HouseFormula(oil, 300, keeps_days))
+
+
+CONFITS = (_confit("confit-week", 7), _confit("confit-days", 4))
+FLAKY, COARSE_SALT = (replace(yard_galley(), salt=key) for key in ("salt-flake", "salt-coarse"))
+EU = replace(yard_galley(), naming_rule="EU")
+HELD = {"panko": 8.0, "milk": 10.0, "egg": 8.0}
+
+
+def _bowl(style: str = "loaf-free", **changes: object) -> Formula:
+    """A sound mix of panko, milk and egg, with some of it otherwise; None takes a line out."""
+    amounts = {**HELD, **{k.replace("_", "-"): v for k, v in changes.pop("put", {}).items()}}  # type: ignore[attr-defined]
+    return mixed(style=style, lines=lines(**{k: v for k, v in amounts.items() if v is not None}), **changes)
+
+
+def _line(key: str, per: float, **values: object) -> tuple[MixLine, ...]:
+    return (*lines(**HELD), MixLine(key, per, **values))
 
 
 COARSE = Scale(step_g=5, capacity_g=5000)
@@ -82,6 +105,123 @@ CASES = [
         replace(smash(parts=blended(chuck=0.71, shank=0.29)), grind=Grind(tool="knife")),
         None,
     ),
+    ("mix.crumb-without-liquid", _bowl(put={"milk": 1.9}), _bowl(put={"milk": 2.1}), None),
+    ("mix.soup", _bowl(put={"milk": 18.6}), _bowl(put={"milk": 18.2}), None),
+    (
+        "mix.liquid-without-crumb",
+        _bowl(put={"panko": None, "milk": 3.2}),
+        _bowl(put={"panko": None, "milk": 2.8}),
+        None,
+    ),
+    ("mix.soak-short", _bowl(soak_min=9), _bowl(soak_min=10), None),
+    ("mix.crumb-heavy", _bowl(put={"panko": 15.1, "milk": 18}), _bowl(put={"panko": 15, "milk": 18}), None),
+    ("mix.binder-short", mixed(lines=lines(egg=4.9)), mixed(lines=lines(egg=5.0)), None),
+    ("mix.crumb-in-burger", _bowl("smashed", put={"panko": 4.1}), _bowl("smashed", put={"panko": 4}), None),
+    ("mix.egg-short", _bowl(put={"egg": 4.9}), _bowl(put={"egg": 5}), None),
+    ("mix.egg-heavy", _bowl(put={"egg": 14.4}), _bowl(put={"egg": 14.2}), None),
+    (
+        "mix.egg-rounded",
+        mixed(lines=(*lines(panko=8, milk=10), MixLine("egg", 0.068, counted=True))),
+        mixed(lines=(*lines(panko=8, milk=10), MixLine("egg", 0.08, counted=True))),
+        None,
+    ),
+    (
+        "mix.cheese-heavy",
+        _bowl("ball-baked", put={"panko": 6, "parmesan": 10.2}),
+        _bowl("ball-baked", put={"panko": 6, "parmesan": 9.9}),
+        None,
+    ),
+    (
+        "mix.lean-without-panade",
+        mixed(lines=lines(panko=8, egg=8), parts=blended(round=0.95, chuck=0.05)),
+        mixed(lines=lines(panko=8, egg=8), parts=blended(round=0.5, chuck=0.5)),
+        None,
+    ),
+    ("mix.no-school", _bowl(put={"panko": 40}), _bowl(), None),
+    ("mix.filling-unfit", _bowl("ball-baked", put={"boiled-egg": 10}), _bowl(put={"boiled-egg": 10}), None),
+    ("mix.unsalted", _bowl(salt_frac=0.0079), _bowl(salt_frac=0.0081), None),
+    (
+        "mix.salt-comes-along",
+        _bowl(put={"pecorino": 12}, salt_frac=0.005),
+        _bowl(put={"pecorino": 12}, salt_frac=0.010),
+        None,
+    ),
+    ("mix.salted-twice", _bowl(salt_frac=0.0221), _bowl(salt_frac=0.0219), None),
+    (
+        "mix.cured-and-salted",
+        _bowl(parts=blended(round=0.65, bacon=0.35), salt_frac=0.018),
+        _bowl(parts=blended(round=0.65, bacon=0.35), salt_frac=0.014),
+        None,
+    ),
+    (
+        "mix.salted-early",
+        mixed(style="smashed", lines=(), salt_place="mixed", salt_frac=0.0031),
+        mixed(style="smashed", lines=(), salt_place="mixed", salt_frac=0.0029),
+        None,
+    ),
+    ("mix.light-spoon", _bowl(), _bowl(), (FLAKY, COARSE_SALT)),
+    ("mix.raw-wet-vegetable", _bowl(put={"onion": 3.1}), _bowl(put={"onion": 3}), None),
+    (
+        "mix.hot-part",
+        mixed(lines=_line("soft-onion", 0.1, temp_c=31)),
+        mixed(lines=_line("soft-onion", 0.1, temp_c=30)),
+        None,
+    ),
+    (
+        "mix.too-warm",
+        mixed(lines=_line("chicken-stock", 0.4, temp_c=36)),
+        mixed(lines=_line("chicken-stock", 0.4, temp_c=20)),
+        None,
+    ),
+    ("mix.meat-warm", _bowl(meat_temp_c=5.5), _bowl(meat_temp_c=5), None),
+    ("mix.overworked", _bowl(work="processor", work_s=16), _bowl(work="processor", work_s=15), None),
+    ("mix.overworked", _bowl(work_s=181), _bowl(work_s=180), None),
+    ("mix.not-chilled", _bowl(chill_min=29), _bowl(chill_min=30), None),
+    ("mix.beef-only", _bowl(parts=blended(chuck=1.0)), _bowl(), None),
+    ("mix.poultry-floor", _bowl(parts=blended(chuck=0.5, turkey_ground=0.5)), _bowl(), None),
+    (
+        "mix.name-lost",
+        mixed(style="smashed", parts=blended(chuck=1.0), lines=lines(egg_white=4)),
+        mixed(style="smashed", parts=blended(chuck=1.0), lines=lines(pepper=0.3)),
+        None,
+    ),
+    (
+        "mix.name-lost",
+        mixed(style="smashed", parts=blended(ground_85=1.0), lines=(), salt_place="mixed", salt_frac=0.0102),
+        mixed(style="smashed", parts=blended(ground_85=1.0), lines=(), salt_place="mixed", salt_frac=0.0098),
+        EU,
+    ),
+    (
+        "mix.guessed",
+        mixed(lines=_line("olive-oil", 0.01, doubt_frac=0.45)),
+        mixed(lines=_line("olive-oil", 0.01, doubt_frac=0.35)),
+        None,
+    ),
+    ("mix.hidden-fish", _bowl(put={"worcester": 1}), _bowl(put={"soy_sauce": 1}), None),
+    (
+        "mix.sugar-burns",
+        _bowl(put={"brown_sugar": 6}, surface_temp_c=200),
+        _bowl(put={"brown_sugar": 6}, surface_temp_c=199),
+        None,
+    ),
+    ("mix.garlic-in-oil", _bowl(put={"confit-week": 1}), _bowl(put={"confit-days": 1}), None),
+    ("mix.fat-from-mix", _bowl(put={"butter": 10}), _bowl(put={"butter": 4}), None),
+    ("mix.no-pork", _bowl(avoid=("no-pork",)), _bowl(avoid=("no-pork",), parts=blended(chuck=1.0)), None),
+    ("mix.no-dairy", _bowl(avoid=("no-dairy",)), _bowl(avoid=("no-dairy",), put={"milk": None, "stock": 10}), None),
+    (
+        "mix.no-gluten",
+        _bowl(avoid=("no-gluten",)),
+        _bowl(avoid=("no-gluten",), put={"panko": None, "gf_crumbs": 8}),
+        None,
+    ),
+    ("mix.less-fat", _bowl(avoid=("less-fat",)), _bowl(avoid=("less-fat",), parts=blended(round=1.0)), None),
+    ("mix.less-sugar", _bowl(avoid=("less-sugar",), put={"ketchup": 14}), _bowl(avoid=("less-sugar",)), None),
+    (
+        "mix.less-salt",
+        _bowl(avoid=("less-salt",), salt_frac=0.016),
+        _bowl(avoid=("less-salt",), salt_frac=0.012),
+        None,
+    ),
     ("scale.cannot-weigh", smash(piece_mass_g=95), smash(piece_mass_g=100), COARSE),
     ("scale.cannot-weigh", smash(guests=12), smash(guests=11), SMALL),
 ]
@@ -91,13 +231,24 @@ def _rules(evaluation: Evaluation) -> list[str]:
     return [c.rule for c in evaluation.counsel]
 
 
-@pytest.mark.parametrize(("rule", "calls", "short", "scale"), CASES, ids=[f"{c[0]}-{i}" for i, c in enumerate(CASES)])
+def _kitchens(kitchen: Kitchen, where: object) -> tuple[Kitchen, Kitchen]:
+    """The kitchen in which the rule speaks, and the one in which it is silent."""
+    if isinstance(where, Scale):
+        kitchen = replace(kitchen, scale=where)
+    elif isinstance(where, Kitchen):
+        kitchen = where
+    elif isinstance(where, tuple):
+        return where
+    return kitchen, kitchen
+
+
+@pytest.mark.parametrize(("rule", "calls", "short", "where"), CASES, ids=[f"{c[0]}-{i}" for i, c in enumerate(CASES)])
 def test_a_rule_speaks_past_its_threshold_and_not_before(
-    larder: Larder, kitchen: Kitchen, rule: str, calls: Formula, short: Formula, scale: Scale | None
+    larder: Larder, kitchen: Kitchen, rule: str, calls: Formula, short: Formula, where: object
 ) -> None:
-    here = replace(kitchen, scale=scale) if scale else kitchen
-    assert rule in _rules(evaluate(calls, larder=larder, kitchen=here))
-    assert rule not in _rules(evaluate(short, larder=larder, kitchen=here))
+    speaks, silent = _kitchens(kitchen, where)
+    assert rule in _rules(evaluate(calls, larder=larder, kitchen=speaks))
+    assert rule not in _rules(evaluate(short, larder=larder, kitchen=silent))
 
 
 def test_every_rule_has_a_case_and_its_own_id() -> None:

@@ -1,0 +1,142 @@
+"""The pantry in a real MariaDB: revisions, conflicts, house formulas, and a kitchen from before there was one."""
+
+from __future__ import annotations
+
+import copy
+import json
+from dataclasses import replace
+from decimal import Decimal
+
+import pytest
+
+from formulas import lines, mixed
+from vianda.core.demo import HOUSE_FORMULAS, night_watch_balls
+from vianda.core.evaluate import evaluate
+from vianda.core.house import CircularHouseError
+from vianda.core.kitchen import yard_galley
+from vianda.core.larder import Larder, starter_larder
+from vianda.core.pantry import HouseFormula, HouseLine, starter_pantry
+from vianda.interchange.formula_file import FormulaBundle, read_file, read_text, write_file
+from vianda.interchange.kept_plan import up_to_date
+from vianda.services import formulas, pantry
+from vianda.services.demo_kitchen import take_up_pantry
+from vianda.storage import kitchen_repository
+from vianda.storage import larder_repository as repository
+from vianda.storage.records import ConflictError, NotFoundError
+from vianda.storage.tables import IngredientRow
+
+pytestmark = pytest.mark.usefixtures("database")
+RUB = HOUSE_FORMULAS[0]
+
+
+def _known(key: str) -> pantry.KnownIngredient:
+    return next(k for k in pantry.list_pantry() if k.ingredient.key == key)
+
+
+def test_the_pantry_comes_back_as_it_was_seeded() -> None:
+    stored = {s.ingredient.key: s.ingredient for s in repository.list_ingredients()}
+    assert stored == {**starter_pantry(), **{i.key: i for i in HOUSE_FORMULAS}}
+    assert repository.load_larder().pantry["yard-rub"].composition.sodium_mg_per_100g > 15_000
+
+
+def test_an_ingredient_is_saved_over_the_revision_seen_and_no_other() -> None:
+    milk = repository.get_ingredient("milk").ingredient
+    dearer = replace(milk, price_per_kg=Decimal("2.0000"))
+    assert repository.save_ingredient(dearer, revision=1).revision == 2
+    assert repository.load_larder().pantry["milk"].price_per_kg == 2
+    with pytest.raises(ConflictError) as conflict:
+        repository.save_ingredient(milk, revision=1)
+    assert conflict.value.current.ingredient == dearer
+    with pytest.raises(ConflictError):
+        repository.save_ingredient(milk, revision=0)
+    with pytest.raises(NotFoundError):
+        repository.get_ingredient("unicorn")
+
+
+def test_a_dearer_ingredient_is_felt_through_every_house_formula_and_its_use() -> None:
+    before = _known("yard-rub").figures
+    paprika = repository.get_ingredient("paprika").ingredient
+    pantry.save_ingredient(replace(paprika, price_per_kg=Decimal(100)), revision=1)
+    after = _known("yard-rub").figures
+    assert after.price_per_kg - before.price_per_kg == Decimal(84) * 50 / 200
+
+
+def test_a_house_formula_that_would_hold_itself_is_refused_and_nothing_is_kept() -> None:
+    crumbs = repository.get_ingredient("boathouse-crumbs").ingredient
+    crust = replace(
+        crumbs, key="crust", name="Crust", house=HouseFormula((HouseLine("boathouse-crumbs", 100),), 100, 3)
+    )
+    pantry.save_ingredient(crust, revision=0)
+    ring = replace(crumbs, house=HouseFormula((HouseLine("crust", 100),), 100, 3))
+    with pytest.raises(CircularHouseError):
+        pantry.save_ingredient(ring, revision=1)
+    assert repository.get_ingredient("boathouse-crumbs").ingredient == crumbs
+
+
+def test_where_it_is_used_names_formulas_and_house_formulas() -> None:
+    formulas.create_formula(replace(mixed(lines=lines(boathouse_crumbs=8, milk=12, egg=8)), name="Watch"))
+    bread = _known("crusty-bread")
+    assert bread.in_house == ("Boathouse crumbs",)
+    assert "Watch" in bread.in_formulas
+    assert "Watch" in _known("boathouse-crumbs").in_formulas
+
+
+def test_a_kitchen_from_before_takes_up_pantry_and_oven_and_keeps_the_rest() -> None:
+    stored = kitchen_repository.load_kitchen()
+    without = tuple(s for s in stored.kitchen.surfaces if s.kind != "oven")
+    kitchen_repository.save_kitchen(replace(stored.kitchen, surfaces=without, name="Old"), revision=stored.revision)
+    IngredientRow.delete().execute()
+    repository.touch("larder")
+    take_up_pantry()
+    take_up_pantry()
+    kitchen = kitchen_repository.load_kitchen().kitchen
+    assert kitchen.name == "Old"
+    assert [s.kind for s in kitchen.surfaces].count("oven") == 1
+    assert len(repository.list_ingredients()) == len(starter_pantry()) + len(HOUSE_FORMULAS)
+
+
+def test_a_file_carries_the_pantry_it_stands_on_and_joins_a_kitchen_without_it() -> None:
+    larder = Larder.of(starter_larder().meats.values(), (), [*starter_pantry().values(), *HOUSE_FORMULAS])
+    formula = mixed(lines=lines(boathouse_crumbs=8, milk=12, egg=8, yard_rub=1))
+    file = write_file(FormulaBundle(formula, larder, yard_galley()))
+    keys = {i["key"] for i in file["pantry"]}
+    assert {"boathouse-crumbs", "crusty-bread", "yard-rub", "paprika", "salt-fine", "milk"} <= keys
+    assert "panko" not in keys
+    bundle = read_text(json.dumps(file))
+    there = evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen)
+    assert there == evaluate(formula, larder=larder, kitchen=yard_galley())
+    IngredientRow.delete().where(IngredientRow.key == "boathouse-crumbs").execute()
+    repository.touch("larder")
+    done = formulas.import_formula(file)
+    assert "Boathouse crumbs" in done.meats_added
+    assert repository.get_ingredient("boathouse-crumbs").ingredient.house is not None
+
+
+def test_version_3_is_upgraded_and_nothing_is_mixed_in() -> None:
+    file = write_file(FormulaBundle(night_watch_balls(), starter_larder(), yard_galley()))
+    old = copy.deepcopy(file)
+    old["version"] = 3
+    del old["pantry"], old["formula"]["mix"], old["formula"]["dish"]["guests_per_piece"], old["kitchen"]["salt"]
+    bundle = read_file(old)
+    assert bundle.formula.mix.lines == ()
+    assert bundle.formula.dish.guests_per_piece == 1
+    assert evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen).salt.g_per_tsp == pytest.approx(6)
+
+
+def test_a_plan_kept_before_mixes_came_is_read_by_todays_shapes(client) -> None:
+    formula = next(f for f in client.get("/api/formulas").get_json() if f["name"] == "Slipway smash")
+    cook = client.post("/api/cooks", json={"formula_id": formula["id"]}).get_json()
+    now = cook["plan"]
+    old = copy.deepcopy(now)
+    for name in ("form", "length_mm", "width_mm"):
+        del old["shape"][name]
+    for name in ("ledger", "wanted_g", "brought_g", "rim_salt_g", "salt_name", "g_per_tsp", "of_mix_frac"):
+        del old["salt"][name]
+    del old["stove"]["footprint_mm"], old["cost"]["mix_cost"]
+    upgraded = up_to_date(old)
+    assert up_to_date(now) is now
+    for part in ("shape", "stove", "portions", "heat"):
+        assert upgraded[part] == now[part], part
+    assert {k: v for k, v in upgraded["salt"].items() if k != "g_per_tsp"} == {
+        k: pytest.approx(v) if isinstance(v, float) else v for k, v in now["salt"].items() if k != "g_per_tsp"
+    }
