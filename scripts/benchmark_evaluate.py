@@ -2,7 +2,7 @@
 
 Usage: .venv/bin/python scripts/benchmark_evaluate.py [http://127.0.0.1:8427] [rounds]
 Prints medians in milliseconds and their ratio. Bars: at most 15 ms, at most 5 times the empty
-endpoint; with eight meats at most 20 ms.
+endpoint; with eight meats, and with twenty lines of a mix, at most 20 ms.
 """
 
 from __future__ import annotations
@@ -39,21 +39,29 @@ def main() -> int:
     eight = ("chuck", "rib", "round", "trim-50", "brisket-point", "short-rib-plate", "sirloin", "shank")
     wide = {**formula, "parts": [{"meat": m, "share_frac": 0.125, "locked": False, "lot": ""} for m in eight]}
     wide_body = json.dumps({"formula": wide, "edits": []}).encode()
+    connection.request("GET", "/api/catalogue")
+    pantry = json.loads(connection.getresponse().read())["pantry"]
+    twenty = [i["key"] for i in pantry if i["group"] != "salt"][::4][:20]
+    lines = [{"ingredient": key, "per_meat_frac": 0.02} for key in twenty]
+    full = {**formula, "mix": {**formula["mix"], "lines": lines}}
+    full_body = json.dumps({"formula": full, "edits": []}).encode()
     body = json.dumps({"formula": formula, "edits": [{"kind": "nudge", "figure": "guests", "steps": 1}]}).encode()
     for _ in range(20):
         timed(connection, "GET", "/api/live", None)
         timed(connection, "POST", "/api/evaluate", body)
-    nothing, work, widest = [], [], []
+    nothing, work, widest, fullest = [], [], [], []
     for _ in range(rounds):
         nothing.append(timed(connection, "GET", "/api/live", None))
         work.append(timed(connection, "POST", "/api/evaluate", body))
         widest.append(timed(connection, "POST", "/api/evaluate", wide_body))
+        fullest.append(timed(connection, "POST", "/api/evaluate", full_body))
     low, high = statistics.median(nothing), statistics.median(work)
     tail = statistics.quantiles(work, n=20)[-1]
     print(f"nothing  median {low:.2f} ms")
     print(f"evaluate median {high:.2f} ms, 95th percentile {tail:.2f} ms, {rounds} rounds")
     print(f"ratio    {high / low:.1f}")
     print(f"with eight meats median {statistics.median(widest):.2f} ms")
+    print(f"with {len(lines)} lines median {statistics.median(fullest):.2f} ms")
     return 0
 
 

@@ -9,6 +9,7 @@ from __future__ import annotations
 import string
 from dataclasses import dataclass
 from decimal import Decimal
+from functools import lru_cache
 from typing import Literal
 
 Kind = Literal[
@@ -56,6 +57,11 @@ class Phrase:
     amounts: dict[str, Amount]
 
 
+@lru_cache(maxsize=2048)
+def _places(text: str) -> frozenset[str]:
+    return frozenset(name for _, name, _, _ in string.Formatter().parse(text) if name is not None)
+
+
 def say(text: str, **amounts: Amount) -> Phrase:
     """Build a phrase.
 
@@ -69,8 +75,8 @@ def say(text: str, **amounts: Amount) -> Phrase:
     >>> say("{n} pieces", n=Amount("count", 8)).amounts["n"].value
     8
     """
-    places = {name for _, name, _, _ in string.Formatter().parse(text) if name is not None}
-    if places != set(amounts):
+    places = _places(text)
+    if places != amounts.keys():
         raise KeyError(f"places {sorted(places)} and amounts {sorted(amounts)} differ in {text!r}")
     return Phrase(text, amounts)
 

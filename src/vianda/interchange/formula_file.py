@@ -10,8 +10,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Callable
-from dataclasses import dataclass, replace
-from decimal import Decimal
+from dataclasses import dataclass
 from typing import Annotated, Any, Literal
 
 from pydantic import Field, ValidationError
@@ -23,7 +22,7 @@ from vianda.core.house import needs
 from vianda.core.kitchen import Kitchen
 from vianda.core.larder import Larder
 from vianda.core.mix.salt_ledger import kitchen_salt
-from vianda.core.pantry import Ingredient, starter_pantry
+from vianda.core.pantry import starter_pantry
 from vianda.core.units import c_from_f
 from vianda.interchange.formula_model import FormulaModel, Strict
 from vianda.interchange.store_models import IngredientModel, KitchenModel, LotModel, MeatModel
@@ -72,15 +71,9 @@ def write_file(bundle: FormulaBundle) -> Json:
         formula=FormulaModel.from_core(bundle.formula),
         larder=[MeatModel.from_core(meat) for meat in used],
         lots=[LotModel.from_core(lot) for lot in lots],
-        pantry=[_written(bundle.larder.pantry[key]) for key in _ingredients(bundle)],
+        pantry=[IngredientModel.from_core(bundle.larder.pantry[key]) for key in _ingredients(bundle)],
         kitchen=KitchenModel.from_core(bundle.kitchen),
     ).model_dump(mode="json")
-
-
-def _written(ingredient: Ingredient) -> IngredientModel:
-    """An ingredient for the file; the price of what is made in the house follows from its lines there too."""
-    plain = ingredient if ingredient.house is None else replace(ingredient, price_per_kg=Decimal(0))
-    return IngredientModel.from_core(plain)
 
 
 def _ingredients(bundle: FormulaBundle) -> list[str]:

@@ -165,6 +165,8 @@ class IngredientModel(Strict):
         values["allergens"], values["aliases"] = list(ingredient.allergens), list(ingredient.aliases)
         if ingredient.house is not None:
             house = ingredient.house
+            # Its price follows from its lines, wherever it is read.
+            values["price_per_kg"] = Decimal(0)
             lines = [HouseLineModel(ingredient=line.ingredient, mass_g=line.mass_g) for line in house.lines]
             values["house"] = HouseModel(
                 lines=lines, yield_g=house.yield_g, keeps_days=house.keeps_days, method=house.method, acid=house.acid

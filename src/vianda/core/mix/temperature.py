@@ -8,19 +8,20 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 from vianda.core.composition import Composition
 from vianda.core.cook_yield import Band
 from vianda.core.errors import OutOfRangeError
 
 # cp in J/(kg K) = a + b T + c T², T in °C: Choi & Okos (1986); the leading term of water as in CoolProp differs by 1 %.
-_CP: dict[str, tuple[float, float, float]] = {
-    "water": (4176.2, -0.0909, 5.4731e-3),
-    "protein": (2008.2, 1.2089, -1.3129e-3),
-    "fat": (1984.2, 1.4733, -4.8008e-3),
-    "carbohydrate": (1548.8, 1.9625, -5.9399e-3),
-    "ash": (1092.6, 1.8896, -3.6817e-3),
-}
+_CP: tuple[tuple[float, float, float], ...] = (
+    (4176.2, -0.0909, 5.4731e-3),  # water
+    (2008.2, 1.2089, -1.3129e-3),  # protein
+    (1984.2, 1.4733, -4.8008e-3),  # fat
+    (1548.8, 1.9625, -5.9399e-3),  # carbohydrate
+    (1092.6, 1.8896, -3.6817e-3),  # ash
+)
 # A fridge's still air on a spread of mix, both sides: from memory, medium confidence.
 STILL_AIR_H = (6.0, 12.0)
 SPREAD_MM = 30.0
@@ -38,17 +39,29 @@ class Part:
     temp_c: float
 
 
-def _fractions(composition: Composition) -> dict[str, float]:
-    parts = {
-        "water": composition.water_g_per_100g,
-        "protein": composition.protein_g_per_100g,
-        "fat": composition.fat_g_per_100g,
-        "carbohydrate": composition.carbohydrate_g_per_100g,
-        "ash": composition.ash_g_per_100g,
-    }
-    total = math.fsum(parts.values())
+@lru_cache(maxsize=1024)
+def _fractions(composition: Composition) -> tuple[float, ...]:
+    """Mass fractions of the components, in the order of ``_CP``."""
+    parts = (
+        composition.water_g_per_100g,
+        composition.protein_g_per_100g,
+        composition.fat_g_per_100g,
+        composition.carbohydrate_g_per_100g,
+        composition.ash_g_per_100g,
+    )
+    total = math.fsum(parts)
     # Analyses need not sum to 100; heat is carried by all of the mass.
-    return {name: value / total for name, value in parts.items()} if total > 0 else {"water": 1.0}
+    return tuple(value / total for value in parts) if total > 0 else (1.0, 0.0, 0.0, 0.0, 0.0)
+
+
+def _capacity(shares: Sequence[float], temp_c: float) -> float:
+    return sum(x * (a + b * temp_c + c * temp_c**2) for x, (a, b, c) in zip(shares, _CP, strict=True))
+
+
+def _enthalpy(shares: Sequence[float], temp_c: float) -> float:
+    return sum(
+        x * (a * temp_c + b * temp_c**2 / 2 + c * temp_c**3 / 3) for x, (a, b, c) in zip(shares, _CP, strict=True)
+    )
 
 
 def heat_capacity_j_per_kg_k(composition: Composition, *, temp_c: float) -> float:
@@ -67,16 +80,7 @@ def heat_capacity_j_per_kg_k(composition: Composition, *, temp_c: float) -> floa
     >>> round(heat_capacity_j_per_kg_k(sr28_composition("23572"), temp_c=4.0))
     3341
     """
-    return math.fsum(
-        x * (_CP[n][0] + _CP[n][1] * temp_c + _CP[n][2] * temp_c**2) for n, x in _fractions(composition).items()
-    )
-
-
-def _enthalpy_j_per_kg(composition: Composition, temp_c: float) -> float:
-    return math.fsum(
-        x * (_CP[n][0] * temp_c + _CP[n][1] * temp_c**2 / 2 + _CP[n][2] * temp_c**3 / 3)
-        for n, x in _fractions(composition).items()
-    )
+    return _capacity(_fractions(composition), temp_c)
 
 
 def mixed_temp_c(parts: Sequence[Part]) -> float:
@@ -99,13 +103,13 @@ def mixed_temp_c(parts: Sequence[Part]) -> float:
     held = [p for p in parts if p.mass_g > 0]
     if not held:
         raise OutOfRangeError("There is nothing in the bowl.", field="/mix/lines")
-    wanted = math.fsum(p.mass_g * _enthalpy_j_per_kg(p.composition, max(COLDEST_C, p.temp_c)) for p in held)
-    low, high = min(p.temp_c for p in held), max(p.temp_c for p in held)
-    temp = (low + high) / 2
+    # Heat is linear in the components: they are summed over the bowl once.
+    shares = [(p, _fractions(p.composition)) for p in held]
+    wanted = sum(p.mass_g * _enthalpy(x, max(COLDEST_C, p.temp_c)) for p, x in shares)
+    whole = [sum(p.mass_g * x[at] for p, x in shares) for at in range(len(_CP))]
+    temp = sum(p.mass_g * p.temp_c for p in held) / sum(p.mass_g for p in held)
     for _ in range(20):
-        off = math.fsum(p.mass_g * _enthalpy_j_per_kg(p.composition, temp) for p in held) - wanted
-        slope = math.fsum(p.mass_g * heat_capacity_j_per_kg_k(p.composition, temp_c=temp) for p in held)
-        step = off / slope
+        step = (_enthalpy(whole, temp) - wanted) / _capacity(whole, temp)
         temp -= step
         if abs(step) < 1e-12:
             break
