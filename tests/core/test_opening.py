@@ -145,5 +145,31 @@ def test_nothing_for_nobody_is_refused(line: str, says: str) -> None:
 
 
 def test_a_dish_not_made_here_is_said_and_not_silently_a_burger() -> None:
-    assumed = [a.text for a in _open("1 kg mince, meatballs, for 6").assumed]
+    assumed = [a.text for a in _open("1 kg mince, tacos, for 6").assumed]
     assert any("not made on this bench yet" in text for text in assumed)
+
+
+@pytest.mark.parametrize(
+    ("line", "style", "pieces", "guests"),
+    [
+        ("1 kg mince, meatballs, for 6", "ball-baked", 36, 6),
+        ("54 meatballs", "ball-baked", 54, 18),
+        ("30 turkey meatballs for 10", "ball-baked", 30, 10),
+        ("meatballs in sauce, 1.5 kg beef", "ball-simmered", 54, 9),
+        ("meatloaf for 10", "loaf-free", 2, 10),
+        ("3 kg chuck and pork, 2 meatloaves for 14", "loaf-free", 2, 14),
+        ("stuffed meatloaf for 8 people", "loaf-filled", 1, 8),
+        ("meatloaf in a tin for 6", "loaf-tin", 1, 6),
+        ("ragù for 12", "ragu", 12, 12),
+    ],
+)
+def test_another_dish_is_read_and_starts_with_its_school(line: str, style: str, pieces: int, guests: int) -> None:
+    opening = _open(line)
+    formula = opening.formula
+    assert (formula.dish.style, formula.dish.pieces, formula.dish.guests) == (style, pieces, guests)
+    assert opening.unread == ()
+    evaluation = evaluate(formula, larder=starter_larder(), kitchen=yard_galley())
+    assert evaluation.mix.lines
+    assert evaluation.heat.target_c >= evaluation.heat.floors.leading.temp_c - 1e-6
+    low, high = evaluation.style.piece_mass_g
+    assert low * 0.9 <= evaluation.portions.piece_mass_g <= high * 1.1

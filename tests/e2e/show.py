@@ -51,6 +51,14 @@ def _one(kind: str, value: float, text: str, currency: str) -> tuple[str, str]:
         case "lean_to_fat":
             fat = int(value * 100 + 0.5)
             return f"{100 - fat}{NBSP}:{NBSP}{fat}", ""
+        case "per_hundred":
+            return _number(value * 100, 0 if value <= 0 or value >= 0.9995 else 2 if value < 0.00995 else 1), ""
+        case "minutes":
+            return (_number(value / 60, 0), f"{NBSP}h") if value >= 240 else (_number(value, 0), f"{NBSP}min")
+        case "energy_kcal":
+            return _number(value, 0), f"{NBSP}kcal"
+        case "mass_mg":
+            return _number(value, 0), f"{NBSP}mg"
         case "word":
             return text, ""
     raise AssertionError(kind)

@@ -7,6 +7,8 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+# A burger, balls, a loaf and a sauce: every form of every drawing.
+SHELF = ("Harbour-light", "Night-watch", "Keeper", "Supply-boat")
 STEPS = ("dish", "meat", "mix", "shape", "heat", "cook", "notes")
 
 
@@ -26,11 +28,12 @@ def test_no_view_breaks_an_accessibility_rule(watch, kestrel, width: int) -> Non
         "/log",
         "/kitchen",
         "/larder",
+        "/pantry",
         f"/slip/{formula}",
         f"/log/{cook}",
         f"/stove/{cook}",
         "/nowhere",
-    ] + [f"/formula/{formula}/{step}" for step in STEPS]:
+    ] + [f"/formula/{_formula(watched, name)}/{step}" for name in SHELF for step in STEPS]:
         watched.go(path)
         expect(page.get_by_role("heading", level=1)).to_be_visible()
         page.wait_for_timeout(250)
@@ -81,6 +84,37 @@ def test_the_tabs_of_the_meat_bench_break_no_accessibility_rule(watch, kestrel, 
         page.get_by_role("radio", name=way).click()
         page.wait_for_timeout(250)
         assert watched.axe() == [], way
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_the_tabs_of_the_mix_break_no_accessibility_rule(watch, kestrel, width: int) -> None:
+    watched = watch(kestrel, width=width, height=800)
+    page = watched.page
+    for name in ("Keeper", "Harbour-light"):
+        watched.go(f"/formula/{_formula(watched, name)}/mix")
+        for tab in ("Salt", "Whole mix", "Method", "Weigh out", "Bowl"):
+            page.get_by_role("tab", name=tab).click()
+            expect(page.get_by_role("tabpanel", name=tab)).to_be_visible()
+            assert watched.axe() == [], tab
+            overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+            assert overflow <= 0, f"{tab} scrolls sideways by {overflow} px at {width}"
+    page.get_by_role("tab", name="Weigh out").click()
+    page.get_by_role("button", name="By eye: weigh the bowl").click()
+    expect(page.get_by_role("dialog")).to_be_visible()
+    assert watched.axe() == []
+
+
+def test_the_pantrys_sheets_break_no_accessibility_rule(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    watched.go("/pantry")
+    for opener in ("Change Yard rub", "Write one down", "Correct Panko", "Add an ingredient"):
+        page.get_by_role("button", name=opener, exact=True).click()
+        expect(page.get_by_role("dialog")).to_be_visible()
+        page.wait_for_timeout(500)
+        assert watched.axe() == [], opener
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("dialog")).to_have_count(0)
 
 
 def test_the_larders_sheets_break_no_accessibility_rule(watch, kestrel) -> None:

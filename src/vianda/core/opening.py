@@ -23,6 +23,8 @@ from vianda.core.heat.floor import floors_for
 from vianda.core.kitchen import Kitchen, SurfaceKind
 from vianda.core.larder import POULTRY, Larder, Meat
 from vianda.core.mix.salt_ledger import START_SALT_FRAC
+from vianda.core.mix.schools import schools_for
+from vianda.core.opening_dish import DISHES, NOUNS, PIECES_EACH, made_as
 from vianda.core.phrase import Phrase, say
 from vianda.core.styles import Style, style_of
 
@@ -59,13 +61,15 @@ _MASS = re.compile(rf"((?:{_NUMBER}\s*(?:{_MASS_NAMES})(?![a-z])\s*(?:and\s+)?)+
 _COUNT_WORD = r"(\d+|" + "|".join(sorted(NUMBER_WORDS, key=len, reverse=True)) + r")"
 _EATERS = r"(?:people|persons|guests|eaters|mouths|of us|crew)"
 _PEOPLE = re.compile(rf"(?:\bfor\s+{_COUNT_WORD}\b(?!\s*(?:min|h))(?:\s+{_EATERS}\b)?|\b{_COUNT_WORD}\s+{_EATERS}\b)")
-_PIECES = re.compile(rf"\b{_COUNT_WORD}\s+(?:\w+\s+)?(?:burgers|patties|pieces)\b")
+_PIECES = re.compile(
+    rf"\b{_COUNT_WORD}\s+(?:[\w·]+\s+){{0,2}}(?:burgers|patties|pieces|(?:meat ?)?balls|(?:meat ?)?loaves)\b"
+)
 _RATIO = re.compile(r"\b(\d{1,2})\s*/\s*(\d{1,2})\b")
 _FAT = re.compile(r"\b(\d{1,2})\s*(?:%|per ?cent)\s*fat\b")
 _LEAN = re.compile(r"\b(\d{1,2})\s*(?:%|per ?cent)\s*lean\b")
 _NAME = re.compile(r"\b(doubles?|singles?)\b")
 # Dishes this bench does not make yet; named so that the answer is not a silent burger.
-_OTHER_DISH = re.compile(r"\b(meat ?balls?|meat ?loa(?:f|ves)|rag[uù]|meat sauce|tacos?)\b")
+_OTHER_DISH = re.compile(r"\b(tacos?)\b")
 
 _SURFACES: tuple[tuple[str, SurfaceKind], ...] = (
     (r"\b(?:iron |frying |cast[- ]iron )?(?:pan|skillet)\b", "pan"),
@@ -157,7 +161,10 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
     people = rest.take(_PEOPLE)
     # "8 thick burgers" names pieces and style at once, so the style is looked up before either is taken.
     style_key = next((key for pattern, key in _STYLES if re.search(pattern, rest.rest)), None)
+    made = next((key for pattern, key in DISHES if pattern.search(rest.rest)), None)
     pieces = rest.take(_PIECES)
+    for name, _ in DISHES:
+        rest.take(name)
     surface_kind = next((kind for pattern, kind in _SURFACES if rest.take(pattern)), None)
     for pattern, _ in _STYLES:
         rest.take(pattern)
@@ -166,20 +173,26 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
     )
     rest.take(_NAME)
     other = rest.take(_OTHER_DISH)
-    if not (read or people or pieces or surface_kind or style_key):
+    if not (read or people or pieces or surface_kind or style_key or made):
         raise UnreadableEntryError(
             f"Nothing in “{text[:60]}” was understood. Try: 700 g unknown mince, iron pan, four people.", field="/line"
         )
 
     if other:
         assumed.append(say("{dish} is not made on this bench yet, so burgers", dish=ph.word(other.group(1))))
-    guests = _guests(people, pieces, batch_g, read, assumed)
+    guests = _guests(people, pieces, batch_g, read, assumed, each=PIECES_EACH if made and "ball" in made else 1)
     formula = _assemble(
         kitchen=kitchen, parts=parts, batch_g=batch_g, guests=guests, style_key=style_key, surface_kind=surface_kind,
-        pieces=_count(pieces) if pieces else None, read=read, assumed=assumed,
+        pieces=_count(pieces) if pieces else None, read=[] if made else read, assumed=[] if made else assumed,
     )  # fmt: skip
+    if made:
+        count = _count(pieces) if pieces else None
+        formula = made_as(formula, made, meat_g=batch_g, pieces=count, larder=larder, kitchen=kitchen)
+        formula = replace(formula, name=f"{style_of(made).title} for {guests}")
+        _say_dish(formula, larder, kitchen, read, assumed)
     poultry = any(larder.meat(p.meat).species in POULTRY for p in parts)
-    floors = floors_for(country=kitchen.country, setting=kitchen.setting, poultry=poultry)
+    stuffed = style_of(formula.dish.style).filled
+    floors = floors_for(country=kitchen.country, setting=kitchen.setting, poultry=poultry, stuffed=stuffed)
     target = target_for(doneness.key if doneness else "well-done", floor_c=floors.leading.temp_c)
     if doneness:
         read.append(say("{name}: core {t}", name=ph.word(doneness.title), t=ph.temp(target)))
@@ -189,6 +202,9 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
         )
     formula = replace(formula, heat=replace(formula.heat, core_target_c=target))
     figures = compute(formula, larder=larder, kitchen=kitchen)
+    if made:
+        assumed.append(_pieces_said(figures))
+        return Opening(formula, tuple(read), tuple(assumed), rest.unread(), _questions(figures))
     bun = fitting_bun(kitchen, cooked_diameter_mm=figures.shape.cooked_diameter_mm.usual)
     portions = figures.portions
     heaviest = portions.heavier_mass_g if portions.heavier_pieces else None
@@ -210,6 +226,35 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
         unread=rest.unread(),
         questions=_questions(figures),
     )
+
+
+def _say_dish(formula: Formula, larder: Larder, kitchen: Kitchen, read: list[Phrase], assumed: list[Phrase]) -> None:
+    """What dish was read, and what its school of mixing puts in."""
+    style = style_of(formula.dish.style)
+    read.append(say("{dish}", dish=ph.word(NOUNS[formula.dish.dish])))
+    assumed.append(say("{style}", style=ph.word(style.title.lower())))
+    surface = kitchen.surface(formula.heat.surface)
+    assumed.append(
+        say("{surface} at {t}, measured", surface=ph.word(surface.name), t=ph.temp(formula.heat.surface_temp_c))
+    )
+    school = next(s for s in schools_for(style.dish) if not style.mix_school or s.key == style.mix_school)
+    what = ", ".join(larder.pantry[line.ingredient].name.split(",")[0].lower() for line in formula.mix.lines[:4])
+    assumed.append(
+        say("{school}: {what} and more, salt {s} in all", school=ph.word(school.title.lower()), what=ph.word(what),
+            s=ph.fine_frac(formula.seasoning.salt_frac))
+    )  # fmt: skip
+
+
+def _pieces_said(figures: Figures) -> Phrase:
+    portions = figures.portions
+    heaviest = portions.heavier_mass_g if portions.heavier_pieces else None
+    mass = ph.mass(portions.piece_mass_g, heaviest)
+    if figures.style.form == "crumbled":
+        return say("{n} portions of {m}", n=ph.count(portions.pieces), m=mass)
+    if figures.style.form == "ball":
+        return say("{n} balls of {m}, {d} across", n=ph.count(portions.pieces), m=mass,
+                   d=ph.length(figures.shape.raw_diameter_mm))  # fmt: skip
+    return say("{n} of {m}, {l} long", n=ph.count(portions.pieces), m=mass, l=ph.length(figures.shape.length_mm))
 
 
 def _read_meats(rest: _Line, larder: Larder, read: list[Phrase], assumed: list[Phrase]) -> tuple[BlendPart, ...]:
@@ -285,6 +330,8 @@ def _guests(
     batch_g: float | None,
     read: list[Phrase],
     assumed: list[Phrase],
+    *,
+    each: int,
 ) -> int:
     if people:
         guests = _count(people)
@@ -293,8 +340,8 @@ def _guests(
         read.append(say("{n} people", n=ph.count(guests)))
         return guests
     if pieces:
-        guests = max(1, _count(pieces))
-        assumed.append(say("one piece each for {n} people", n=ph.count(guests)))
+        guests = max(1, round(_count(pieces) / each))
+        assumed.append(say("{each} each for {n} people", each=ph.count(each), n=ph.count(guests)))
         return guests
     guests = max(1, round(batch_g / USUAL_MEAT_PER_GUEST_G)) if batch_g else 4
     assumed.append(say("{n} people, at about {m} each", n=ph.count(guests), m=ph.mass(USUAL_MEAT_PER_GUEST_G)))
@@ -414,7 +461,7 @@ def _ask_thickness(figures: Figures) -> Question | None:
     middle = (low + high) / 2
     answers = tuple(Change(say("{t}", t=ph.length(t)), SetFigure("thickness", t)) for t in (low, middle, high))
     return Question(
-        say("How thick will you make them?"),
+        say("How thick will you make them?" if figures.style.form == "disc" else "How tall will it be?"),
         say(
             "From {low} to {high} the time on the heat runs {time}.",
             low=ph.length(low),

@@ -160,7 +160,11 @@ def propose_for(formula: Formula, words: str) -> Proposed:
     if not words.strip():
         raise OutOfRangeError("Say how it should eat: rich, loose, crusty; thick and beefy; lean.", field="/words")
     proposal = propose(words)
-    for edit in (Choose("style", proposal.style), Choose("school", proposal.school)):
+    # Words of taste are of burgers: they choose among their styles, and never turn a loaf into one.
+    edits = [Choose("school", proposal.school)]
+    if formula.dish.dish == "burger":
+        edits.insert(0, Choose("style", proposal.style))
+    for edit in edits:
         formula = apply_edit(formula, edit, larder=larder, kitchen=kitchen)
     formula = _aimed(formula, proposal, larder, evaluate(formula, larder=larder, kitchen=kitchen))
     return Proposed(proposal, formula, evaluate(formula, larder=larder, kitchen=kitchen))
