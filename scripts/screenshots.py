@@ -35,6 +35,10 @@ def _target(page: Page) -> None:
     page.locator("[data-answer]").first.wait_for()
 
 
+def _salt(page: Page) -> None:
+    page.get_by_role("tab", name="Salt").click()
+
+
 def _grind(page: Page) -> None:
     page.get_by_role("tab", name="Grind and slip").click()
 
@@ -71,6 +75,7 @@ def main() -> int:
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         ids = _formulas(page, base)
         smash, pub = ids["Slipway"], ids["Harbour-light"]
+        loaf, balls = ids["Keeper’s"], ids["Night-watch"]
         cook = _a_cook(page, base, smash)
         stove = page.request.post(f"{base}/api/cooks", data={"formula_id": smash}).json()["id"]
         for place, late in enumerate((300, 70, 45)):
@@ -79,9 +84,12 @@ def main() -> int:
         pictures: list[tuple[str, str, tuple[int, int], Callable[[Page], None] | None]] = [
             *(
                 (step, f"/formula/{smash}/{step}", WIDE, None)
-                for step in ("dish", "meat", "mix", "shape", "cook", "notes")
+                for step in ("dish", "meat", "shape", "cook", "notes")
             ),
             ("heat", f"/formula/{pub}/heat", WIDE, None),
+            ("mix", f"/formula/{loaf}/mix", WIDE, None),
+            ("salt", f"/formula/{balls}/mix", WIDE, _salt),
+            ("pantry", "/pantry", WIDE, None),
             ("working", f"/formula/{smash}/meat", WIDE, _working),
             ("target", f"/formula/{smash}/meat", WIDE, _target),
             ("grind", f"/formula/{smash}/meat", WIDE, _grind),

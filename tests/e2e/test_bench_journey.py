@@ -108,7 +108,8 @@ def test_a_burger_from_an_empty_kitchen_to_the_logbook(watch, bare_kitchen, from
 
     # 3 salt
     page.get_by_role("link", name=re.compile("^3 ?Mix")).click()
-    _type(page, "Salt, of the meat", "3 tsp")
+    page.get_by_role("tab", name="Salt").click()
+    _type(page, "Salt in all, of the meat", "3 tsp")
     agrees()
     page.get_by_role("slider", name="Salt on the scale").press("ArrowRight")
     agrees()

@@ -7,8 +7,13 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-# A burger, balls, a loaf and a sauce: every form of every drawing.
-SHELF = ("Harbour-light", "Night-watch", "Keeper", "Supply-boat")
+# A burger on every step; balls, a loaf and a sauce where they are drawn or asked otherwise.
+SHELF = {
+    "Harbour-light": ("dish", "meat", "mix", "shape", "heat", "cook", "notes"),
+    "Keeper": ("dish", "shape", "heat", "cook"),
+    "Night-watch": ("shape", "cook"),
+    "Supply-boat": ("shape", "cook"),
+}
 STEPS = ("dish", "meat", "mix", "shape", "heat", "cook", "notes")
 
 
@@ -33,7 +38,7 @@ def test_no_view_breaks_an_accessibility_rule(watch, kestrel, width: int) -> Non
         f"/log/{cook}",
         f"/stove/{cook}",
         "/nowhere",
-    ] + [f"/formula/{_formula(watched, name)}/{step}" for name in SHELF for step in STEPS]:
+    ] + [f"/formula/{_formula(watched, name)}/{step}" for name, steps in SHELF.items() for step in steps]:
         watched.go(path)
         expect(page.get_by_role("heading", level=1)).to_be_visible()
         page.wait_for_timeout(250)
@@ -90,9 +95,9 @@ def test_the_tabs_of_the_meat_bench_break_no_accessibility_rule(watch, kestrel, 
 def test_the_tabs_of_the_mix_break_no_accessibility_rule(watch, kestrel, width: int) -> None:
     watched = watch(kestrel, width=width, height=800)
     page = watched.page
-    for name in ("Keeper", "Harbour-light"):
+    for name, tabs in (("Harbour-light", ("Salt",)), ("Keeper", ("Salt", "Whole mix", "Method", "Weigh out", "Bowl"))):
         watched.go(f"/formula/{_formula(watched, name)}/mix")
-        for tab in ("Salt", "Whole mix", "Method", "Weigh out", "Bowl"):
+        for tab in tabs:
             page.get_by_role("tab", name=tab).click()
             expect(page.get_by_role("tabpanel", name=tab)).to_be_visible()
             assert watched.axe() == [], tab
@@ -108,6 +113,8 @@ def test_the_pantrys_sheets_break_no_accessibility_rule(watch, kestrel) -> None:
     watched = watch(kestrel)
     page = watched.page
     watched.go("/pantry")
+    # axe looks at every cell behind a sheet; a hundred rows alike would tell it nothing new.
+    page.get_by_label("Find").fill("panko")
     for opener in ("Change Yard rub", "Write one down", "Correct Panko", "Add an ingredient"):
         page.get_by_role("button", name=opener, exact=True).click()
         expect(page.get_by_role("dialog")).to_be_visible()

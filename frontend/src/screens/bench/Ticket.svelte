@@ -67,7 +67,9 @@
         <span
           class={[
             "block leading-[1.2] numeral",
-            figure.id === "allergens" ? "pt-0.5 text-[1.0625rem]" : "text-[1.1875rem] sm:text-[1.4375rem]",
+            figure.id === "allergens"
+              ? "line-clamp-2 max-w-52 pt-0.5 text-[1rem] !leading-[1.15] !whitespace-normal"
+              : "text-[1.1875rem] sm:text-[1.4375rem]",
           ]}
           data-value><Say text={figure.value} /></span
         >

@@ -15,18 +15,9 @@
       { name: "ash and salt", g: whole.ash_g, tone: "bg-[#8b8f8a]" },
     ].filter((p) => p.g > 0),
   );
-  const label = $derived(
-    parts
-      .map((p) => `${p.name} ${amount({ kind: "fine_frac", value: p.g / whole.mass_g }, units)}`)
-      .join(", "),
-  );
 </script>
 
-<button
-  class="block w-full cursor-pointer text-left"
-  onclick={onworking}
-  aria-label={`The whole mix: ${label}`}
->
+<button class="block w-full cursor-pointer text-left" onclick={onworking}>
   <span class="flex items-baseline justify-between text-[0.8125rem] quiet">
     <span>A hundred grams of the raw mix</span>
     <span
@@ -38,7 +29,7 @@
       <span class={["h-full", part.tone]} style:width={`${(part.g / whole.mass_g) * 100}%`}></span>
     {/each}
   </span>
-  <span class="mt-1.5 flex flex-wrap gap-x-5 gap-y-1" aria-hidden="true">
+  <span class="mt-1.5 flex flex-wrap gap-x-5 gap-y-1">
     {#each parts as part (part.name)}
       <span class="flex items-center gap-1.5 text-[0.875rem]"
         ><span class={["size-3 rounded-[2px]", part.tone]}></span>{part.name}
@@ -47,4 +38,5 @@
       >
     {/each}
   </span>
+  <span class="sr-only">, show the working</span>
 </button>
