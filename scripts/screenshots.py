@@ -82,10 +82,7 @@ def main() -> int:
             report = {"token": f"picture-{place}", "kind": "done", "place": place, "late_s": late}
             page.request.post(f"{base}/api/cooks/{stove}/events", data=report)
         pictures: list[tuple[str, str, tuple[int, int], Callable[[Page], None] | None]] = [
-            *(
-                (step, f"/formula/{smash}/{step}", WIDE, None)
-                for step in ("dish", "meat", "shape", "cook", "notes")
-            ),
+            *((step, f"/formula/{smash}/{step}", WIDE, None) for step in ("dish", "meat", "shape", "cook", "notes")),
             ("heat", f"/formula/{pub}/heat", WIDE, None),
             ("mix", f"/formula/{loaf}/mix", WIDE, None),
             ("salt", f"/formula/{balls}/mix", WIDE, _salt),

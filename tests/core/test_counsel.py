@@ -140,6 +140,8 @@ CASES = [
     ("mix.no-school", _bowl(put={"panko": 40}), _bowl(), None),
     ("mix.filling-unfit", _bowl("ball-baked", put={"boiled-egg": 10}), _bowl(put={"boiled-egg": 10}), None),
     ("mix.unsalted", _bowl(salt_frac=0.0079), _bowl(salt_frac=0.0081), None),
+    ("mix.unsalted", mixed(style="ragu", salt_frac=0.012), mixed(style="ragu", salt_frac=0.014), None),
+    ("mix.salted-twice", mixed(style="ragu", salt_frac=0.034), mixed(style="ragu", salt_frac=0.030), None),
     (
         "mix.salt-comes-along",
         _bowl(put={"pecorino": 12}, salt_frac=0.005),

@@ -108,7 +108,7 @@ def supply_boat_ragu() -> Formula:
         name="Supply-boat ragù",
         dish=DishChoice("sauce", "ragu", guests=12, pieces_per_guest=1),
         parts=(BlendPart("chuck", 0.70), BlendPart("shank", 0.30)),
-        seasoning=Seasoning(0.016, "mixed"),
+        seasoning=Seasoning(0.022, "mixed"),
         shape=Shape("by_piece", 260, 3120, 8, "none"),
         heat=Heat("iron-pan", 210, c_from_f(160)),
         remark="Goes out with the ten o’clock boat.",

@@ -23,7 +23,7 @@
   <div class="relative mt-3 overflow-x-auto" tabindex="0" role="region" aria-label="Lines of the mix">
     <table class="w-full min-w-[36rem] text-[0.875rem]">
       <thead>
-        <tr class="border-b border-base-300 text-left text-[0.75rem] quiet">
+        <tr class="border-b border-base-300 text-left text-[0.75rem] whitespace-nowrap quiet">
           <th class="py-1 pr-2 font-normal">Ingredient</th>
           <th class="px-1 font-normal">Amount</th>
           <th class="px-2 text-right font-normal">To 100</th>
@@ -69,9 +69,11 @@
                   ><Qty kind="mass_g" value={line.low_g} high={line.high_g} /></span
                 >{/if}</td
             >
-            <td class="px-2 py-1 text-right narrow"><Qty kind="per_hundred" value={line.per_meat_frac} /></td>
+            <td class="px-2 py-1 text-right whitespace-nowrap narrow"
+              ><Qty kind="per_hundred" value={line.per_meat_frac} /></td
+            >
             <td class="px-2 py-1 whitespace-nowrap quiet narrow">{household(line.ingredient)}</td>
-            <td class="px-2 py-1 text-right narrow"
+            <td class="px-2 py-1 text-right whitespace-nowrap narrow"
               >{#if line.salt_g >= 0.05}<Qty kind="mass_g" value={line.salt_g} />{:else}<span class="quiet"
                   >–</span
                 >{/if}</td

@@ -116,10 +116,12 @@
       />
     {/each}
   {/if}
-  <p class="text-[0.75rem] quiet">
-    Parts to a hundred of the raw meat, by mass. Hatched: the band of “{school.title}”. Drag a bar's end, or
-    use the arrow keys.
-  </p>
+  {#if rows.length > 0}
+    <p class="text-[0.75rem] quiet">
+      Parts to a hundred of the raw meat, by mass. Hatched: the band of “{school.title}”. Drag a bar's end, or
+      use the arrow keys.
+    </p>
+  {/if}
 </div>
 {#if bench.refusal?.target.startsWith("group:")}
   <p role="alert" class="mt-1 text-sm text-error">{bench.refusal.detail}</p>

@@ -34,9 +34,9 @@
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div class="relative mt-3 overflow-x-auto" tabindex="0" role="region" aria-label="Weighing out">
-  <table class="w-full min-w-[30rem]">
+  <table class="w-full min-w-[34rem]">
     <thead>
-      <tr class="border-b border-base-300 text-left text-[0.75rem] quiet">
+      <tr class="border-b border-base-300 text-left text-[0.75rem] whitespace-nowrap quiet">
         <th class="py-1 font-normal">What</th>
         <th class="px-2 text-right font-normal">Measure</th>
         <th class="px-2 font-normal">About</th>
@@ -49,14 +49,16 @@
       {#each evaluation.blend.parts as part (part.meat)}
         <tr class="border-b border-base-300">
           <td class="py-1.5 font-semibold">{part.name}</td>
-          <td class="px-2 text-right text-[1.0625rem] numeral"><Qty kind="mass_g" value={part.mass_g} /></td>
+          <td class="px-2 text-right text-[1.0625rem] numeral whitespace-nowrap"
+            ><Qty kind="mass_g" value={part.mass_g} /></td
+          >
           <td colspan="4"></td>
         </tr>
       {/each}
       {#each out.lines as line (line.ingredient || "salt")}
         <tr class="border-b border-base-300">
           <td class="py-1.5 font-semibold">{line.name}</td>
-          <td class="px-2 text-right text-[1.0625rem] numeral">
+          <td class="px-2 text-right text-[1.0625rem] numeral whitespace-nowrap">
             {#if line.how === "pieces"}{line.household}{:else if line.how === "spoon"}{line.household}{:else}<Qty
                 kind="mass_g"
                 value={line.measured_g}
@@ -68,15 +70,20 @@
                 value={line.measured_g}
               />{:else if line.how === "fine-scale"}a finer scale{:else}{line.household}{/if}</td
           >
-          <td class="px-2 text-right quiet narrow"><Qty kind="mass_g" value={line.exact_g} /></td>
-          <td class={["px-2 text-right narrow", Math.abs(line.error_frac) > 0.05 ? "text-warning" : "quiet"]}
-            >{Math.abs(line.error_frac) < 0.0005 ? "–" : signed(line.error_frac)}</td
+          <td class="px-2 text-right whitespace-nowrap quiet narrow"
+            ><Qty kind="mass_g" value={line.exact_g} /></td
+          >
+          <td
+            class={[
+              "px-2 text-right whitespace-nowrap narrow",
+              Math.abs(line.error_frac) > 0.05 ? "text-warning" : "quiet",
+            ]}>{Math.abs(line.error_frac) < 0.0005 ? "–" : signed(line.error_frac)}</td
           >
           <td class="text-right">
             {#if line.ingredient && canCount.has(line.ingredient)}
               {@const on = counted.has(line.ingredient)}
               <button
-                class="min-h-9 cursor-pointer rounded px-2 text-sm text-primary hover:bg-base-200"
+                class="min-h-9 cursor-pointer rounded px-2 text-sm whitespace-nowrap text-primary hover:bg-base-200"
                 onclick={() => bench.edit({ kind: "count-line", ingredient: line.ingredient, counted: !on })}
                 >{on ? "Weigh it" : "Keep whole"}<span class="sr-only">: {line.name}</span></button
               >

@@ -68,7 +68,7 @@
               >
               <td class="py-1"
                 ><button
-                  class="min-h-9 cursor-pointer rounded px-2 text-sm text-primary hover:bg-base-200"
+                  class="min-h-9 cursor-pointer rounded px-2 text-sm whitespace-nowrap text-primary hover:bg-base-200"
                   onclick={() => onedit(t)}>Change<span class="sr-only"> {t.ingredient.name}</span></button
                 ></td
               >

@@ -92,7 +92,7 @@
             <td class="max-w-52 px-2 py-1.5 text-[0.75rem] leading-tight quiet">{i.composition_note}</td>
             <td class="py-1"
               ><button
-                class="min-h-9 cursor-pointer rounded px-2 text-sm text-primary hover:bg-base-200"
+                class="min-h-9 cursor-pointer rounded px-2 text-sm whitespace-nowrap text-primary hover:bg-base-200"
                 onclick={() => onedit(t)}>Correct<span class="sr-only"> {i.name}</span></button
               ></td
             >

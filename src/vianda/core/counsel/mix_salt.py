@@ -10,6 +10,8 @@ from vianda.core.phrase import fine_frac, mass, say, word
 
 # All salt put in or brought, by mass of the meat.
 LEAST_SALT_FRAC, MOST_SALT_FRAC = 0.008, 0.022
+# The same by mass of a whole sauce, before it boils down (ours).
+SAUCE_SALT_FRAC = (0.005, 0.012)
 OVER_FRAC = 0.0005
 CURED_FROM_FRAC, FULL_SALT_FRAC, BESIDE_CURED_FRAC = 0.002, 0.010, 0.007
 EARLY_FRAC = 0.003
@@ -21,7 +23,13 @@ def _total(figures: Figures) -> float:
     return ledger.brought_frac + ledger.to_add_frac
 
 
+def _is_sauce(figures: Figures) -> bool:
+    return figures.formula.dish.dish == "sauce"
+
+
 def _unsalted(figures: Figures) -> Remark | None:
+    if _is_sauce(figures):
+        return _sauce_unsalted(figures)
     if figures.formula.dish.dish == "burger" or _total(figures) >= LEAST_SALT_FRAC - 1e-9:
         return None
     if "less-salt" in figures.formula.mix.avoid and _total(figures) >= LEAST_SALT_FRAC / 2:
@@ -33,6 +41,24 @@ def _unsalted(figures: Figures) -> Remark | None:
             band=fine_frac(*USUAL_SALT_FRAC),
         ),
         (Change(say("Salt it to {s}", s=fine_frac(START_MIXED_SALT_FRAC)), SetFigure("salt", START_MIXED_SALT_FRAC)),),
+    )
+
+
+def _sauce_unsalted(figures: Figures) -> Remark | None:
+    salt = figures.salt
+    if salt.of_mix_frac >= SAUCE_SALT_FRAC[0] - 1e-9:
+        return None
+    # By mass of the meat, as the salt is kept, so that the pot stands in the middle.
+    wanted = sum(SAUCE_SALT_FRAC) / 2 * figures.batch.mix_per_meat
+    return Remark(
+        say("{salt} salt in the pot", salt=fine_frac(salt.of_mix_frac)),
+        say(
+            "A sauce is salted for all of it, tomato and liquid too: {band} before it boils down.",
+            band=fine_frac(*SAUCE_SALT_FRAC),
+        ),
+        (Change(say("Salt it to {s} of the meat", s=fine_frac(wanted)), SetFigure("salt", wanted)),)
+        if wanted <= 0.05
+        else (),
     )
 
 
@@ -60,11 +86,14 @@ def _too_much_comes_along(figures: Figures) -> Remark | None:
 
 def _salted_twice(figures: Figures) -> Remark | None:
     total = _total(figures)
-    if total <= MOST_SALT_FRAC + 1e-9:
+    most = MOST_SALT_FRAC
+    if _is_sauce(figures):
+        total, most = figures.salt.of_mix_frac, SAUCE_SALT_FRAC[1]
+    if total <= most + 1e-9:
         return None
     ledger = figures.salt.ledger
     change: tuple[Change, ...] = ()
-    if ledger.brought_frac <= MOST_SALT_FRAC:
+    if ledger.brought_frac <= MOST_SALT_FRAC and not _is_sauce(figures):
         wanted = max(START_MIXED_SALT_FRAC, ledger.brought_frac)
         change = (Change(say("Bring it to {s}", s=fine_frac(wanted)), SetFigure("salt", wanted)),)
     return Remark(
@@ -73,7 +102,7 @@ def _salted_twice(figures: Figures) -> Remark | None:
             "{brought} comes along and {add} is added. Past {most} most people find it too salty.",
             brought=mass(figures.salt.brought_g),
             add=mass(figures.salt.batch_salt_g),
-            most=fine_frac(MOST_SALT_FRAC),
+            most=fine_frac(most),
         ),
         change,
     )
@@ -134,7 +163,7 @@ RULES = (
         "mix.unsalted",
         "mix",
         "asks",
-        "a ball, loaf or sauce with under 0.8 % salt of the meat in all",
+        "a ball or loaf with under 0.8 % salt of the meat, a sauce with under 0.5 % of the whole",
         PRACTICE,
         _unsalted,
     ),
@@ -150,7 +179,7 @@ RULES = (
         "mix.salted-twice",
         "mix",
         "asks",
-        "over 2.2 % salt of the meat in all",
+        "over 2.2 % salt of the meat in all, in a sauce over 1.2 % of the whole",
         "our own rule, from the old rule's 2 %",
         _salted_twice,
     ),
