@@ -13,7 +13,7 @@ from collections.abc import Iterable, Sequence
 from pathlib import Path
 
 from ops import places
-from ops.tell import refuse, say, step
+from ops.tell import refuse, step
 
 UV = "uv==0.13.9"
 LEAST_FREE_BYTES = 1_500_000_000
@@ -186,8 +186,3 @@ def pages() -> None:
     with step("building the pages"):
         _run([find("npm") or "npm", "run", "build"], cwd=places.FRONTEND, what="building the pages")
         stamp.write_text(wanted)
-
-
-def report_ready() -> None:
-    """Say that everything is there."""
-    say("· everything is installed")

@@ -137,6 +137,11 @@ export function phrase(p: Phrase, show: Display): string {
   });
 }
 
+/** Per cent with one decimal on every row, for columns that are read downwards. */
+export function percent(frac: number): string {
+  return `${grouped(frac * 100, 1)}${GAP}%`;
+}
+
 /** A moment as the cook's own clock and calendar say it. */
 export function moment(iso: string): string {
   return new Date(iso).toLocaleString("en-GB", {

@@ -20,7 +20,7 @@ from vianda.core.styles import Style
 CUBE_MM = (25.0, 30.0)
 FREEZE_MIN = (30.0, 45.0)
 HOLD_C = (0.0, 4.0)
-FINE_MM, MEDIUM_MM, COARSE_MM = 3.0, 5.0, 9.0
+FINE_MM = 3.0
 # From this share of sinewy meat on, a fine plate and two passes (ours, from the trade's rule for shank and cheek).
 SINEWY_SHARE_FRAC = 0.30
 PROCESSOR_PULSE_S = 30.0

@@ -44,14 +44,28 @@ class NameTest:
 
 @dataclass(frozen=True, slots=True)
 class NameFigures:
-    """One name: whether the usual figures allow it, what bars it, and each limit with its margin and chance."""
+    """One name: whether the usual figures allow it, what bars it (in words too), each limit with margin and chance."""
 
     name: str
     allowed: bool
     bar: Bar
+    verdict: str
     tests: tuple[NameTest, ...]
     chance_failed: float
 
+
+_VERDICTS: dict[Bar, str] = {
+    "none": "may be carried",
+    "fat": "too much fat",
+    "collagen": "too much collagen",
+    "other-species": "not for these species",
+    "added-fat": "not with fat added as such",
+    "offal": "not with offal",
+    "cheek": "too much cheek meat, unless declared",
+    "too-little-beef": "too little beef",
+    "binder": "not with what is mixed in",
+    "salt": "not with that much salt",
+}
 
 SOURCES: dict[NamingRule, str] = {
     "US": "9 CFR 319.15 (a) to (c)",
@@ -105,7 +119,9 @@ def _judged(name: str, *tests: NameTest, bar: Bar = "none") -> NameFigures:
     found: Bar = bar
     if bar == "none" and failed is not None:
         found = "too-little-beef" if failed == "beef" else failed
-    return NameFigures(name, found == "none", found, tests, max((t.chance_failed for t in tests), default=0.0))
+    return NameFigures(
+        name, found == "none", found, _VERDICTS[found], tests, max((t.chance_failed for t in tests), default=0.0)
+    )
 
 
 def _united_states(c: Contents) -> tuple[NameFigures, ...]:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from vianda.core.blend import BlendFigures
 from vianda.core.cost import CostFigures
-from vianda.core.grind import COARSE_MM, GrindPlan
+from vianda.core.grind import GrindPlan
 from vianda.core.portions import Portions
 
 # Check-weighing of formed pieces: 2 to 3 % or 2 g, whichever is more (common practice).
@@ -34,7 +34,6 @@ class Slip:
     batch_mass_g: int
     plate_mm: float
     passes: int
-    coarse: bool
     fat_frac: float
     fat_low_frac: float
     fat_high_frac: float
@@ -72,7 +71,6 @@ def butcher_slip(
         batch_mass_g=blend.batch_mass_g,
         plate_mm=plate,
         passes=grind.passes,
-        coarse=plate >= COARSE_MM - 1.0,
         fat_frac=blend.fat_frac,
         fat_low_frac=blend.fat_low_frac,
         fat_high_frac=blend.fat_high_frac,

@@ -4,15 +4,16 @@
   import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
+  import Segments from "../../lib/ui/Segments.svelte";
   import ValueField from "../../lib/ui/ValueField.svelte";
   import type { StepProps } from "../step";
 
   let { bench, formula, evaluation, kitchen, onworking }: StepProps = $props();
   const grind = $derived(evaluation.grind);
   const keeps = [
-    ["fresh", "Used fresh"],
-    ["made-ahead", "Made ahead"],
-    ["frozen", "Frozen"],
+    { key: "fresh", title: "Used fresh" },
+    { key: "made-ahead", title: "Made ahead" },
+    { key: "frozen", title: "Frozen" },
   ] as const;
 </script>
 
@@ -27,23 +28,12 @@
     ]}
     onpick={(key) => bench.edit({ kind: "choose", field: "grind_tool", key })}
   />
-  <div role="radiogroup" aria-label="When it is used" class="flex flex-col">
-    <span class="mb-0.5 text-[0.8125rem] quiet">When it is used</span>
-    <div class="flex overflow-hidden rounded-[0.25rem] border border-[#8b8f8a]">
-      {#each keeps as [key, title] (key)}
-        {@const chosen = (formula.grind?.keep ?? "fresh") === key}
-        <button
-          role="radio"
-          aria-checked={chosen}
-          class={[
-            "h-10 cursor-pointer px-2.5 font-semibold",
-            chosen ? "bg-primary text-primary-content" : "bg-paper hover:bg-base-200",
-          ]}
-          onclick={() => !chosen && bench.edit({ kind: "choose", field: "keep", key })}>{title}</button
-        >
-      {/each}
-    </div>
-  </div>
+  <Segments
+    label="When it is used"
+    options={keeps}
+    value={formula.grind?.keep ?? "fresh"}
+    onpick={(key) => bench.edit({ kind: "choose", field: "keep", key })}
+  />
 </div>
 
 <div class="mt-5 flex flex-wrap gap-x-8 gap-y-3">

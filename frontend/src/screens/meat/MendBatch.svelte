@@ -2,7 +2,7 @@
 <script lang="ts">
   import { untrack } from "svelte";
   import { api, ProblemError, type Addition } from "../../lib/api/client";
-  import { amount } from "../../lib/format";
+  import { amount, percent } from "../../lib/format";
   import Qty from "../../lib/ui/Qty.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import { units } from "../../lib/units.svelte";
@@ -85,7 +85,7 @@
                   >{/if}</td
               >
               <td class="px-2 text-right numeral"><Qty kind="mass_g" value={a.total_mass_g} /></td>
-              <td class="px-2 text-right numeral"><Qty kind="fine_frac" value={a.fat_frac} /></td>
+              <td class="px-2 text-right numeral">{percent(a.fat_frac)}</td>
               <td class="px-2 text-right numeral"><Qty kind="money" value={Number(a.cost)} /></td>
             </tr>
           {/each}

@@ -4,31 +4,14 @@
   import Qty from "../../lib/ui/Qty.svelte";
   import type { StepProps } from "../step";
 
-  let { evaluation, kitchen, onworking }: StepProps = $props();
-  const verdicts: Record<string, string> = {
-    none: "may be carried",
-    fat: "too much fat",
-    collagen: "too much collagen",
-    "other-species": "not for these species",
-    "added-fat": "not with fat added as such",
-    offal: "not with offal",
-    cheek: "too much cheek, unless declared",
-    "too-little-beef": "too little beef",
-  };
+  let { evaluation, onworking }: StepProps = $props();
   const kinds = { fat: "fat ≤", collagen: "collagen of protein ≤", beef: "beef ≥" } as const;
-  const rules: Record<string, string> = {
-    US: "United States, 9 CFR 319.15",
-    EU: "European Union, Regulation 1169/2011 Annex VI B",
-    CA: "Canada, Food and Drug Regulations",
-    UK: "United Kingdom, Products Containing Meat rules",
-    none: "No naming rule is set in this kitchen",
-  };
 </script>
 
 <section aria-label="Names">
   <h2 class="text-base">Names on a label</h2>
   <p class="text-[0.8125rem] quiet">
-    {rules[kitchen.naming_rule]}. The kitchen picks the rule; local rules decide.
+    {evaluation.workings.names?.source} The kitchen picks the rule.
   </p>
   {#if evaluation.names.length > 0}
     <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
@@ -50,7 +33,7 @@
                 <td class="py-1.5 font-semibold">{at === 0 ? name.name : ""}</td>
                 <td class="px-2 py-1.5"
                   >{#if at === 0}<span class={name.allowed ? "text-success" : "font-semibold text-error"}
-                      >{name.allowed ? "✓" : "✕"} {verdicts[name.bar]}</span
+                      >{name.allowed ? "✓" : "✕"} {name.verdict}</span
                     >{/if}</td
                 >
                 {#if test}

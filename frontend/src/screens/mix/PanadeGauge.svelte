@@ -35,6 +35,8 @@
       .filter((z) => z.to > z.from + 1e-9),
   );
   const number = (value: number) => amount({ kind: "number", value }, units);
+  const change = (state: string, grams: number) =>
+    `${state === "stiff" ? "A stiff" : "a soft"} paste: ${grams < 0 ? "−" : "+"}${amount({ kind: "mass_g", value: Math.abs(grams) }, units)} of milk`;
   const off = $derived(panade.state === "dry" || panade.state === "soup");
 
   function to(clientX: number): void {
@@ -113,8 +115,11 @@
       ></span>
     </div>
   </div>
-  <p class="text-[0.75rem] quiet">
-    Parts of liquid, reckoned as milk, to one of this crumb: now {number(panade.ratio)}.
+  <p class="text-[0.8125rem] quiet">
+    Parts of liquid, reckoned as milk, to one of this crumb: now {number(panade.ratio)}. {change(
+      "stiff",
+      panade.to_stiff_g,
+    )}; {change("soft", panade.to_soft_g)}.
   </p>
 </section>
 {#if bench.refusal?.target === "panade"}

@@ -1,5 +1,6 @@
 <!-- Weighing out: what the scale shows, eggs in whole, a pinch by the spoon; and the bowl weighed by eye. -->
 <script lang="ts">
+  import { percent } from "../../lib/format";
   import Fact from "../../lib/ui/Fact.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import type { StepProps } from "../step";
@@ -12,7 +13,7 @@
   const canCount = $derived(
     new Set(evaluation.mix.lines.filter((l) => inPieces.includes(l.group)).map((l) => l.ingredient)),
   );
-  const signed = (frac: number) => `${frac > 0 ? "+" : "−"}${Math.abs(frac * 100).toFixed(1)} %`;
+  const signed = (frac: number) => `${frac > 0 ? "+" : "−"}${percent(Math.abs(frac))}`;
   let byEye = $state(false);
 </script>
 

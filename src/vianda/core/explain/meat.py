@@ -5,24 +5,11 @@ from __future__ import annotations
 from vianda.core import phrase as ph
 from vianda.core.explain.sources import PRACTICE
 from vianda.core.figures import Figures
-from vianda.core.label_names import SOURCES, NameFigures
+from vianda.core.label_names import SOURCES
 from vianda.core.phrase import Phrase, say
 from vianda.core.working import Working
 
 _NAME_KINDS = {"fat": "fat", "collagen": "collagen by protein", "beef": "beef"}
-
-_VERDICTS = {
-    "none": "may be carried",
-    "fat": "too much fat",
-    "collagen": "too much collagen",
-    "other-species": "not for these species",
-    "added-fat": "not with fat added as such",
-    "offal": "not with offal",
-    "cheek": "too much cheek meat, unless declared",
-    "too-little-beef": "too little beef",
-    "binder": "not with what is mixed in",
-    "salt": "not with that much salt",
-}
 
 
 def lean_to_fat(f: Figures) -> Working:
@@ -135,7 +122,7 @@ def names(f: Figures) -> Working:
     """Each name with its limits."""
     steps: list[Phrase] = []
     for name in f.names:
-        steps.append(say("{name}: {verdict}", name=ph.word(name.name), verdict=ph.word(name_verdict(name))))
+        steps.append(say("{name}: {verdict}", name=ph.word(name.name), verdict=ph.word(name.verdict)))
         for test in name.tests:
             most = "at least" if test.kind == "beef" else "at most"
             steps.append(
@@ -153,11 +140,6 @@ def names(f: Figures) -> Working:
         tuple(steps),
         f"{SOURCES[f.kitchen.naming_rule]}; local rules decide. Collagen by class of cut: from memory, low confidence.",
     )
-
-
-def name_verdict(name: NameFigures) -> str:
-    """Whether a name may be carried, and what bars it, in words."""
-    return _VERDICTS[name.bar]
 
 
 def grind(f: Figures) -> Working:

@@ -2953,7 +2953,7 @@ export interface components {
         };
         /**
          * NameFigures
-         * @description One name: whether the usual figures allow it, what bars it, and each limit with its margin and chance.
+         * @description One name: whether the usual figures allow it, what bars it (in words too), each limit with margin and chance.
          */
         NameFigures: {
             /** Allowed */
@@ -2969,6 +2969,8 @@ export interface components {
             name: string;
             /** Tests */
             tests: components["schemas"]["NameTest"][];
+            /** Verdict */
+            verdict: string;
         };
         /**
          * NameTest
@@ -3934,8 +3936,6 @@ export interface components {
         Slip: {
             /** Batch Mass G */
             batch_mass_g: number;
-            /** Coarse */
-            coarse: boolean;
             /** Fat Frac */
             fat_frac: number;
             /** Fat High Frac */
