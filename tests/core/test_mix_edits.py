@@ -142,9 +142,12 @@ def test_a_held_liquid_stays_when_the_crumb_is_swapped() -> None:
 
 def test_the_bowl_weighed_again_says_what_went_in() -> None:
     readings = (("meat", "2320"), ("panko", "2440"), ("milk", "2,62 kg"), ("egg", "2720 g"), ("salt", "2742 g"))
-    formula = _after(mixed(lines=()), e.WeighBowl("820 g", tuple(e.BowlReading(w, s) for w, s in readings)))
+    start = mixed(lines=lines(pepper=0.3, egg=8))
+    formula = _after(start, e.WeighBowl("820 g", tuple(e.BowlReading(w, s) for w, s in readings)))
     evaluation = evaluate(formula, larder=LARDER, kitchen=KITCHEN)
     assert formula.shape.batch_mass_g == 1500
+    # What was not read did not go in.
+    assert [x.ingredient for x in formula.mix.lines] == ["panko", "milk", "egg"]
     assert evaluation.blend.batch_mass_g == 1500
     # The scale shows whole grams, so the mix is rounded to one: within half a gram of what was read.
     grams = _grams(formula)

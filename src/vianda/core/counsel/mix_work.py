@@ -284,11 +284,7 @@ def _breach(limit: Limit) -> Callable[[Figures], Remark | None]:
             return None
         first = found[0]
         swaps = swaps_for(first, larder=figures.larder)
-        more = (
-            f" So {'do' if len(found) > 2 else 'does'} {', '.join(b.name.lower() for b in found[1:])}."
-            if found[1:]
-            else ""
-        )
+        more = f" Also in it: {', '.join(b.name.lower() for b in found[1:])}." if found[1:] else ""
         if first.kind == "whole":
             return Remark(
                 say(f"{TITLES[limit]}: {{now}} of the mix", now=fine_frac(first.value_frac)),
@@ -298,7 +294,7 @@ def _breach(limit: Limit) -> Callable[[Figures], Remark | None]:
         costs = "; ".join(_cost(figures, s) for s in swaps[:2])
         reason = f"{costs}.{more}" if costs else f"There is no usual swap: leave it out.{more}"
         return Remark(
-            say(f"{TITLES[limit]}: {{what}} breaks it", what=word(first.name)),
+            say(f"{TITLES[limit]}, but {{what}} is in it", what=word(first.name.lower())),
             say("{reason}", reason=word(reason)),
             tuple(_swapped(figures, first, s) for s in swaps[:2] if _free(figures, s)),
         )

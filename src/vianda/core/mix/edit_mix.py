@@ -257,7 +257,11 @@ def _as_wet(before: Formula, after: Formula, larder: Larder) -> Formula:
 
 
 def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, larder: Larder, kitchen: Kitchen) -> Formula:
-    """What the scale said went in becomes the formula: the meat decides the batch, the rest stands by it."""
+    """What the scale said went in becomes the formula: the meat decides the batch, the rest stands by it.
+
+    What was not read did not go in and leaves, but for what is held or lies in the middle. The salt stays as it was
+    wanted when it was not read.
+    """
     system = kitchen.unit_system
     bowl = read_mass_g(edit.bowl, unit_system=system, field="/bowl")
     readings = [
@@ -267,7 +271,9 @@ def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, larder: Larder, kitchen: 
     found = inferred(bowl, readings, step_g=kitchen.scale.step_g)
     meat = found[0].mass_g
     changed = replace(formula, shape=replace(formula.shape, portioning="by_batch", batch_mass_g=meat))
-    lines = _by_key(formula)
+    before = _by_key(formula)
+    stays = {key: line for key, line in before.items() if line.locked or larder.pantry[key].group == "filling"}
+    lines = dict(stays)
     salt = 0.0
     for one in found[1:]:
         if one.what == MEAT:
@@ -277,7 +283,7 @@ def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, larder: Larder, kitchen: 
             continue
         ingredient_of(larder.pantry, one.what, field="/readings")
         doubt = one.half_range_g / one.mass_g if one.mass_g > 0 else 0.0
-        line = lines.get(one.what, MixLine(one.what, 0.0))
+        line = before.get(one.what, MixLine(one.what, 0.0))
         lines[one.what] = replace(line, per_meat_frac=one.mass_g / meat, doubt_frac=min(1.0, doubt), counted=False)
     changed = _with_lines(changed, lines)
     entering(changed.mix.lines, pantry=larder.pantry)
