@@ -92,7 +92,7 @@ def test_a_kitchen_from_before_takes_up_pantry_and_oven_and_keeps_the_rest() -> 
     kitchen = kitchen_repository.load_kitchen().kitchen
     assert kitchen.name == "Old"
     assert [s.kind for s in kitchen.surfaces].count("oven") == 1
-    assert len(repository.list_ingredients()) == len(starter_pantry()) + len(HOUSE_FORMULAS)
+    assert len(repository.list_ingredients()) == len(starter_pantry())
 
 
 def test_a_file_carries_the_pantry_it_stands_on_and_joins_a_kitchen_without_it() -> None:

@@ -18,9 +18,9 @@ KEEPS_DAYS = 3
 
 
 def take_up_pantry() -> None:
-    """Give an older kitchen the starter pantry, the house formulas of the demo, and an oven if it has none."""
+    """Give an older kitchen the starter pantry, and an oven if it has none."""
     with transaction():
-        larder_repository.add_ingredients([*starter_pantry().values(), *HOUSE_FORMULAS])
+        larder_repository.add_ingredients(starter_pantry().values())
         stored = kitchen_repository.load_kitchen()
         kitchen = stored.kitchen
         if kitchen.surface_of_kind("oven") is None and all(s.key != usual_oven().key for s in kitchen.surfaces):
@@ -49,8 +49,9 @@ def seed_once(*, with_formulas: bool = True) -> bool:
             return False
         kitchen_repository.create_kitchen(yard_galley())
         larder_repository.add_meats(starter_larder().meats.values())
-        larder_repository.add_ingredients([*starter_pantry().values(), *HOUSE_FORMULAS])
+        larder_repository.add_ingredients(starter_pantry().values())
         if with_formulas:
+            larder_repository.add_ingredients(HOUSE_FORMULAS)
             today = now_utc().date()
             days = {"delivered": today.isoformat(), "use_by": (today + timedelta(days=KEEPS_DAYS)).isoformat()}
             for lot in norquay_lots(**days):
