@@ -63,6 +63,7 @@ def test_fifty_four_balls_filled_in_cups_teaspoons_and_slices(watch, kestrel, fr
     expect(page.get_by_label("What goes in")).to_have_value(re.compile("moon dust"))
     _add(page, "5 slices white bread, 1/3 cup milk, 2 large eggs + 1 yolk")
     expect(page.get_by_role("spinbutton", name="Amount of White bread")).to_have_value("145\u00a0g")
+    expect(page.get_by_label("What goes in")).to_have_value("")
     _add(page, "1/2 cup parmesan, 3 cloves garlic, 2 tsp black pepper, 3 tsp fine salt, a glug of olive oil")
     expect(page.get_by_role("spinbutton", name="Amount of Parmesan, grated")).to_have_value("50\u00a0g")
     expect(page.get_by_role("spinbutton", name="Amount of Whole egg")).to_have_value("100\u00a0g")

@@ -31,7 +31,9 @@
   }: Props = $props();
 
   const uid = $props.id();
-  const range = $derived(bench.evaluation?.ranges[figure]);
+  // A share is bounded in parts and may be shown in grams: then its bounds say nothing here.
+  const bounds = $derived(bench.evaluation?.ranges[figure]);
+  const range = $derived(bounds && bounds.unit.endsWith(kind.replace("fine_", "")) ? bounds : undefined);
   const shown = $derived(amount({ kind, value }, units));
   const refused = $derived(bench.refusal?.target === targetOf(figure, item) ? bench.refusal.detail : null);
   let typed = $state<string | null>(null);

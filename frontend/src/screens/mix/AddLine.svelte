@@ -9,14 +9,19 @@
   const refused = $derived(bench.refusal?.target === "add-to-mix" ? bench.refusal.detail : null);
   const under = $derived(bench.waiting.some((e) => e.kind === "add-to-mix"));
   $effect(() => {
-    // What was refused comes back to be mended; what was taken is gone from the field.
-    if (refused && sent && !text) text = sent;
+    // What was refused comes back once, to be mended; what was taken is gone from the field.
+    if (refused && sent) {
+      text = sent;
+      sent = "";
+    }
   });
 
   function add(event: SubmitEvent): void {
     event.preventDefault();
     if (!text.trim()) return;
     sent = text;
+    // An older refusal is no word on this one.
+    bench.refusal = null;
     bench.edit({ kind: "add-to-mix", text });
     text = "";
   }

@@ -16,6 +16,7 @@
     "700 g unknown mince, iron pan, four people",
     "3 lb 80/20 on the grill for 8",
     "chuck and brisket point, 40 smashed burgers",
+    "1.5 kg chuck and pork, 54 meatballs for 18",
     "rich, loose, crusty",
   ];
   let line = $state("");
