@@ -59,6 +59,7 @@ export class Bench {
   #past = $state.raw<Formula[]>([]);
   #future = $state.raw<Formula[]>([]);
   #working = false;
+  #journeys: ("back" | "forth")[] = [];
   #saveTimer: ReturnType<typeof setTimeout> | undefined;
   #retryTimer: ReturnType<typeof setTimeout> | undefined;
   #saving: Promise<void> | null = null;
@@ -150,7 +151,15 @@ export class Bench {
       }
     } finally {
       this.#working = false;
+      if (this.#journeys.length > 0) this.#next();
     }
+  }
+
+  /** Steps back and forth that were asked for meanwhile, then edits. */
+  #next(): void {
+    const way = this.#journeys.shift();
+    if (way) void this.#travel(way);
+    else void this.#drain();
   }
 
   #lastDrag: { what: string; at: number } | null = null;
@@ -187,9 +196,14 @@ export class Bench {
   }
 
   async #travel(way: "back" | "forth"): Promise<void> {
+    if (this.#working) {
+      // Pressed faster than the core answers: each press counts, after what is under way.
+      this.#journeys.push(way);
+      return;
+    }
     const from = way === "back" ? this.#past : this.#future;
     const to = from.at(-1);
-    if (!to || !this.formula || this.#working) return;
+    if (!to || !this.formula) return;
     this.#working = true;
     try {
       const answer = await api.evaluate(to, [], units.system);
@@ -207,7 +221,7 @@ export class Bench {
       this.refusal = { target: "undo", detail: error.problem.detail };
     } finally {
       this.#working = false;
-      void this.#drain();
+      this.#next();
     }
   }
 

@@ -88,6 +88,18 @@ describe("edits", () => {
 });
 
 describe("undo and redo", () => {
+  it("count every press, however fast they come", async () => {
+    const bench = await opened();
+    for (const n of [21, 22, 23]) bench.edit(guests(n));
+    await settle();
+    await Promise.all([bench.undo(), bench.undo()]);
+    await settle();
+    expect(bench.formula?.dish.guests).toBe(21);
+    await Promise.all([bench.redo(), bench.undo(), bench.undo()]);
+    await settle();
+    expect(bench.formula?.dish.guests).toBe(20);
+  });
+
   it("go back and forth, and a new edit ends the way forth", async () => {
     const bench = await opened();
     bench.edit(guests(30));
