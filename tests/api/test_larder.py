@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from vianda.core.demo import slipway_smash
+from vianda.core.demo import keepers_loaf, slipway_smash
 from vianda.interchange.formula_model import FormulaModel
 
 FORMULA = FormulaModel.from_core(slipway_smash()).model_dump(mode="json")
@@ -236,3 +236,13 @@ def test_an_answer_that_is_sure_says_what_that_costs(client) -> None:
     assert any(t.startswith("Being sure in {sure} of batches costs {dear}") for t in texts)
     plain = _solve(client, typed={"fat_low": "20", "fat_high": "26"})
     assert not any("Being sure" in p["text"] for a in plain["answers"] for p in a["binding"])
+
+
+def test_words_of_taste_choose_a_blend_for_a_loaf_and_leave_it_a_loaf(client) -> None:
+    loaf = FormulaModel.from_core(keepers_loaf()).model_dump(mode="json")
+    answer = client.post("/api/target/propose", json={"formula": loaf, "words": "rich, crusty"})
+    assert answer.status_code == 200
+    done = answer.get_json()["formula"]
+    assert done["dish"] == loaf["dish"]
+    assert done["mix"] == loaf["mix"]
+    assert done["parts"] != loaf["parts"]

@@ -283,3 +283,37 @@ def test_typed_minutes_and_chosen_work_stand_in_the_formula() -> None:
     ):
         formula = apply_edit(formula, edit, larder=LARDER, kitchen=KITCHEN)
         assert getattr(formula.mix, name) == value
+
+
+def test_what_goes_in_is_paid_for_by_hand() -> None:
+    formula = mixed(lines=lines(panko=8, milk=10, egg=8), salt_frac=0.016)
+    v = _of(formula)
+    prices = {"panko": 6.2, "milk": 1.2, "egg": 5.2}
+    by_hand = sum(x.mass_g / 1000 * prices[x.ingredient] for x in v.mix.lines) + v.salt.batch_salt_g / 1000 * 0.8
+    assert float(v.cost.mix_cost) == pytest.approx(by_hand)
+    portion = (v.cost.meat_cost + v.cost.mix_cost) / formula.dish.guests
+    assert v.cost.portion_cost == pytest.approx(portion)
+    assert v.cost.bun_cost == 0
+
+
+def test_a_sauce_browns_only_its_meat_and_simmers_once() -> None:
+    v = _of(mixed(style="ragu", guests=12))
+    assert v.stove.at_once > 1
+    assert v.stove.each_wave[-1].kind == "brown"
+    assert v.stove.after[0].kind == "simmer"
+    assert v.shape.raw_diameter_mm == 0
+    assert v.heat.reach == "usually"
+    assert not v.heat.probe
+
+
+def test_a_house_crumb_counts_as_crumb_with_its_salt_and_its_price() -> None:
+    from vianda.core.demo import HOUSE_FORMULAS
+
+    larder = Larder.of(LARDER.meats.values(), (), [*PANTRY.values(), *HOUSE_FORMULAS])
+    v = evaluate(mixed(lines=lines(boathouse_crumbs=8, milk=12, egg=8)), larder=larder, kitchen=KITCHEN)
+    assert v.mix.panade.state == "stiff"
+    line = v.mix.lines[0]
+    assert line.house
+    assert line.salt_g > 0
+    assert float(line.cost) == pytest.approx(line.mass_g / 1000 * 3.2 / 0.74)
+    assert v.mix.allergens[0].sources == ("Boathouse crumbs",)

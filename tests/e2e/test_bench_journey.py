@@ -8,6 +8,8 @@ import re
 
 import pytest
 import show
+from hands import agrees as agrees_with
+from hands import type_figure
 from playwright.sync_api import Page, expect
 
 
@@ -20,30 +22,9 @@ def _field(page: Page, name: str):
     return page.get_by_role("spinbutton", name=name, exact=True)
 
 
-def _type(page: Page, name: str, text: str) -> None:
-    field = _field(page, name)
-    field.click()
-    field.fill(text)
-    field.press("Enter")
-
-
 def _settled(watched) -> None:
     """Wait until the last edit was answered and saved."""
     watched.saved()
-
-
-def _agrees(watched, evaluation: dict) -> None:
-    """Ticket and rail on the screen say what the command line says."""
-    page = watched.page
-    for figure in evaluation["ticket"]:
-        cell = page.locator(f"[data-ticket={figure['id']}]")
-        expect(cell.locator("[data-value]")).to_have_text(show.phrase(figure["value"]))
-        expect(cell).to_contain_text(show.phrase(figure["aside"]))
-    rail = page.get_by_role("navigation", name="Steps")
-    for step in evaluation["rail"]:
-        expect(rail.get_by_role("link", name=re.compile(rf"^{step['number']} ?{step['title']}"))).to_contain_text(
-            show.phrase(step["answer"])
-        )
 
 
 @pytest.mark.parametrize("seed", [11, 42])
@@ -55,7 +36,7 @@ def test_a_burger_from_an_empty_kitchen_to_the_logbook(watch, bare_kitchen, from
     def agrees() -> dict:
         _settled(watched)
         evaluation = from_the_command_line(watched)
-        _agrees(watched, evaluation)
+        agrees_with(watched.page, evaluation)
         return evaluation
 
     # 0 the opening line
@@ -75,7 +56,7 @@ def test_a_burger_from_an_empty_kitchen_to_the_logbook(watch, bare_kitchen, from
     # 1 dish
     page.keyboard.press("1")
     page.get_by_role("radio", name="Grilled").click()
-    _type(page, "Guests", str(rng.randrange(8, 30)))
+    type_figure(page, "Guests", str(rng.randrange(8, 30)))
     _field(page, "Guests").press("ArrowUp")
     agrees()
 
@@ -98,10 +79,10 @@ def test_a_burger_from_an_empty_kitchen_to_the_logbook(watch, bare_kitchen, from
     for _ in range(rng.randrange(1, 5)):
         page.keyboard.press("ArrowLeft")
     agrees()
-    _type(page, "Share of Rib", f"{rng.randrange(10, 40)} %")
+    type_figure(page, "Share of Rib", f"{rng.randrange(10, 40)} %")
     agrees()
     page.get_by_role("button", name="Lock the share of Rib").click()
-    _type(page, "Weight of Chuck", f"{mass * rng.randrange(15, 35) // 100} g")
+    type_figure(page, "Weight of Chuck", f"{mass * rng.randrange(15, 35) // 100} g")
     agrees()
     _field(page, "Weight of Brisket flat").press("ArrowDown")
     agrees()
@@ -109,16 +90,16 @@ def test_a_burger_from_an_empty_kitchen_to_the_logbook(watch, bare_kitchen, from
     # 3 salt
     page.get_by_role("link", name=re.compile("^3 ?Mix")).click()
     page.get_by_role("tab", name="Salt").click()
-    _type(page, "Salt in all, of the meat", "3 tsp")
+    type_figure(page, "Salt in all, of the meat", "3 tsp")
     agrees()
     page.get_by_role("slider", name="Salt on the scale").press("ArrowRight")
     agrees()
 
     # 4 shape
     page.get_by_role("link", name=re.compile("^4 ?Shape")).click()
-    _type(page, "A raw piece", rng.choice(["1/3 lb", "5 oz", "143 g"]))
+    type_figure(page, "A raw piece", rng.choice(["1/3 lb", "5 oz", "143 g"]))
     agrees()
-    _type(page, "The batch", f"{rng.randrange(2000, 4800)} g")
+    type_figure(page, "The batch", f"{rng.randrange(2000, 4800)} g")
     evaluation = agrees()
     portions = evaluation["portions"]
     division = page.locator("[data-division]")
@@ -127,12 +108,12 @@ def test_a_burger_from_an_empty_kitchen_to_the_logbook(watch, bare_kitchen, from
     )
     if portions["heavier_pieces"]:
         expect(division).to_contain_text(f"the first {portions['heavier_pieces']} take the remainder")
-    _type(page, "Thickness, raw", "17 mm")
+    type_figure(page, "Thickness, raw", "17 mm")
     agrees()
 
     # 5 heat
     page.get_by_role("link", name=re.compile("^5 ?Heat")).click()
-    _type(page, "Surface, measured", "450F")
+    type_figure(page, "Surface, measured", "450F")
     page.get_by_role("radio", name="medium", exact=True).click()
     evaluation = agrees()
     assert evaluation["heat"]["target_c"] == 61

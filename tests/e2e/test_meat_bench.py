@@ -5,14 +5,8 @@ from __future__ import annotations
 import re
 
 import show
+from hands import type_figure
 from playwright.sync_api import Page, expect
-
-
-def _type(page: Page, name: str, text: str) -> None:
-    field = page.get_by_role("spinbutton", name=name, exact=True)
-    field.click()
-    field.fill(text)
-    field.press("Enter")
 
 
 def _start(watched, line: str) -> Page:
@@ -32,7 +26,7 @@ def test_from_doubt_over_a_fat_test_and_the_cheapest_way_to_the_slip(watch, kest
     counsel = page.get_by_role("complementary", name="Counsel")
 
     # a 24 % blend of chuck and rib, and how sure that is
-    _type(page, "Share of Rib", "71.4 %")
+    type_figure(page, "Share of Rib", "71.4 %")
     watched.saved()
     before = from_the_command_line(watched)
     assert abs(before["blend"]["fat_frac"] - 0.24) < 0.0005
@@ -113,7 +107,7 @@ def test_from_doubt_over_a_fat_test_and_the_cheapest_way_to_the_slip(watch, kest
     expect(page.get_by_role("region", name="Names", exact=True)).to_contain_text("ground beef")
     page.get_by_role("tab", name="Grind and slip").click()
     expect(page.get_by_role("region", name="Steps of grinding")).to_contain_text("Mix the cubes before they go through")
-    _type(page, "Services a week", "3")
+    type_figure(page, "Services a week", "3")
     watched.saved()
     page.get_by_role("link", name="Butcher slip").click()
     slip = page.get_by_role("article")

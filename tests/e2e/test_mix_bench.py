@@ -6,14 +6,8 @@ import re
 
 import pytest
 import show
+from hands import agrees, type_figure
 from playwright.sync_api import Page, expect
-
-
-def _type(page: Page, name: str, text: str) -> None:
-    field = page.get_by_role("spinbutton", name=name, exact=True)
-    field.click()
-    field.fill(text)
-    field.press("Enter")
 
 
 def _open(watched, line: str, heading: str = "Meat") -> Page:
@@ -31,18 +25,6 @@ def _open(watched, line: str, heading: str = "Meat") -> Page:
 def _add(page: Page, text: str) -> None:
     page.get_by_label("What goes in").fill(text)
     page.get_by_role("button", name="Add", exact=True).click()
-
-
-def _shown(watched, evaluation: dict) -> None:
-    """Ticket and rail say what the command line says."""
-    for figure in evaluation["ticket"]:
-        cell = watched.page.locator(f"[data-ticket={figure['id']}]")
-        expect(cell.locator("[data-value]")).to_have_text(show.phrase(figure["value"]))
-        expect(cell).to_contain_text(show.phrase(figure["aside"]))
-    rail = watched.page.get_by_role("navigation", name="Steps")
-    for step in evaluation["rail"]:
-        link = rail.get_by_role("link", name=re.compile(rf"^{step['number']} ?{step['title']}"))
-        expect(link).to_contain_text(show.phrase(step["answer"]))
 
 
 def test_fifty_four_balls_filled_in_cups_teaspoons_and_slices(watch, kestrel, from_the_command_line) -> None:
@@ -77,11 +59,11 @@ def test_fifty_four_balls_filled_in_cups_teaspoons_and_slices(watch, kestrel, fr
     assert grams["milk"] == pytest.approx(244 / 3, rel=1e-3)
     assert grams["pepper"] == pytest.approx(4.6, rel=1e-3)
     assert evaluation["salt"]["batch_salt_g"] == pytest.approx(18, rel=1e-3)
-    _shown(watched, evaluation)
+    agrees(watched.page, evaluation)
 
     # its bread drinks by itself; the glug is weighed after all
     expect(page.get_by_role("region", name="Panade")).to_contain_text("soft paste")
-    _type(page, "Amount of Olive oil", "14 g")
+    type_figure(page, "Amount of Olive oil", "14 g")
     expect(counsel).not_to_contain_text("is a guess")
     page.get_by_role("tab", name="Weigh out").click()
     table = page.get_by_role("region", name="Weighing out")
@@ -131,7 +113,7 @@ def test_a_dry_loaf_of_beef_becomes_a_panade_loaf_and_keeps_what_is_held(watch, 
     counsel.get_by_role("button", name=re.compile("^Half beef")).click()
     expect(page.locator("[data-ticket=lean_to_fat]")).not_to_contain_text("90\u00a0:\u00a010")
     watched.saved()
-    _shown(watched, from_the_command_line(watched))
+    agrees(watched.page, from_the_command_line(watched))
 
 
 def _index(page: Page, title: str) -> float:
@@ -148,7 +130,7 @@ def test_salt_is_caught_twice_when_bacon_brings_its_own(watch, kestrel, from_the
     page.get_by_role("tab", name="Salt").click()
     ledger = page.get_by_role("table", name="Salt ledger")
     expect(ledger).to_contain_text("Bacon")
-    _type(page, "Salt in all, of the meat", "6 tsp")
+    type_figure(page, "Salt in all, of the meat", "6 tsp")
     expect(counsel).to_contain_text("is salted already")
     expect(counsel).to_contain_text("salt in all")
     watched.saved()
@@ -218,7 +200,7 @@ def test_a_bowl_filled_by_eye_is_read_from_the_scale(watch, kestrel, from_the_co
     grams = {x["ingredient"]: x["mass_g"] for x in evaluation["mix"]["lines"]}
     assert evaluation["blend"]["batch_mass_g"] == 1200
     assert [grams["panko"], grams["milk"], grams["egg"]] == pytest.approx([90, 140, 100], abs=0.1)
-    _shown(watched, evaluation)
+    agrees(watched.page, evaluation)
 
 
 def test_a_bar_is_dragged_and_one_drag_is_one_step_back(watch, kestrel) -> None:

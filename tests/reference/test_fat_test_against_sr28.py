@@ -2,22 +2,16 @@
 
 from __future__ import annotations
 
-from importlib.resources import files
-
 import pytest
+from sr28_rows import rows_of
 
 from vianda.core.fat_test import FAT_LEFT, fat_test
 
 COOKED = ("23481", "23560", "23476", "23565", "23570", "23575", "23580", "13494")
 
 
-def _rows(name: str) -> list[list[str]]:
-    text = (files("usda_nutrition") / "data" / "sr28" / name).read_text(encoding="latin-1")
-    return [[cell.strip("~") for cell in line.split("^")] for line in text.splitlines()]
-
-
 def test_fat_left_in_crumbles_is_copied_from_the_rows() -> None:
-    fat = {r[0]: float(r[2]) for r in _rows("NUT_DATA.txt") if r[0] in COOKED and r[1] == "204"}
+    fat = {r[0]: float(r[2]) for r in rows_of("NUT_DATA.txt") if r[0] in COOKED and r[1] == "204"}
     assert [round(left * 100, 2) for _, left in FAT_LEFT] == [fat[n] for n in COOKED]
 
 
@@ -27,8 +21,8 @@ def test_a_test_made_from_the_rows_yield_and_mass_balance_finds_the_raw_fat(ndb_
     # difference. The yields were measured apart from the composition, and ours never saw them. Tolerance: one of the
     # test's own standard errors (the sum of its named parts), which is what it claims.
     raw_g = 226.796
-    lean_g = next(float(r[4]) for r in _rows("WEIGHT.txt") if r[0] == ndb_no and "yield from 1/2 lb" in r[3])
-    kept = next(float(r[2]) for r in _rows("NUT_DATA.txt") if r[0] == ndb_no and r[1] == "204") / 100 * lean_g
+    lean_g = next(float(r[4]) for r in rows_of("WEIGHT.txt") if r[0] == ndb_no and "yield from 1/2 lb" in r[3])
+    kept = next(float(r[2]) for r in rows_of("NUT_DATA.txt") if r[0] == ndb_no and r[1] == "204") / 100 * lean_g
     ran_out = raw_fat * raw_g - kept
     found = fat_test(raw_g=raw_g, lean_g=lean_g, fat_g=ran_out, liquid_g=0, step_g=1)
     assert abs(found.fat_frac - raw_fat) <= found.sd_frac

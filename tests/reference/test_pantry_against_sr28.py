@@ -7,9 +7,9 @@ times 48), the multiple is what is compared, to a tenth of a gram.
 from __future__ import annotations
 
 import math
-from importlib.resources import files
 
 import pytest
+from sr28_rows import rows_of
 
 from formulas import mixed
 from vianda.core.apply_edit import apply_edit
@@ -37,20 +37,15 @@ CITED = {
 }
 
 
-def _rows(name: str) -> list[list[str]]:
-    text = (files("usda_nutrition") / "data" / "sr28" / name).read_text(encoding="latin-1")
-    return [[cell.strip("~") for cell in line.split("^")] for line in text.splitlines()]
-
-
 @pytest.fixture(scope="module")
 def analyses() -> dict[tuple[str, str], float]:
-    return {(r[0], r[1]): float(r[2]) for r in _rows("NUT_DATA.txt") if r[1] in NUTRIENTS}
+    return {(r[0], r[1]): float(r[2]) for r in rows_of("NUT_DATA.txt") if r[1] in NUTRIENTS}
 
 
 @pytest.fixture(scope="module")
 def weights() -> dict[str, list[tuple[float, str, float]]]:
     found: dict[str, list[tuple[float, str, float]]] = {}
-    for row in _rows("WEIGHT.txt"):
+    for row in rows_of("WEIGHT.txt"):
         found.setdefault(row[0], []).append((float(row[2]), row[3], float(row[4])))
     return found
 
@@ -139,7 +134,7 @@ def test_salt_is_sodium_times_the_ratio_of_the_masses() -> None:
 def test_energy_by_the_atwater_factors_is_near_the_energy_sr28_states() -> None:
     # SR28 uses food-specific factors (nutrient 208), we the general ones: up to a tenth apart for such foods.
     # Vegetables and their sauces have lower ones still (ketchup: 14 % below ours), so they are not in this check.
-    stated = {(r[0], r[1]): float(r[2]) for r in _rows("NUT_DATA.txt") if r[1] == "208"}
+    stated = {(r[0], r[1]): float(r[2]) for r in rows_of("NUT_DATA.txt") if r[1] == "208"}
     for key in ("milk", "egg", "parmesan", "dry-crumbs", "olive-oil", "butter"):
         c = starter_pantry()[key].composition
         ours = 4 * c.protein_g_per_100g + 9 * c.fat_g_per_100g + 4 * c.carbohydrate_g_per_100g

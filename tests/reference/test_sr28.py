@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from importlib.resources import files
-
 import pytest
+from sr28_rows import rows_of
 
 from vianda.core.blend import blend_figures
 from vianda.core.composition import sr28_composition
@@ -23,14 +22,9 @@ NUTRIENTS = {
 }
 
 
-def _rows(name: str) -> list[list[str]]:
-    text = (files("usda_nutrition") / "data" / "sr28" / name).read_text(encoding="latin-1")
-    return [[cell.strip("~") for cell in line.split("^")] for line in text.splitlines()]
-
-
 @pytest.fixture(scope="module")
 def analyses() -> dict[tuple[str, str], float]:
-    return {(r[0], r[1]): float(r[2]) for r in _rows("NUT_DATA.txt") if r[1] in NUTRIENTS}
+    return {(r[0], r[1]): float(r[2]) for r in rows_of("NUT_DATA.txt") if r[1] in NUTRIENTS}
 
 
 def _cited() -> list[tuple[str, str]]:
@@ -94,7 +88,7 @@ def test_half_lean_half_fat_ground_beef_meets_the_row_between() -> None:
 def test_measured_cooked_yields_lie_in_our_band(ndb_no: str, seq_measure: str, raw_g: float, fat: float) -> None:
     # WEIGHT.txt gives cooked grams "yield from" a raw weight. The 3 % patty (23479) is left out: its grams are
     # those of the 30 % row to the digit, which is suspect.
-    cooked = [float(r[4]) for r in _rows("WEIGHT.txt") if r[0] == ndb_no and f"yield from {seq_measure}" in r[3]]
+    cooked = [float(r[4]) for r in rows_of("WEIGHT.txt") if r[0] == ndb_no and f"yield from {seq_measure}" in r[3]]
     assert cooked, "the row has a yield"
     band = cooked_yield_frac(fat)
     for grams in cooked:
@@ -103,5 +97,5 @@ def test_measured_cooked_yields_lie_in_our_band(ndb_no: str, seq_measure: str, r
 
 
 def test_a_teaspoon_of_table_salt() -> None:
-    grams = [float(r[4]) for r in _rows("WEIGHT.txt") if r[0] == "02047" and r[3] == "tsp"]
+    grams = [float(r[4]) for r in rows_of("WEIGHT.txt") if r[0] == "02047" and r[3] == "tsp"]
     assert grams == [FINE_SALT_G_PER_TSP]

@@ -88,6 +88,28 @@ describe("edits", () => {
 });
 
 describe("undo and redo", () => {
+  it("take a drag of a bar as one step, and another bar as the next", async () => {
+    const bench = await opened();
+    const bar = (value: number, item: string): Edit => ({ kind: "set", figure: "group", value, item });
+    server.on("POST", "/evaluate", ({ body }) => {
+      const { formula: given, edits } = body as { formula: Formula; edits: Edit[] };
+      const edit = edits[0];
+      const now = edit?.kind === "set" ? { ...given, remark: `${edit.item} ${edit.value}` } : given;
+      return { status: 200, body: { formula: now, evaluation: {} } };
+    });
+    for (const value of [0.05, 0.06, 0.07]) {
+      bench.edit(bar(value, "crumb"));
+      await settle(20);
+    }
+    bench.edit(bar(0.1, "egg"));
+    await settle(20);
+    expect(bench.formula?.remark).toBe("egg 0.1");
+    await bench.undo();
+    expect(bench.formula?.remark).toBe("crumb 0.07");
+    await bench.undo();
+    expect(bench.formula?.remark).toBeUndefined();
+  });
+
   it("count every press, however fast they come", async () => {
     const bench = await opened();
     for (const n of [21, 22, 23]) bench.edit(guests(n));

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { amount, phrase, time, type Display } from "./format";
+import { amount, percent, phrase, time, type Display } from "./format";
 
 const metric: Display = { system: "metric", currency: "KSC" };
 const us: Display = { system: "us", currency: "KSC" };
@@ -24,6 +24,21 @@ describe("amounts", () => {
   it("joins a range with one unit", () => {
     expect(amount({ kind: "frac", value: 0.19, high: 0.27 }, metric)).toBe("19–27\u00a0%");
     expect(amount({ kind: "temp_c", value: 60.001, high: 60.002 }, metric)).toBe("60\u00a0°C");
+  });
+  it("says parts to a hundred of meat, small ones finer and large ones whole", () => {
+    const per = (value: number) => amount({ kind: "per_hundred", value }, metric);
+    expect([0, 0.003, 0.08, 1.3].map(per)).toEqual(["0", "0.30", "8.0", "130"]);
+  });
+  it("says minutes, from four hours on as hours", () => {
+    expect(amount({ kind: "minutes", value: 50, high: 70 }, metric)).toBe("50–70\u00a0min");
+    expect(amount({ kind: "minutes", value: 300 }, metric)).toBe("5\u00a0h");
+  });
+  it("says energy and sodium", () => {
+    expect(amount({ kind: "energy_kcal", value: 270.6 }, metric)).toBe("271\u00a0kcal");
+    expect(amount({ kind: "mass_mg", value: 962.4 }, us)).toBe("962\u00a0mg");
+  });
+  it("keeps one decimal on every row of a column", () => {
+    expect([0.26, 0.2599, 0.255].map(percent)).toEqual(["26.0\u00a0%", "26.0\u00a0%", "25.5\u00a0%"]);
   });
   it("writes lean before fat", () => {
     expect(amount({ kind: "lean_to_fat", value: 0.2249 }, metric)).toBe("78\u00a0:\u00a022");

@@ -3,6 +3,7 @@
   import { untrack } from "svelte";
   import { api, ProblemError, type Kitchen } from "../../lib/api/client";
   import { amount } from "../../lib/format";
+  import { itemKey } from "../../lib/itemKey";
   import PickField from "../../lib/ui/PickField.svelte";
   import Sheet from "../../lib/ui/Sheet.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
@@ -36,12 +37,7 @@
       const [load, hold] = await Promise.all(
         [typed.load, typed.hold].map(async (text) => (await api.read("mass_g", text, units.system)).value),
       );
-      let key =
-        start?.key ??
-        typed.name
-          .toLowerCase()
-          .replace(/[^a-z0-9]+/g, "-")
-          .replace(/^-|-$/g, "");
+      let key = start?.key ?? itemKey(typed.name);
       while (!start && taken.includes(key)) key += "-2";
       const plates =
         kind === "grinder"

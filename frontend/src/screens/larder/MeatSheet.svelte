@@ -2,6 +2,7 @@
 <script lang="ts">
   import { untrack } from "svelte";
   import { api, ProblemError, type Meat } from "../../lib/api/client";
+  import { itemKey } from "../../lib/itemKey";
   import PickField from "../../lib/ui/PickField.svelte";
   import Sheet from "../../lib/ui/Sheet.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
@@ -53,13 +54,6 @@
     }),
   );
   let refused = $state<string | null>(null);
-  const key = (name: string) =>
-    name
-      .toLowerCase()
-      .normalize("NFKD")
-      .replace(/[^a-z0-9]+/g, "-")
-      .replace(/^-|-$/g, "")
-      .slice(0, 60);
 
   async function save(event: SubmitEvent): Promise<void> {
     event.preventDefault();
@@ -77,7 +71,7 @@
       );
       const written: Meat = {
         ...draft,
-        key: seen?.key ?? key(draft.name),
+        key: seen?.key ?? itemKey(draft.name),
         fat_low_frac: low ?? 0,
         fat_usual_frac: usual ?? 0,
         fat_high_frac: high ?? 0,

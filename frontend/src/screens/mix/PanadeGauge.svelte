@@ -4,6 +4,7 @@
   import type { Evaluation } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
   import { amount } from "../../lib/format";
+  import DragHandle from "../../lib/ui/DragHandle.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import { units } from "../../lib/units.svelte";
 
@@ -25,9 +26,9 @@
   const fills = ["#efece4", "#e6d9bd", "#d9bf83", "#c9a05a", "#9fb2b5"];
   const titles = ["dry", "damp", "stiff", "soft", "soup"];
   let width = $state(720);
-  let dragging = $state(false);
-  let box: HTMLElement;
-  const most = $derived(Math.max(panade.edges[3] * 1.35, panade.ratio * 1.1));
+  let held = $state<number | null>(null);
+  const reach = $derived(Math.max(panade.edges[3] * 1.35, panade.ratio * 1.1));
+  const most = $derived(held ?? reach);
   const x = $derived(scaleLinear([0, most], [8, Math.max(80, width - 8)]));
   const zones = $derived(
     [0, ...panade.edges]
@@ -35,12 +36,22 @@
       .filter((z) => z.to > z.from + 1e-9),
   );
   const number = (value: number) => amount({ kind: "number", value }, units);
-  const change = (state: string, grams: number) =>
-    `${state === "stiff" ? "A stiff" : "a soft"} paste: ${grams < 0 ? "−" : "+"}${amount({ kind: "mass_g", value: Math.abs(grams) }, units)} of milk`;
+  const steps = $derived(
+    [
+      { state: "stiff", grams: panade.to_stiff_g },
+      { state: "soft", grams: panade.to_soft_g },
+    ]
+      .filter((s) => s.state !== panade.state)
+      .map((s) => {
+        const g = amount({ kind: "mass_g", value: Math.abs(s.grams) }, units);
+        return `${s.grams < 0 ? "−" : "+"}${g} of milk for a ${s.state} paste`;
+      })
+      .join(", "),
+  );
   const off = $derived(panade.state === "dry" || panade.state === "soup");
 
-  function to(clientX: number): void {
-    const at = Math.max(0, Math.min(most, x.invert(clientX - box.getBoundingClientRect().left)));
+  function to(px: number): void {
+    const at = Math.max(0, Math.min(most, x.invert(px)));
     bench.edit({ kind: "set", figure: "panade", value: Math.round(at * 20) / 20, item: "" });
   }
 </script>
@@ -61,7 +72,7 @@
       {#if panade.soak_needed_min > 0}· soak <Qty kind="minutes" value={panade.soak_needed_min} />{/if}
     </p>
   </div>
-  <div class="relative mt-1" bind:clientWidth={width} bind:this={box}>
+  <div class="relative mt-1" bind:clientWidth={width}>
     <svg {width} height="72" class="block select-none" aria-hidden="true">
       {#each zones as zone (zone.at)}
         <rect x={x(zone.from)} y="20" width={x(zone.to) - x(zone.from)} height="24" fill={fills[zone.at]} />
@@ -81,45 +92,21 @@
         {/if}
       {/each}
     </svg>
-    <div
-      role="slider"
-      tabindex="0"
-      aria-label="Liquid to one of crumb"
-      aria-valuemin={0}
-      aria-valuemax={Number(most.toFixed(2))}
-      aria-valuenow={Number(panade.ratio.toFixed(2))}
-      aria-valuetext={`${number(panade.ratio)} parts to one: ${words[panade.state]}`}
-      class="absolute top-[10px] h-11 w-11 -translate-x-1/2 cursor-ew-resize touch-none"
-      style:left={`${x(panade.ratio)}px`}
-      onpointerdown={(e) => {
-        dragging = true;
-        e.currentTarget.setPointerCapture(e.pointerId);
-      }}
-      onpointermove={(e) => dragging && to(e.clientX)}
-      onpointerup={() => (dragging = false)}
-      onpointercancel={() => (dragging = false)}
-      onkeydown={(e) => {
-        const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key];
-        if (!way) return;
-        e.preventDefault();
-        e.stopPropagation();
-        bench.edit({ kind: "nudge", figure: "panade", steps: way, item: "" });
-      }}
-    >
-      <span
-        aria-hidden="true"
-        class={[
-          "absolute top-1 left-1/2 h-8 w-[13px] -translate-x-1/2 rounded-[3px] border-[2.5px] border-primary",
-          dragging ? "bg-primary" : "bg-paper",
-        ]}
-      ></span>
-    </div>
+    <DragHandle
+      label="Liquid to one of crumb"
+      high={Number(most.toFixed(2))}
+      now={Number(panade.ratio.toFixed(2))}
+      text={`${number(panade.ratio)} parts to one: ${words[panade.state]}`}
+      left={x(panade.ratio)}
+      top={13}
+      height={38}
+      ondrag={to}
+      onhold={(on) => (held = on ? reach : null)}
+      onnudge={(steps) => bench.edit({ kind: "nudge", figure: "panade", steps, item: "" })}
+    />
   </div>
   <p class="text-[0.8125rem] quiet">
-    Parts of liquid, reckoned as milk, to one of this crumb: now {number(panade.ratio)}. {change(
-      "stiff",
-      panade.to_stiff_g,
-    )}; {change("soft", panade.to_soft_g)}.
+    Parts of liquid, reckoned as milk, to one of this crumb: now {number(panade.ratio)}. {steps}.
   </p>
 </section>
 {#if bench.refusal?.target === "panade"}

@@ -4,8 +4,8 @@
   import type { Evaluation, MixSchool } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
   import { amount } from "../../lib/format";
+  import DragHandle from "../../lib/ui/DragHandle.svelte";
   import { units } from "../../lib/units.svelte";
-  import PartHandle from "./PartHandle.svelte";
 
   let { bench, evaluation, school }: { bench: Bench; evaluation: Evaluation; school: MixSchool } = $props();
   let width = $state(720);
@@ -25,14 +25,22 @@
       }),
   );
   const lines = $derived(evaluation.mix.lines);
-  const most = $derived(
+  const reach = $derived(
     [0.2, 0.3, 0.4, 0.6, 1, 1.6, 2.4, 4, 6].find(
       (m) => m >= Math.max(0.16, ...rows.map((r) => Math.max(r.high, r.per_meat_frac))) * 1.04,
     ) ?? 6,
   );
+  let held = $state<number | null>(null);
+  const most = $derived(held ?? reach);
   const x = $derived(scaleLinear([0, most], [left, Math.max(left + 60, width - right)]));
   const height = $derived(rows.length * rowH + 26);
   const per = (value: number, high?: number) => amount({ kind: "per_hundred", value, high }, units);
+
+  function to(group: string, px: number): void {
+    // Half a part is what a hand can mean; the table takes finer ones.
+    const value = Math.round(Math.min(most, Math.max(0, x.invert(px))) * 200) / 200;
+    bench.edit({ kind: "set", figure: "group", value, item: group });
+  }
 
   /** Where the segments of a group end, as shares of its bar: the lines in their order. */
   function cuts(group: string): number[] {
@@ -104,15 +112,17 @@
       {/each}
     </svg>
     {#each rows as row, at (row.group)}
-      <PartHandle
-        {bench}
-        group={row.group}
-        title={row.title}
-        value={row.per_meat_frac}
-        bandText={row.high > 0 ? `the school has ${per(row.low, row.high)}` : "not used by the school"}
-        {x}
-        {most}
+      <DragHandle
+        label={`${row.title}, parts to a hundred of meat`}
+        high={most * 100}
+        now={Number((row.per_meat_frac * 100).toFixed(2))}
+        text={`${per(row.per_meat_frac)}; ${row.high > 0 ? `the school has ${per(row.low, row.high)}` : "not used by the school"}`}
+        left={x(Math.min(row.per_meat_frac, most))}
         top={at * rowH}
+        height={rowH}
+        ondrag={(px) => to(row.group, px)}
+        onhold={(on) => (held = on ? reach : null)}
+        onnudge={(steps) => bench.edit({ kind: "nudge", figure: "group", steps, item: row.group })}
       />
     {/each}
   {/if}

@@ -4,13 +4,12 @@
   import type { Evaluation } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
   import { amount } from "../../lib/format";
+  import DragHandle from "../../lib/ui/DragHandle.svelte";
   import { units } from "../../lib/units.svelte";
 
   let { bench, salt }: { bench: Bench; salt: Evaluation["salt"] } = $props();
   const height = 150;
   let width = $state(720);
-  let dragging = $state(false);
-  let box: HTMLElement;
   const most = 0.03;
   const x = $derived(scaleLinear([0, most], [14, width - 24]));
   const shown = $derived(Math.min(salt.salt_frac, most));
@@ -22,7 +21,7 @@
   }
 </script>
 
-<div class="relative" bind:clientWidth={width} bind:this={box}>
+<div class="relative" bind:clientWidth={width}>
   <svg {width} {height} class="block select-none" aria-hidden="true">
     <defs>
       <pattern id="grain" width="9" height="8" patternUnits="userSpaceOnUse">
@@ -55,42 +54,16 @@
     {/each}
     <text x={x(0)} y="141" class="fill-quiet text-[12px]">% of the raw meat, by mass</text>
   </svg>
-  <div
-    role="slider"
-    tabindex="0"
-    aria-label="Salt on the scale"
-    aria-valuemin={0}
-    aria-valuemax={3}
-    aria-valuenow={Number((salt.salt_frac * 100).toFixed(2))}
-    aria-valuetext={amount({ kind: "fine_frac", value: salt.salt_frac }, units)}
-    class="absolute top-[44px] h-16 w-12 -translate-x-1/2 cursor-ew-resize touch-none"
-    style:left={`${x(shown)}px`}
-    onpointerdown={(e) => {
-      dragging = true;
-      e.currentTarget.setPointerCapture(e.pointerId);
-    }}
-    onpointermove={(e) => dragging && to(e.clientX - box.getBoundingClientRect().left)}
-    onpointerup={() => (dragging = false)}
-    onpointercancel={() => (dragging = false)}
-    onkeydown={(e) => {
-      const way =
-        e.key === "ArrowRight" || e.key === "ArrowUp"
-          ? 1
-          : e.key === "ArrowLeft" || e.key === "ArrowDown"
-            ? -1
-            : 0;
-      if (way === 0) return;
-      e.preventDefault();
-      bench.edit({ kind: "nudge", figure: "salt", steps: way * (e.shiftKey ? 5 : 1), item: "" });
-    }}
-  >
-    <span aria-hidden="true" class="absolute inset-y-1 left-1/2 w-[3px] -translate-x-1/2 bg-primary"></span>
-    <span
-      aria-hidden="true"
-      class={[
-        "absolute top-1/2 left-1/2 h-9 w-7 -translate-1/2 rounded border-[2.5px] border-primary",
-        dragging ? "bg-primary" : "bg-paper",
-      ]}
-    ></span>
-  </div>
+  <DragHandle
+    label="Salt on the scale"
+    high={3}
+    now={Number((salt.salt_frac * 100).toFixed(2))}
+    text={amount({ kind: "fine_frac", value: salt.salt_frac }, units)}
+    left={x(shown)}
+    top={46}
+    height={60}
+    big={5}
+    ondrag={to}
+    onnudge={(steps) => bench.edit({ kind: "nudge", figure: "salt", steps, item: "" })}
+  />
 </div>

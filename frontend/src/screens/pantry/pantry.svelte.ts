@@ -1,5 +1,6 @@
 /** The pantry room: what the server holds, and one place where each change is tried and refused in words. */
 import { api, ProblemError, type Ingredient, type PantryThing } from "../../lib/api/client";
+import { itemKey } from "../../lib/itemKey";
 
 export const GROUPS: Record<Ingredient["group"], string> = {
   crumb: "Dry crumbs",
@@ -22,16 +23,6 @@ export const GROUPS: Record<Ingredient["group"], string> = {
   acid: "Sour",
 };
 
-/** A key from a name, of letters, digits and hyphens; empty when the name has none of them. */
-export function keyOf(name: string): string {
-  return name
-    .toLowerCase()
-    .normalize("NFKD")
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-|-$/g, "")
-    .slice(0, 60);
-}
-
 export class PantryRoom {
   things = $state.raw<PantryThing[] | null>(null);
   problem = $state<string | null>(null);
@@ -47,7 +38,7 @@ export class PantryRoom {
   /** A key nothing in the pantry has yet. */
   freeKey(name: string): string {
     const taken = (this.things ?? []).map((t) => t.ingredient.key);
-    const base = keyOf(name) || "thing";
+    const base = itemKey(name) || "thing";
     let key = base;
     for (let at = 2; taken.includes(key); at++) key = `${base}-${at}`;
     return key;

@@ -1,0 +1,81 @@
+<!-- A handle on a drawn scale: dragged, or moved with arrow keys; ten times as far with Shift. -->
+<script lang="ts">
+  interface Props {
+    label: string;
+    low?: number;
+    high: number;
+    now: number;
+    text: string;
+    left: number;
+    top: number;
+    height: number;
+    ondrag: (px: number) => void;
+    onnudge: (steps: number) => void;
+    big?: number;
+    /** Held and let go: a scale that follows the value stands still meanwhile. */
+    onhold?: (held: boolean) => void;
+  }
+  let {
+    label,
+    low = 0,
+    high,
+    now,
+    text,
+    left,
+    top,
+    height,
+    ondrag,
+    onnudge,
+    big = 10,
+    onhold,
+  }: Props = $props();
+  let dragging = $state(false);
+  let handle: HTMLElement;
+
+  function hold(on: boolean): void {
+    dragging = on;
+    onhold?.(on);
+  }
+  function drag(event: PointerEvent): void {
+    const box = handle.parentElement?.getBoundingClientRect();
+    if (dragging && box) ondrag(event.clientX - box.left);
+  }
+  function key(event: KeyboardEvent): void {
+    const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
+    if (!way) return;
+    event.preventDefault();
+    event.stopPropagation();
+    onnudge(way * (event.shiftKey ? big : 1));
+  }
+</script>
+
+<div
+  bind:this={handle}
+  role="slider"
+  tabindex="0"
+  aria-label={label}
+  aria-valuemin={low}
+  aria-valuemax={high}
+  aria-valuenow={now}
+  aria-valuetext={text}
+  class="absolute w-11 -translate-x-1/2 cursor-ew-resize touch-none"
+  style:left={`${left}px`}
+  style:top={`${top}px`}
+  style:height={`${height}px`}
+  onpointerdown={(e) => {
+    hold(true);
+    e.currentTarget.setPointerCapture(e.pointerId);
+  }}
+  onpointermove={drag}
+  onpointerup={() => hold(false)}
+  onpointercancel={() => hold(false)}
+  onkeydown={key}
+>
+  <span
+    aria-hidden="true"
+    class={[
+      "absolute inset-y-1 left-1/2 w-[13px] -translate-x-1/2 rounded-[3px] border-[2.5px] border-primary",
+      dragging ? "bg-primary" : "bg-paper",
+    ]}
+  ></span>
+</div>
