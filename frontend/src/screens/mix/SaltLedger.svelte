@@ -26,7 +26,7 @@
   <tbody>
     {@render row("Wanted", ledger.wanted_frac, "bg-base-content", true)}
     {#each shown as entry (entry.name)}{@render row(
-        `${entry.name} brings`,
+        `${entry.name.split(",")[0]} brings`,
         entry.per_meat_frac,
         "bg-fat-deep",
       )}{/each}

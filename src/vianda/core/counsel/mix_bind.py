@@ -17,7 +17,7 @@ LOOSE_LIQUID_FRAC = 0.03
 EGG_FRAC = (0.05, 50 / 350)
 EGG_START_FRAC = 0.08
 MOST_CHEESE_FRAC, MOST_CHEESE_TO_CRUMB = 0.10, 1.5
-MOST_ROUNDING_FRAC = 0.10
+MOST_ROUNDING_FRAC = 0.15
 LEAN_FRAC = 0.12
 
 
@@ -293,7 +293,7 @@ RULES = (
         "mix.egg-rounded",
         "mix",
         "asks",
-        "whole pieces more than 10 % from what the mix wants",
+        "whole pieces more than 15 % from what the mix wants",
         "our own rule",
         _egg_rounded,
     ),

@@ -224,7 +224,9 @@ def follow_mix(formula: Formula, school: MixSchool, *, larder: Larder) -> Formul
         if all(e.ingredient.key != key for e in kept):
             per_kept = _after_kept(larder.pantry[key], per, wanted, kept, larder)
             if per_kept > 1e-9:
-                lines.append(MixLine(key, per_kept))
+                # Eggs stay whole unless the cook weighs them.
+                counted = larder.pantry[key].group in ("egg", "white")
+                lines.append(MixLine(key, per_kept, counted=counted))
     lines += [e.line for e in stays]
     return replace(
         formula,
