@@ -17,6 +17,7 @@ from vianda.core.kitchen import Kitchen, Scale, yard_galley
 from vianda.core.larder import Larder, starter_larder
 from vianda.core.lot import Lot
 from vianda.core.pantry import HouseFormula, HouseLine, Ingredient, starter_pantry
+from vianda.core.set_shape import set_filling
 
 
 @pytest.fixture(scope="module")
@@ -61,6 +62,25 @@ def _from_box(meat: str, lot: str) -> Formula:
     return smash(parts=(BlendPart(meat, 1.0, lot=lot),))
 
 
+def _tinned(mass_g: float) -> Formula:
+    return mixed(style="loaf-tin", piece_mass_g=mass_g, lines=lines(**HELD))
+
+
+def _filled(*, share: float = 0.15, **shape: object) -> Formula:
+    formula = mixed(style="filled-burger", parts=blended(chuck=1.0), **shape)
+    return set_filling(formula, share, larder=starter_larder())
+
+
+def _egg_loaf(eggs: float, *, height: float = 85.0) -> Formula:
+    """A filled loaf with so much egg by mass of the meat: two eggs at 0.09."""
+    put = (*lines(**HELD), MixLine("boiled-egg", eggs))
+    return mixed(style="loaf-filled", lines=put, thickness_mm=height)
+
+
+def _grilled(**shape: object) -> Formula:
+    return mixed(style="grilled", parts=blended(chuck=1.0), **shape)
+
+
 # rule id, a formula that calls for it, one just short of it, and the scale of the kitchen
 CASES = [
     ("meat.too-lean", smash(parts=blended(chuck=0.9, sirloin=0.1)), smash(parts=blended(ground_80=1.0)), None),
@@ -85,6 +105,29 @@ CASES = [
     ("shape.above-usual-weight", smash(piece_mass_g=116), smash(piece_mass_g=115), None),
     ("shape.thickness-unusual", smash(thickness_mm=9.5), smash(thickness_mm=9), None),
     ("shape.narrower-than-bun", smash(bun="soft-115"), smash(bun="soft-100"), None),
+    ("shape.tin-overflows", _tinned(1500), _tinned(1450), None),
+    ("shape.tin-full", _tinned(1300), _tinned(1200), None),
+    ("shape.rim-narrow", _filled(rim_mm=9.9), _filled(rim_mm=10), None),
+    ("shape.core-walls-thin", _filled(share=0.25, rim_mm=24), _filled(share=0.25), None),
+    ("shape.core-heavy", _filled(share=0.26), _filled(share=0.25), None),
+    ("shape.core-no-room", _filled(share=0.01, rim_mm=50), _filled(share=0.01, rim_mm=40), None),
+    ("shape.eggs-do-not-fit", _egg_loaf(0.2), _egg_loaf(0.09), None),
+    ("shape.egg-wall-thin", _egg_loaf(0.09, height=72), _egg_loaf(0.09, height=74), None),
+    (
+        "shape.scoop-off",
+        mixed(style="ball-baked", ware="scoop-24", piece_mass_g=45),
+        mixed(style="ball-baked", ware="scoop-24", piece_mass_g=41),
+        None,
+    ),
+    ("shape.over-the-bun", smash(thickness_mm=5), smash(thickness_mm=6), None),
+    ("shape.loose-on-a-grate", _grilled(packing="loose", firmness="soft"), _grilled(packing="loose"), None),
+    ("shape.soft-to-the-heat", _grilled(firmness="soft"), smash(firmness="soft"), None),
+    ("shape.frozen-to-smash", smash(firmness="frozen"), smash(), None),
+    ("shape.frozen-is-slower", _grilled(firmness="frozen"), _grilled(), None),
+    ("shape.ragged-edge", _grilled(edges="ragged"), smash(edges="ragged"), None),
+    ("shape.stacked-bare", replace(_grilled(), grind=Grind(keep="frozen")),
+     replace(_grilled(papers=True), grind=Grind(keep="frozen")), None),
+    ("shape.too-few", smash(spare_pieces=-1), smash(spare_pieces=0), None),
     ("heat.below-floor", smash(core_target_c=68.2), smash(core_target_c=68.4), None),
     ("heat.hold-needed", smash(core_target_c=69), smash(core_target_c=71.1), None),
     ("heat.habit-may-fall-short", smash(style="grilled", thickness_mm=17, piece_mass_g=140), smash(), None),

@@ -74,7 +74,7 @@ def test_a_meat_joins_with_a_fifth_and_leaves_without_a_trace(larder: Larder, ki
         (e.Choose("style", "boiled"), "No style"),
         (e.Choose("bun", "brioche"), "no bun"),
         (e.Choose("surface", "moon"), "no surface"),
-        (e.Choose("portioning", "by_eye"), "by piece or by batch"),
+        (e.Choose("portioning", "by_eye"), "by piece, by batch, or by both weights"),
         (e.Choose("doneness", "blue"), "No doneness"),
         (e.Choose("salt_place", "inside"), "into the mix, or nowhere"),
         (e.Choose("grind_tool", "teeth"), "no grinder"),

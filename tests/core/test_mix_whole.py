@@ -10,7 +10,6 @@ from hypothesis import strategies as st
 from formulas import blended, lines, mixed, smash
 from vianda.core import edit as e
 from vianda.core.apply_edit import apply_edit
-from vianda.core.cook_yield import cooked_yield_frac
 from vianda.core.errors import OutOfRangeError
 from vianda.core.evaluate import Evaluation, evaluate
 from vianda.core.formula import Formula, MixLine
@@ -199,25 +198,6 @@ def test_eggs_stay_whole_or_are_weighed() -> None:
 )  # fmt: skip
 def test_grams_are_said_in_the_measures_of_a_kitchen(grams: float, key: str, said: str) -> None:
     assert household_measure(grams, PANTRY[key]) == said
-
-
-def test_a_panade_raises_the_yield_by_little_and_never_past_its_cap() -> None:
-    plain, bound, much = (cooked_yield_frac(0.18, binder_frac=b).usual for b in (0.0, 0.15, 5.0))
-    assert plain < bound < much
-    assert much - plain == pytest.approx(0.08)
-
-
-@pytest.mark.parametrize(
-    ("style", "close"),
-    [("ball-baked", 4 / 3 * math.pi / 8), ("loaf-free", 0.80), ("loaf-tin", 0.92), ("loaf-tray", 1.0)],
-)
-def test_a_piece_is_as_large_as_its_mass(style: str, close: float) -> None:
-    v = _of(mixed(style=style))
-    s = v.shape
-    volume_ml = s.length_mm * s.width_mm * s.thickness_mm / 1000 * close
-    assert volume_ml * s.density_g_per_ml == pytest.approx(v.portions.piece_mass_g, rel=1e-9)
-    shrunk = (s.cooked_diameter_mm.usual / s.raw_diameter_mm) ** 3
-    assert shrunk == pytest.approx(s.cooked_yield_frac.usual)
 
 
 def test_loaves_are_shared_and_none_lies_over_the_edge_of_the_tray() -> None:

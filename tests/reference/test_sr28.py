@@ -7,7 +7,6 @@ from sr28_rows import rows_of
 
 from vianda.core.blend import blend_figures
 from vianda.core.composition import sr28_composition
-from vianda.core.cook_yield import cooked_yield_frac
 from vianda.core.formula import BlendPart
 from vianda.core.larder import starter_larder
 from vianda.core.mix.salt_ledger import FINE_SALT_G_PER_TSP
@@ -73,27 +72,6 @@ def test_half_lean_half_fat_ground_beef_meets_the_row_between() -> None:
     parts = (BlendPart("ground-70", 0.5), BlendPart("ground-90", 0.5))
     blend = blend_figures(parts, larder=starter_larder(), batch_mass_g=1000, step_g=1, band_frac=(0.18, 0.25))
     assert blend.fat_frac * 100 == pytest.approx(sr28_composition("23572").fat_g_per_100g)
-
-
-@pytest.mark.parametrize(
-    ("ndb_no", "seq_measure", "raw_g", "fat"),
-    [
-        ("23568", "1/4 lb", 113.398, 0.15),  # patty, broiled
-        ("23569", "1/4 lb", 113.398, 0.15),  # patty, pan-broiled
-        ("23565", "1/2 lb", 226.796, 0.10),  # crumbles, pan-browned
-        ("13494", "1/2 lb", 226.796, 0.30),  # crumbles, pan-browned
-        ("13495", "1 lb", 453.592, 0.30),  # loaf, baked
-    ],
-)
-def test_measured_cooked_yields_lie_in_our_band(ndb_no: str, seq_measure: str, raw_g: float, fat: float) -> None:
-    # WEIGHT.txt gives cooked grams "yield from" a raw weight. The 3 % patty (23479) is left out: its grams are
-    # those of the 30 % row to the digit, which is suspect.
-    cooked = [float(r[4]) for r in rows_of("WEIGHT.txt") if r[0] == ndb_no and f"yield from {seq_measure}" in r[3]]
-    assert cooked, "the row has a yield"
-    band = cooked_yield_frac(fat)
-    for grams in cooked:
-        # The 10 % crumbles come to 0.679 and the 15 % broiled patty to 0.679; our low end is 0.10 below usual.
-        assert band.low - 0.005 <= grams / raw_g <= band.high
 
 
 def test_a_teaspoon_of_table_salt() -> None:

@@ -15,7 +15,7 @@ from vianda.core.heat.plan import HeatPlan
 from vianda.core.mix.salt_ledger import SaltFigures
 from vianda.core.outcome import OutcomeFigures
 from vianda.core.portions import Portions
-from vianda.core.shape import ShapeFigures
+from vianda.core.shape.figures import ShapeFigures
 from vianda.core.stove_plan import StovePlan
 from vianda.core.ticket import TicketFigure
 from vianda.interchange.formula_model import Strict

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from vianda.core.errors import OutOfRangeError
 from vianda.core.formula import Formula
 from vianda.core.kitchen import Kitchen
 from vianda.core.larder import Larder
@@ -18,7 +19,8 @@ class Batch:
     """The mix divided into pieces, and the meat in it.
 
     ``mix_per_meat`` is the mass of the whole mix by that of its meat, 1 when nothing goes in. ``meat_mass_g`` is exact;
-    ``meat_weighed_g`` is what the scale shows for it.
+    ``meat_weighed_g`` is what the scale shows for it. ``mix_mass_g`` is what the bowl must hold: the pieces, and
+    ``loss_g`` that stays on bowl and gloves.
     """
 
     portions: Portions
@@ -27,6 +29,8 @@ class Batch:
     mix_per_meat: float
     meat_mass_g: float
     meat_weighed_g: int
+    mix_mass_g: float
+    loss_g: float
 
 
 def batch_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Batch:
@@ -49,13 +53,21 @@ def batch_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Batch:
     step_g = kitchen.scale.step_g
     shape = formula.shape
     typed_meat = nearest_step(shape.batch_mass_g, step_g=step_g)
+    loss = shape.loss_g
+    by_piece = shape.portioning == "by_piece"
+    if not by_piece and typed_meat * per <= loss:
+        raise OutOfRangeError(
+            f"{loss:.0f} g on bowl and gloves is all there is of {typed_meat * per:.0f} g.", field="/shape/loss_g"
+        )
     portions = divide(
         portioning=shape.portioning,
         pieces=formula.dish.pieces,
         piece_mass_g=shape.piece_mass_g,
-        batch_mass_g=typed_meat * per,
+        batch_mass_g=typed_meat * per - loss,
         step_g=step_g,
+        remainder=shape.remainder,
     )
-    meat = portions.batch_mass_g / per
-    weighed = typed_meat if shape.portioning == "by_batch" else max(step_g, nearest_step(meat, step_g=step_g))
-    return Batch(portions, entered, ledger, per, meat, weighed)
+    mix = portions.batch_mass_g + loss
+    meat = mix / per
+    weighed = max(step_g, nearest_step(meat, step_g=step_g)) if by_piece else typed_meat
+    return Batch(portions, entered, ledger, per, meat, weighed, mix, loss)

@@ -25,7 +25,7 @@ def fitting_bun(kitchen: Kitchen, *, cooked_diameter_mm: float) -> Bun:
     >>> fitting_bun(yard_galley(), cooked_diameter_mm=83).key
     'soft-90'
     """
-    buns = [b for b in kitchen.buns if b.diameter_mm > 0]
+    buns = [b for b in kitchen.buns if b.kind == "bun" and b.diameter_mm > 0]
     if not buns:
         return kitchen.buns[0]
     return min(buns, key=lambda b: _misfit(b.diameter_mm, cooked_diameter_mm))

@@ -7,6 +7,7 @@ from dataclasses import replace
 from vianda.core import edit as e
 from vianda.core.batch import batch_of
 from vianda.core.bun_fit import fitting_bun
+from vianda.core.choose_shape import choose_shape, usual_ware
 from vianda.core.errors import UnknownItemError
 from vianda.core.formula import Formula, Keep, MixLine, SaltPlace, Work
 from vianda.core.heat.doneness import target_for
@@ -16,7 +17,8 @@ from vianda.core.larder import POULTRY, Larder
 from vianda.core.mix.salt_ledger import START_SALT_FRAC
 from vianda.core.mix.schools import follow_mix, mix_school, schools_for
 from vianda.core.schools import follow, school_of
-from vianda.core.shape import shape_figures
+from vianda.core.set_shape import set_filling
+from vianda.core.start_piece import start_piece
 from vianda.core.styles import Style, style_of
 
 
@@ -26,16 +28,19 @@ def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen
         case "style":
             return choose_style(formula, edit.key, larder=larder, kitchen=kitchen)
         case "portioning":
-            if edit.key not in ("by_piece", "by_batch"):
-                raise UnknownItemError("Divide by piece or by batch.", field="/shape/portioning")
+            if edit.key not in ("by_piece", "by_batch", "by_weights"):
+                raise UnknownItemError("Divide by piece, by batch, or by both weights.", field="/shape/portioning")
             # The new mode starts from what the old one came to, so that nothing jumps.
             shape = formula.shape
             now = batch_of(formula, larder=larder, kitchen=kitchen)
+            meat = float(now.meat_weighed_g)
+            piece = (now.portions.batch_mass_g - now.portions.left_g) / now.portions.pieces
             if edit.key == "by_batch":
-                shape = replace(shape, portioning="by_batch", batch_mass_g=float(now.meat_weighed_g))
-            else:
-                piece = now.portions.batch_mass_g / formula.dish.pieces
+                shape = replace(shape, portioning="by_batch", batch_mass_g=meat)
+            elif edit.key == "by_piece":
                 shape = replace(shape, portioning="by_piece", piece_mass_g=piece)
+            else:
+                shape = replace(shape, portioning="by_weights", batch_mass_g=meat, piece_mass_g=piece)
             return replace(formula, shape=shape)
         case "bun":
             kitchen.bun(edit.key, field="/shape/bun")
@@ -70,6 +75,8 @@ def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen
             return replace(formula, seasoning=replace(formula.seasoning, salt_place=chosen, salt_frac=frac))
         case "mix_school":
             return follow_mix(formula, mix_school(edit.key, field="/mix"), larder=larder)
+        case "ware" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite":
+            return choose_shape(formula, edit.field, edit.key, larder=larder, kitchen=kitchen)
         case "work":
             if edit.key not in ("spoon", "hand", "processor"):
                 raise UnknownItemError("Work it by spoon, by hand or in a processor.", field="/mix/work")
@@ -98,11 +105,16 @@ def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen
             guests_per_piece=style.guests_per_piece_start,
         ),
         shape=replace(
-            formula.shape, piece_mass_g=style.piece_mass_start_g, thickness_mm=style.thickness_start_mm
+            formula.shape, piece_mass_g=style.piece_mass_start_g, thickness_mm=style.thickness_start_mm,
+            ware=usual_ware(style, kitchen=kitchen), width_mm=0.0, packing="", papers=style.key == "pre-pressed",
         ),
         heat=replace(formula.heat, surface=surface.key, surface_temp_c=style.surface_temp_start_c),
     )  # fmt: skip
-    if style.filled and "boiled-egg" in larder.pantry:
+    if style.form == "filled" and not any(line.core for line in changed.mix.lines):
+        changed = set_filling(changed, CORE_START_FRAC, larder=larder)
+    elif style.form != "filled" and any(line.core for line in changed.mix.lines):
+        changed = replace(changed, mix=replace(changed.mix, lines=tuple(x for x in changed.mix.lines if not x.core)))
+    if style.form == "loaf" and style.filled and "boiled-egg" in larder.pantry:
         egg = MixLine("boiled-egg", FILLING_PER_MEAT, counted=True)
         kept = tuple(line for line in changed.mix.lines if line.ingredient != egg.ingredient)
         changed = replace(changed, mix=replace(changed.mix, lines=(*kept, egg)))
@@ -129,22 +141,20 @@ def _with_floor_kept(before: Formula, after: Formula, *, larder: Larder, kitchen
     return replace(after, heat=replace(after.heat, core_target_c=target))
 
 
-# Four boiled eggs of 50 g along the middle of a loaf with about 1.1 kg of meat (common practice: one to a few slices).
-FILLING_PER_MEAT = 0.18
+# The cheese of a filled burger, by mass of the whole piece (common practice: a sixth or so).
+CORE_START_FRAC = 0.15
+# Three boiled eggs of 50 g along the middle of a loaf with about a kilogram of meat: as many as its length has room for.
+FILLING_PER_MEAT = 0.14
 
 
 def _with_bun(formula: Formula, style: Style, *, larder: Larder, kitchen: Kitchen) -> Formula:
-    if style.dish != "burger" or kitchen.bun(formula.shape.bun, field="/shape/bun").diameter_mm == 0:
+    now = kitchen.bun(formula.shape.bun, field="/shape/bun")
+    if style.form == "spread":
+        flat = next((b for b in kitchen.buns if b.kind in ("tortilla", "flatbread")), now)
+        return replace(formula, shape=replace(formula.shape, bun=flat.key))
+    if style.dish != "burger" or now.diameter_mm == 0:
         return formula
     fat = sum(p.share_frac * larder.fat_of(p.meat, p.lot).usual_frac for p in formula.parts)
-    piece = shape_figures(
-        piece_mass_g=style.piece_mass_start_g,
-        thickness_mm=style.thickness_start_mm,
-        fat_frac=fat,
-        packing=style.packing,
-        dimple=style.dimple,
-        bun_diameter_mm=0,
-        bun_name="",
-    )
+    piece = start_piece(style, fat_frac=fat)
     bun = fitting_bun(kitchen, cooked_diameter_mm=piece.cooked_diameter_mm.usual).key
     return replace(formula, shape=replace(formula.shape, bun=bun))

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from decimal import Decimal
-
 from vianda.core.batch import Batch, batch_of
 from vianda.core.blend import BlendFigures, blend_fats, blend_figures, blend_meats, blend_spread, has_poultry
 from vianda.core.connective import collagen_figures
 from vianda.core.cost import cost_figures
+from vianda.core.division import batch_yield
 from vianda.core.edit import Figure
 from vianda.core.errors import OutOfRangeError
 from vianda.core.figure_rules import FIGURES, range_text
@@ -17,17 +16,17 @@ from vianda.core.grind import grind_plan
 from vianda.core.heat.floor import floors_for
 from vianda.core.heat.habit import HabitTable
 from vianda.core.heat.plan import HeatModel
-from vianda.core.kitchen import Bun, Kitchen, Surface
+from vianda.core.kitchen import Kitchen, Surface
 from vianda.core.label_names import Additions, label_names
 from vianda.core.larder import Larder
 from vianda.core.mix.figures import MixFigures, mix_figures
 from vianda.core.mix.lines import per_meat
 from vianda.core.mix.salt_ledger import kitchen_salt, salt_figures
-from vianda.core.mix.whole import BINDERS
-from vianda.core.shape import Laid, ShapeFigures, blocks_at_once, centres_at_once, crumbled_at_once_g, shape_figures
+from vianda.core.piece import bread_of, piece_figures
+from vianda.core.shape.laying import Laid, blocks_at_once, crumbled_at_once_g, discs_at_once
 from vianda.core.slip import butcher_slip
 from vianda.core.stove_plan import stove_plan
-from vianda.core.styles import Style, style_of
+from vianda.core.styles import BLOCKS, Style, style_of
 
 HABIT = HabitTable()
 
@@ -49,6 +48,9 @@ def _check_ranges(formula: Formula) -> None:
         "soak": formula.mix.soak_min,
         "chill": formula.mix.chill_min,
         "work_time": formula.mix.work_s,
+        "spare_pieces": formula.dish.spare_pieces,
+        "rim": formula.shape.rim_mm,
+        "loss": formula.shape.loss_g,
     }
     for figure, value in values.items():
         rule = FIGURES[figure]
@@ -62,7 +64,7 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: H
     style = style_of(formula.dish.style, field="/dish/style")
     if style.dish != formula.dish.dish:
         raise OutOfRangeError(f"“{style.title}” is a {style.dish}, not a {formula.dish.dish}.", field="/dish/style")
-    bun = kitchen.bun(formula.shape.bun, field="/shape/bun") if style.dish == "burger" else NO_BUN
+    bun = bread_of(formula, style=style, kitchen=kitchen)
     surface = kitchen.surface(formula.heat.surface, field="/heat/surface")
     step_g = kitchen.scale.step_g
     meats = blend_meats(formula.parts, larder=larder)
@@ -78,9 +80,11 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: H
         blend.parts, larder=larder, kitchen=kitchen, style=style, grind=formula.grind,
         sinewy_frac=collagen.sinewy_share_frac,
     )  # fmt: skip
-    shape = _shape(style, batch=batch, blend=blend, formula=formula, larder=larder, bun=bun)
+    shape = piece_figures(
+        formula, style=style, batch=batch, blend=blend, surface=surface, larder=larder, kitchen=kitchen
+    )
     salt = salt_figures(
-        batch.ledger, meat_mass_g=batch.meat_mass_g, mix_mass_g=float(portions.batch_mass_g),
+        batch.ledger, meat_mass_g=batch.meat_mass_g, mix_mass_g=batch.mix_mass_g,
         piece_mass_g=portions.piece_mass_g, salt=kitchen_salt(kitchen.salt, larder.pantry),
         thickness_mm=shape.thickness_mm, diameter_mm=shape.raw_diameter_mm,
     )  # fmt: skip
@@ -111,27 +115,9 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: H
     return Figures(
         formula=formula, larder=larder, kitchen=kitchen, style=style, bun=bun, surface=surface,
         portions=portions, blend=blend, salt=salt, names=names, shape=shape, heat=heat, stove=stove, cost=cost,
-        spread=spread, collagen=collagen, grind=grind, slip=slip, batch=batch, mix=mix,
+        spread=spread, collagen=collagen, grind=grind, slip=slip, batch=batch, mix=mix, laid=laid,
+        batch_yield=batch_yield(formula, batch=batch, cooked_yield_frac=shape.cooked_yield_frac),
     )  # fmt: skip
-
-
-def _shape(
-    style: Style, *, batch: Batch, blend: BlendFigures, formula: Formula, larder: Larder, bun: Bun
-) -> ShapeFigures:
-    # The fat of the whole mix, by what the lines bring beside the meat's.
-    lines_fat = sum(e.line.per_meat_frac * e.ingredient.composition.fat_g_per_100g / 100.0 for e in batch.entered)
-    return shape_figures(
-        piece_mass_g=batch.portions.piece_mass_g,
-        thickness_mm=formula.shape.thickness_mm,
-        fat_frac=(blend.fat_frac + lines_fat) / batch.mix_per_meat,
-        packing=style.packing,
-        dimple=style.dimple,
-        bun_diameter_mm=bun.diameter_mm,
-        bun_name=bun.name,
-        form=style.form,
-        width_mm=style.width_mm,
-        binder_frac=per_meat(batch.entered, *BINDERS),
-    )
 
 
 def _at_once(style: Style, *, shape: ShapeFigures, surface: Surface, batch: Batch) -> tuple[Laid, int | None]:
@@ -140,11 +126,10 @@ def _at_once(style: Style, *, shape: ShapeFigures, surface: Surface, batch: Batc
         # Only the meat is browned; the rest of a portion comes to it in the pot.
         at_once = max(1, int(crumbled_at_once_g(surface) // (batch.meat_mass_g / batch.portions.pieces)))
         return Laid(((surface.width_mm / 2, surface.depth_mm / 2),), 0.0, 0.0), at_once
-    if style.form in ("loaf", "tin", "tray"):
+    if style.form in BLOCKS:
         laid = blocks_at_once(surface=surface, length_mm=shape.length_mm, width_mm=shape.width_mm, gap_mm=style.gap_mm)
         return laid, None
-    d = shape.raw_diameter_mm
-    return Laid(centres_at_once(surface=surface, diameter_mm=d, gap_mm=style.gap_mm), d, d), None
+    return discs_at_once(surface=surface, diameter_mm=shape.raw_diameter_mm, gap_mm=style.gap_mm), None
 
 
 def _additions(batch: Batch, mix: MixFigures) -> Additions:
@@ -160,7 +145,6 @@ def _additions(batch: Batch, mix: MixFigures) -> Additions:
 
 # What 9 CFR 319.15 lets pass as seasoning.
 SEASONINGS = frozenset({"spice", "herb", "salt", "filling"})
-NO_BUN = Bun("none", "No bun", 0.0, 0.0, Decimal(0), ())
 
 
 def is_stuffed(style: Style, mix: MixFigures) -> bool:

@@ -31,10 +31,19 @@ Figure = Literal[
     "soak",
     "chill",
     "work_time",
+    "spare_pieces",
+    "diameter",
+    "cooked_diameter",
+    "cooked_mass",
+    "length",
+    "width",
+    "rim",
+    "filling",
+    "loss",
 ]
 ChoiceField = Literal[
     "style", "portioning", "bun", "surface", "doneness", "salt_place", "school", "grind_tool", "keep", "mix_school",
-    "work",
+    "work", "ware", "ends", "packing", "edges", "papers", "firmness", "remainder", "appetite",
 ]  # fmt: skip
 
 
@@ -135,8 +144,8 @@ class LayOut:
 
 @dataclass(frozen=True, slots=True)
 class Choose:
-    """One of a list: style, how to divide, bun, surface, doneness, where the salt goes, school of blending or of
-    mixing, grinding, keeping, how the mix is worked."""
+    """One of a list: style, how to divide and who gets the rest, bread, what it is shaped in and how, surface, doneness,
+    where the salt goes, school of blending or of mixing, grinding, keeping, how the mix is worked."""
 
     field: ChoiceField
     key: str

@@ -10,6 +10,7 @@ from vianda.core.connective import CollagenFigures
 from vianda.core.cost import CostFigures
 from vianda.core.counsel.rule import Counsel
 from vianda.core.counsel.rules import counsel_on
+from vianda.core.division import BatchYield
 from vianda.core.edit import Figure
 from vianda.core.explain import workings_of
 from vianda.core.figure_rules import FIGURES
@@ -22,7 +23,7 @@ from vianda.core.larder import Larder
 from vianda.core.mix.figures import MixFigures
 from vianda.core.mix.salt_ledger import SaltFigures
 from vianda.core.portions import Portions
-from vianda.core.shape import ShapeFigures
+from vianda.core.shape.figures import ShapeFigures, takes_ware
 from vianda.core.slip import Slip
 from vianda.core.stove_plan import StovePlan
 from vianda.core.styles import Form
@@ -56,6 +57,8 @@ class StyleLine:
     surface_temp_c: tuple[float, float]
     gap_mm: float
     stacked: bool
+    width_mm: float
+    wares: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,6 +81,7 @@ class Evaluation:
     grind: GrindPlan
     slip: Slip
     mix: MixFigures
+    batch_yield: BatchYield
     counsel: tuple[Counsel, ...]
     workings: dict[str, Working]
     ranges: dict[Figure, FigureRange]
@@ -116,7 +120,7 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: 
         style=StyleLine(
             style.key, style.dish, style.form, style.baked, style.title, style.line,
             style.fat_band_frac, style.piece_mass_g, style.thickness_mm,
-            style.surface_temp_c, style.gap_mm, style.stacked,
+            style.surface_temp_c, style.gap_mm, style.stacked, style.width_mm, takes_ware(style.form),
         ),
         portions=figures.portions,
         blend=figures.blend,
@@ -131,6 +135,7 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: 
         grind=figures.grind,
         slip=figures.slip,
         mix=figures.mix,
+        batch_yield=figures.batch_yield,
         counsel=counsel,
         workings=workings_of(figures),
         ranges=_RANGES,

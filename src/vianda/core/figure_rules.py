@@ -44,6 +44,15 @@ FIGURES: dict[e.Figure, FigureRule] = {
     "soak": FigureRule("/mix/soak_min", "minutes", 0, 240, 5),
     "chill": FigureRule("/mix/chill_min", "minutes", 0, 2880, 15),
     "work_time": FigureRule("/mix/work_s", "time_s", 0, 600, 5),
+    "spare_pieces": FigureRule("/dish/spare_pieces", "count", -50, 500, 1, whole=True),
+    "diameter": FigureRule("/shape/thickness_mm", "length_mm", 20, 400, 1),
+    "cooked_diameter": FigureRule("/shape/thickness_mm", "length_mm", 15, 400, 1),
+    "cooked_mass": FigureRule("/shape/piece_mass_g", "mass_g", 5, 5000, 5),
+    "length": FigureRule("/shape/piece_mass_g", "length_mm", 60, 1000, 5),
+    "width": FigureRule("/shape/width_mm", "length_mm", 40, 400, 5),
+    "rim": FigureRule("/shape/rim_mm", "length_mm", 3, 60, 1),
+    "filling": FigureRule("/mix/lines", "frac", 0, 0.5, 0.01),
+    "loss": FigureRule("/shape/loss_g", "mass_g", 0, 5000, 5),
 }
 
 
@@ -80,6 +89,15 @@ _LABELS: dict[e.Figure, str] = {
     "soak": "the soaking",
     "chill": "the chilling",
     "work_time": "the working",
+    "spare_pieces": "spare pieces",
+    "diameter": "the raw diameter",
+    "cooked_diameter": "the cooked diameter",
+    "cooked_mass": "the cooked piece",
+    "length": "the length",
+    "width": "the width",
+    "rim": "the rim",
+    "filling": "the filling",
+    "loss": "what stays on bowl and gloves",
 }
 
 

@@ -8,6 +8,7 @@ from vianda.core.batch import Batch
 from vianda.core.blend import BlendFigures
 from vianda.core.connective import CollagenFigures
 from vianda.core.cost import CostFigures
+from vianda.core.division import BatchYield
 from vianda.core.fat_range import FatSpread
 from vianda.core.formula import Formula
 from vianda.core.grind import GrindPlan
@@ -18,7 +19,8 @@ from vianda.core.larder import Larder
 from vianda.core.mix.figures import MixFigures
 from vianda.core.mix.salt_ledger import SaltFigures
 from vianda.core.portions import Portions
-from vianda.core.shape import ShapeFigures
+from vianda.core.shape.figures import ShapeFigures
+from vianda.core.shape.laying import Laid
 from vianda.core.slip import Slip
 from vianda.core.stove_plan import StovePlan
 from vianda.core.styles import Style
@@ -48,3 +50,5 @@ class Figures:
     slip: Slip
     batch: Batch
     mix: MixFigures
+    laid: Laid
+    batch_yield: BatchYield

@@ -5,8 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from vianda.core.shape.density import Packing
+from vianda.core.shape.solids import Ends
+
 Dish = Literal["burger", "meatball", "meatloaf", "sauce"]
-Portioning = Literal["by_piece", "by_batch"]
+Portioning = Literal["by_piece", "by_batch", "by_weights"]
+Remainder = Literal["first", "last", "bowl"]
+Edges = Literal["rounded", "ragged"]
+Firmness = Literal["soft", "chilled", "frozen"]
 SaltPlace = Literal["surface", "mixed", "none"]
 Keep = Literal["fresh", "made-ahead", "frozen"]
 Work = Literal["spoon", "hand", "processor"]
@@ -20,18 +26,22 @@ MOST_LINES = 24
 
 @dataclass(frozen=True, slots=True)
 class DishChoice:
-    """What it is, for how many, how many pieces each; ``guests_per_piece`` share one, as they do a loaf."""
+    """What it is, for how many, how many pieces each; ``guests_per_piece`` share one, as they do a loaf.
+
+    ``spare_pieces`` are made over and above (or, below nought, left out).
+    """
 
     dish: Dish
     style: str
     guests: int
     pieces_per_guest: int
     guests_per_piece: int = 1
+    spare_pieces: int = 0
 
     @property
     def pieces(self) -> int:
-        """Pieces in the batch: guests × pieces each ÷ guests who share one, rounded up."""
-        return -(-self.guests * self.pieces_per_guest // self.guests_per_piece)
+        """Pieces in the batch: guests × pieces each ÷ guests who share one, rounded up, and the spare ones."""
+        return -(-self.guests * self.pieces_per_guest // self.guests_per_piece) + self.spare_pieces
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,7 +68,7 @@ class MixLine:
     """One ingredient of the mix by mass of the raw meat (0–5).
 
     ``doubt_frac`` is the half range that the way of measuring brings. ``temp_c`` None means where it usually stands.
-    ``counted``: whole pieces are taken, never part of one.
+    ``counted``: whole pieces are taken, never part of one. ``core``: it lies whole in the middle and is not mixed in.
     """
 
     ingredient: str
@@ -67,6 +77,7 @@ class MixLine:
     doubt_frac: float = 0.0
     temp_c: float | None = None
     counted: bool = False
+    core: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,10 +106,12 @@ class Seasoning:
 
 @dataclass(frozen=True, slots=True)
 class Shape:
-    """How the batch is divided and how thick the raw piece is.
+    """How the batch is divided, and the size of the raw piece.
 
-    ``by_piece``: the wanted piece decides the batch. ``by_batch``: the batch at hand decides the piece.
-    Both masses are kept, so that switching back and forth loses neither.
+    ``by_piece``: the wanted piece decides the batch. ``by_batch``: the batch at hand decides the piece. ``by_weights``:
+    both weights decide how many there are. All are kept, so that switching back and forth loses nothing.
+    ``remainder``: who gets the grams that do not divide. ``loss_g`` stays on bowl and gloves. ``ware`` is the tin, tray,
+    scoop or ring it is shaped in, "" for none; ``width_mm`` of a loaf, 0 for the style's. ``packing`` "" is the style's.
     """
 
     portioning: Portioning
@@ -106,6 +119,16 @@ class Shape:
     batch_mass_g: float
     thickness_mm: float
     bun: str
+    ware: str = ""
+    width_mm: float = 0.0
+    ends: Ends = "blunt"
+    packing: Packing | Literal[""] = ""
+    rim_mm: float = 12.0
+    loss_g: float = 0.0
+    remainder: Remainder = "first"
+    edges: Edges = "rounded"
+    papers: bool = False
+    firmness: Firmness = "chilled"
 
 
 @dataclass(frozen=True, slots=True)

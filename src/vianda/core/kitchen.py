@@ -9,10 +9,12 @@ from typing import Literal
 
 from vianda.core.entry import UnitSystem
 from vianda.core.errors import OutOfRangeError, UnknownItemError
+from vianda.core.wares import Ware, usual_wares
 
 Country = Literal["US", "CA", "UK", "other"]
 Setting = Literal["home", "food-service"]
 SurfaceKind = Literal["plate", "pan", "grate", "oven"]
+BunKind = Literal["bun", "slice", "tortilla", "flatbread"]
 GrinderKind = Literal["grinder", "processor", "knife"]
 NamingRule = Literal["US", "EU", "CA", "UK", "none"]
 
@@ -33,7 +35,10 @@ class Scale:
 
 @dataclass(frozen=True, slots=True)
 class Surface:
-    """A hot surface, or an oven by the size of its tray. A round one has equal width and depth; sizes in mm."""
+    """A hot surface, or an oven by the size of its tray. A round one has equal width and depth; sizes in mm.
+
+    ``loss_factor`` multiplies what the heat takes there; 1 until this kitchen's own weighings say otherwise.
+    """
 
     key: str
     name: str
@@ -41,6 +46,7 @@ class Surface:
     width_mm: float
     depth_mm: float
     round_shape: bool
+    loss_factor: float = 1.0
 
     def __post_init__(self) -> None:
         if not (50 <= self.width_mm <= 3000 and 50 <= self.depth_mm <= 3000):
@@ -49,7 +55,10 @@ class Surface:
 
 @dataclass(frozen=True, slots=True)
 class Bun:
-    """A bun: its diameter in mm, its mass in g, its price, and the allergens declared on it."""
+    """Bread: its diameter in mm, its mass in g, its price, and the allergens declared on it.
+
+    A slice measures ``diameter_mm`` × ``depth_mm``; what is round has no depth. ``diameter_mm`` 0 means no bread.
+    """
 
     key: str
     name: str
@@ -57,6 +66,22 @@ class Bun:
     mass_g: float
     price_each: Decimal
     allergens: tuple[str, ...]
+    kind: BunKind = "bun"
+    depth_mm: float = 0.0
+
+    def __post_init__(self) -> None:
+        if self.diameter_mm and not 30 <= self.diameter_mm <= 500:
+            raise OutOfRangeError(f"{self.name}: bread is 30 to 500 mm across.", field="/buns")
+        if self.kind == "slice" and not 30 <= self.depth_mm <= 500:
+            raise OutOfRangeError(f"{self.name}: a slice has two sides of 30 to 500 mm.", field="/buns")
+
+    @property
+    def across_mm(self) -> float:
+        """The widest disc that lies on it: its diameter, or the shorter side of a slice."""
+        return min(self.diameter_mm, self.depth_mm) if self.depth_mm else self.diameter_mm
+
+
+NO_BUN = Bun("none", "No bun", 0.0, 0.0, Decimal(0), ())
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,6 +138,7 @@ class Kitchen:
     buns: tuple[Bun, ...]
     grinders: tuple[Grinder, ...] = ()
     salt: str = "salt-fine"
+    wares: tuple[Ware, ...] = ()
 
     def surface(self, key: str, *, field: str = "") -> Surface:
         """The surface of that key, or ``UnknownItemError``."""
@@ -135,9 +161,25 @@ class Kitchen:
                 return grinder
         raise UnknownItemError(f"This kitchen has no grinder “{key[:60]}”.", field=field)
 
+    def ware(self, key: str, *, field: str = "") -> Ware:
+        """The tin, tray, scoop or ring of that key, or ``UnknownItemError``."""
+        for ware in self.wares:
+            if ware.key == key:
+                return ware
+        raise UnknownItemError(f"This kitchen has no tin, tray, scoop or ring “{key[:60]}”.", field=field)
+
     def surface_of_kind(self, kind: SurfaceKind) -> Surface | None:
         """The first surface of a kind, if there is one."""
         return next((s for s in self.surfaces if s.kind == kind), None)
+
+
+@cache
+def usual_flat_breads() -> tuple[Bun, ...]:
+    """What the demo kitchen spreads meat on; a kitchen from before flat breads were written down has them too."""
+    return (
+        Bun("tortilla-150", "Small wheat tortilla, 150 mm", 150, 26, Decimal("0.22"), ("gluten (wheat)",), "tortilla"),
+        Bun("flatbread-200", "Flatbread, 200 mm", 200, 85, Decimal("0.60"), ("gluten (wheat)",), "flatbread"),
+    )
 
 
 @cache
@@ -169,7 +211,10 @@ def yard_galley() -> Kitchen:
             Bun("soft-100", "Soft bun, 100 mm", 100, 60, Decimal("0.42"), gluten_sesame),
             Bun("soft-115", "Large soft bun, 115 mm", 115, 80, Decimal("0.55"), gluten_sesame),
             Bun("slider-65", "Slider roll, 65 mm", 65, 28, Decimal("0.24"), gluten_sesame),
-            Bun("none", "No bun", 0, 0, Decimal("0"), ()),
+            Bun("slice", "Slice of white bread, 115 × 100 mm", 115, 32, Decimal("0.12"), ("gluten (wheat)",), "slice", 100),
+            *usual_flat_breads(),
+            NO_BUN,
         ),
         grinders=usual_grinders(),
+        wares=usual_wares(),
     )

@@ -26,7 +26,7 @@ from vianda.core.mix.salt_ledger import START_SALT_FRAC
 from vianda.core.mix.schools import schools_for
 from vianda.core.opening_dish import DISHES, NOUNS, PIECES_EACH, made_as
 from vianda.core.phrase import Phrase, say
-from vianda.core.styles import Style, style_of
+from vianda.core.styles import FLAT, Style, style_of
 
 LONGEST_LINE = 300
 USUAL_MEAT_PER_GUEST_G = 170.0
@@ -461,7 +461,7 @@ def _ask_thickness(figures: Figures) -> Question | None:
     middle = (low + high) / 2
     answers = tuple(Change(say("{t}", t=ph.length(t)), SetFigure("thickness", t)) for t in (low, middle, high))
     return Question(
-        say("How thick will you make them?" if figures.style.form == "disc" else "How tall will it be?"),
+        say("How thick will you make them?" if figures.style.form in FLAT else "How tall will it be?"),
         say(
             "From {low} to {high} the time on the heat runs {time}.",
             low=ph.length(low),

@@ -26,6 +26,7 @@ Kind = Literal[
     "number",
     "lean_to_fat",
     "density_g_per_ml",
+    "volume_ml",
     "per_hundred",
     "minutes",
     "energy_kcal",
@@ -164,6 +165,11 @@ def lean_to_fat(fat_frac: float, high_frac: float | None = None) -> Amount:
 def density(value_g_per_ml: float) -> Amount:
     """A density in grams per millilitre."""
     return Amount("density_g_per_ml", value_g_per_ml)
+
+
+def volume(value_ml: float) -> Amount:
+    """A volume in millilitres."""
+    return Amount("volume_ml", value_ml)
 
 
 def word(text: str) -> Amount:

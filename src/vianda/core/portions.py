@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 from vianda.core.errors import OutOfRangeError
-from vianda.core.formula import Portioning
+from vianda.core.formula import Portioning, Remainder
 from vianda.core.weighing import nearest_step
 
 MOST_PIECES = 5000
@@ -14,24 +15,43 @@ HEAVIEST_BATCH_G = 1_000_000
 
 @dataclass(frozen=True, slots=True)
 class Portions:
-    """Pieces that multiply back: ``heavier × (piece + step) + (pieces − heavier) × piece = batch``."""
+    """Pieces that multiply back: ``heavier × heavier mass + (pieces − heavier) × piece + left = batch``.
+
+    ``left_g`` stays in the bowl when the cook wants equal pieces and no more.
+    """
 
     pieces: int
     piece_mass_g: int
     heavier_pieces: int
+    heavier_mass_g: int
     step_g: int
     batch_mass_g: int
     wanted_piece_g: float
-
-    @property
-    def heavier_mass_g(self) -> int:
-        """Mass of one of the pieces that take a step of the remainder."""
-        return self.piece_mass_g + self.step_g
+    left_g: int = 0
+    remainder: Remainder = "first"
 
     @property
     def remainder_g(self) -> int:
-        """Grams handed out, one step each, to the first pieces."""
-        return self.heavier_pieces * self.step_g
+        """Grams that do not divide, whoever gets them."""
+        return self.heavier_pieces * (self.heavier_mass_g - self.piece_mass_g) + self.left_g
+
+
+def pieces_from_weights(*, batch_mass_g: float, piece_mass_g: float, remainder: Remainder) -> int:
+    """How many pieces two weights make: as many whole ones as there are when the rest stays in the bowl, else the count
+    that brings each nearest to its weight.
+
+    Examples
+    --------
+    >>> pieces_from_weights(batch_mass_g=700, piece_mass_g=90, remainder="first")
+    8
+    >>> pieces_from_weights(batch_mass_g=700, piece_mass_g=90, remainder="bowl")
+    7
+    """
+    ratio = batch_mass_g / piece_mass_g
+    down = max(1, math.floor(ratio + 1e-9))
+    if remainder == "bowl":
+        return down
+    return min((down, down + 1), key=lambda n: abs(batch_mass_g / n - piece_mass_g))
 
 
 def divide(
@@ -41,12 +61,14 @@ def divide(
     piece_mass_g: float,
     batch_mass_g: float,
     step_g: int,
+    remainder: Remainder = "first",
 ) -> Portions:
     """Divide a batch into pieces.
 
     ``by_piece``: batch = pieces × nearest step of the wanted piece.
-    ``by_batch``: the batch as the scale would show it; piece = ⌊batch steps ÷ pieces⌋; the steps left
-    over go to the first pieces, one each.
+    ``by_batch``: the batch as the scale would show it; piece = ⌊batch steps ÷ pieces⌋; the steps left over go to the
+    first pieces, one each, all to the last one, or stay in the bowl.
+    ``by_weights``: so many pieces as both weights make (``pieces`` is not read); then as by batch.
 
     Raises
     ------
@@ -59,20 +81,24 @@ def divide(
     >>> p.heavier_pieces, p.heavier_mass_g, p.piece_mass_g
     (4, 88, 87)
     """
+    if portioning == "by_weights":
+        pieces = pieces_from_weights(batch_mass_g=batch_mass_g, piece_mass_g=piece_mass_g, remainder=remainder)
     if not 1 <= pieces <= MOST_PIECES:
         raise OutOfRangeError(f"{pieces} pieces; a batch has 1 to {MOST_PIECES}.", field="/dish/guests")
+    over = 0
     if portioning == "by_piece":
         piece = nearest_step(piece_mass_g, step_g=step_g)
-        heavier = 0
         batch = piece * pieces
         wanted = piece_mass_g
         field = "/shape/piece_mass_g"
     else:
-        steps = nearest_step(batch_mass_g, step_g=step_g) // step_g
-        per_piece, heavier = divmod(steps, pieces)
-        piece = per_piece * step_g
-        batch = steps * step_g
-        wanted = batch_mass_g / pieces
+        batch = nearest_step(batch_mass_g, step_g=step_g)
+        piece, over = divmod(batch // step_g, pieces)
+        piece *= step_g
+        if portioning == "by_weights" and remainder == "bowl":
+            piece = min(piece, nearest_step(piece_mass_g, step_g=step_g))
+            over = (batch - piece * pieces) // step_g
+        wanted = piece_mass_g if portioning == "by_weights" else batch_mass_g / pieces
         field = "/shape/batch_mass_g"
     if piece < step_g:
         raise OutOfRangeError(
@@ -85,4 +111,6 @@ def divide(
             f"{HEAVIEST_BATCH_G // 1000} kg.",
             field=field,
         )
-    return Portions(pieces, piece, heavier, step_g, batch, wanted)
+    heavier, more = {"first": (over, step_g), "last": (min(over, 1), over * step_g), "bowl": (0, 0)}[remainder]
+    left = over * step_g if remainder == "bowl" else 0
+    return Portions(pieces, piece, heavier, piece + more, step_g, batch, wanted, left, remainder)

@@ -12,7 +12,7 @@ from vianda.core.amount_entry import read_amount
 from vianda.core.batch import batch_of
 from vianda.core.errors import OutOfRangeError, UnreadableEntryError
 from vianda.core.figure_rules import FIGURES, range_text
-from vianda.core.formula import Formula
+from vianda.core.formula import Formula, Portioning
 from vianda.core.kitchen import Kitchen
 from vianda.core.larder import Larder
 from vianda.core.mix.edit_mix import change_line, known_group, line_of, put_in, set_group, set_panade
@@ -20,6 +20,16 @@ from vianda.core.mix.lines import Entering, entering, line_temp_c
 from vianda.core.mix.panade import panade_figures
 from vianda.core.mix.salt_ledger import kitchen_salt
 from vianda.core.mix.schools import group_amounts
+from vianda.core.piece import piece_now
+from vianda.core.set_shape import (
+    filling_frac,
+    set_filling,
+    set_size,
+    set_thickness,
+    size_now,
+    with_piece_mass,
+)
+from vianda.core.styles import style_of
 
 
 def _current(formula: Formula, figure: e.Figure, item: str, larder: Larder, kitchen: Kitchen) -> float:
@@ -35,7 +45,19 @@ def _current(formula: Formula, figure: e.Figure, item: str, larder: Larder, kitc
         case "batch_mass":
             return float(batch_of(formula, larder=larder, kitchen=kitchen).meat_weighed_g)
         case "thickness":
-            return formula.shape.thickness_mm
+            return piece_now(formula, larder=larder, kitchen=kitchen).thickness_mm
+        case "diameter" | "cooked_diameter" | "cooked_mass" | "length":
+            return size_now(formula, figure, larder=larder, kitchen=kitchen)
+        case "width":
+            return formula.shape.width_mm or style_of(formula.dish.style).width_mm
+        case "rim":
+            return formula.shape.rim_mm
+        case "filling":
+            return filling_frac(formula, larder=larder)
+        case "loss":
+            return formula.shape.loss_g
+        case "spare_pieces":
+            return formula.dish.spare_pieces
         case "salt":
             return formula.seasoning.salt_frac
         case "surface_temp":
@@ -143,13 +165,25 @@ def set_figure(
         case "pieces_per_guest":
             return replace(formula, dish=replace(formula.dish, pieces_per_guest=int(value)))
         case "piece_mass":
-            shape = replace(formula.shape, piece_mass_g=value, portioning="by_piece")
-            return replace(formula, shape=shape)
+            return with_piece_mass(formula, value)
         case "batch_mass":
-            shape = replace(formula.shape, batch_mass_g=value, portioning="by_batch")
+            mode: Portioning = "by_weights" if formula.shape.portioning == "by_weights" else "by_batch"
+            shape = replace(formula.shape, batch_mass_g=value, portioning=mode)
             return replace(formula, shape=shape)
         case "thickness":
-            return replace(formula, shape=replace(formula.shape, thickness_mm=value))
+            return set_thickness(formula, value, larder=larder, kitchen=kitchen)
+        case "diameter" | "cooked_diameter" | "cooked_mass" | "length":
+            return set_size(formula, figure, value, larder=larder, kitchen=kitchen)
+        case "width":
+            return replace(formula, shape=replace(formula.shape, width_mm=value))
+        case "rim":
+            return replace(formula, shape=replace(formula.shape, rim_mm=value))
+        case "filling":
+            return set_filling(formula, value, larder=larder)
+        case "loss":
+            return replace(formula, shape=replace(formula.shape, loss_g=value))
+        case "spare_pieces":
+            return replace(formula, dish=replace(formula.dish, spare_pieces=int(value)))
         case "salt":
             place = formula.seasoning.salt_place
             if place == "none" and value:

@@ -12,7 +12,7 @@ from vianda.core.kitchen import Surface
 from vianda.core.mix.salt_ledger import SaltFigures
 from vianda.core.phrase import Phrase, mass, say, temp
 from vianda.core.portions import Portions
-from vianda.core.shape import Laid
+from vianda.core.shape.laying import Laid
 
 StepKind = Literal[
     "ready", "lay", "press", "first-side", "second-side", "finish", "bake", "brown", "simmer", "rest"

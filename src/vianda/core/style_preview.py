@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from vianda.core.cook_yield import Band
 from vianda.core.formula import Dish
 from vianda.core.heat.habit import first_side_s
-from vianda.core.shape import shape_figures
+from vianda.core.start_piece import start_piece
 from vianda.core.styles import Form, Style
 
 
@@ -38,17 +38,7 @@ def preview(style: Style) -> StylePreview:
     >>> round(preview(style_of("smashed")).raw_diameter_mm)
     133
     """
-    piece = shape_figures(
-        piece_mass_g=style.piece_mass_start_g,
-        thickness_mm=style.thickness_start_mm,
-        fat_frac=style.fat_start_frac,
-        packing=style.packing,
-        dimple=style.dimple,
-        bun_diameter_mm=0.0,
-        bun_name="",
-        form=style.form,
-        width_mm=style.width_mm,
-    )
+    piece = start_piece(style, fat_frac=style.fat_start_frac)
     return StylePreview(
         key=style.key,
         dish=style.dish,
@@ -59,7 +49,7 @@ def preview(style: Style) -> StylePreview:
         thickness_mm=piece.thickness_mm,
         raw_diameter_mm=piece.length_mm,
         width_mm=piece.width_mm,
-        dimple=style.dimple,
+        dimple=piece.dimple,
         fat_band_frac=style.fat_band_frac,
         first_side_s=first_side_s(style, thickness_mm=style.thickness_start_mm),
     )

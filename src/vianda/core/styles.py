@@ -17,7 +17,11 @@ from vianda.core.formula import Dish
 from vianda.core.kitchen import SurfaceKind
 
 Band = tuple[float, float]
-Form = Literal["disc", "ball", "loaf", "tin", "tray", "crumbled"]
+Form = Literal["disc", "filled", "spread", "ball", "loaf", "tin", "tray", "crumbled"]
+
+# Flat pieces: they are flipped, and draw in more across than they lose.
+FLAT: tuple[Form, ...] = ("disc", "filled", "spread")
+BLOCKS: tuple[Form, ...] = ("loaf", "tin", "tray")
 
 # Below this a probe cannot be held in the middle of a piece; the cue decides (measured on a model).
 PROBE_THICKNESS_MM = 12.0

@@ -8,6 +8,7 @@ from vianda.core import phrase as ph
 from vianda.core.counsel.rule import Counsel, Severity, Step
 from vianda.core.figures import Figures
 from vianda.core.phrase import Phrase, say
+from vianda.core.styles import FLAT
 
 
 @dataclass(frozen=True, slots=True)
@@ -148,7 +149,7 @@ def _on_heat(f: Figures) -> ph.Amount:
 
 def _heat_answer(f: Figures) -> Phrase:
     surface = ph.temp(f.formula.heat.surface_temp_c)
-    if f.style.form == "disc":
+    if f.style.form in FLAT:
         return say("{t}, flip {flip}", t=surface, flip=ph.duration(f.heat.flip_s.low, f.heat.flip_s.high))
     return say("{t}, {time}", t=surface, time=_on_heat(f))
 

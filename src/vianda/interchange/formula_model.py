@@ -10,6 +10,8 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from vianda.core import formula as core
+from vianda.core.shape.density import Packing
+from vianda.core.shape.solids import Ends
 
 Key = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[a-z0-9][a-z0-9-]*$")]
 LotKey = Annotated[str, Field(max_length=64, pattern=r"^([a-z0-9][a-z0-9-]*)?$")]
@@ -32,6 +34,7 @@ class DishModel(Strict):
     guests: Annotated[int, Field(ge=1, le=100_000)]
     pieces_per_guest: Annotated[int, Field(ge=1, le=1000)]
     guests_per_piece: Annotated[int, Field(ge=1, le=1000)] = 1
+    spare_pieces: Annotated[int, Field(ge=-1000, le=1000)] = 0
 
 
 class PartModel(Strict):
@@ -67,6 +70,7 @@ class LineModel(Strict):
     doubt_frac: Annotated[float, Field(ge=0, le=10)] = 0.0
     temp_c: TempC | None = None
     counted: bool = False
+    core: bool = False
 
 
 class MixModel(Strict):
@@ -107,13 +111,23 @@ class MixModel(Strict):
 
 
 class ShapeModel(Strict):
-    """How the batch is divided, and the thickness of the raw piece in mm."""
+    """How the batch is divided, and the size of the raw piece in mm; see ``core.formula.Shape``."""
 
-    portioning: Literal["by_piece", "by_batch"]
+    portioning: core.Portioning
     piece_mass_g: MassG
     batch_mass_g: MassG
     thickness_mm: Annotated[float, Field(gt=0, le=1000)]
     bun: Key
+    ware: LotKey = ""
+    width_mm: Annotated[float, Field(ge=0, le=1000)] = 0.0
+    ends: Ends = "blunt"
+    packing: Packing | Literal[""] = ""
+    rim_mm: Annotated[float, Field(ge=0, le=200)] = 12.0
+    loss_g: Annotated[float, Field(ge=0, le=100_000)] = 0.0
+    remainder: core.Remainder = "first"
+    edges: core.Edges = "rounded"
+    papers: bool = False
+    firmness: core.Firmness = "chilled"
 
 
 class HeatModel(Strict):
@@ -144,13 +158,7 @@ class FormulaModel(Strict):
             dish=core.DishChoice(**self.dish.model_dump()),
             parts=tuple(core.BlendPart(p.meat, p.share_frac, p.locked, p.lot) for p in self.parts),
             seasoning=core.Seasoning(self.seasoning.salt_frac, self.seasoning.salt_place),
-            shape=core.Shape(
-                self.shape.portioning,
-                self.shape.piece_mass_g,
-                self.shape.batch_mass_g,
-                self.shape.thickness_mm,
-                self.shape.bun,
-            ),
+            shape=core.Shape(**self.shape.model_dump()),
             heat=core.Heat(self.heat.surface, self.heat.surface_temp_c, self.heat.core_target_c),
             remark=self.remark,
             grind=core.Grind(self.grind.tool, self.grind.keep, self.grind.services_per_week),
@@ -166,13 +174,7 @@ class FormulaModel(Strict):
             dish=DishModel.model_validate(d, from_attributes=True),
             parts=[PartModel(meat=p.meat, share_frac=p.share_frac, locked=p.locked, lot=p.lot) for p in formula.parts],
             seasoning=SeasoningModel(salt_frac=formula.seasoning.salt_frac, salt_place=formula.seasoning.salt_place),
-            shape=ShapeModel(
-                portioning=s.portioning,
-                piece_mass_g=s.piece_mass_g,
-                batch_mass_g=s.batch_mass_g,
-                thickness_mm=s.thickness_mm,
-                bun=s.bun,
-            ),
+            shape=ShapeModel.model_validate(s, from_attributes=True),
             heat=HeatModel(surface=h.surface, surface_temp_c=h.surface_temp_c, core_target_c=h.core_target_c),
             remark=formula.remark,
             grind=GrindModel(

@@ -9,10 +9,11 @@ from pydantic import ConfigDict, Field
 
 from vianda.core.composition import Composition
 from vianda.core.evidence import Evidence
-from vianda.core.kitchen import Bun, Grinder, Kitchen, Scale, Surface, usual_grinders
+from vianda.core.kitchen import Bun, BunKind, Grinder, Kitchen, Scale, Surface, usual_grinders
 from vianda.core.larder import Meat
 from vianda.core.lot import Lot
 from vianda.core.pantry import MOST_HOUSE_LINES, Group, HouseFormula, HouseLine, Ingredient, Piece
+from vianda.core.wares import Ware, WareKind, usual_wares
 from vianda.interchange.formula_model import Key, Share, Strict
 
 Grams = Annotated[float, Field(ge=0, le=100)]
@@ -216,10 +217,11 @@ class SurfaceModel(Strict):
     width_mm: Length
     depth_mm: Length
     round_shape: bool
+    loss_factor: Annotated[float, Field(ge=0.3, le=3)] = 1.0
 
 
 class BunModel(Strict):
-    """A bun: diameter in mm, mass in g, price, declared allergens."""
+    """Bread: diameter (of a slice both sides) in mm, mass in g, price, declared allergens."""
 
     key: Key
     name: Name
@@ -227,6 +229,27 @@ class BunModel(Strict):
     mass_g: Annotated[float, Field(ge=0, le=1000)]
     price_each: Money
     allergens: Annotated[list[Name], Field(max_length=20)]
+    kind: BunKind = "bun"
+    depth_mm: Length = 0.0
+
+
+class WareModel(Strict):
+    """A tin, tray, scoop or ring: inside lengths in mm at brim and bottom, ml as measured, a scoop's number."""
+
+    key: Key
+    name: Name
+    kind: WareKind
+    length_mm: Length = 0.0
+    width_mm: Length = 0.0
+    height_mm: Length = 0.0
+    base_length_mm: Length = 0.0
+    base_width_mm: Length = 0.0
+    volume_ml: Annotated[float, Field(ge=0, le=100_000)] = 0.0
+    scoop_number: Annotated[int, Field(ge=0, le=100)] = 0
+
+
+def _usual_wares() -> list[WareModel]:
+    return [WareModel.model_validate(w, from_attributes=True) for w in usual_wares()]
 
 
 class KitchenModel(Strict):
@@ -245,6 +268,7 @@ class KitchenModel(Strict):
     buns: Annotated[list[BunModel], Field(min_length=1, max_length=40)]
     grinders: Annotated[list[GrinderModel], Field(max_length=20, default_factory=_usual_grinders)]
     salt: Key = "salt-fine"
+    wares: Annotated[list[WareModel], Field(max_length=60, default_factory=_usual_wares)]
 
     def to_core(self) -> Kitchen:
         """The core's kitchen; the core checks scale and surfaces."""
@@ -260,6 +284,7 @@ class KitchenModel(Strict):
             buns=tuple(Bun(**{**b.model_dump(), "allergens": tuple(b.allergens)}) for b in self.buns),
             grinders=tuple(g.to_core() for g in self.grinders),
             salt=self.salt,
+            wares=tuple(Ware(**w.model_dump()) for w in self.wares),
         )
 
     @classmethod
@@ -283,10 +308,13 @@ class KitchenModel(Strict):
                         mass_g=b.mass_g,
                         price_each=b.price_each,
                         allergens=list(b.allergens),
+                        kind=b.kind,
+                        depth_mm=b.depth_mm,
                     )
                     for b in kitchen.buns
                 ],
                 "grinders": [GrinderModel.from_core(g) for g in kitchen.grinders],
                 "salt": kitchen.salt,
+                "wares": [WareModel.model_validate(w, from_attributes=True) for w in kitchen.wares],
             }
         )

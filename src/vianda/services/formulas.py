@@ -111,6 +111,9 @@ def import_formula(content: object) -> Imported:
         if formula.grind.tool and all(g.key != formula.grind.tool for g in kitchen.grinders):
             formula = replace(formula, grind=replace(formula.grind, tool=""))
             replaced.append("grinder")
+        if formula.shape.ware and all(w.key != formula.shape.ware for w in kitchen.wares):
+            formula = replace(formula, shape=replace(formula.shape, ware=""))
+            replaced.append("ware")
         stored = repository.create_formula(_checked(formula))
     names = [*(m.name for m in added), *(i.name for i in things)]
     return Imported(stored, tuple(names), tuple(differing), tuple(replaced))

@@ -9,17 +9,19 @@ from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
 from vianda.core.edit import Choose, SetFigure
 from vianda.core.figures import Figures
 from vianda.core.phrase import count, length, mass, say, word
+from vianda.core.styles import FLAT
 
 
 def _do_not_divide(figures: Figures) -> Remark | None:
     portions = figures.portions
-    if portions.heavier_pieces == 0:
+    # All to the last one, or left in the bowl, is what the cook chose.
+    if portions.heavier_pieces == 0 or portions.remainder != "first":
         return None
     down = portions.pieces * portions.piece_mass_g
-    up = portions.pieces * portions.heavier_mass_g
+    up = portions.pieces * (portions.piece_mass_g + portions.step_g)
     # With a mix the meat decides the batch by way of its ratio: then the piece is what is set.
     changes = tuple(
-        Change(say("Make the batch {mass}", mass=mass(batch)), SetFigure("batch_mass", float(batch)))
+        Change(say("Make the batch {mass}", mass=mass(batch)), SetFigure("batch_mass", batch + figures.batch.loss_g))
         for batch in (down, up)
         if batch > 0 and figures.batch.mix_per_meat == 1.0
     ) or (
@@ -77,7 +79,7 @@ def _above_usual(figures: Figures) -> Remark | None:
         ),
         say(
             "Usual is {low} to {high} raw. Two thin ones bring more crust than one heavy one."
-            if figures.style.form == "disc"
+            if figures.style.form in FLAT
             else "Usual is {low} to {high} raw. A heavier one is slow to cook through: make more of them.",
             low=mass(low),
             high=mass(high),
@@ -88,7 +90,7 @@ def _above_usual(figures: Figures) -> Remark | None:
 
 def _thickness_unusual(figures: Figures) -> Remark | None:
     low, high = figures.style.thickness_mm
-    now = figures.formula.shape.thickness_mm
+    now = figures.shape.thickness_mm
     # A ball is as thick as its weight makes it, and what is crumbled has no thickness.
     if low <= now <= high or figures.style.form in ("ball", "crumbled"):
         return None
@@ -107,13 +109,14 @@ def _thickness_unusual(figures: Figures) -> Remark | None:
 def _narrower_than_bun(figures: Figures) -> Remark | None:
     shape = figures.shape
     gap = shape.bun_diameter_mm - shape.cooked_diameter_mm.usual
-    if shape.bun_diameter_mm <= 0 or gap <= NARROW_MM:
+    if shape.bun_diameter_mm <= 0 or gap <= NARROW_MM or figures.style.form == "spread":
         return None
     change: list[Change] = []
     # A disc of the same mass grows as the root of its thinning; pressed to the half millimetre below.
     reach = shape.cooked_diameter_mm.usual / (shape.bun_diameter_mm - NARROW_MM)
     thinner = math.floor(shape.thickness_mm * reach**2 * 2) / 2
-    if thinner >= figures.style.thickness_mm[0]:
+    fixed = any(w.key == shape.ware_key and w.kind == "ring" for w in figures.kitchen.wares)
+    if thinner >= figures.style.thickness_mm[0] and not fixed:
         change.append(Change(say("Make it {mm} thick", mm=length(thinner)), SetFigure("thickness", thinner)))
     best = fitting_bun(figures.kitchen, cooked_diameter_mm=shape.cooked_diameter_mm.usual)
     if best.diameter_mm - shape.cooked_diameter_mm.usual <= NARROW_MM:

@@ -6,7 +6,10 @@ from vianda.core import cook_yield as cy
 from vianda.core import phrase as ph
 from vianda.core.figures import Figures
 from vianda.core.phrase import Phrase, say
-from vianda.core.shape import FAT_DENSITY, LEAN_DENSITY, LOAF_FILL
+from vianda.core.shape.density import PACKING, PACKING_SHRINK
+from vianda.core.shape.filling import SLICE_MM
+from vianda.core.shape.solids import section_frac
+from vianda.core.styles import FLAT
 from vianda.core.working import Working
 
 
@@ -22,19 +25,28 @@ def pieces(f: Figures) -> Working:
             else "{guests} guests × {each} each ÷ {share} who share one, rounded up = {pieces}",
             guests=ph.count(dish.guests),
             each=ph.count(dish.pieces_per_guest),
-            pieces=ph.count(p.pieces),
+            pieces=ph.count(p.pieces - dish.spare_pieces),
             **({"share": ph.count(dish.guests_per_piece)} if shared else {}),
         )
     ]
+    if f.formula.shape.portioning == "by_weights":
+        steps = [say("Both weights decide how many: {n}", n=ph.count(p.pieces))]
+    elif dish.spare_pieces:
+        steps.append(say("and {n} over and above", n=ph.count(dish.spare_pieces)))
     if f.batch.mix_per_meat > 1.0:
         steps.append(
             say(
                 "{meat} of meat × {ratio} with what goes in = {mix}",
                 meat=ph.mass(f.batch.meat_mass_g),
                 ratio=ph.number(f.batch.mix_per_meat),
-                mix=ph.mass(p.batch_mass_g),
+                mix=ph.mass(f.batch.mix_mass_g),
             )
         )
+    if f.batch.loss_g > 0:
+        steps.append(
+            say("{pieces} in pieces + {loss} on bowl and gloves = {mix} in the bowl", pieces=ph.mass(p.batch_mass_g),
+                loss=ph.mass(f.batch.loss_g), mix=ph.mass(f.batch.mix_mass_g))
+        )  # fmt: skip
     if f.formula.shape.portioning == "by_piece":
         steps.append(
             say(
@@ -68,102 +80,169 @@ def pieces(f: Figures) -> Working:
             )
         )
     else:
+        left = {"left": ph.mass(p.left_g)} if p.left_g else {}
         steps.append(
             say(
-                "{n} × {piece} = {batch}",
+                "{n} × {piece} + {left} left in the bowl = {batch}" if left else "{n} × {piece} = {batch}",
                 n=ph.count(p.pieces),
                 piece=ph.mass(p.piece_mass_g),
                 batch=ph.mass(p.batch_mass_g),
+                **left,
             )
         )
     return Working("Pieces and weights", tuple(steps), "Arithmetic, multiplied back.")
 
 
+_METHODS = {
+    "pan-broiled": "in a pan", "broiled": "under fire", "crumbles": "crumbled in a pan", "loaf": "baked as a loaf",
+}  # fmt: skip
+
+
 def cooked_mass(f: Figures) -> Working:
-    """What the heat leaves of a piece."""
-    y = f.shape.cooked_yield_frac
-    m = f.shape.cooked_mass_g
+    """What the heat leaves of a piece: water and fat that go."""
+    s, raw = f.shape, f.portions.piece_mass_g
+    steps = [
+        say(
+            "Ground beef cooked {how}, at {fat} fat of the mix: by SR28’s raw and cooked rows, and protein that stays",
+            how=ph.word(_METHODS[s.method]),
+            fat=ph.fine_frac(f.mix.whole.fat_frac),
+        ),
+        say("Water lost: {w}; fat rendered: {fat}", w=ph.mass(s.water_lost_g), fat=ph.mass(s.fat_rendered_g)),
+    ]
+    if f.mix.whole.binder_frac > 0 and s.form != "crumbled":
+        held = min(cy.BINDER_MOST, cy.BINDER_GAIN * f.mix.whole.binder_frac) * raw
+        steps.append(say("Crumb and egg hold {held} of it back, which is counted", held=ph.mass(held)))
+    if s.form != "crumbled":
+        factor = cy.done_factor(f.formula.heat.core_target_c)
+        steps.append(
+            say("At a core of {t} the loss is {x} times that at {ref}", t=ph.temp(f.formula.heat.core_target_c),
+                x=ph.number(factor), ref=ph.temp(cy.REFERENCE_C))
+        )  # fmt: skip
+    if f.surface.loss_factor != 1.0:
+        steps.append(say("Times {x}, as weighed on this surface", x=ph.number(f.surface.loss_factor)))
+    steps += [
+        say(
+            "{raw} − {w} − {fat} = {cooked}",
+            raw=ph.mass(raw),
+            w=ph.mass(s.water_lost_g),
+            fat=ph.mass(s.fat_rendered_g),
+            cooked=ph.mass(s.cooked_mass_g.usual),
+        ),
+        say(
+            "Method and end point move it between {band}",
+            band=ph.mass(s.cooked_mass_g.low, s.cooked_mass_g.high),
+        ),
+    ]
     return Working(
         "Cooked weight",
-        (
-            say(
-                "At {fat} fat of the mix {yield_} of the raw weight is left",
-                fat=ph.fine_frac(f.mix.whole.fat_frac),
-                yield_=ph.fine_frac(y.usual),
-            ),
-            say(
-                "{raw} × {yield_} = {cooked}",
-                raw=ph.mass(f.portions.piece_mass_g),
-                yield_=ph.fine_frac(y.usual),
-                cooked=ph.mass(m.usual),
-            ),
-            say("Method and end point move it between {band}", band=ph.mass(m.low, m.high)),
-        ),
-        "USDA food-yield guidance for drained ground beef (from memory); the lower end reaches to SR28's own yield "
-        "weights.",
+        tuple(steps),
+        "USDA SR28, ground beef raw and cooked (row numbers in the data file); protein balance. How the core moves it, "
+        "and what crumb and egg hold, are ours; USDA’s yield guidance for drained ground beef (from memory) lies in the "
+        "band up to 25 % fat.",
     )
 
 
 def _density(f: Figures) -> Phrase:
-    fat = f.mix.whole.fat_frac
     return say(
-        "Density: {packing} ÷ ({fat} ÷ {rf} + {lean} ÷ {rl}) = {rho}",
-        packing=ph.number(f.style.packing),
-        fat=ph.fine_frac(fat),
-        rf=ph.density(FAT_DENSITY),
-        lean=ph.fine_frac(1 - fat),
-        rl=ph.density(LEAN_DENSITY),
+        "Density: water, protein, fat and the rest by volume, × {packing} as packed = {rho}",
+        packing=ph.number(PACKING[f.shape.packing]),
         rho=ph.density(f.shape.density_g_per_ml),
     )
+
+
+_DENSITIES = "Densities of the components: Choi & Okos (1986). Air by packing is ours."
+
+
+def diameter(f: Figures) -> Working:
+    """Size, raw and cooked."""
+    return _flat(f) if f.style.form in FLAT else _all_round(f)
+
+
+def _volume(f: Figures) -> Phrase:
+    s = f.shape
+    if s.core is None and s.eggs is None:
+        return say("{m} ÷ {rho} = {v}", m=ph.mass(f.portions.piece_mass_g), rho=ph.density(s.density_g_per_ml),
+                   v=ph.volume(s.volume_ml))  # fmt: skip
+    return say("With what lies inside it takes {v}", v=ph.volume(s.volume_ml))
 
 
 def _all_round(f: Figures) -> Working:
     """The size of a ball or a loaf."""
     s = f.shape
-    steps = [_density(f)]
-    mass, rho = ph.mass(f.portions.piece_mass_g), ph.density(s.density_g_per_ml)
-    if s.form == "crumbled":
-        steps = [say("What is crumbled has no size")]
-    elif s.form == "ball":
-        steps.append(say("∛(6 × {m} ÷ (π × {rho})) = {d}", m=mass, rho=rho, d=ph.length(s.raw_diameter_mm)))
+    steps = [_density(f), _volume(f)]
+    v, long, tall = ph.volume(s.volume_ml), ph.length(s.length_mm), ph.length(s.thickness_mm)
+    if s.lumps is not None:
+        return Working(
+            "Lumps",
+            (
+                say("A lump as long as thick, {t}: π t³ ÷ 4 × density = {g}", t=ph.length(s.lumps.lump_mm),
+                    g=ph.mass(s.lumps.lump_mass_g)),
+                say("{n} of them in a portion brown on {a} cm²", n=ph.count(s.lumps.per_portion),
+                    a=ph.number(s.lumps.surface_cm2)),
+            ),
+            "Geometry. " + _DENSITIES,
+        )  # fmt: skip
+    if s.form == "ball":
+        steps.append(say("∛(6 × {v} ÷ π) = {d}", v=v, d=long))
+    elif s.vessel is not None:
+        steps.append(
+            say("{name}, {l} long at the brim, holds {holds}; {v} stand {h} high in it, {room} below the brim",
+                name=ph.word(s.ware_name), l=long, holds=ph.volume(s.vessel.holds_ml), v=v,
+                h=ph.length(s.vessel.fill_height_mm), room=ph.length(s.vessel.headspace_mm))
+        )  # fmt: skip
+    elif s.form == "loaf":
+        steps.append(
+            say("{v} ÷ ({w} × {h} × {k}) and two thirds of an end = {l} long", v=v, w=ph.length(s.width_mm), h=tall,
+                k=ph.number(section_frac()), l=long)
+        )  # fmt: skip
     else:
+        steps.append(say("{v} ÷ ({w} × {h}) = {l} long", v=v, w=ph.length(s.width_mm), h=tall, l=long))
+    if s.eggs is not None:
         steps.append(
-            say("{m} ÷ ({rho} × {w} × {h} × {fill}) = {l} long", m=mass, rho=rho, w=ph.length(s.width_mm),
-                h=ph.length(s.thickness_mm), fill=ph.number(LOAF_FILL[s.form]), l=ph.length(s.length_mm))
+            say("{n} eggs of {long} in a row: {x} of {all} slices of {cut} get egg", n=ph.count(s.eggs.eggs),
+                long=ph.length(s.eggs.egg_length_mm), x=ph.count(s.eggs.slices_with_egg),
+                all=ph.count(s.eggs.slices), cut=ph.length(SLICE_MM))
         )  # fmt: skip
-    if s.form != "crumbled":
-        steps.append(
-            say("It draws in alike on all sides, to {cooked}", cooked=ph.length(s.cooked_diameter_mm.low,
-                                                                                s.cooked_diameter_mm.high))
-        )  # fmt: skip
-    return Working("Size", tuple(steps), "Densities from memory; how much of its block a loaf fills is ours.")
+    steps.append(
+        say("It draws in alike on all sides, to {cooked}", cooked=ph.length(s.cooked_diameter_mm.low,
+                                                                            s.cooked_diameter_mm.high))
+    )  # fmt: skip
+    return Working("Size", tuple(steps), _DENSITIES + " The loaf’s rounded section is ours; the rest is geometry.")
 
 
-def diameter(f: Figures) -> Working:
-    """Density and diameter, raw and cooked."""
+def _flat(f: Figures) -> Working:
     s = f.shape
-    if s.form != "disc":
-        return _all_round(f)
-    shrink = cy.diameter_shrink_frac(f.mix.whole.fat_frac)
+    shrink = cy.diameter_shrink_frac(
+        f.mix.whole.fat_frac, packing_gain=PACKING_SHRINK[s.packing], end_temp_c=f.formula.heat.core_target_c
+    )
+    v, d, t = ph.volume(s.volume_ml), ph.length(s.raw_diameter_mm), ph.length(s.thickness_mm)
+    steps = [_density(f), _volume(f)]
+    if f.style.form == "spread" and s.bun_diameter_mm > 0:
+        steps.append(say("Spread to the edge of {b}: 4 × {v} ÷ (π × {d}²) = {t}", b=ph.word(s.bun_name), v=v, d=d, t=t))
+    elif _is_ring(f):
+        steps.append(say("In {r}: 4 × {v} ÷ (π × {d}²) = {t}", r=ph.word(s.ware_name), v=v, d=d, t=t))
+    else:
+        steps.append(say("√(4 × {v} ÷ (π × {t})) = {d}", v=v, t=t, d=d))
+    steps += [
+        say("It draws in by {band}: cooked {cooked}", band=ph.frac(shrink.low, shrink.high),
+            cooked=ph.length(s.cooked_diameter_mm.low, s.cooked_diameter_mm.high)),
+        say("and thickens to {t}, by what is left of its volume",
+            t=ph.length(s.cooked_thickness_mm.low, s.cooked_thickness_mm.high)),
+    ]  # fmt: skip
+    if s.press_kg is not None:
+        steps.append(
+            say("Push it to that: about {a} to {b} kg on a scale (2 π τ R³ ÷ 3 t, Covey & Stanmore 1981, from memory; "
+                "τ is a guess)", a=ph.number(s.press_kg.low), b=ph.number(s.press_kg.high))
+        )  # fmt: skip
     return Working(
         "Diameter",
-        (
-            _density(f),
-            say(
-                "√(4 × {mass} ÷ (π × {rho} × {t})) = {raw}",
-                mass=ph.mass(f.portions.piece_mass_g),
-                rho=ph.density(s.density_g_per_ml),
-                t=ph.length(s.thickness_mm),
-                raw=ph.length(s.raw_diameter_mm),
-            ),
-            say(
-                "It draws in by {band}: cooked {cooked}",
-                band=ph.frac(shrink.low, shrink.high),
-                cooked=ph.length(s.cooked_diameter_mm.low, s.cooked_diameter_mm.high),
-            ),
-        ),
-        "Densities from memory. Shrink: common practice (10 to 30 % of the diameter), no published source.",
+        tuple(steps),
+        _DENSITIES + " Shrink: common practice (10 to 30 % of the diameter), no published source.",
     )
+
+
+def _is_ring(f: Figures) -> bool:
+    return any(w.key == f.shape.ware_key and w.kind == "ring" for w in f.kitchen.wares)
 
 
 def waves(f: Figures) -> Working:
@@ -186,5 +265,6 @@ def waves(f: Figures) -> Working:
                 last=ph.count(s.last_wave),
             ),
         ),
-        "Geometry: a square grid on a plate, a ring in a pan; the gap is common practice.",
+        "Geometry: rows in step or shifted on a plate, the tightest known places in a round pan; the gap is common "
+        "practice.",
     )

@@ -14,8 +14,8 @@ from vianda.core.heat.doneness import doneness_at
 from vianda.core.heat.floor import FloorChoice
 from vianda.core.heat.plan import HeatPlan, Reach, Stage
 from vianda.core.phrase import delta_temp, duration, say, temp
-from vianda.core.shape import ShapeFigures
-from vianda.core.styles import PROBE_THICKNESS_MM, Style
+from vianda.core.shape.figures import ShapeFigures
+from vianda.core.styles import FLAT, PROBE_THICKNESS_MM, Style
 
 SHORTEST_SIDE_S = 20.0
 
@@ -53,7 +53,7 @@ class HabitTable:
         self, *, style: Style, shape: ShapeFigures, blend: BlendFigures, heat: Heat, floors: FloorChoice
     ) -> HeatPlan:
         """Plan the heat of one piece from habit; see ``HeatModel``."""
-        if style.form != "disc":
+        if style.form not in FLAT:
             return _all_round(style, shape=shape, heat=heat, floors=floors, model=self.name)
         first = first_side_s(style, thickness_mm=shape.thickness_mm)
         ratio = style.second_side_ratio

@@ -10,7 +10,7 @@ from vianda.core.cook_yield import Band as Spread
 from vianda.core.formula import Heat
 from vianda.core.heat.floor import FloorChoice
 from vianda.core.phrase import Phrase
-from vianda.core.shape import ShapeFigures
+from vianda.core.shape.figures import ShapeFigures
 from vianda.core.styles import Style
 
 StageKind = Literal["preheat", "press", "first-side", "second-side", "finish", "bake", "brown", "simmer", "rest"]

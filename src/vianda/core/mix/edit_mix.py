@@ -159,7 +159,7 @@ def set_group(formula: Formula, group: BandGroup, per_meat_frac: float, *, larde
     OutOfRangeError
         Below what its locked lines hold.
     """
-    entered = [x for x in entering(formula.mix.lines, pantry=larder.pantry) if x.ingredient.group == group]
+    entered = [x for x in entering(formula.mix.lines, pantry=larder.pantry) if x.group == group]
     weight = {x.ingredient.key: as_milk_frac(x.ingredient) if group == "liquid" else 1.0 for x in entered}
     held = sum(x.line.per_meat_frac * weight[x.ingredient.key] for x in entered if x.line.locked)
     free = [x for x in entered if not x.line.locked]
@@ -245,7 +245,7 @@ def _as_wet(before: Formula, after: Formula, larder: Larder) -> Formula:
     """The liquid moved so that the panade is as far along as it was; locked liquid stays, and decides."""
     old, new = (entering(f.mix.lines, pantry=larder.pantry) for f in (before, after))
     thirst_old, thirst_new = mixed_thirst(old), mixed_thirst(new)
-    liquids = [x for x in new if x.ingredient.group == "liquid"]
+    liquids = [x for x in new if x.group == "liquid"]
     if thirst_old is None or thirst_new is None or not any(not x.line.locked for x in liquids):
         return after
     crumb_old = sum(x.line.per_meat_frac for x in old if thirst_of(x.ingredient))
@@ -272,7 +272,8 @@ def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, larder: Larder, kitchen: 
     meat = found[0].mass_g
     changed = replace(formula, shape=replace(formula.shape, portioning="by_batch", batch_mass_g=meat))
     before = _by_key(formula)
-    stays = {key: line for key, line in before.items() if line.locked or larder.pantry[key].group == "filling"}
+    stays = {key: line for key, line in before.items()
+             if line.locked or line.core or larder.pantry[key].group == "filling"}  # fmt: skip
     lines = dict(stays)
     salt = 0.0
     for one in found[1:]:

@@ -20,6 +20,11 @@ class Entering:
     line: MixLine
     ingredient: Ingredient
 
+    @property
+    def group(self) -> Group:
+        """What it counts as: what lies whole in the middle is filling, whatever it is made of."""
+        return "filling" if self.line.core else self.ingredient.group
+
 
 @dataclass(frozen=True, slots=True)
 class LineFigures:
@@ -38,6 +43,7 @@ class LineFigures:
     temp_c: float
     locked: bool
     counted: bool
+    core: bool
     cost: Decimal
     remark: str
 
@@ -86,7 +92,7 @@ def _figures(entered: Entering, meat_mass_g: float) -> LineFigures:
     return LineFigures(
         ingredient=ingredient.key,
         name=ingredient.name,
-        group=ingredient.group,
+        group=entered.group,
         house=ingredient.house is not None,
         per_meat_frac=line.per_meat_frac,
         mass_g=mass,
@@ -96,6 +102,7 @@ def _figures(entered: Entering, meat_mass_g: float) -> LineFigures:
         temp_c=line_temp_c(entered),
         locked=line.locked,
         counted=line.counted,
+        core=line.core,
         cost=Decimal(repr(mass)) / 1000 * ingredient.price_per_kg,
         remark=ingredient.remark,
     )
@@ -108,4 +115,4 @@ def line_temp_c(entered: Entering) -> float:
 
 def per_meat(entered: Sequence[Entering], *groups: Group) -> float:
     """Mass of some groups together by the mass of the meat; of everything when no group is named."""
-    return sum(e.line.per_meat_frac for e in entered if not groups or e.ingredient.group in groups)
+    return sum(e.line.per_meat_frac for e in entered if not groups or e.group in groups)

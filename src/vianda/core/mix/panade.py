@@ -114,7 +114,7 @@ def state_at(ratio: float, thirst: Thirst) -> PanadeState:
 
 def panade_figures(entered: Sequence[Entering], *, meat_mass_g: float) -> PanadeFigures:
     """The panade of a mix; state "none" without crumb."""
-    liquid = sum(e.line.per_meat_frac * as_milk_frac(e.ingredient) for e in entered if e.ingredient.group == "liquid")
+    liquid = sum(e.line.per_meat_frac * as_milk_frac(e.ingredient) for e in entered if e.group == "liquid")
     thirst = mixed_thirst(entered)
     if thirst is None:
         return PanadeFigures("none", 0.0, liquid * meat_mass_g, 0.0, liquid, 0.0, (0.0, 0.0, 0.0, 0.0), 0.0, 0.0, 0.0)

@@ -136,7 +136,7 @@ def group_amounts(entered: Sequence[Entering]) -> dict[BandGroup, float]:
     """Each group by mass of the meat; liquid reckoned as milk by the water it brings."""
     amounts = {group: per_meat(entered, group) for group in BAND_GROUPS}
     amounts["liquid"] = sum(
-        e.line.per_meat_frac * as_milk_frac(e.ingredient) for e in entered if e.ingredient.group == "liquid"
+        e.line.per_meat_frac * as_milk_frac(e.ingredient) for e in entered if e.group == "liquid"
     )
     return amounts
 
@@ -213,11 +213,12 @@ def follow_mix(formula: Formula, school: MixSchool, *, larder: Larder) -> Formul
     A dry loaf with a locked egg line becomes a panade loaf with that egg line untouched.
     """
     entered = entering(formula.mix.lines, pantry=larder.pantry)
-    kept = [e for e in entered if e.line.locked]
+    # What lies whole in the middle is no matter of the school.
+    kept = [e for e in entered if e.line.locked or e.line.core]
     spoken: set[str] = set(BAND_GROUPS)
     wanted = {key: per for key, per in school.lines if key in larder.pantry}
     stays = [] if school.clears else [
-        e for e in entered if not e.line.locked and e.ingredient.group not in spoken and e.ingredient.key not in wanted
+        e for e in entered if not e.line.locked and not e.line.core and e.group not in spoken and e.ingredient.key not in wanted
     ]  # fmt: skip
     lines = [e.line for e in kept]
     for key, per in wanted.items():
@@ -243,5 +244,5 @@ def _after_kept(
     if group not in BAND_GROUPS:
         return per
     whole = sum(p for key, p in wanted.items() if larder.pantry[key].group == group)
-    brought = sum(e.line.per_meat_frac for e in kept if e.ingredient.group == group)
+    brought = sum(e.line.per_meat_frac for e in kept if e.group == group)
     return per * max(0.0, whole - brought) / whole

@@ -1,0 +1,205 @@
+"""Counsel on what a piece is shaped in and what lies inside: tins, scoops, bread, rims and eggs."""
+
+from __future__ import annotations
+
+import math
+
+from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
+from vianda.core.edit import Choose, SetFigure
+from vianda.core.figures import Figures
+from vianda.core.phrase import count, frac, length, mass, say, volume, word
+from vianda.core.shape.figures import HEADSPACE_MM
+from vianda.core.weighing import whole_steps
+
+# Ours, from what cooks say leaks, splits or looks bare; no published source.
+NARROW_RIM_MM = 10.0
+GOOD_RIM_MM = 12.0
+THIN_WALL_MM = 6.0
+MOST_FILLING_FRAC = 0.25
+EGG_WALL_MM = 15.0
+SCOOP_OFF_FRAC = 0.05
+OVERHANG_MM = 15.0
+
+
+def _tin_overflows(figures: Figures) -> Remark | None:
+    vessel = figures.shape.vessel
+    if vessel is None or vessel.over_g <= 0:
+        return None
+    return Remark(
+        say("{over} more than “{tin}” holds", over=mass(vessel.over_g), tin=word(figures.shape.ware_name)),
+        say(
+            "It holds {holds}; the mix is {mix}. Juice and fat boil up besides: leave {room} below the brim. The rest "
+            "makes balls, baked beside it.",
+            holds=volume(vessel.holds_ml),
+            mix=volume(vessel.filled_ml),
+            room=length(HEADSPACE_MM),
+        ),
+        _other_vessels(figures),
+    )
+
+
+def _tin_full(figures: Figures) -> Remark | None:
+    vessel = figures.shape.vessel
+    if vessel is None or vessel.over_g > 0 or vessel.headspace_mm >= HEADSPACE_MM - 0.05:
+        return None
+    return Remark(
+        say("Only {room} below the brim of “{tin}”", room=length(vessel.headspace_mm),
+            tin=word(figures.shape.ware_name)),
+        say("Juice and fat boil up as it bakes: {room} keeps them in.", room=length(HEADSPACE_MM)),
+        _other_vessels(figures),
+    )  # fmt: skip
+
+
+def _other_vessels(figures: Figures) -> tuple[Change, ...]:
+    """What fits, on the scale's step, and the smallest other vessel of the kitchen that holds it all."""
+    vessel = figures.shape.vessel
+    assert vessel is not None
+    step = figures.portions.step_g
+    fits = whole_steps(vessel.fits_g, step_g=step) * step
+    changes = []
+    if fits >= 10:
+        changes.append(Change(say("Make it {m}", m=mass(fits)), SetFigure("piece_mass", float(fits))))
+    kind = figures.style.form
+    larger = [
+        w for w in figures.kitchen.wares
+        if w.kind == kind and w.filled_ml(w.height_mm - HEADSPACE_MM) >= vessel.filled_ml
+    ]  # fmt: skip
+    if larger:
+        best = min(larger, key=lambda w: w.holds_ml)
+        changes.append(Change(say("Take “{tin}”", tin=word(best.name)), Choose("ware", best.key)))
+    return tuple(changes)
+
+
+def _rim_narrow(figures: Figures) -> Remark | None:
+    core = figures.shape.core
+    if core is None or core.rim_mm >= NARROW_RIM_MM:
+        return None
+    change = (Change(say("Make the rim {mm}", mm=length(GOOD_RIM_MM)), SetFigure("rim", GOOD_RIM_MM)),)
+    return Remark(
+        say("A rim of {mm} will leak", mm=length(core.rim_mm)),
+        say("Melted {what} runs out where the two discs meet. From {good} on, pressed shut in the ring and turned once, "
+            "it holds.", what=word(core.name.lower()), good=length(NARROW_RIM_MM)),
+        change,
+    )  # fmt: skip
+
+
+def _core_thin(figures: Figures) -> Remark | None:
+    core = figures.shape.core
+    if core is None or core.wall_mm >= THIN_WALL_MM or not core.fits:
+        return None
+    shape = figures.shape
+    # At the same outline the filling may be as thick as leaves both walls; its share goes with its thickness.
+    room = shape.thickness_mm - 2 * THIN_WALL_MM
+    share = math.floor(core.share_frac * room / core.thickness_mm * 100) / 100
+    change = ()
+    if share >= 0.01:
+        change = (Change(say("Fill it with {share}", share=frac(share)), SetFigure("filling", share)),)
+    return Remark(
+        say("Only {mm} of meat over the filling", mm=length(core.wall_mm)),
+        say("Less than {mm} splits as it draws in. Less filling, or a thicker piece.", mm=length(THIN_WALL_MM)),
+        change,
+    )
+
+
+def _core_heavy(figures: Figures) -> Remark | None:
+    core = figures.shape.core
+    if core is None or core.share_frac <= MOST_FILLING_FRAC + 1e-9:
+        return None
+    return Remark(
+        say("{share} of the piece is filling", share=frac(core.share_frac)),
+        say("Past a quarter the meat round it is a thin shell that opens in the heat."),
+        (Change(say("Fill it with {share}", share=frac(0.20)), SetFigure("filling", 0.20)),),
+    )
+
+
+def _core_no_room(figures: Figures) -> Remark | None:
+    core = figures.shape.core
+    if core is None or core.fits:
+        return None
+    return Remark(
+        say("The rim leaves no room for a filling"),
+        say(
+            "{d} across less a rim of {rim} on both sides. A narrower rim, or a larger piece.",
+            d=length(figures.shape.raw_diameter_mm),
+            rim=length(core.rim_mm),
+        ),
+        (Change(say("Make the rim {mm}", mm=length(GOOD_RIM_MM)), SetFigure("rim", GOOD_RIM_MM)),),
+    )
+
+
+def _eggs_do_not_fit(figures: Figures) -> Remark | None:
+    row = figures.shape.eggs
+    if row is None or row.eggs <= row.room_for:
+        return None
+    line = next(x for x in figures.mix.lines if x.group == "filling" and x.per_meat_frac > 0)
+    change = ()
+    if row.room_for > 0:
+        per = line.per_meat_frac * row.room_for / row.eggs
+        change = (Change(say("Put in {n}", n=count(row.room_for)), SetFigure("line", per, line.ingredient)),)
+    return Remark(
+        say("{n} eggs do not fit into a loaf of {l}", n=count(row.eggs), l=length(figures.shape.length_mm)),
+        say("Each is {long} long, and both ends want meat: there is room for {room}.",
+            long=length(row.egg_length_mm), room=count(row.room_for)),
+        change,
+    )  # fmt: skip
+
+
+def _egg_wall_thin(figures: Figures) -> Remark | None:
+    row = figures.shape.eggs
+    if row is None or row.side_wall_mm >= EGG_WALL_MM:
+        return None
+    return Remark(
+        say("Only {mm} of meat beside the eggs", mm=length(row.side_wall_mm)),
+        say("Less than {mm} cracks open over them and slices fall apart. Make the loaf wider or higher.",
+            mm=length(EGG_WALL_MM)),
+    )  # fmt: skip
+
+
+def _scoop_off(figures: Figures) -> Remark | None:
+    ware = next((w for w in figures.kitchen.wares if w.key == figures.shape.ware_key and w.kind == "scoop"), None)
+    if ware is None:
+        return None
+    holds = ware.holds_ml * figures.shape.density_g_per_ml
+    off = holds / figures.portions.piece_mass_g - 1.0
+    if abs(off) <= SCOOP_OFF_FRAC:
+        return None
+    changes = [Change(say("Make it {m}", m=mass(holds)), SetFigure("piece_mass", holds))]
+    return Remark(
+        say("“{scoop}” gives {m}, not {piece}", scoop=word(ware.name), m=mass(holds),
+            piece=mass(figures.portions.piece_mass_g)),
+        say("Level, packed as the piece is: {off} off.", off=frac(abs(off))),
+        tuple(changes),
+    )  # fmt: skip
+
+
+def _over_the_bun(figures: Figures) -> Remark | None:
+    shape = figures.shape
+    over = shape.cooked_diameter_mm.usual - shape.bun_diameter_mm
+    if shape.fit is None or over <= OVERHANG_MM:
+        return None
+    high = figures.style.thickness_mm[1]
+    thicker = math.ceil(shape.fit.thickness_mm * 2) / 2
+    change = ()
+    if thicker <= high and not shape.ware_key:
+        change = (Change(say("Make it {mm} thick", mm=length(thicker)), SetFigure("thickness", thicker)),)
+    return Remark(
+        say("Comes out {over} wider than its bun", over=length(over)),
+        say("Some like a skirt of crust; past {mm} it breaks off in the hand.", mm=length(OVERHANG_MM)),
+        change,
+    )
+
+
+RULES = (
+    Rule("shape.tin-overflows", "shape", "asks", "more mix than the tin or tray holds", "geometry", _tin_overflows),
+    Rule("shape.tin-full", "shape", "note", "less than 10 mm below the brim", PRACTICE, _tin_full),
+    Rule("shape.rim-narrow", "shape", "asks", "rim of a filled piece below 10 mm", PRACTICE, _rim_narrow),
+    Rule("shape.core-walls-thin", "shape", "asks", "under 6 mm of meat over a filling", PRACTICE, _core_thin),
+    Rule("shape.core-heavy", "shape", "asks", "filling over a quarter of the piece", PRACTICE, _core_heavy),
+    Rule("shape.core-no-room", "shape", "asks", "two rims leave under 15 mm for a filling", "geometry", _core_no_room),
+    Rule("shape.eggs-do-not-fit", "shape", "asks", "eggs in a row longer than the loaf less 20 mm at each end",
+         "geometry; egg 57 × 43 mm from memory", _eggs_do_not_fit),
+    Rule("shape.egg-wall-thin", "shape", "asks", "under 15 mm of meat beside the eggs", PRACTICE, _egg_wall_thin),
+    Rule("shape.scoop-off", "shape", "asks", "the scoop chosen is over 5 % off the piece", PRACTICE, _scoop_off),
+    Rule("shape.over-the-bun", "shape", "note", "usual cooked diameter over 15 mm beyond the bread", PRACTICE,
+         _over_the_bun),
+)  # fmt: skip

@@ -1,0 +1,1 @@
+"""The piece: solids, densities, what it is shaped in, how it fits, and how many lie on a surface at once."""

@@ -1,0 +1,336 @@
+"""The piece to scale, raw and cooked: its size, what it is shaped in, what lies inside, what the heat takes."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from vianda.core.cook_yield import Band, CookLoss, CookMethod, cook_loss, diameter_shrink_frac
+from vianda.core.errors import OutOfRangeError
+from vianda.core.formula import Shape
+from vianda.core.kitchen import Bun, SurfaceKind
+from vianda.core.shape.density import PACKING, PACKING_SHRINK, Packing, solid_density_g_per_ml
+from vianda.core.shape.dimple import Dimple, dimple_for
+from vianda.core.shape.filling import Core, EggRow, core_of, egg_row
+from vianda.core.shape.press import press_kg
+from vianda.core.shape.scoop import ScoopFit, nearest_scoop
+from vianda.core.shape.solids import ball_diameter_mm, disc_diameter_mm, loaf_length_mm
+from vianda.core.shape.stuff import Stuff
+from vianda.core.styles import BLOCKS, FLAT, Form, Style
+from vianda.core.wares import Ware
+
+THINNEST_MM, THICKEST_MM = 2.5, 200.0
+# Room wanted between a raw loaf and the brim of its tin, for juice and fat that boil up: ours.
+HEADSPACE_MM = 10.0
+
+
+@dataclass(frozen=True, slots=True)
+class VesselFill:
+    """How a tin or tray is filled: ml, mm and g. ``over_g`` stands above the brim; ``fits_g`` leaves the headspace."""
+
+    holds_ml: float
+    filled_ml: float
+    fill_height_mm: float
+    height_mm: float
+    headspace_mm: float
+    over_g: float
+    fits_g: float
+    base_length_mm: float
+    base_width_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """The raw size that comes out as wide as the bread: by pressing the same mass thinner, or by taking more of it."""
+
+    wanted_mm: float
+    raw_mm: float
+    thickness_mm: float
+    mass_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class Lumps:
+    """Crumbled meat: lumps as thick as long, how many in a portion, and how much surface they brown on, cm²."""
+
+    lump_mm: float
+    lump_mass_g: float
+    per_portion: int
+    surface_cm2: float
+
+
+@dataclass(frozen=True, slots=True)
+class ShapeFigures:
+    """One piece, raw and cooked (lengths in mm, masses in g).
+
+    ``thickness_mm`` is the height: a ball's diameter, a loaf's height. A loaf measures ``length_mm`` × ``width_mm``;
+    of what is round both are the diameter. What is crumbled has no size. ``volume_ml`` is raw, with what lies inside.
+    """
+
+    form: Form
+    packing: Packing
+    density_g_per_ml: float
+    volume_ml: float
+    thickness_mm: float
+    length_mm: float
+    width_mm: float
+    raw_diameter_mm: float
+    cooked_diameter_mm: Band
+    cooked_thickness_mm: Band
+    cooked_mass_g: Band
+    cooked_yield_frac: Band
+    water_lost_g: float
+    fat_rendered_g: float
+    method: CookMethod
+    dimple: bool
+    dimple_size: Dimple | None
+    bun_diameter_mm: float
+    bun_name: str
+    ware_key: str
+    ware_name: str
+    ends: str
+    press_kg: Band | None
+    fit: Fit | None
+    scoop: ScoopFit | None
+    vessel: VesselFill | None
+    core: Core | None
+    eggs: EggRow | None
+    lumps: Lumps | None
+
+
+def method_of(form: Form, kind: SurfaceKind) -> CookMethod:
+    """Which of SR28's ways of cooking ground beef comes nearest: over fire, in a pan, in an oven, crumbled.
+
+    Examples
+    --------
+    >>> method_of("disc", "grate"), method_of("ball", "oven")
+    ('broiled', 'loaf')
+    """
+    if form == "crumbled":
+        return "crumbles"
+    if kind == "grate":
+        return "broiled"
+    return "loaf" if kind == "oven" else "pan-broiled"
+
+
+def shape_figures(
+    *,
+    style: Style,
+    shape: Shape,
+    piece_mass_g: float,
+    stuff: Stuff,
+    bun: Bun,
+    ware: Ware | None = None,
+    wares: tuple[Ware, ...] = (),
+    surface_kind: SurfaceKind = "plate",
+    end_temp_c: float = 71.1,
+    loss_factor: float = 1.0,
+) -> ShapeFigures:
+    """One piece raw and cooked, to scale against what it lies in or on.
+
+    ``ware`` is the tin, tray or ring chosen, when the form takes one; ``end_temp_c`` the core when it leaves the heat.
+
+    Raises
+    ------
+    OutOfRangeError
+        When the piece comes out thinner than 2.5 mm or thicker than 200 mm, or a filling does not fit inside.
+    """
+    packing = packing_of(style, shape)
+    density = PACKING[packing] * solid_density_g_per_ml(stuff.mix)
+    core_g = stuff.core_frac * piece_mass_g
+    core_density = solid_density_g_per_ml(stuff.core) if stuff.core else 1.0
+    volume = (piece_mass_g - core_g) / density + core_g / core_density
+    loss = _loss(style.form, stuff=stuff, kind=surface_kind, end_temp_c=end_temp_c, factor=loss_factor)
+    length, width, height, vessel = _size(style, shape, volume_ml=volume, bun=bun, ware=ware, mass_g=piece_mass_g)
+    left = loss.yield_frac
+    mass = Band(piece_mass_g * left.low, piece_mass_g * left.usual, piece_mass_g * left.high)
+    shrink = _shrink(style.form, stuff=stuff, packing=packing, end_temp_c=end_temp_c, left=left)
+    cooked = Band(length * (1 - shrink.high), length * (1 - shrink.usual), length * (1 - shrink.low))
+    thick = _cooked_thickness(style.form, height, raw=length, cooked=cooked, left=left)
+    flat, dimple = style.form in FLAT, None
+    if style.form == "disc" and style.press_by_s == 0:
+        dimple = dimple_for(diameter_mm=length, thickness_mm=height)
+    return ShapeFigures(
+        form=style.form,
+        packing=packing,
+        density_g_per_ml=density,
+        volume_ml=volume,
+        thickness_mm=height,
+        length_mm=length,
+        width_mm=width,
+        raw_diameter_mm=length,
+        cooked_diameter_mm=cooked,
+        cooked_thickness_mm=thick,
+        cooked_mass_g=mass,
+        cooked_yield_frac=left,
+        water_lost_g=loss.water_frac * piece_mass_g,
+        fat_rendered_g=loss.fat_frac * piece_mass_g,
+        method=method_of(style.form, surface_kind),
+        dimple=dimple is not None,
+        dimple_size=dimple,
+        bun_diameter_mm=bun.across_mm,
+        bun_name=bun.name,
+        ware_key=ware.key if ware else "",
+        ware_name=ware.name if ware else "",
+        ends=shape.ends if style.form == "loaf" else "",
+        press_kg=press_kg(diameter_mm=length, thickness_mm=height) if style.press_by_s else None,
+        fit=_fit(style.form, bun, shrink=shrink, volume_ml=volume, thickness_mm=height, mass_g=piece_mass_g)
+        if flat else None,
+        scoop=nearest_scoop(piece_mass_g=piece_mass_g, density_g_per_ml=density, wares=wares)
+        if style.form in ("ball", "disc") and piece_mass_g <= 300 else None,
+        vessel=vessel,
+        core=core_of(
+            name=stuff.core_name, mass_g=core_g, density_g_per_ml=core_density, diameter_mm=length,
+            thickness_mm=height, rim_mm=shape.rim_mm, piece_mass_g=piece_mass_g,
+        ) if style.form == "filled" and core_g > 0 else None,
+        eggs=egg_row(
+            mass_g=core_g, egg_mass_g=stuff.core_piece_g, density_g_per_ml=core_density, loaf_length_mm=length,
+            loaf_width_mm=width, loaf_height_mm=height,
+        ) if style.form in BLOCKS and core_g > 0 and stuff.core_piece_g > 0 else None,
+        lumps=_lumps(style.form, height, piece_mass_g=piece_mass_g * stuff.meat_frac, density_g_per_ml=density),
+    )  # fmt: skip
+
+
+def packing_of(style: Style, shape: Shape) -> Packing:
+    """How tightly the piece is packed: as the cook says, else as the style is."""
+    if shape.packing:
+        return shape.packing
+    return "firm" if style.packing >= 0.99 else "light" if style.packing >= 0.95 else "loose"
+
+
+def takes_ware(form: Form) -> tuple[str, ...]:
+    """Kinds of ware that a form can be shaped in.
+
+    Examples
+    --------
+    >>> takes_ware("ball")
+    ('scoop',)
+    """
+    kinds: dict[Form, tuple[str, ...]] = {
+        "disc": ("ring", "scoop"), "filled": ("ring",), "ball": ("scoop",), "tin": ("tin",), "tray": ("tray",),
+    }  # fmt: skip
+    return kinds.get(form, ())
+
+
+def _loss(form: Form, *, stuff: Stuff, kind: SurfaceKind, end_temp_c: float, factor: float) -> CookLoss:
+    method = method_of(form, kind)
+    if form != "crumbled":
+        return cook_loss(
+            stuff.fat_frac, water_frac=stuff.water_frac, method=method, binder_frac=stuff.binder_frac,
+            end_temp_c=end_temp_c, factor=factor,
+        )  # fmt: skip
+    # Only the meat is browned and drained; what comes to it in the pot stays in it.
+    meat = cook_loss(stuff.meat_fat_frac, water_frac=0.77 - 0.76 * stuff.meat_fat_frac, method=method, factor=factor)
+    share, left = stuff.meat_frac, meat.yield_frac
+    rest = 1.0 - share
+    return CookLoss(
+        meat.water_frac * share, meat.fat_frac * share,
+        Band(rest + share * left.low, rest + share * left.usual, rest + share * left.high),
+    )  # fmt: skip
+
+
+def _shrink(form: Form, *, stuff: Stuff, packing: Packing, end_temp_c: float, left: Band) -> Band:
+    if form in FLAT:
+        return diameter_shrink_frac(stuff.fat_frac, packing_gain=PACKING_SHRINK[packing], end_temp_c=end_temp_c)
+    # A ball or a loaf draws in alike on all sides: the cube root of what is left.
+    return Band(*(1.0 - y ** (1.0 / 3.0) for y in (left.high, left.usual, left.low)))
+
+
+def _cooked_thickness(form: Form, raw_mm: float, *, raw: float, cooked: Band, left: Band) -> Band:
+    """A flat piece that draws in thickens: t' = t y (d ÷ d')², at the same density. More loss goes with more shrink."""
+    if form not in FLAT:
+        scale = sorted((y ** (1.0 / 3.0) for y in (left.low, left.usual, left.high)))
+        return Band(*(raw_mm * s for s in scale))
+    ends = [
+        raw_mm * y * (raw / d) ** 2
+        for y, d in ((left.low, cooked.low), (left.usual, cooked.usual), (left.high, cooked.high))
+    ]
+    return Band(min(ends), ends[1], max(ends))
+
+
+def _size(
+    style: Style, shape: Shape, *, volume_ml: float, bun: Bun, ware: Ware | None, mass_g: float
+) -> tuple[float, float, float, VesselFill | None]:
+    """Length, width and height of a raw piece in mm, and how it fills what it lies in."""
+    form, thick = style.form, shape.thickness_mm
+    if form == "ball":
+        d = ball_diameter_mm(volume_ml=volume_ml)
+        return d, d, d, None
+    if form == "crumbled":
+        return 0.0, 0.0, thick, None
+    if form in ("tin", "tray") and ware is not None and ware.kind == form:
+        fill = _fill(ware, volume_ml=volume_ml, mass_g=mass_g)
+        _checked(fill.fill_height_mm, ware.name)
+        return ware.length_mm, ware.width_mm, fill.fill_height_mm, fill
+    width = shape.width_mm or style.width_mm
+    if form == "loaf":
+        return (
+            loaf_length_mm(volume_ml=volume_ml, width_mm=width, height_mm=thick, ends=shape.ends), width, thick, None,
+        )  # fmt: skip
+    if form in ("tin", "tray"):
+        return volume_ml * 1000.0 / (width * thick), width, thick, None
+    outline = outline_mm(form, bun=bun, ware=ware)
+    if outline:
+        height = _checked(4000.0 * volume_ml / (math.pi * outline**2), ware.name if ware else bun.name)
+        return outline, outline, height, None
+    d = disc_diameter_mm(volume_ml=volume_ml, thickness_mm=thick)
+    return d, d, thick, None
+
+
+def outline_mm(form: Form, *, bun: Bun, ware: Ware | None) -> float:
+    """The diameter that something else fixes: a ring, or the bread that meat is spread on to its edge. 0 for none."""
+    if ware is not None and ware.kind == "ring" and form in ("disc", "filled"):
+        return ware.length_mm
+    return bun.across_mm if form == "spread" else 0.0
+
+
+def _checked(height_mm: float, name: str) -> float:
+    if not THINNEST_MM <= height_mm <= THICKEST_MM:
+        raise OutOfRangeError(
+            f"In “{name}” it would be {height_mm:.1f} mm thick; a piece is {THINNEST_MM:g} to {THICKEST_MM:.0f} mm.",
+            field="/shape/piece_mass_g",
+        )
+    return height_mm
+
+
+def _fill(ware: Ware, *, volume_ml: float, mass_g: float) -> VesselFill:
+    density = mass_g / volume_ml
+    height = ware.height_of_mm(volume_ml)
+    room = max(0.0, ware.height_mm - HEADSPACE_MM)
+    return VesselFill(
+        holds_ml=ware.holds_ml,
+        filled_ml=volume_ml,
+        fill_height_mm=height,
+        height_mm=ware.height_mm,
+        headspace_mm=ware.height_mm - height,
+        over_g=max(0.0, volume_ml - ware.holds_ml) * density,
+        fits_g=ware.filled_ml(room) * density,
+        base_length_mm=ware.base_length_mm or ware.length_mm,
+        base_width_mm=ware.base_width_mm or ware.width_mm,
+    )
+
+
+def _fit(
+    form: Form, bun: Bun, *, shrink: Band, volume_ml: float, thickness_mm: float, mass_g: float
+) -> Fit | None:  # fmt: skip
+    if bun.across_mm <= 0 or form == "spread":
+        return None
+    raw = bun.across_mm / (1.0 - shrink.usual)
+    area = math.pi * raw**2 / 4
+    return Fit(
+        wanted_mm=bun.across_mm,
+        raw_mm=raw,
+        thickness_mm=volume_ml * 1000.0 / area,
+        mass_g=mass_g * area * thickness_mm / (volume_ml * 1000.0),
+    )
+
+
+def _lumps(form: Form, lump_mm: float, *, piece_mass_g: float, density_g_per_ml: float) -> Lumps | None:
+    """Lumps as short rolls, as long as they are thick: V = π t³ ÷ 4, surface 3 π t² ÷ 2."""
+    if form != "crumbled":
+        return None
+    each = math.pi * lump_mm**3 / 4000.0 * density_g_per_ml
+    count = max(1, round(piece_mass_g / each))
+    return Lumps(lump_mm, each, count, count * 1.5 * math.pi * lump_mm**2 / 100.0)
+
+

@@ -1,0 +1,52 @@
+"""Which numbered scoop comes nearest to a piece, and how far off it is."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from vianda.core.wares import SCOOP_NUMBERS, Ware, scoop_ml
+
+
+@dataclass(frozen=True, slots=True)
+class ScoopFit:
+    """A level scoop: its mass of this mix, how far off that is (0–1, signed), and the number nearest of all made.
+
+    ``key`` is that of the kitchen's own nearest scoop, "" when it has none.
+    """
+
+    key: str
+    name: str
+    mass_g: float
+    error_frac: float
+    number_of_all: int
+    mass_of_all_g: float
+    error_of_all_frac: float
+
+
+def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, wares: Sequence[Ware]) -> ScoopFit:
+    """The kitchen's scoop nearest by mass to the piece, and the number nearest of those made.
+
+    A scoop is taken as level and packed as the piece is. Ties go to the smaller error above.
+
+    Examples
+    --------
+    >>> from vianda.core.wares import usual_wares
+    >>> f = nearest_scoop(piece_mass_g=40, density_g_per_ml=1.03, wares=usual_wares())
+    >>> f.name, round(f.mass_g, 1), round(f.error_frac * 100, 1)
+    ('Scoop No. 24', 40.6, 1.5)
+    """
+
+    def error(volume_ml: float) -> float:
+        return volume_ml * density_g_per_ml / piece_mass_g - 1.0
+
+    number = min(SCOOP_NUMBERS, key=lambda n: abs(error(scoop_ml(n))))
+    of_all = scoop_ml(number)
+    own = [w for w in wares if w.kind == "scoop"]
+    if not own:
+        return ScoopFit("", "", 0.0, 0.0, number, of_all * density_g_per_ml, error(of_all))
+    best = min(own, key=lambda w: abs(error(w.holds_ml)))
+    return ScoopFit(
+        best.key, best.name, best.holds_ml * density_g_per_ml, error(best.holds_ml), number,
+        of_all * density_g_per_ml, error(of_all),
+    )  # fmt: skip
