@@ -16,7 +16,7 @@ def start_piece(style: Style, *, fat_frac: float) -> ShapeFigures:
     --------
     >>> from vianda.core.styles import style_of
     >>> round(start_piece(style_of("smashed"), fat_frac=0.235).raw_diameter_mm)
-    132
+    133
     """
     mass = style.piece_mass_start_g
     shape = Shape("by_piece", mass, mass, style.thickness_start_mm, "none")

@@ -79,11 +79,16 @@ class Ware:
         return self.volume_ml or self._by_size_ml()
 
     def filled_ml(self, height_mm: float) -> float:
-        """What it holds up to a height: the prismatoid between bottom and that height; a measured volume scales it."""
+        """What it holds up to a height: the prismatoid between bottom and that height; a measured volume scales it.
+
+        Beyond the brim the walls are taken to go on upright.
+        """
+        if height_mm > self.height_mm:
+            return self.holds_ml + (height_mm - self.height_mm) * self._area_mm2(1.0) / 1000.0
         return self._prismatoid_ml(height_mm) * self.holds_ml / self._by_size_ml()
 
     def height_of_mm(self, volume_ml: float) -> float:
-        """How high a volume stands in it, by bisection; beyond the brim the walls are taken to go on upright."""
+        """How high a volume stands in it: the inverse of ``filled_ml``, by bisection up to the brim."""
         holds = self.holds_ml
         if volume_ml >= holds:
             return self.height_mm + (volume_ml - holds) * 1000.0 / self._area_mm2(1.0)

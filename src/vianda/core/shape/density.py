@@ -35,7 +35,7 @@ def solid_density_g_per_ml(composition: Composition, *, temp_c: float = COLD_C) 
     --------
     >>> from vianda.core.composition import sr28_composition
     >>> round(solid_density_g_per_ml(sr28_composition("23572")), 3)
-    1.032
+    1.03
     """
     shares = (
         composition.water_g_per_100g,

@@ -49,11 +49,9 @@ def blocks_at_once(*, surface: Surface, length_mm: float, width_mm: float, gap_m
         across = math.floor((surface.width_mm + gap_mm) / (across_mm + gap_mm) + _DUST)
         deep = math.floor((surface.depth_mm + gap_mm) / (deep_mm + gap_mm) + _DUST)
         if across * deep > len(best.centres_mm):
-            centres = tuple(
-                (surface.width_mm * (column + 0.5) / across, surface.depth_mm * (row + 0.5) / deep)
-                for row in range(deep)
-                for column in range(across)
-            )
+            rows = _spread(surface.depth_mm, deep, deep_mm + gap_mm)
+            columns = _spread(surface.width_mm, across, across_mm + gap_mm)
+            centres = tuple((x, y) for y in rows for x in columns)
             best = Laid(centres, across_mm, deep_mm, across * deep)
     return best
 
@@ -102,9 +100,14 @@ def _on_plate(width: float, depth: float, diameter: float, gap: float) -> tuple[
 def _square(width: float, depth: float, diameter: float, gap: float) -> Centres:
     across = math.floor((width + gap) / (diameter + gap) + _DUST)
     deep = math.floor((depth + gap) / (diameter + gap) + _DUST)
-    return tuple(
-        (width * (column + 0.5) / across, depth * (row + 0.5) / deep) for row in range(deep) for column in range(across)
-    )
+    columns = _spread(width, across, diameter + gap)
+    return tuple((x, y) for y in _spread(depth, deep, diameter + gap) for x in columns)
+
+
+def _spread(room: float, count: int, pitch: float) -> tuple[float, ...]:
+    """So many centres in a row, spread over the room evenly, but never nearer than the pitch."""
+    step = max(pitch, room / count) if count else 0.0
+    return tuple(room / 2 + (k - (count - 1) / 2) * step for k in range(count))
 
 
 def _shifted(long: float, deep: float, pitch: float) -> list[list[tuple[float, float]]]:
