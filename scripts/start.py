@@ -79,7 +79,7 @@ def _prepare(url: str, *, empty: bool) -> None:
 def _serve(url: str, port: int) -> subprocess.Popen[bytes]:
     log = (places.STATE / f"server-{port}.log").open("ab")
     command = [
-        places.PYTHON, "-m", "gunicorn", "--workers", "2", "--threads", "4", "--worker-class", "gthread",
+        places.PYTHON, "-m", "gunicorn", "--workers", "2", "--threads", "10", "--worker-class", "gthread",
         "--bind", f"127.0.0.1:{port}", "--no-control-socket", "--graceful-timeout", "5", "vianda.app:create_app()",
     ]  # fmt: skip
     return subprocess.Popen(

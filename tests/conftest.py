@@ -21,6 +21,8 @@ settings.register_profile("vianda", deadline=None)
 settings.load_profile("vianda")
 
 TABLES = (
+    tables.WeighingEventRow,
+    tables.WeighingRow,
     tables.CookEventRow,
     tables.CookRow,
     tables.VersionRow,

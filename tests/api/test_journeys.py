@@ -31,7 +31,10 @@ def test_edits_are_applied_in_order_before_the_evaluation(client) -> None:
         {"kind": "add-meat", "meat": "rib"},
     ]
     answer = client.post("/api/evaluate", json={"formula": FORMULA, "edits": edits}).get_json()
-    dish = {"dish": "burger", "style": "grilled", "guests": 10, "pieces_per_guest": 1, "guests_per_piece": 1}
+    dish = {
+        "dish": "burger", "style": "grilled", "guests": 10, "pieces_per_guest": 1, "guests_per_piece": 1,
+        "spare_pieces": 0,
+    }  # fmt: skip
     assert answer["formula"]["dish"] == dish
     assert [p["meat"] for p in answer["evaluation"]["blend"]["parts"]][-1] == "rib"
 

@@ -9,10 +9,16 @@ import pkgutil
 import pytest
 
 import vianda.core
+import vianda.devices
 
 
 def _modules() -> list[str]:
-    return [m.name for m in pkgutil.walk_packages(vianda.core.__path__, "vianda.core.") if not m.ispkg]
+    return [
+        module.name
+        for package in (vianda.core, vianda.devices)
+        for module in pkgutil.walk_packages(package.__path__, f"{package.__name__}.")
+        if not module.ispkg
+    ]
 
 
 @pytest.mark.parametrize("name", _modules())

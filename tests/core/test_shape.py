@@ -164,8 +164,10 @@ def test_a_core_keeps_its_volume() -> None:
 
 
 @given(
-    st.sampled_from(["smashed", "grilled", "thick", "slider", "filled-burger", "smashed-taco", "ball-baked", "loaf-free",
-                     "loaf-tin", "loaf-tray"]),
+    st.sampled_from([
+        "smashed", "grilled", "thick", "slider", "filled-burger", "smashed-taco", "ball-baked", "loaf-free", "loaf-tin",
+        "loaf-tray",
+    ]),
     st.floats(0.85, 1.2), st.sampled_from(["", "loose", "light", "firm"]),
 )  # fmt: skip
 def test_volume_and_mass_close_in_every_form(style: str, scale: float, packing: str) -> None:

@@ -1,7 +1,7 @@
 """Discs on a surface against the densest packings known.
 
-In a circle: Graham, Lubachevsky, Nurmela & Östergård (1998), "Dense packings of congruent circles in a circle", ratios of
-the radii for 1 to 19. In a square: sides in radii, as tabulated by Specht. Both from memory, high confidence.
+In a circle: Graham, Lubachevsky, Nurmela & Östergård (1998), "Dense packings of congruent circles in a circle", ratios
+of the radii for 1 to 19. In a square: sides in radii, as tabulated by Specht. Both from memory, high confidence.
 """
 
 from __future__ import annotations

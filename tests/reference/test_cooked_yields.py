@@ -6,13 +6,13 @@ import csv
 from importlib.resources import files
 
 import pytest
-
 from sr28_rows import rows_of
+
 from vianda.core.cook_yield import CookMethod, cook_loss
 from vianda.core.shape.density import ground_beef_composition
 
 
-def _loss(fat: float, method: CookMethod):  # noqa: ANN202
+def _loss(fat: float, method: CookMethod):
     return cook_loss(fat, water_frac=ground_beef_composition(fat).water_g_per_100g / 100, method=method)
 
 

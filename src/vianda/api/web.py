@@ -16,6 +16,7 @@ from vianda.api import (
     pantry_routes,
     problems,
     target_routes,
+    weighing_routes,
 )
 from vianda.api import cook_schemas as cs
 from vianda.api import larder_schemas as ls
@@ -59,6 +60,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
         larder_routes,
         pantry_routes,
         target_routes,
+        weighing_routes,
     ):
         app.register_blueprint(module.blueprint)
 

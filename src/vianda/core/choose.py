@@ -143,7 +143,7 @@ def _with_floor_kept(before: Formula, after: Formula, *, larder: Larder, kitchen
 
 # The cheese of a filled burger, by mass of the whole piece (common practice: a sixth or so).
 CORE_START_FRAC = 0.15
-# Three boiled eggs of 50 g along the middle of a loaf with about a kilogram of meat: as many as its length has room for.
+# Three boiled eggs of 50 g along the middle of a loaf with a kilogram of meat: as many as its length has room for.
 FILLING_PER_MEAT = 0.14
 
 

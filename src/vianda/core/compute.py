@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from vianda.core.batch import Batch, batch_of
-from vianda.core.blend import BlendFigures, blend_fats, blend_figures, blend_meats, blend_spread, has_poultry
+from vianda.core.blend import blend_fats, blend_figures, blend_meats, blend_spread, has_poultry
 from vianda.core.connective import collagen_figures
 from vianda.core.cost import cost_figures
 from vianda.core.division import batch_yield
@@ -23,6 +23,7 @@ from vianda.core.mix.figures import MixFigures, mix_figures
 from vianda.core.mix.lines import per_meat
 from vianda.core.mix.salt_ledger import kitchen_salt, salt_figures
 from vianda.core.piece import bread_of, piece_figures
+from vianda.core.shape.figures import ShapeFigures
 from vianda.core.shape.laying import Laid, blocks_at_once, crumbled_at_once_g, discs_at_once
 from vianda.core.slip import butcher_slip
 from vianda.core.stove_plan import stove_plan

@@ -144,7 +144,7 @@ class LayOut:
 
 @dataclass(frozen=True, slots=True)
 class Choose:
-    """One of a list: style, how to divide and who gets the rest, bread, what it is shaped in and how, surface, doneness,
+    """One of a list: style, how to divide and who gets the rest, bread, what shapes it and how, surface, doneness,
     where the salt goes, school of blending or of mixing, grinding, keeping, how the mix is worked."""
 
     field: ChoiceField

@@ -108,10 +108,11 @@ class Seasoning:
 class Shape:
     """How the batch is divided, and the size of the raw piece.
 
-    ``by_piece``: the wanted piece decides the batch. ``by_batch``: the batch at hand decides the piece. ``by_weights``:
-    both weights decide how many there are. All are kept, so that switching back and forth loses nothing.
-    ``remainder``: who gets the grams that do not divide. ``loss_g`` stays on bowl and gloves. ``ware`` is the tin, tray,
-    scoop or ring it is shaped in, "" for none; ``width_mm`` of a loaf, 0 for the style's. ``packing`` "" is the style's.
+    ``by_piece``: the wanted piece decides the batch. ``by_batch``: the batch at hand decides the piece.
+    ``by_weights``: both decide how many there are. All are kept, so that switching back and forth loses nothing.
+    ``remainder``: who gets the grams that do not divide. ``loss_g`` stays on bowl and gloves. ``ware`` is the tin,
+    tray, scoop or ring it is shaped in, "" for none; ``width_mm`` of a loaf, 0 for the style's. ``packing`` "" is the
+    style's.
     """
 
     portioning: Portioning

@@ -8,7 +8,7 @@ from dataclasses import replace
 from vianda.core import edit as e
 from vianda.core.errors import OutOfRangeError
 from vianda.core.figure_rules import FIGURES, range_text
-from vianda.core.formula import Formula, MixLine
+from vianda.core.formula import Formula, MixLine, Portioning
 from vianda.core.kitchen import Kitchen
 from vianda.core.larder import Larder
 from vianda.core.mix.lines import entering, per_meat
@@ -16,6 +16,7 @@ from vianda.core.piece import bread_of, piece_now, ware_of
 from vianda.core.shape.figures import ShapeFigures, outline_mm
 from vianda.core.shape.solids import loaf_volume_ml
 from vianda.core.styles import FLAT, style_of
+
 
 def size_now(formula: Formula, figure: e.Figure, *, larder: Larder, kitchen: Kitchen) -> float:
     """The size as it stands, in mm or g."""
@@ -100,7 +101,7 @@ def with_thickness(formula: Formula, value: float) -> Formula:
 def with_piece_mass(formula: Formula, value: float) -> Formula:
     """The formula whose piece has a mass within its range; the piece decides the batch from then on."""
     mass = _within("piece_mass", value)
-    portioning = "by_weights" if formula.shape.portioning == "by_weights" else "by_piece"
+    portioning: Portioning = "by_weights" if formula.shape.portioning == "by_weights" else "by_piece"
     return replace(formula, shape=replace(formula.shape, piece_mass_g=mass, portioning=portioning))
 
 

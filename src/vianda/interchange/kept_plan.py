@@ -8,12 +8,14 @@ Json = dict[str, Any]
 
 
 def up_to_date(plan: Json) -> Json:
-    """A plan with what plans have held since mixes came; a new one is returned as it is.
+    """A plan with what plans hold now; a new one is returned as it is."""
+    if "form" not in plan["shape"]:
+        plan = _with_mix(plan)
+    return plan if "packing" in plan["shape"] else _with_piece(plan)
 
-    Before that every piece was a disc, nothing was mixed in, and all salt was fine and on the surface.
-    """
-    if "form" in plan["shape"]:
-        return plan
+
+def _with_mix(plan: Json) -> Json:
+    """Before mixes every piece was a disc, nothing was mixed in, and all salt was fine and on the surface."""
     shape, salt, meat_g = plan["shape"], plan["salt"], plan["portions"]["batch_mass_g"]
     across = shape["raw_diameter_mm"]
     ledger = {
@@ -32,3 +34,24 @@ def up_to_date(plan: Json) -> Json:
     if plan.get("cost"):
         newer["cost"] = {**plan["cost"], "mix_cost": "0"}
     return newer
+
+
+def _with_piece(plan: Json) -> Json:
+    """Before the piece had wares and fillings: the first ones took the remainder, the loss was not split, and a piece
+    was taken as thick cooked as raw."""
+    shape, portions = plan["shape"], plan["portions"]
+    piece, density = portions["piece_mass_g"], shape.get("density_g_per_ml") or 1.04
+    thick = shape["thickness_mm"]
+    return {
+        **plan,
+        "portions": {
+            **portions, "heavier_mass_g": piece + portions["step_g"], "left_g": 0, "remainder": "first",
+        },
+        "shape": {
+            **shape, "packing": "light", "volume_ml": piece / density,
+            "cooked_thickness_mm": {"low": thick, "usual": thick, "high": thick},
+            "water_lost_g": max(0.0, piece - shape["cooked_mass_g"]["usual"]), "fat_rendered_g": 0.0,
+            "method": "pan-broiled", "dimple_size": None, "ware_key": "", "ware_name": "", "ends": "",
+            "press_kg": None, "fit": None, "scoop": None, "vessel": None, "core": None, "eggs": None, "lumps": None,
+        },
+    }  # fmt: skip

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from urllib.parse import parse_qs, unquote, urlsplit
 
 from peewee import DatabaseProxy, InterfaceError, OperationalError
@@ -51,3 +53,14 @@ def connect_pool(url: str) -> PooledMySQLDatabase:
     )
     proxy.initialize(database)
     return database
+
+
+@contextmanager
+def own_connection() -> Iterator[None]:
+    """A connection for a moment, outside of a request: what streams takes one only while it asks."""
+    proxy.connect(reuse_if_open=True)
+    try:
+        yield
+    finally:
+        if not proxy.is_closed():
+            proxy.close()

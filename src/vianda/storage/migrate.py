@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from vianda.storage.migrations import m0001_first_tables, m0002_lots_and_yield, m0003_pantry
+from vianda.storage.migrations import m0001_first_tables, m0002_lots_and_yield, m0003_pantry, m0004_weighings
 
 MIGRATIONS = (
     ("0001", m0001_first_tables.STATEMENTS),
     ("0002", m0002_lots_and_yield.STATEMENTS),
     ("0003", m0003_pantry.STATEMENTS),
+    ("0004", m0004_weighings.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

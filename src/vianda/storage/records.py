@@ -7,8 +7,10 @@ from datetime import datetime
 from typing import Any, Literal
 
 from vianda.core.formula import Formula
+from vianda.core.weighing_run import WeighingPlan
 
 EventKind = Literal["done", "extra", "probe", "back"]
+WeighingEventKind = Literal["load", "paper", "tare", "lean", "keep", "set-aside", "count"]
 
 
 class NotFoundError(LookupError):
@@ -68,3 +70,29 @@ class StoredCook:
     plan: dict[str, Any]
     outcome: dict[str, Any] | None
     events: tuple[CookEvent, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class WeighingEvent:
+    """Something done to the scale (``value`` in g) or to the record (``about`` is the id of a reading kept)."""
+
+    id: int
+    token: str
+    kind: WeighingEventKind
+    value: float | None
+    about: int | None
+    at_s: float
+
+
+@dataclass(frozen=True, slots=True)
+class StoredWeighing:
+    """A run of check-weighing with all that happened, in order."""
+
+    id: int
+    formula_id: int
+    formula_name: str
+    plan: WeighingPlan
+    seed: int
+    started_at: datetime
+    finished_at: datetime | None
+    events: tuple[WeighingEvent, ...]

@@ -162,3 +162,33 @@ class CookEventRow(Table):
 
     class Meta:
         table_name = "cook_event"
+
+
+class WeighingRow(Table):
+    """A run of check-weighing: what was planned, and the seed of its simulated scale."""
+
+    id = AutoField()
+    formula = ForeignKeyField(FormulaRow, column_name="formula_id", on_delete="RESTRICT")
+    formula_name = CharField(max_length=80)
+    plan = TextField()
+    seed = IntegerField()
+    started_at = DateTimeField()
+    finished_at = DateTimeField(null=True)
+
+    class Meta:
+        table_name = "weighing"
+
+
+class WeighingEventRow(Table):
+    """Something done to the scale or to the record. ``token`` makes a repeated report count once."""
+
+    id = AutoField()
+    weighing = ForeignKeyField(WeighingRow, column_name="weighing_id", on_delete="CASCADE")
+    token = CharField(max_length=40)
+    kind = CharField(max_length=16)
+    value = DoubleField(null=True)
+    about = IntegerField(null=True)
+    at_s = DoubleField()
+
+    class Meta:
+        table_name = "weighing_event"

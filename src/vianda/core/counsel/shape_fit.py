@@ -77,8 +77,8 @@ def _rim_narrow(figures: Figures) -> Remark | None:
     change = (Change(say("Make the rim {mm}", mm=length(GOOD_RIM_MM)), SetFigure("rim", GOOD_RIM_MM)),)
     return Remark(
         say("A rim of {mm} will leak", mm=length(core.rim_mm)),
-        say("Melted {what} runs out where the two discs meet. From {good} on, pressed shut in the ring and turned once, "
-            "it holds.", what=word(core.name.lower()), good=length(NARROW_RIM_MM)),
+        say("Melted {what} runs out where the two discs meet. From {good} on, pressed shut in the ring and turned once,"
+            " it holds.", what=word(core.name.lower()), good=length(NARROW_RIM_MM)),
         change,
     )  # fmt: skip
 
@@ -91,7 +91,7 @@ def _core_thin(figures: Figures) -> Remark | None:
     # At the same outline the filling may be as thick as leaves both walls; its share goes with its thickness.
     room = shape.thickness_mm - 2 * THIN_WALL_MM
     share = math.floor(core.share_frac * room / core.thickness_mm * 100) / 100
-    change = ()
+    change: tuple[Change, ...] = ()
     if share >= 0.01:
         change = (Change(say("Fill it with {share}", share=frac(share)), SetFigure("filling", share)),)
     return Remark(
@@ -132,7 +132,7 @@ def _eggs_do_not_fit(figures: Figures) -> Remark | None:
     if row is None or row.eggs <= row.room_for:
         return None
     line = next(x for x in figures.mix.lines if x.group == "filling" and x.per_meat_frac > 0)
-    change = ()
+    change: tuple[Change, ...] = ()
     if row.room_for > 0:
         per = line.per_meat_frac * row.room_for / row.eggs
         change = (Change(say("Put in {n}", n=count(row.room_for)), SetFigure("line", per, line.ingredient)),)
@@ -179,7 +179,7 @@ def _over_the_bun(figures: Figures) -> Remark | None:
         return None
     high = figures.style.thickness_mm[1]
     thicker = math.ceil(shape.fit.thickness_mm * 2) / 2
-    change = ()
+    change: tuple[Change, ...] = ()
     if thicker <= high and not shape.ware_key:
         change = (Change(say("Make it {mm} thick", mm=length(thicker)), SetFigure("thickness", thicker)),)
     return Remark(

@@ -90,7 +90,7 @@ def _too_few(figures: Figures) -> Remark | None:
     short = wanted - figures.portions.pieces
     if short <= 0:
         return None
-    changes = ()
+    changes: tuple[Change, ...] = ()
     if figures.formula.shape.portioning != "by_weights":
         changes = (Change(say("Make {n}", n=count(wanted)), SetFigure("spare_pieces", 0.0)),)
     return Remark(

@@ -137,8 +137,8 @@ def cooked_mass(f: Figures) -> Working:
         "Cooked weight",
         tuple(steps),
         "USDA SR28, ground beef raw and cooked (row numbers in the data file); protein balance. How the core moves it, "
-        "and what crumb and egg hold, are ours; USDA’s yield guidance for drained ground beef (from memory) lies in the "
-        "band up to 25 % fat.",
+        "and what crumb and egg hold, are ours; USDA’s yield guidance for drained ground beef (from memory) lies in"
+        " the band up to 25 % fat.",
     )
 
 

@@ -135,9 +135,7 @@ def mix_school(key: str, *, field: str = "") -> MixSchool:
 def group_amounts(entered: Sequence[Entering]) -> dict[BandGroup, float]:
     """Each group by mass of the meat; liquid reckoned as milk by the water it brings."""
     amounts = {group: per_meat(entered, group) for group in BAND_GROUPS}
-    amounts["liquid"] = sum(
-        e.line.per_meat_frac * as_milk_frac(e.ingredient) for e in entered if e.group == "liquid"
-    )
+    amounts["liquid"] = sum(e.line.per_meat_frac * as_milk_frac(e.ingredient) for e in entered if e.group == "liquid")
     return amounts
 
 
@@ -218,7 +216,8 @@ def follow_mix(formula: Formula, school: MixSchool, *, larder: Larder) -> Formul
     spoken: set[str] = set(BAND_GROUPS)
     wanted = {key: per for key, per in school.lines if key in larder.pantry}
     stays = [] if school.clears else [
-        e for e in entered if not e.line.locked and not e.line.core and e.group not in spoken and e.ingredient.key not in wanted
+        e for e in entered
+        if not (e.line.locked or e.line.core) and e.group not in spoken and e.ingredient.key not in wanted
     ]  # fmt: skip
     lines = [e.line for e in kept]
     for key, per in wanted.items():

@@ -14,7 +14,7 @@ from vianda.core.shape.dimple import Dimple, dimple_for
 from vianda.core.shape.filling import Core, EggRow, core_of, egg_row
 from vianda.core.shape.press import press_kg
 from vianda.core.shape.scoop import ScoopFit, nearest_scoop
-from vianda.core.shape.solids import ball_diameter_mm, disc_diameter_mm, loaf_length_mm
+from vianda.core.shape.solids import ball_diameter_mm, disc_diameter_mm, loaf_size_mm
 from vianda.core.shape.stuff import Stuff
 from vianda.core.styles import BLOCKS, FLAT, Form, Style
 from vianda.core.wares import Ware
@@ -239,7 +239,7 @@ def _shrink(form: Form, *, stuff: Stuff, packing: Packing, end_temp_c: float, le
 def _cooked_thickness(form: Form, raw_mm: float, *, raw: float, cooked: Band, left: Band) -> Band:
     """A flat piece that draws in thickens: t' = t y (d ÷ d')², at the same density. More loss goes with more shrink."""
     if form not in FLAT:
-        scale = sorted((y ** (1.0 / 3.0) for y in (left.low, left.usual, left.high)))
+        scale = sorted(y ** (1.0 / 3.0) for y in (left.low, left.usual, left.high))
         return Band(*(raw_mm * s for s in scale))
     ends = [
         raw_mm * y * (raw / d) ** 2
@@ -264,9 +264,7 @@ def _size(
         return ware.length_mm, ware.width_mm, fill.fill_height_mm, fill
     width = shape.width_mm or style.width_mm
     if form == "loaf":
-        return (
-            loaf_length_mm(volume_ml=volume_ml, width_mm=width, height_mm=thick, ends=shape.ends), width, thick, None,
-        )  # fmt: skip
+        return *loaf_size_mm(volume_ml=volume_ml, width_mm=width, height_mm=thick, ends=shape.ends), None
     if form in ("tin", "tray"):
         return volume_ml * 1000.0 / (width * thick), width, thick, None
     outline = outline_mm(form, bun=bun, ware=ware)
@@ -332,5 +330,3 @@ def _lumps(form: Form, lump_mm: float, *, piece_mass_g: float, density_g_per_ml:
     each = math.pi * lump_mm**3 / 4000.0 * density_g_per_ml
     count = max(1, round(piece_mass_g / each))
     return Lumps(lump_mm, each, count, count * 1.5 * math.pi * lump_mm**2 / 100.0)
-
-

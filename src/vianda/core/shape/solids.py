@@ -90,6 +90,28 @@ def loaf_length_mm(*, volume_ml: float, width_mm: float, height_mm: float, ends:
     return length
 
 
+def loaf_size_mm(*, volume_ml: float, width_mm: float, height_mm: float, ends: Ends) -> tuple[float, float, float]:
+    """Length, width and height of a free-form loaf as wanted; too small for its two ends, it is lower and narrower.
+
+    A loaf that is nothing but its ends is 2 e long; all three sides then go with the cube root of its volume.
+
+    Examples
+    --------
+    >>> [round(side) for side in loaf_size_mm(volume_ml=250, width_mm=120, height_mm=75, ends="blunt")]
+    [55, 111, 69]
+    """
+    end = END_FRAC[ends] * width_mm
+    stub = loaf_volume_ml(length_mm=2.0 * end, width_mm=width_mm, height_mm=height_mm, ends=ends)
+    if volume_ml >= stub:
+        return (
+            loaf_length_mm(volume_ml=volume_ml, width_mm=width_mm, height_mm=height_mm, ends=ends),
+            width_mm,
+            height_mm,
+        )
+    left = math.cbrt(volume_ml / stub)
+    return 2.0 * end * left, width_mm * left, height_mm * left
+
+
 def loaf_volume_ml(*, length_mm: float, width_mm: float, height_mm: float, ends: Ends) -> float:
     """Volume of a free-form loaf: w h k (L − ⅔ e), see ``loaf_length_mm``.
 

@@ -19,8 +19,8 @@ from vianda.core.shape.density import ground_beef_composition
 class Stuff:
     """A piece by mass: the mix round it, and what lies whole in the middle (``core_frac`` of the piece, 0 for none).
 
-    ``fat_frac`` and ``water_frac`` are of the whole piece, ``meat_fat_frac`` of its meat, ``meat_frac`` the meat's share
-    in the piece, ``binder_frac`` crumb, starch and egg by mass of the meat, ``core_piece_g`` one boiled egg.
+    ``fat_frac`` and ``water_frac`` are of the whole piece, ``meat_fat_frac`` of its meat, ``meat_frac`` the meat's
+    share in the piece, ``binder_frac`` crumb, starch and egg by mass of the meat, ``core_piece_g`` one boiled egg.
     """
 
     mix: Composition

@@ -213,6 +213,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/formulas/{formula_id}/weighings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The weighings of a formula, newest first */
+        get: operations["list_weighings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen": {
         parameters: {
             query?: never;
@@ -588,6 +605,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/weighings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin to weigh the pieces of a formula */
+        post: operations["begin_weighing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weighings/{weighing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One weighing */
+        get: operations["get_weighing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weighings/{weighing_id}/actions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Do one thing to the scale or to the record */
+        post: operations["act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weighings/{weighing_id}/display": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the scale shows now */
+        get: operations["get_display"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -692,7 +777,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "mass_g" | "temp_c" | "delta_temp_k" | "length_mm" | "frac" | "fine_frac" | "time_s" | "money" | "price_per_kg" | "count" | "number" | "lean_to_fat" | "density_g_per_ml" | "per_hundred" | "minutes" | "energy_kcal" | "mass_mg" | "word";
+            kind: "mass_g" | "temp_c" | "delta_temp_k" | "length_mm" | "frac" | "fine_frac" | "time_s" | "money" | "price_per_kg" | "count" | "number" | "lean_to_fat" | "density_g_per_ml" | "volume_ml" | "per_hundred" | "minutes" | "energy_kcal" | "mass_mg" | "word";
             /**
              * Text
              * @default
@@ -772,12 +857,42 @@ export interface components {
             usual: number;
         };
         /**
+         * BatchYield
+         * @description From bowl to plate in grams: what is shaped, what stays behind (as allowed for, and as expected), and cooked.
+         */
+        BatchYield: {
+            /** Bowl G */
+            bowl_g: number;
+            /** Choices */
+            choices: components["schemas"]["DivisionChoice"][];
+            cooked_g: components["schemas"]["Band"];
+            /** Expected Loss G */
+            expected_loss_g: number;
+            /** Loss G */
+            loss_g: number;
+            /** Shaped G */
+            shaped_g: number;
+        };
+        /**
          * BeginRequest
          * @description Which formula to cook.
          */
         BeginRequest: {
             /** Formula Id */
             formula_id: number;
+        };
+        /**
+         * BeginWeighingRequest
+         * @description Which formula's pieces to weigh, and the step of the scale when it is not the kitchen's.
+         */
+        BeginWeighingRequest: {
+            /** Formula Id */
+            formula_id: number;
+            /**
+             * Step G
+             * @default null
+             */
+            step_g: (1 | 2 | 5) | null;
         };
         /**
          * Bench
@@ -850,6 +965,28 @@ export interface components {
             share_frac: number;
         };
         /**
+         * BowlForecast
+         * @description What is left in the bowl, in g, and what the pieces still to come would weigh of it.
+         *
+         *     ``each_g`` None when none is to come. ``over_g`` is what remains when all that come are right; below nought it is
+         *     short.
+         */
+        BowlForecast: {
+            /** Bowl G */
+            bowl_g: number;
+            /** Comes Out */
+            comes_out: boolean;
+            /** Each G */
+            each_g: number | null;
+            /** Left G */
+            left_g: number;
+            line: components["schemas"]["Phrase"];
+            /** Over G */
+            over_g: number;
+            /** To Come */
+            to_come: number;
+        };
+        /**
          * BowlReading
          * @description What the scale showed, as typed, after ``what`` went in: "meat", "salt" or an ingredient.
          */
@@ -896,16 +1033,40 @@ export interface components {
             value_frac: number;
         };
         /**
+         * Broken
+         * @description A rule broken at a reading (index from 0).
+         */
+        Broken: {
+            /** At */
+            at: number;
+            /**
+             * Rule
+             * @enum {string}
+             */
+            rule: "beyond-3s" | "2-of-3-beyond-2s" | "4-of-5-beyond-1s" | "8-on-one-side" | "6-in-a-row-rising-or-falling";
+        };
+        /**
          * BunModel
-         * @description A bun: diameter in mm, mass in g, price, declared allergens.
+         * @description Bread: diameter (of a slice both sides) in mm, mass in g, price, declared allergens.
          */
         "BunModel-Input": {
             /** Allergens */
             allergens: string[];
+            /**
+             * Depth Mm
+             * @default 0
+             */
+            depth_mm: number;
             /** Diameter Mm */
             diameter_mm: number;
             /** Key */
             key: string;
+            /**
+             * Kind
+             * @default bun
+             * @enum {string}
+             */
+            kind: "bun" | "slice" | "tortilla" | "flatbread";
             /** Mass G */
             mass_g: number;
             /** Name */
@@ -915,15 +1076,26 @@ export interface components {
         };
         /**
          * BunModel
-         * @description A bun: diameter in mm, mass in g, price, declared allergens.
+         * @description Bread: diameter (of a slice both sides) in mm, mass in g, price, declared allergens.
          */
         "BunModel-Output": {
             /** Allergens */
             allergens: string[];
+            /**
+             * Depth Mm
+             * @default 0
+             */
+            depth_mm: number;
             /** Diameter Mm */
             diameter_mm: number;
             /** Key */
             key: string;
+            /**
+             * Kind
+             * @default bun
+             * @enum {string}
+             */
+            kind: "bun" | "slice" | "tortilla" | "flatbread";
             /** Mass G */
             mass_g: number;
             /** Name */
@@ -988,15 +1160,15 @@ export interface components {
         };
         /**
          * Choose
-         * @description One of a list: style, how to divide, bun, surface, doneness, where the salt goes, school of blending or of
-         *     mixing, grinding, keeping, how the mix is worked.
+         * @description One of a list: style, how to divide and who gets the rest, bread, what shapes it and how, surface, doneness,
+         *     where the salt goes, school of blending or of mixing, grinding, keeping, how the mix is worked.
          */
         Choose: {
             /**
              * Field
              * @enum {string}
              */
-            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work";
+            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work" | "ware" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite";
             /** Key */
             key: string;
             /**
@@ -1012,7 +1184,7 @@ export interface components {
              * Field
              * @enum {string}
              */
-            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work";
+            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work" | "ware" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite";
             /** Key */
             key: string;
             /**
@@ -1083,6 +1255,26 @@ export interface components {
             water_g_per_100g: number;
         };
         /**
+         * ControlChart
+         * @description Mean, spread and limits in g; None while there are too few readings.
+         *
+         *     ``sd_g`` is the sample's own; ``sigma_g`` is the moving range's, mean |xᵢ − xᵢ₋₁| ÷ d₂, which a drift does not widen.
+         */
+        ControlChart: {
+            /** Broken */
+            broken: components["schemas"]["Broken"][];
+            /** Lower G */
+            lower_g: number | null;
+            /** Mean G */
+            mean_g: number | null;
+            /** Sd G */
+            sd_g: number | null;
+            /** Sigma G */
+            sigma_g: number | null;
+            /** Upper G */
+            upper_g: number | null;
+        };
+        /**
          * CookAnswer
          * @description One cook. ``elapsed_s`` is how long ago it began, by the server's clock.
          */
@@ -1131,6 +1323,30 @@ export interface components {
             pieces: number;
             /** Started At */
             started_at: string;
+        };
+        /**
+         * Core
+         * @description A filling between two discs, mm and g: its disc, the rim of meat pressed shut round it, the meat above and below.
+         *
+         *     ``fits`` is false when the rim leaves no room for it; the core is then drawn as wide as a coin.
+         */
+        Core: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Fits */
+            fits: boolean;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Rim Mm */
+            rim_mm: number;
+            /** Share Frac */
+            share_frac: number;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Wall Mm */
+            wall_mm: number;
         };
         /**
          * Correction
@@ -1265,8 +1481,22 @@ export interface components {
             text: string;
         };
         /**
+         * Dimple
+         * @description A hollow pressed into the middle: across and deep in mm, and what it lifts the rest of the top by.
+         */
+        Dimple: {
+            /** Depth Mm */
+            depth_mm: number;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Rim Rise Mm */
+            rim_rise_mm: number;
+        };
+        /**
          * DishChoice
          * @description What it is, for how many, how many pieces each; ``guests_per_piece`` share one, as they do a loaf.
+         *
+         *     ``spare_pieces`` are made over and above (or, below nought, left out).
          */
         DishChoice: {
             /**
@@ -1283,6 +1513,11 @@ export interface components {
             guests_per_piece: number;
             /** Pieces Per Guest */
             pieces_per_guest: number;
+            /**
+             * Spare Pieces
+             * @default 0
+             */
+            spare_pieces: number;
             /** Style */
             style: string;
         };
@@ -1305,8 +1540,35 @@ export interface components {
             guests_per_piece: number;
             /** Pieces Per Guest */
             pieces_per_guest: number;
+            /**
+             * Spare Pieces
+             * @default 0
+             */
+            spare_pieces: number;
             /** Style */
             style: string;
+        };
+        /**
+         * DisplayAnswer
+         * @description The scale's display, what to say of it, and the newest event it knows of.
+         */
+        DisplayAnswer: {
+            /** Newest */
+            newest: number;
+            reading: components["schemas"]["Reading"];
+            verdict: components["schemas"]["Verdict"] | null;
+        };
+        /**
+         * DivisionChoice
+         * @description One way out, in words, with what it comes to.
+         */
+        DivisionChoice: {
+            /** Chosen */
+            chosen: boolean;
+            /** Edit */
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["WeighBowl"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            label: components["schemas"]["Phrase"];
+            result: components["schemas"]["Phrase"];
         };
         /**
          * DrawnSquare
@@ -1336,6 +1598,28 @@ export interface components {
             kind: "move-edge";
         };
         /**
+         * EggRow
+         * @description Boiled eggs in a row along a loaf: how many, how many there is room for, and the slices that get some.
+         */
+        EggRow: {
+            /** Displaced Ml */
+            displaced_ml: number;
+            /** Egg Length Mm */
+            egg_length_mm: number;
+            /** Egg Width Mm */
+            egg_width_mm: number;
+            /** Eggs */
+            eggs: number;
+            /** Room For */
+            room_for: number;
+            /** Side Wall Mm */
+            side_wall_mm: number;
+            /** Slices */
+            slices: number;
+            /** Slices With Egg */
+            slices_with_egg: number;
+        };
+        /**
          * EvaluateRequest
          * @description A formula, edits to apply to it in order, and the units on the screen.
          */
@@ -1354,6 +1638,7 @@ export interface components {
          * @description Everything Vianda says about a formula.
          */
         Evaluation: {
+            batch_yield: components["schemas"]["BatchYield"];
             blend: components["schemas"]["BlendFigures"];
             collagen: components["schemas"]["CollagenFigures"];
             cost: components["schemas"]["CostFigures"];
@@ -1586,6 +1871,20 @@ export interface components {
             outcome: components["schemas"]["OutcomeModel"];
             /** Revision */
             revision: number;
+        };
+        /**
+         * Fit
+         * @description The raw size that comes out as wide as the bread: by pressing the same mass thinner, or by taking more of it.
+         */
+        Fit: {
+            /** Mass G */
+            mass_g: number;
+            /** Raw Mm */
+            raw_mm: number;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Wanted Mm */
+            wanted_mm: number;
         };
         /**
          * Floor
@@ -2267,6 +2566,8 @@ export interface components {
              * @enum {string}
              */
             unit_system: "metric" | "us";
+            /** Wares */
+            wares?: components["schemas"]["WareModel"][];
         };
         /**
          * KitchenModel
@@ -2309,6 +2610,8 @@ export interface components {
              * @enum {string}
              */
             unit_system: "metric" | "us";
+            /** Wares */
+            wares?: components["schemas"]["WareModel"][];
         };
         /**
          * KitchenRequest
@@ -2392,6 +2695,8 @@ export interface components {
          *     doubt its measure brings; ``salt_g`` the salt it brings by its sodium.
          */
         LineFigures: {
+            /** Core */
+            core: boolean;
             /** Cost */
             cost: string;
             /** Counted */
@@ -2429,6 +2734,11 @@ export interface components {
          * @description One ingredient by mass of the meat, the doubt of its measure (0–1), and its temperature (null: as it stands).
          */
         LineModel: {
+            /**
+             * Core
+             * @default false
+             */
+            core: boolean;
             /**
              * Counted
              * @default false
@@ -2571,6 +2881,20 @@ export interface components {
             lot: components["schemas"]["LotModel-Input"];
             /** Revision */
             revision: number;
+        };
+        /**
+         * Lumps
+         * @description Crumbled meat: lumps as thick as long, how many in a portion, and how much surface they brown on, cm².
+         */
+        Lumps: {
+            /** Lump Mass G */
+            lump_mass_g: number;
+            /** Lump Mm */
+            lump_mm: number;
+            /** Per Portion */
+            per_portion: number;
+            /** Surface Cm2 */
+            surface_cm2: number;
         };
         /**
          * MeatModel
@@ -2826,9 +3150,14 @@ export interface components {
          * @description One ingredient of the mix by mass of the raw meat (0–5).
          *
          *     ``doubt_frac`` is the half range that the way of measuring brings. ``temp_c`` None means where it usually stands.
-         *     ``counted``: whole pieces are taken, never part of one.
+         *     ``counted``: whole pieces are taken, never part of one. ``core``: it lies whole in the middle and is not mixed in.
          */
         MixLine: {
+            /**
+             * Core
+             * @default false
+             */
+            core: boolean;
             /**
              * Counted
              * @default false
@@ -2997,7 +3326,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
             /**
              * Item
              * @default
@@ -3020,7 +3349,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
             /**
              * Item
              * @default
@@ -3378,18 +3707,61 @@ export interface components {
             name: string;
         };
         /**
+         * PieceRecord
+         * @description One reading as judged. ``number`` 0 when it is set aside; ``off_g`` is above nought when it is heavy.
+         */
+        PieceRecord: {
+            /**
+             * Aside
+             * @enum {string}
+             */
+            aside: "" | "odd" | "cook";
+            /** At S */
+            at_s: number;
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            /** Off G */
+            off_g: number;
+            /** Shown G */
+            shown_g: number;
+            /** Target G */
+            target_g: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "empty" | "light" | "good" | "heavy" | "odd";
+        };
+        /**
          * Portions
-         * @description Pieces that multiply back: ``heavier × (piece + step) + (pieces − heavier) × piece = batch``.
+         * @description Pieces that multiply back: ``heavier × heavier mass + (pieces − heavier) × piece + left = batch``.
+         *
+         *     ``left_g`` stays in the bowl when the cook wants equal pieces and no more.
          */
         Portions: {
             /** Batch Mass G */
             batch_mass_g: number;
+            /** Heavier Mass G */
+            heavier_mass_g: number;
             /** Heavier Pieces */
             heavier_pieces: number;
+            /**
+             * Left G
+             * @default 0
+             */
+            left_g: number;
             /** Piece Mass G */
             piece_mass_g: number;
             /** Pieces */
             pieces: number;
+            /**
+             * Remainder
+             * @default first
+             * @enum {string}
+             */
+            remainder: "first" | "last" | "bowl";
             /** Step G */
             step_g: number;
             /** Wanted Piece G */
@@ -3569,6 +3941,25 @@ export interface components {
              */
             unit_system: "metric" | "us";
         };
+        /**
+         * Reading
+         * @description What the display shows: grams on the scale's step, None when it shows dashes.
+         *
+         *     ``gross_g`` is the same without the tare. ``at_s`` counts from when the scale was switched on.
+         */
+        Reading: {
+            /** At S */
+            at_s: number;
+            /** Gross G */
+            gross_g: number | null;
+            /** Shown G */
+            shown_g: number | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "steady" | "moving" | "overload" | "underload";
+        };
         /** RemarkEdit */
         RemarkEdit: {
             /**
@@ -3657,6 +4048,29 @@ export interface components {
             outcome: "added" | "corrected" | "unchanged" | "refused";
             /** Reason */
             reason: string;
+        };
+        /**
+         * Running
+         * @description Where a run stands. Chart and spread are of readings brought to the plain target, so that a heavier piece that is
+         *     meant to be heavier does not count as an outlier; ``broken`` speaks of counted pieces by number, from 1.
+         */
+        Running: {
+            bowl: components["schemas"]["BowlForecast"];
+            /** Broken */
+            broken: components["schemas"]["Broken"][];
+            chart: components["schemas"]["ControlChart"];
+            /** Complete */
+            complete: boolean;
+            /** Counted */
+            counted: number;
+            /** Good */
+            good: number;
+            /** Next Number */
+            next_number: number;
+            /** Next Target G */
+            next_target_g: number;
+            /** Records */
+            records: components["schemas"]["PieceRecord"][];
         };
         /**
          * SaltEntry
@@ -3765,6 +4179,28 @@ export interface components {
             why: string;
         };
         /**
+         * ScoopFit
+         * @description A level scoop: its mass of this mix, how far off that is (0–1, signed), and the number nearest of all made.
+         *
+         *     ``key`` is that of the kitchen's own nearest scoop, "" when it has none.
+         */
+        ScoopFit: {
+            /** Error Frac */
+            error_frac: number;
+            /** Error Of All Frac */
+            error_of_all_frac: number;
+            /** Key */
+            key: string;
+            /** Mass G */
+            mass_g: number;
+            /** Mass Of All G */
+            mass_of_all_g: number;
+            /** Name */
+            name: string;
+            /** Number Of All */
+            number_of_all: number;
+        };
+        /**
          * Seasoning
          * @description Salt by mass of the raw meat, 0–1, and where it goes. It is all the salt wanted, from whatever brings it.
          */
@@ -3796,7 +4232,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
             /**
              * Item
              * @default
@@ -3819,7 +4255,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
             /**
              * Item
              * @default
@@ -3836,32 +4272,89 @@ export interface components {
         };
         /**
          * Shape
-         * @description How the batch is divided and how thick the raw piece is.
+         * @description How the batch is divided, and the size of the raw piece.
          *
          *     ``by_piece``: the wanted piece decides the batch. ``by_batch``: the batch at hand decides the piece.
-         *     Both masses are kept, so that switching back and forth loses neither.
+         *     ``by_weights``: both decide how many there are. All are kept, so that switching back and forth loses nothing.
+         *     ``remainder``: who gets the grams that do not divide. ``loss_g`` stays on bowl and gloves. ``ware`` is the tin,
+         *     tray, scoop or ring it is shaped in, "" for none; ``width_mm`` of a loaf, 0 for the style's. ``packing`` "" is the
+         *     style's.
          */
         Shape: {
             /** Batch Mass G */
             batch_mass_g: number;
             /** Bun */
             bun: string;
+            /**
+             * Edges
+             * @default rounded
+             * @enum {string}
+             */
+            edges: "rounded" | "ragged";
+            /**
+             * Ends
+             * @default blunt
+             * @enum {string}
+             */
+            ends: "round" | "blunt" | "square";
+            /**
+             * Firmness
+             * @default chilled
+             * @enum {string}
+             */
+            firmness: "soft" | "chilled" | "frozen";
+            /**
+             * Loss G
+             * @default 0
+             */
+            loss_g: number;
+            /**
+             * Packing
+             * @default
+             */
+            packing: ("loose" | "light" | "firm") | "";
+            /**
+             * Papers
+             * @default false
+             */
+            papers: boolean;
             /** Piece Mass G */
             piece_mass_g: number;
             /**
              * Portioning
              * @enum {string}
              */
-            portioning: "by_piece" | "by_batch";
+            portioning: "by_piece" | "by_batch" | "by_weights";
+            /**
+             * Remainder
+             * @default first
+             * @enum {string}
+             */
+            remainder: "first" | "last" | "bowl";
+            /**
+             * Rim Mm
+             * @default 12
+             */
+            rim_mm: number;
             /** Thickness Mm */
             thickness_mm: number;
+            /**
+             * Ware
+             * @default
+             */
+            ware: string;
+            /**
+             * Width Mm
+             * @default 0
+             */
+            width_mm: number;
         };
         /**
          * ShapeFigures
          * @description One piece, raw and cooked (lengths in mm, masses in g).
          *
          *     ``thickness_mm`` is the height: a ball's diameter, a loaf's height. A loaf measures ``length_mm`` × ``width_mm``;
-         *     of what is round both are the diameter. What is crumbled has no size.
+         *     of what is round both are the diameter. What is crumbled has no size. ``volume_ml`` is raw, with what lies inside.
          */
         ShapeFigures: {
             /** Bun Diameter Mm */
@@ -3870,43 +4363,128 @@ export interface components {
             bun_name: string;
             cooked_diameter_mm: components["schemas"]["Band"];
             cooked_mass_g: components["schemas"]["Band"];
+            cooked_thickness_mm: components["schemas"]["Band"];
             cooked_yield_frac: components["schemas"]["Band"];
+            core: components["schemas"]["Core"] | null;
             /** Density G Per Ml */
             density_g_per_ml: number;
             /** Dimple */
             dimple: boolean;
+            dimple_size: components["schemas"]["Dimple"] | null;
+            eggs: components["schemas"]["EggRow"] | null;
+            /** Ends */
+            ends: string;
+            /** Fat Rendered G */
+            fat_rendered_g: number;
+            fit: components["schemas"]["Fit"] | null;
             /**
              * Form
              * @enum {string}
              */
-            form: "disc" | "ball" | "loaf" | "tin" | "tray" | "crumbled";
+            form: "disc" | "filled" | "spread" | "ball" | "loaf" | "tin" | "tray" | "crumbled";
             /** Length Mm */
             length_mm: number;
+            lumps: components["schemas"]["Lumps"] | null;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "pan-broiled" | "broiled" | "crumbles" | "loaf";
+            /**
+             * Packing
+             * @enum {string}
+             */
+            packing: "loose" | "light" | "firm";
+            press_kg: components["schemas"]["Band"] | null;
             /** Raw Diameter Mm */
             raw_diameter_mm: number;
+            scoop: components["schemas"]["ScoopFit"] | null;
             /** Thickness Mm */
             thickness_mm: number;
+            vessel: components["schemas"]["VesselFill"] | null;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Ware Key */
+            ware_key: string;
+            /** Ware Name */
+            ware_name: string;
+            /** Water Lost G */
+            water_lost_g: number;
             /** Width Mm */
             width_mm: number;
         };
         /**
          * ShapeModel
-         * @description How the batch is divided, and the thickness of the raw piece in mm.
+         * @description How the batch is divided, and the size of the raw piece in mm; see ``core.formula.Shape``.
          */
         ShapeModel: {
             /** Batch Mass G */
             batch_mass_g: number;
             /** Bun */
             bun: string;
+            /**
+             * Edges
+             * @default rounded
+             * @enum {string}
+             */
+            edges: "rounded" | "ragged";
+            /**
+             * Ends
+             * @default blunt
+             * @enum {string}
+             */
+            ends: "round" | "blunt" | "square";
+            /**
+             * Firmness
+             * @default chilled
+             * @enum {string}
+             */
+            firmness: "soft" | "chilled" | "frozen";
+            /**
+             * Loss G
+             * @default 0
+             */
+            loss_g: number;
+            /**
+             * Packing
+             * @default
+             */
+            packing: ("loose" | "light" | "firm") | "";
+            /**
+             * Papers
+             * @default false
+             */
+            papers: boolean;
             /** Piece Mass G */
             piece_mass_g: number;
             /**
              * Portioning
              * @enum {string}
              */
-            portioning: "by_piece" | "by_batch";
+            portioning: "by_piece" | "by_batch" | "by_weights";
+            /**
+             * Remainder
+             * @default first
+             * @enum {string}
+             */
+            remainder: "first" | "last" | "bowl";
+            /**
+             * Rim Mm
+             * @default 12
+             */
+            rim_mm: number;
             /** Thickness Mm */
             thickness_mm: number;
+            /**
+             * Ware
+             * @default
+             */
+            ware: string;
+            /**
+             * Width Mm
+             * @default 0
+             */
+            width_mm: number;
         };
         /**
          * ShelfItem
@@ -4172,7 +4750,7 @@ export interface components {
              * Form
              * @enum {string}
              */
-            form: "disc" | "ball" | "loaf" | "tin" | "tray" | "crumbled";
+            form: "disc" | "filled" | "spread" | "ball" | "loaf" | "tin" | "tray" | "crumbled";
             /** Gap Mm */
             gap_mm: number;
             /** Key */
@@ -4198,6 +4776,10 @@ export interface components {
             ];
             /** Title */
             title: string;
+            /** Wares */
+            wares: string[];
+            /** Width Mm */
+            width_mm: number;
         };
         /**
          * StylePreview
@@ -4221,7 +4803,7 @@ export interface components {
              * Form
              * @enum {string}
              */
-            form: "disc" | "ball" | "loaf" | "tin" | "tray" | "crumbled";
+            form: "disc" | "filled" | "spread" | "ball" | "loaf" | "tin" | "tray" | "crumbled";
             /** Key */
             key: string;
             /** Line */
@@ -4251,6 +4833,11 @@ export interface components {
              * @enum {string}
              */
             kind: "plate" | "pan" | "grate" | "oven";
+            /**
+             * Loss Factor
+             * @default 1
+             */
+            loss_factor: number;
             /** Name */
             name: string;
             /** Round Shape */
@@ -4377,7 +4964,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
             /**
              * Item
              * @default
@@ -4403,7 +4990,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
             /**
              * Item
              * @default
@@ -4439,6 +5026,19 @@ export interface components {
             fat_low: string;
         };
         /**
+         * Verdict
+         * @description Whether what lies on the scale is good. ``change_g`` is what to add, or, below nought, to pinch off.
+         */
+        Verdict: {
+            /** Change G */
+            change_g: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "empty" | "light" | "good" | "heavy" | "odd";
+        };
+        /**
          * VersionAnswer
          * @description A kept version.
          */
@@ -4450,6 +5050,80 @@ export interface components {
             name: string;
             /** Number */
             number: number;
+        };
+        /**
+         * VesselFill
+         * @description How a tin or tray is filled: ml, mm and g. ``over_g`` stands above the brim; ``fits_g`` leaves the headspace.
+         */
+        VesselFill: {
+            /** Base Length Mm */
+            base_length_mm: number;
+            /** Base Width Mm */
+            base_width_mm: number;
+            /** Fill Height Mm */
+            fill_height_mm: number;
+            /** Filled Ml */
+            filled_ml: number;
+            /** Fits G */
+            fits_g: number;
+            /** Headspace Mm */
+            headspace_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Holds Ml */
+            holds_ml: number;
+            /** Over G */
+            over_g: number;
+        };
+        /**
+         * WareModel
+         * @description A tin, tray, scoop or ring: inside lengths in mm at brim and bottom, ml as measured, a scoop's number.
+         */
+        WareModel: {
+            /**
+             * Base Length Mm
+             * @default 0
+             */
+            base_length_mm: number;
+            /**
+             * Base Width Mm
+             * @default 0
+             */
+            base_width_mm: number;
+            /**
+             * Height Mm
+             * @default 0
+             */
+            height_mm: number;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "tin" | "tray" | "scoop" | "ring";
+            /**
+             * Length Mm
+             * @default 0
+             */
+            length_mm: number;
+            /** Name */
+            name: string;
+            /**
+             * Scoop Number
+             * @default 0
+             */
+            scoop_number: number;
+            /**
+             * Volume Ml
+             * @default 0
+             */
+            volume_ml: number;
+            /**
+             * Width Mm
+             * @default 0
+             */
+            width_mm: number;
         };
         /**
          * WeighBowl
@@ -4528,6 +5202,107 @@ export interface components {
             worst: string;
             /** Worst Frac */
             worst_frac: number;
+        };
+        /**
+         * WeighingAction
+         * @description One thing done; ``token`` makes a repeat count once. ``seen_g`` and ``late_s`` speak of a press while away.
+         */
+        WeighingAction: {
+            /**
+             * About
+             * @default null
+             */
+            about: number | null;
+            /**
+             * Action
+             * @enum {string}
+             */
+            action: "piece" | "correct" | "lift" | "paper" | "lean" | "tare" | "keep" | "set-aside" | "count" | "finish" | "reopen";
+            /**
+             * Late S
+             * @default 0
+             */
+            late_s: number;
+            /**
+             * Seen G
+             * @default null
+             */
+            seen_g: number | null;
+            /** Token */
+            token: string;
+        };
+        /**
+         * WeighingAnswer
+         * @description A run of check-weighing as it stands.
+         */
+        WeighingAnswer: {
+            /** Finished At */
+            finished_at: string | null;
+            /** Formula Id */
+            formula_id: number;
+            /** Formula Name */
+            formula_name: string;
+            /** Id */
+            id: number;
+            /** Newest */
+            newest: number;
+            /** On Record */
+            on_record: boolean;
+            plan: components["schemas"]["WeighingPlan"];
+            running: components["schemas"]["Running"];
+            /** Started At */
+            started_at: string;
+        };
+        /**
+         * WeighingLine
+         * @description One line of the runs of a formula.
+         */
+        WeighingLine: {
+            /** Counted */
+            counted: number;
+            /** Finished At */
+            finished_at: string | null;
+            /** Good */
+            good: number;
+            /** Id */
+            id: number;
+            /** Mean G */
+            mean_g: number | null;
+            /** Pieces */
+            pieces: number;
+            /** Started At */
+            started_at: string;
+        };
+        /**
+         * WeighingPlan
+         * @description What is to be weighed, fixed when it began. ``last`` says that the remainder goes to the last piece.
+         */
+        WeighingPlan: {
+            /** Bowl G */
+            bowl_g: number;
+            /** Capacity G */
+            capacity_g: number;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "disc" | "filled" | "spread" | "ball" | "loaf" | "tin" | "tray" | "crumbled";
+            /** Heavier G */
+            heavier_g: number;
+            /** Heavier Pieces */
+            heavier_pieces: number;
+            /** Last */
+            last: boolean;
+            /** Loss G */
+            loss_g: number;
+            /** Piece G */
+            piece_g: number;
+            /** Pieces */
+            pieces: number;
+            /** Step G */
+            step_g: number;
+            /** Tolerance G */
+            tolerance_g: number;
         };
         /**
          * WeightsModel
@@ -5854,6 +6629,64 @@ export interface operations {
             };
             /** @description A problem */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_weighings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The weighings of a formula, newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighingLine"][];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7797,6 +8630,316 @@ export interface operations {
             };
             /** @description A problem */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    begin_weighing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginWeighingRequest"];
+            };
+        };
+        responses: {
+            /** @description Begin to weigh the pieces of a formula */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighingAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_weighing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                weighing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One weighing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighingAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                weighing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighingAction"];
+            };
+        };
+        responses: {
+            /** @description Do one thing to the scale or to the record */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighingAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_display: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                weighing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What the scale shows now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DisplayAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,89 @@
+"""Runs of check-weighing in the database."""
+
+from __future__ import annotations
+
+import json
+from dataclasses import asdict
+from typing import cast
+
+from peewee import fn
+
+from vianda.core.weighing_run import WeighingPlan
+from vianda.storage.clock import now_utc
+from vianda.storage.records import NotFoundError, StoredWeighing, WeighingEvent, WeighingEventKind
+from vianda.storage.tables import WeighingEventRow, WeighingRow
+
+MOST_LISTED = 50
+
+
+def _row(weighing_id: int) -> WeighingRow:
+    row = WeighingRow.get_or_none(WeighingRow.id == weighing_id)
+    if row is None:
+        raise NotFoundError(f"weighing {weighing_id}")
+    return row
+
+
+def _stored(row: WeighingRow, events: tuple[WeighingEvent, ...]) -> StoredWeighing:
+    return StoredWeighing(
+        id=row.id,
+        formula_id=row.__data__["formula"],
+        formula_name=row.formula_name,
+        plan=WeighingPlan(**json.loads(row.plan)),
+        seed=row.seed,
+        started_at=row.started_at,
+        finished_at=row.finished_at,
+        events=events,
+    )
+
+
+def _events(weighing_id: int) -> tuple[WeighingEvent, ...]:
+    query = WeighingEventRow.select().where(WeighingEventRow.weighing == weighing_id).order_by(WeighingEventRow.id)
+    return tuple(WeighingEvent(e.id, e.token, cast(WeighingEventKind, e.kind), e.value, e.about, e.at_s) for e in query)
+
+
+def create_weighing(formula_id: int, formula_name: str, plan: WeighingPlan, *, seed: int) -> StoredWeighing:
+    """Begin a run."""
+    row = WeighingRow.create(
+        formula=formula_id, formula_name=formula_name, plan=json.dumps(asdict(plan)), seed=seed, started_at=now_utc()
+    )
+    return _stored(row, ())
+
+
+def get_weighing(weighing_id: int) -> StoredWeighing:
+    """One run with all that happened."""
+    return _stored(_row(weighing_id), _events(weighing_id))
+
+
+def lock_weighing(weighing_id: int) -> StoredWeighing:
+    """The same, with its row locked to the end of the transaction: two presses at once come one after the other."""
+    row = WeighingRow.select().where(WeighingRow.id == weighing_id).for_update().first()
+    if row is None:
+        raise NotFoundError(f"weighing {weighing_id}")
+    return _stored(row, _events(weighing_id))
+
+
+def newest_event(weighing_id: int) -> int:
+    """The id of the newest event, 0 when nothing happened yet: cheap to ask many times a second."""
+    return WeighingEventRow.select(fn.MAX(WeighingEventRow.id)).where(
+        WeighingEventRow.weighing == weighing_id
+    ).scalar() or 0  # fmt: skip
+
+
+def list_weighings(formula_id: int) -> list[StoredWeighing]:
+    """The latest runs of a formula, newest first."""
+    query = WeighingRow.select().where(WeighingRow.formula == formula_id).order_by(WeighingRow.id.desc())
+    return [_stored(row, _events(row.id)) for row in query.limit(MOST_LISTED)]
+
+
+def add_event(
+    weighing_id: int, *, token: str, kind: WeighingEventKind, value: float | None, about: int | None, at_s: float
+) -> None:
+    """Note an event; the same token twice counts once."""
+    WeighingEventRow.insert(
+        weighing=weighing_id, token=token, kind=kind, value=value, about=about, at_s=at_s
+    ).on_conflict_ignore().execute()
+
+
+def end_weighing(weighing_id: int, *, finished: bool) -> None:
+    """Close a run, or open it again."""
+    WeighingRow.update(finished_at=now_utc() if finished else None).where(WeighingRow.id == weighing_id).execute()
