@@ -8,12 +8,14 @@ import PantryScreen from "./screens/pantry/PantryScreen.svelte";
 import ShelfScreen from "./screens/shelf/ShelfScreen.svelte";
 import SlipScreen from "./screens/slip/SlipScreen.svelte";
 import StoveScreen from "./screens/stove/StoveScreen.svelte";
+import WeighScreen from "./screens/weigh/WeighScreen.svelte";
 import Lost from "./screens/Lost.svelte";
 
 export const { p, navigate, isActive, route } = createRouter({
   "/": ShelfScreen,
   "/formula/:id/:step": BenchScreen,
   "/stove/:id": StoveScreen,
+  "/weigh/:id": WeighScreen,
   "/log": LogScreen,
   "/log/:id": LogEntry,
   "/larder": LarderScreen,

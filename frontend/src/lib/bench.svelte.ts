@@ -36,11 +36,13 @@ function targetOfEdit(edit: Edit): string {
   return edit.kind;
 }
 
+/** Figures that have a handle on a drawn scale. */
+const DRAGGED: readonly string[] = ["salt", "group", "panade", "diameter", "length"];
+
 /** What a drag moves: its edits overtake each other, and are one step back together. Null for what is no drag. */
 function dragged(edit: Edit): string | null {
   if (edit.kind === "move-edge") return `edge ${edit.index}`;
-  if (edit.kind === "set" && ["salt", "group", "panade"].includes(edit.figure))
-    return `${edit.figure} ${edit.item ?? ""}`;
+  if (edit.kind === "set" && DRAGGED.includes(edit.figure)) return `${edit.figure} ${edit.item ?? ""}`;
   return null;
 }
 

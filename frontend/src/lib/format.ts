@@ -10,6 +10,7 @@ const GROUP = "\u202f"; // narrow no-break space, between groups of digits
 const GAP = "\u00a0"; // no-break space, between a number and its unit
 const G_PER_OZ = 28.349523125;
 const MM_PER_IN = 25.4;
+const ML_PER_CUP = 236.5882365;
 
 function grouped(value: number, digits: number): string {
   const [whole = "0", part] = Math.abs(value).toFixed(digits).split(".");
@@ -91,6 +92,10 @@ function one(amount: Amount, value: number, show: Display): Shown {
       };
     case "density_g_per_ml":
       return { number: grouped(value, 3), unit: `${GAP}g/ml` };
+    case "volume_ml":
+      return us
+        ? { number: grouped(value / ML_PER_CUP, 2), unit: `${GAP}cups` }
+        : { number: grouped(value, value < 10 ? 1 : 0), unit: `${GAP}ml` };
     case "lean_to_fat": {
       const fat = Math.round(value * 100);
       return { number: `${100 - fat}${GAP}:${GAP}${fat}`, unit: "" };

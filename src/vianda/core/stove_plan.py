@@ -36,7 +36,10 @@ class StoveStep:
 
 @dataclass(frozen=True, slots=True)
 class StovePlan:
-    """Steps and waves. The last wave may be smaller. ``footprint_mm`` is a piece across and deep, as it lies."""
+    """Steps and waves. The last wave may be smaller. ``footprint_mm`` is a piece across and deep, as it lies.
+
+    ``in_squares`` is how many a plain square grid would hold.
+    """
 
     surface_width_mm: float
     surface_depth_mm: float
@@ -44,6 +47,7 @@ class StovePlan:
     centres_mm: tuple[tuple[float, float], ...]
     footprint_mm: tuple[float, float]
     at_once: int
+    in_squares: int
     waves: int
     last_wave: int
     before: tuple[StoveStep, ...]
@@ -125,6 +129,7 @@ def stove_plan(
         centres_mm=centres[:at_once],
         footprint_mm=(laid.across_mm, laid.deep_mm),
         at_once=at_once,
+        in_squares=min(laid.in_squares or at_once, portions.pieces),
         waves=waves,
         last_wave=portions.pieces - at_once * (waves - 1),
         before=(ready,),

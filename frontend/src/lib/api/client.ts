@@ -41,6 +41,10 @@ export type MixSchool = S["MixSchool"];
 export type PantryThing = S["IngredientAnswer"];
 export type Ingredient = S["IngredientModel-Output"];
 export type HouseFigures = S["HouseFigures"];
+export type Weighing = S["WeighingAnswer"];
+export type WeighingLine = S["WeighingLine"];
+export type ScaleDisplay = S["DisplayAnswer"];
+export type WeighingAction = S["WeighingAction"];
 export type Limit = NonNullable<S["MixModel"]["avoid"]>[number];
 export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
 
@@ -149,5 +153,13 @@ export const api = {
     ask<{ additions: Addition[] }>("POST", "/target/mend", { batch, fat, target, unit_system }),
   propose: (formula: Formula, words: string) =>
     ask<S["ProposeAnswer"]>("POST", "/target/propose", { formula, words }),
+  weighings: (formula: number) => ask<WeighingLine[]>("GET", `/formulas/${formula}/weighings`),
+  beginWeighing: (formula_id: number) => ask<Weighing>("POST", "/weighings", { formula_id }),
+  weighing: (id: number) => ask<Weighing>("GET", `/weighings/${id}`),
+  weighingAct: (id: number, action: WeighingAction) =>
+    ask<Weighing>("POST", `/weighings/${id}/actions`, action),
+  scaleDisplay: (id: number) => ask<ScaleDisplay>("GET", `/weighings/${id}/display`),
+  scaleStreamPath: (id: number) => `/api/weighings/${id}/stream`,
+  recordsPath: (id: number) => `/api/weighings/${id}/records.csv`,
   exportPath: (id: number) => `/api/formulas/${id}/export`,
 };

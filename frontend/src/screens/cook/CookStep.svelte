@@ -5,10 +5,10 @@
   import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import StepHead from "../../lib/ui/StepHead.svelte";
+  import SurfacePicture from "../../lib/ui/SurfacePicture.svelte";
   import { time } from "../../lib/format";
   import { navigate } from "../../router";
   import type { StepProps } from "../step";
-  import SurfacePicture from "./SurfacePicture.svelte";
 
   let { bench, evaluation, kitchen, formula, onworking }: StepProps = $props();
   const stove = $derived(evaluation.stove);

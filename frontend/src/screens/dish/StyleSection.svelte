@@ -62,6 +62,11 @@
       {/each}
     {:else}
       <path d={disc} class="fill-lean" />
+      {#if style.form === "filled"}
+        <rect x={left + d * 0.16} y={base - t * 0.62} width={d * 0.68} height={t * 0.24} fill="#f0c85a" />
+      {:else if style.form === "spread"}
+        <rect x={left} y={base - 2} width={d} height="3" fill="#e2b977" />
+      {/if}
     {/if}
     {#if style.form !== "crumbled"}
       <path
@@ -73,7 +78,7 @@
     {/if}
   </svg>
   <span class="block text-center text-[0.75rem] leading-tight quiet narrow"
-    >{#if style.form === "crumbled"}a portion with its sauce{:else if style.form === "disc"}<Qty
+    >{#if style.form === "crumbled"}a portion with its sauce{:else if ["disc", "filled", "spread"].includes(style.form)}<Qty
         kind="length_mm"
         value={d}
       /> across, <Qty kind="length_mm" value={t} /> thick{:else if style.form === "ball"}<Qty

@@ -78,7 +78,7 @@
         heat.reach === "usually" ? "quiet" : "font-semibold text-warning",
       ]}
     >
-      {heat.reach === "thermometer-decides" && evaluation.style.form !== "disc"
+      {heat.reach === "thermometer-decides" && !["disc", "filled", "spread"].includes(evaluation.style.form)
         ? "Habit, to plan by. The thermometer decides when it is done."
         : reach[heat.reach]}
     </p>

@@ -7,6 +7,7 @@ from vianda.core import phrase as ph
 from vianda.core.figures import Figures
 from vianda.core.phrase import Phrase, say
 from vianda.core.shape.density import PACKING, PACKING_SHRINK
+from vianda.core.shape.dimple import NEEDED_FROM_MM
 from vianda.core.shape.filling import SLICE_MM
 from vianda.core.shape.solids import section_frac
 from vianda.core.styles import FLAT
@@ -184,6 +185,11 @@ def _all_round(f: Figures) -> Working:
         )  # fmt: skip
     if s.form == "ball":
         steps.append(say("∛(6 × {v} ÷ π) = {d}", v=v, d=long))
+        if s.scoop is not None and s.scoop.key:
+            steps.append(
+                say("{name}, level, holds {g} of this mix: {err} off. A scoop’s number goes into 32 US fl oz",
+                    name=ph.word(s.scoop.name), g=ph.mass(s.scoop.mass_g), err=ph.fine_frac(s.scoop.error_frac))
+            )  # fmt: skip
     elif s.vessel is not None:
         steps.append(
             say("{name}, {l} long at the brim, holds {holds}; {v} stand {h} high in it, {room} below the brim",
@@ -234,10 +240,18 @@ def _flat(f: Figures) -> Working:
             say("Push it to that: about {a} to {b} kg on a scale (2 π τ R³ ÷ 3 t, Covey & Stanmore 1981, from memory; "
                 "τ is a guess)", a=ph.number(s.press_kg.low), b=ph.number(s.press_kg.high))
         )  # fmt: skip
+    if s.dimple_size is not None:
+        steps.append(
+            say("From {thick} on it domes: a hollow {w} across (four tenths) and {h} deep (a third) lets it end flat; "
+                "the ring round it rises {up}",
+                thick=ph.length(NEEDED_FROM_MM), w=ph.length(s.dimple_size.diameter_mm),
+                h=ph.length(s.dimple_size.depth_mm), up=ph.length(s.dimple_size.rim_rise_mm))
+        )  # fmt: skip
     return Working(
         "Diameter",
         tuple(steps),
-        _DENSITIES + " Shrink: common practice (10 to 30 % of the diameter), no published source.",
+        _DENSITIES
+        + " Shrink: common practice (10 to 30 % of the diameter), no published source; the dimple’s size too.",
     )
 
 

@@ -14,7 +14,7 @@ from vianda.core.shape.dimple import Dimple, dimple_for
 from vianda.core.shape.filling import Core, EggRow, core_of, egg_row
 from vianda.core.shape.press import press_kg
 from vianda.core.shape.scoop import ScoopFit, nearest_scoop
-from vianda.core.shape.solids import ball_diameter_mm, disc_diameter_mm, loaf_size_mm
+from vianda.core.shape.solids import END_FRAC, SECTION_POWER, ball_diameter_mm, disc_diameter_mm, loaf_size_mm
 from vianda.core.shape.stuff import Stuff
 from vianda.core.styles import BLOCKS, FLAT, Form, Style
 from vianda.core.wares import Ware
@@ -65,6 +65,7 @@ class ShapeFigures:
 
     ``thickness_mm`` is the height: a ball's diameter, a loaf's height. A loaf measures ``length_mm`` × ``width_mm``;
     of what is round both are the diameter. What is crumbled has no size. ``volume_ml`` is raw, with what lies inside.
+    A loaf's section is half a superellipse of ``section_power``; each of its ends narrows over ``end_mm``.
     """
 
     form: Form
@@ -89,6 +90,8 @@ class ShapeFigures:
     ware_key: str
     ware_name: str
     ends: str
+    end_mm: float
+    section_power: float
     press_kg: Band | None
     fit: Fit | None
     scoop: ScoopFit | None
@@ -173,6 +176,8 @@ def shape_figures(
         ware_key=ware.key if ware else "",
         ware_name=ware.name if ware else "",
         ends=shape.ends if style.form == "loaf" else "",
+        end_mm=END_FRAC[shape.ends] * width if style.form == "loaf" else 0.0,
+        section_power=SECTION_POWER,
         press_kg=press_kg(diameter_mm=length, thickness_mm=height) if style.press_by_s else None,
         fit=_fit(style.form, bun, shrink=shrink, volume_ml=volume, thickness_mm=height, mass_g=piece_mass_g)
         if flat else None,

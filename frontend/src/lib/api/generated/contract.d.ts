@@ -1258,7 +1258,8 @@ export interface components {
          * ControlChart
          * @description Mean, spread and limits in g; None while there are too few readings.
          *
-         *     ``sd_g`` is the sample's own; ``sigma_g`` is the moving range's, mean |xᵢ − xᵢ₋₁| ÷ d₂, which a drift does not widen.
+         *     ``sd_g`` is the sample's own; ``sigma_g`` is the moving range's, mean |xᵢ − xᵢ₋₁| ÷ d₂, which a drift
+         *     does not widen.
          */
         ControlChart: {
             /** Broken */
@@ -4355,6 +4356,7 @@ export interface components {
          *
          *     ``thickness_mm`` is the height: a ball's diameter, a loaf's height. A loaf measures ``length_mm`` × ``width_mm``;
          *     of what is round both are the diameter. What is crumbled has no size. ``volume_ml`` is raw, with what lies inside.
+         *     A loaf's section is half a superellipse of ``section_power``; each of its ends narrows over ``end_mm``.
          */
         ShapeFigures: {
             /** Bun Diameter Mm */
@@ -4372,6 +4374,8 @@ export interface components {
             dimple: boolean;
             dimple_size: components["schemas"]["Dimple"] | null;
             eggs: components["schemas"]["EggRow"] | null;
+            /** End Mm */
+            end_mm: number;
             /** Ends */
             ends: string;
             /** Fat Rendered G */
@@ -4399,6 +4403,8 @@ export interface components {
             /** Raw Diameter Mm */
             raw_diameter_mm: number;
             scoop: components["schemas"]["ScoopFit"] | null;
+            /** Section Power */
+            section_power: number;
             /** Thickness Mm */
             thickness_mm: number;
             vessel: components["schemas"]["VesselFill"] | null;
@@ -4674,6 +4680,8 @@ export interface components {
         /**
          * StovePlan
          * @description Steps and waves. The last wave may be smaller. ``footprint_mm`` is a piece across and deep, as it lies.
+         *
+         *     ``in_squares`` is how many a plain square grid would hold.
          */
         StovePlan: {
             /** After */
@@ -4694,6 +4702,8 @@ export interface components {
                 number,
                 number
             ];
+            /** In Squares */
+            in_squares: number;
             /** Last Wave */
             last_wave: number;
             /** On Heat S */

@@ -1,8 +1,8 @@
 <!-- One wave on its surface, to scale: centres and sizes are the core's. -->
 <script lang="ts">
-  import type { Evaluation } from "../../lib/api/client";
-  import { amount } from "../../lib/format";
-  import { units } from "../../lib/units.svelte";
+  import type { Evaluation } from "../api/client";
+  import { amount } from "../format";
+  import { units } from "../units.svelte";
 
   interface Props {
     stove: Evaluation["stove"];

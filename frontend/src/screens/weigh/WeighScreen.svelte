@@ -1,0 +1,272 @@
+<!-- Check-weighing at arm's length: one number, one thing to do next; dark, for wet hands, a keyboard or a knuckle. -->
+<script lang="ts">
+  import { api } from "../../lib/api/client";
+  import { amount } from "../../lib/format";
+  import { bindKeys } from "../../lib/keys";
+  import Qty from "../../lib/ui/Qty.svelte";
+  import Say from "../../lib/ui/Say.svelte";
+  import { units } from "../../lib/units.svelte";
+  import { route } from "../../router";
+  import ControlChart from "./ControlChart.svelte";
+  import PieceList from "./PieceList.svelte";
+  import TargetScale from "./TargetScale.svelte";
+  import { WeighingRun } from "./weighing.svelte";
+
+  const id = $derived(Number(route.params.id));
+  let weighing = $state.raw<WeighingRun | null>(null);
+  $effect(() => {
+    const now = new WeighingRun(id);
+    weighing = now;
+    void now.open();
+    return () => now.close();
+  });
+
+  const run = $derived(weighing?.run ?? null);
+  const running = $derived(run?.running);
+  const display = $derived(weighing?.display ?? null);
+  const reading = $derived(display?.reading ?? null);
+  const verdict = $derived(display?.verdict ?? null);
+  const target = $derived(running?.next_target_g ?? 0);
+  const g = (value: number) => amount({ kind: "mass_g", value }, units);
+  const unit = $derived(units.system === "us" ? "oz" : "g");
+  const shown = $derived.by(() => {
+    if (!reading) return "–";
+    if (reading.shown_g === null) return "– – –";
+    if (units.system === "us") return (reading.shown_g / 28.349523125).toFixed(2).replace("-", "−");
+    return String(reading.shown_g).replace("-", "−");
+  });
+  const kept = $derived(weighing?.waiting.some((w) => w.action === "keep") ?? false);
+  /** What to do next, in one word or two, and what the big button does. */
+  const next = $derived.by(() => {
+    if (!run || !running || !reading) return { say: "The scale wakes …", act: null, label: "Wait" };
+    if (run.finished_at) return { say: "Finished.", act: "reopen" as const, label: "Open again" };
+    if (kept) return { say: "Waits to be sent", act: null, label: "Kept here, not yet sent" };
+    if (reading.state === "overload")
+      return { say: "Too much on the scale", act: "lift" as const, label: "Take it off" };
+    if (reading.state === "underload")
+      return { say: "Less than nothing: tare it", act: "tare" as const, label: "Tare" };
+    if (running.complete) return { say: "All are weighed", act: "finish" as const, label: "Finish" };
+    if (run.on_record)
+      return {
+        say: `On the tray: piece ${running.counted}`,
+        act: "piece" as const,
+        label: `Lay on piece ${running.next_number}`,
+      };
+    if (!verdict || verdict.kind === "empty")
+      return {
+        say: `Lay on piece ${running.next_number}`,
+        act: "piece" as const,
+        label: `Lay on piece ${running.next_number}`,
+      };
+    if (reading.state === "moving") return { say: "Settling …", act: null, label: "Settling …" };
+    if (verdict.kind === "good") return { say: "Good", act: "keep" as const, label: `Keep ${shown} ${unit}` };
+    const much = g(Math.abs(verdict.change_g));
+    if (verdict.kind === "odd")
+      return { say: `${shown} ${unit} is no piece`, act: "lift" as const, label: "Take it off" };
+    return verdict.kind === "light"
+      ? { say: `Add ${much}`, act: "correct" as const, label: `Add ${much}` }
+      : { say: `Pinch off ${much}`, act: "correct" as const, label: `Pinch off ${much}` };
+  });
+  const tone = $derived(
+    !verdict || reading?.state !== "steady" || run?.on_record
+      ? "text-base-content"
+      : ({ good: "text-success", light: "text-warning", heavy: "text-warning", odd: "text-error" }[
+          verdict.kind as "good"
+        ] ?? "text-base-content"),
+  );
+  const canKeep = $derived(
+    !!run &&
+      !run.finished_at &&
+      !run.on_record &&
+      !kept &&
+      reading?.state === "steady" &&
+      !!verdict &&
+      verdict.kind !== "empty",
+  );
+
+  function main(): void {
+    if (next.act) weighing?.act(next.act);
+  }
+  /** Blank and Enter do the next thing, unless a button has them already. */
+  function press(event: KeyboardEvent): void {
+    if ((event.target as HTMLElement).closest("button, a")) return;
+    event.preventDefault();
+    main();
+  }
+  function keep(): void {
+    if (canKeep) weighing?.act("keep");
+  }
+  $effect(() =>
+    bindKeys({
+      " ": press,
+      Enter: press,
+      k: keep,
+      p: () => weighing?.act("piece"),
+      c: () => weighing?.act("correct"),
+      o: () => weighing?.act("lift"),
+      t: () => weighing?.act("tare"),
+      l: () => weighing?.act("lean"),
+    }),
+  );
+  const rules: Record<string, string> = {
+    "beyond-3s": "beyond three sigma",
+    "2-of-3-beyond-2s": "two of three beyond two sigma, one side",
+    "4-of-5-beyond-1s": "four of five beyond one sigma, one side",
+    "8-on-one-side": "eight in a row on one side",
+    "6-in-a-row-rising-or-falling": "six in a row rising or falling",
+  };
+  const lately = $derived(running?.broken.filter((b) => b.at > running.counted - 3) ?? []);
+</script>
+
+<svelte:head><title>{run ? `Weigh ${run.formula_name}` : "Weigh"} · Vianda</title></svelte:head>
+<div data-theme="stove" class="min-h-dvh bg-base-100 text-base-content">
+  {#if weighing?.missing}
+    <main id="main" class="p-8">
+      <h1 class="text-2xl">There is no such weighing</h1>
+      <a class="mt-4 act" href="/">To the shelf</a>
+    </main>
+  {:else if run && running}
+    <header
+      class="flex min-h-12 flex-wrap items-center justify-between gap-x-5 gap-y-1 border-b border-base-300 px-4 py-1.5"
+    >
+      <h1 class="text-lg">
+        <a class="underline decoration-base-300 underline-offset-4" href={`/formula/${run.formula_id}/shape`}
+          >{run.formula_name}</a
+        >
+        <span class="ml-2 font-normal opacity-80">check-weighing</span>
+      </h1>
+      <p class="flex items-baseline gap-5">
+        <span class="text-xl numeral" data-counted>{running.counted} of {run.plan.pieces}</span>
+        <button class="act min-h-9 text-sm" onclick={() => units.flip()}>{unit === "g" ? "oz" : "g"}</button>
+      </p>
+    </header>
+    {#if weighing?.away}
+      <p role="alert" class="bg-warning px-4 py-2 font-semibold text-warning-content">
+        The scale does not answer. What is on record is safe{#if weighing.waiting.length > 0}; {weighing
+            .waiting.length} waiting to be sent{/if}. Trying again …
+      </p>
+    {/if}
+    <main
+      id="main"
+      class="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 px-4 pt-3 pb-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]"
+    >
+      <section aria-label="The scale" class="self-start lg:sticky lg:top-3">
+        <p class="text-base opacity-85">
+          Piece <span class="numeral">{Math.min(running.next_number, run.plan.pieces + 1)}</span>, wanted
+          <span class="numeral">{g(target)}</span> ± {g(run.plan.tolerance_g)}
+        </p>
+        <p class={["flex items-baseline gap-3 leading-none", tone]}>
+          <span
+            class="text-[min(11.5rem,34vw)] leading-[0.95] numeral"
+            data-reading={reading?.shown_g ?? ""}
+            data-state={reading?.state ?? ""}
+            data-good={verdict?.kind === "good"}>{shown}</span
+          >
+          <span class="text-4xl">{unit}</span>
+        </p>
+        <TargetScale {target} tolerance={run.plan.tolerance_g} shown={reading?.shown_g ?? null} />
+        <p class={["mt-1 min-h-12 text-[2.25rem] leading-tight font-[650]", tone]} role="status">
+          {next.say}
+        </p>
+        <div class="mt-2 flex flex-wrap items-stretch gap-3">
+          <button
+            class="act-main min-h-20 flex-1 basis-72 text-2xl"
+            data-next
+            onclick={main}
+            disabled={next.act === null}>{next.label}</button
+          >
+          {#if canKeep && next.act !== "keep"}
+            <button class="act min-h-20 px-5 text-lg" onclick={keep}>Keep it as it is</button>
+          {/if}
+        </div>
+        {#if weighing?.problem}<p role="alert" class="mt-2 text-error">{weighing.problem}</p>{/if}
+        <fieldset class="mt-4 border-t border-base-300 pt-2">
+          <legend class="pr-3 text-[0.8125rem] opacity-80"
+            >Simulated scale, {run.plan.step_g} g a step: what hands do to it</legend
+          >
+          <div class="mt-1.5 flex flex-wrap gap-2">
+            {#each [["piece", "Lay on a piece", "P"], ["correct", "Add or pinch off", "C"], ["lift", "Take it off", "O"], ["tare", "Tare", "T"], ["paper", "Lay on a paper", ""], ["lean", "Someone leans on it", "L"]] as const as [action, title, letter] (action)}
+              <button
+                class="act text-sm"
+                disabled={!!run.finished_at}
+                aria-keyshortcuts={letter || undefined}
+                onclick={() => weighing?.act(action)}
+                >{title}{#if letter}<kbd class="ml-1 text-xs opacity-70">{letter}</kbd>{/if}</button
+              >
+            {/each}
+          </div>
+        </fieldset>
+      </section>
+      <section aria-label="The batch">
+        <div class="flex flex-wrap gap-x-8 gap-y-2">
+          <p>
+            <span class="block text-[0.8125rem] opacity-80">Mean</span><span
+              class="text-2xl numeral"
+              data-mean
+              >{#if running.chart.mean_g !== null}<Qty
+                  kind="mass_g"
+                  value={running.chart.mean_g}
+                />{:else}–{/if}</span
+            >
+          </p>
+          <p>
+            <span class="block text-[0.8125rem] opacity-80">Spread (one sd)</span><span
+              class="text-2xl numeral"
+              >{#if running.chart.sd_g !== null}{amount(
+                  { kind: "number", value: running.chart.sd_g / (unit === "g" ? 1 : 28.349523125) },
+                  units,
+                )}
+                {unit}{:else}–{/if}</span
+            >
+          </p>
+          <p>
+            <span class="block text-[0.8125rem] opacity-80">Within tolerance</span><span
+              class="text-2xl numeral">{running.good} of {running.counted}</span
+            >
+          </p>
+          <p>
+            <span class="block text-[0.8125rem] opacity-80">Left in the bowl</span><span
+              class="text-2xl numeral"
+              data-left>{g(running.bowl.left_g)}</span
+            >
+          </p>
+        </div>
+        <p
+          class={[
+            "mt-2 text-lg",
+            running.bowl.comes_out || running.complete ? "" : "font-semibold text-warning",
+          ]}
+        >
+          <Say text={running.bowl.line} />
+        </p>
+        <ControlChart {running} plan={run.plan} />
+        {#if lately.length > 0}
+          <ul class="mt-1 text-warning">
+            {#each lately as broken (`${broken.rule}${broken.at}`)}
+              <li>
+                Piece {broken.at}: {rules[broken.rule]}. Look what changed: the mix, the hand, the scale.
+              </li>
+            {/each}
+          </ul>
+        {/if}
+        <PieceList
+          records={running.records}
+          finished={!!run.finished_at}
+          onact={(action, about) => weighing?.act(action, about)}
+        />
+        <div class="mt-3 flex flex-wrap gap-3">
+          <a class="act" href={api.recordsPath(run.id)} download>The record as CSV</a>
+          {#if !run.finished_at && !running.complete}
+            <button class="act" onclick={() => weighing?.act("finish")}>Finish now</button>
+          {/if}
+        </div>
+      </section>
+    </main>
+  {:else}
+    <main id="main" class="p-8" aria-busy="true">
+      {#if weighing?.away}<h1 class="text-2xl">The scale does not answer yet</h1>
+        <p class="mt-2" role="alert">Trying again every second.</p>
+      {:else}<p>Switching the scale on …</p>{/if}
+    </main>
+  {/if}
+</div>
