@@ -21,7 +21,7 @@ function grouped(value: number, digits: number): string {
 
 /** Digits that keep about three meaningful figures for a mass. */
 function massDigits(value: number): number {
-  return value < 10 ? 1 : 0;
+  return value < 10 && value !== 0 ? 1 : 0;
 }
 
 /** Whole per cents stay whole; a tenth is shown where there is one. */

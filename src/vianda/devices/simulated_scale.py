@@ -84,7 +84,7 @@ class SimulatedScale:
         if done.deed == "lean" and since < LEAN_S:
             # A weight shifted on and off again, held almost still in between.
             rise = min(1.0, since / 0.6, (LEAN_S - since) / 0.4)
-            return done.grams * rise * (1.0 + 0.004 * math.sin(9.0 * since))
+            return done.grams * rise * (1.0 + 0.001 * math.sin(9.0 * since))
         return 0.0
 
     def _step_response(self, since_s: float) -> float:

@@ -5,7 +5,7 @@
   import { amount } from "../../lib/format";
   import DragHandle from "../../lib/ui/DragHandle.svelte";
   import { units } from "../../lib/units.svelte";
-  import ScaleBar from "./ScaleBar.svelte";
+  import ScaleBar, { coinRoom } from "./ScaleBar.svelte";
 
   interface Props {
     bench: Bench;
@@ -24,7 +24,7 @@
   const across = $derived(big * 2 + bowl + 70);
   const px = $derived(Math.min((width - 40) / across, 190 / big, 4));
   const base = $derived(Math.max(big, bowl) * px + 14);
-  const height = $derived(base + 66);
+  const height = $derived(base + 36 + coinRoom(px));
   const cx = $derived((big * px) / 2 + 6);
   const at = $derived({ cooked: big * px * 1.5 + 44, scoop: big * px * 2 + 84 + (bowl * px) / 2 });
   const r = (d: number) => (d / 2) * px;

@@ -6,7 +6,7 @@
   import DragHandle from "../../lib/ui/DragHandle.svelte";
   import { units } from "../../lib/units.svelte";
   import { loafAlong, loafSection } from "./outlines";
-  import ScaleBar from "./ScaleBar.svelte";
+  import ScaleBar, { coinRoom } from "./ScaleBar.svelte";
 
   interface Props {
     bench: Bench;
@@ -30,15 +30,15 @@
   const px = $derived(
     Math.min(
       (width - 34) / (narrow ? longest + 6 : longest + wide + 24),
-      narrow ? 9 : 300 / (wide + tops + 26),
+      narrow ? 9 : 330 / (wide + tops + 26),
       2.2,
     ),
   );
   const x0 = 6;
   const middle = $derived((wide / 2) * px + 8);
-  const base = $derived(wide * px + 36 + tops * px + 12);
+  const base = $derived(wide * px + 40 + tops * px + 22);
   const cut = $derived(narrow ? { x: x0, base: base + 34 + tops * px } : { x: x0 + longest * px + 36, base });
-  const height = $derived((narrow ? cut.base : base) + 62);
+  const height = $derived((narrow ? cut.base : base) + 32 + coinRoom(px));
   // Walls of a tin lean in towards the bottom.
   const wall = $derived(
     vessel

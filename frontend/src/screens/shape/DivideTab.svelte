@@ -1,9 +1,10 @@
 <!-- How the batch divides: what decides, what there is to choose when it does not come out, from bowl to plate. -->
 <script lang="ts">
-  import Qty from "../../lib/ui/Qty.svelte";
+  import { amount } from "../../lib/format";
   import Say from "../../lib/ui/Say.svelte";
   import Segments from "../../lib/ui/Segments.svelte";
   import ValueField from "../../lib/ui/ValueField.svelte";
+  import { units } from "../../lib/units.svelte";
   import type { StepProps } from "../step";
   import Division from "./Division.svelte";
   import Weighings from "./Weighings.svelte";
@@ -133,7 +134,7 @@
           class="act text-sm"
           onclick={() =>
             bench.edit({ kind: "set", figure: "loss", value: Math.round(batch.expected_loss_g), item: "" })}
-          >Allow for <Qty kind="mass_g" value={Math.round(batch.expected_loss_g)} /></button
+          >{`Allow for ${amount({ kind: "mass_g", value: Math.round(batch.expected_loss_g) }, units)}`}</button
         >
       {/if}
       <ValueField

@@ -6,7 +6,7 @@
   import DragHandle from "../../lib/ui/DragHandle.svelte";
   import { units } from "../../lib/units.svelte";
   import { dimpledSection, raggedCircle } from "./outlines";
-  import ScaleBar from "./ScaleBar.svelte";
+  import ScaleBar, { coinRoom } from "./ScaleBar.svelte";
 
   interface Props {
     bench: Bench;
@@ -48,7 +48,7 @@
   const under = $derived(rawBase + (spread ? crumb * px : 0));
   const stackBase = $derived(under + 58 + layers * ct * px + (bun && !flat ? 16 * px : 0));
   const low = $derived(stackBase + (bun ? crumb * px : 0) + 24);
-  const height = $derived(Math.max(plan, low) + 34);
+  const height = $derived(Math.max(plan, low) + (bun ? 34 : 14 + coinRoom(px)));
   const r = (across: number) => (across / 2) * px;
   const label = $derived(
     `Piece to scale: raw ${mm(raw)} across and ${mm(t)} thick; cooked ${mm(cooked.low, cooked.high)} across` +
@@ -234,7 +234,13 @@
         ? `, on ${mm(bun)}`
         : ""}</text
     >
-    <ScaleBar x={4} y={height - 5} {px} coin={!bun} note={bun ? `bread: ${shape.bun_name}` : ""} />
+    <ScaleBar
+      x={4}
+      y={height - 5}
+      {px}
+      coin={!bun}
+      note={`${bun ? `${shape.bun_name} · ` : ""}dashed: cooked, usual`}
+    />
   </svg>
   {#if free}
     <DragHandle

@@ -3,7 +3,7 @@
   import type { Evaluation } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { units } from "../../lib/units.svelte";
-  import ScaleBar from "./ScaleBar.svelte";
+  import ScaleBar, { coinRoom } from "./ScaleBar.svelte";
 
   let { lumps }: { lumps: NonNullable<Evaluation["shape"]["lumps"]> } = $props();
   let width = $state(560);
@@ -13,7 +13,7 @@
   const pitch = $derived(lumps.lump_mm * 1.25 * px);
   const row = $derived(Math.max(1, Math.floor((width - 12) / pitch)));
   const rows = $derived(Math.ceil(shown / row));
-  const height = $derived(rows * pitch + 44);
+  const height = $derived(rows * pitch + 14 + coinRoom(px));
   // A turn for each lump that is the same every time, so that nothing dances.
   const turn = (at: number) => (at * 137) % 180;
 </script>

@@ -20,6 +20,10 @@
     { tin: "Tin", tray: "Tray", ball: "Scoop", disc: "Ring or scoop", filled: "Ring" }[form as "tin"] ?? "",
   );
   const refused = (target: string) => (bench.refusal?.target === target ? bench.refusal.detail : null);
+  // A ring, or the bread that meat is spread on to its edge, decides how wide it is.
+  const fixed = $derived(
+    form === "spread" || wares.some((w) => w.key === shape.ware_key && w.kind === "ring"),
+  );
   const packings = [
     { key: "loose", title: "Loose" },
     { key: "light", title: "Light" },
@@ -44,17 +48,17 @@
       label="Thickness, raw"
       kind="length_mm"
       value={shape.thickness_mm}
-      width="7.25rem"
+      width="7.75rem"
     />
   {/if}
-  {#if flat || form === "ball"}
+  {#if (flat && !fixed) || form === "ball"}
     <ValueField
       {bench}
       figure="diameter"
       label="Raw diameter"
       kind="length_mm"
       value={shape.raw_diameter_mm}
-      width="7.25rem"
+      width="7.75rem"
     />
     <ValueField
       {bench}
@@ -62,7 +66,7 @@
       label="Cooked diameter"
       kind="length_mm"
       value={shape.cooked_diameter_mm.usual}
-      width="7.25rem"
+      width="7.75rem"
     />
   {/if}
   {#if block}
@@ -73,7 +77,7 @@
         label="Length"
         kind="length_mm"
         value={shape.length_mm}
-        width="7.25rem"
+        width="7.75rem"
       />
       <ValueField
         {bench}
@@ -81,7 +85,7 @@
         label="Width"
         kind="length_mm"
         value={shape.width_mm}
-        width="7.25rem"
+        width="7.75rem"
       />
     {/if}
     <ValueField
@@ -90,7 +94,7 @@
       label={shape.vessel ? "Filled to" : "Height, raw"}
       kind="length_mm"
       value={shape.thickness_mm}
-      width="7.25rem"
+      width="7.75rem"
     />
   {/if}
   {#if form === "crumbled"}
@@ -100,7 +104,7 @@
       label="A lump"
       kind="length_mm"
       value={shape.thickness_mm}
-      width="7.25rem"
+      width="7.75rem"
     />
   {/if}
   <ValueField
@@ -109,7 +113,7 @@
     label="Cooked weight"
     kind="mass_g"
     value={shape.cooked_mass_g.usual}
-    width="7.25rem"
+    width="7.75rem"
   />
   {#if form === "filled"}
     <ValueField
@@ -118,7 +122,7 @@
       label="Filling"
       kind="frac"
       value={shape.core?.share_frac ?? 0}
-      width="6.75rem"
+      width="7.25rem"
     />
     <ValueField
       {bench}
@@ -126,7 +130,7 @@
       label="Rim of meat"
       kind="length_mm"
       value={formula.shape.rim_mm ?? 12}
-      width="7.25rem"
+      width="7.75rem"
     />
   {/if}
 </div>
@@ -138,7 +142,7 @@
       options={kitchen.buns.map((b) => ({ key: b.key, title: b.name }))}
       onpick={(key) => bench.edit({ kind: "choose", field: "bun", key })}
       refusal={refused("bun")}
-      width="12.5rem"
+      width="14rem"
     />
   {/if}
   {#if wares.length > 0}
@@ -148,7 +152,7 @@
       options={[{ key: "", title: none }, ...wares.map((w) => ({ key: w.key, title: w.name }))]}
       onpick={(key) => bench.edit({ kind: "choose", field: "ware", key })}
       refusal={refused("ware")}
-      width="12.5rem"
+      width="14rem"
     />
   {/if}
   {#if form === "loaf"}

@@ -6,6 +6,7 @@
   import FlatPicture from "./FlatPicture.svelte";
   import LumpPicture from "./LumpPicture.svelte";
   import PieceFacts from "./PieceFacts.svelte";
+  import PieceFit from "./PieceFit.svelte";
   import PieceFields from "./PieceFields.svelte";
 
   let props: StepProps = $props();
@@ -14,11 +15,15 @@
   const bread = $derived(
     shape.bun_diameter_mm > 0 ? props.kitchen.buns.find((b) => b.key === props.formula.shape.bun) : undefined,
   );
+  const fits = $derived(!!shape.fit || !!shape.vessel || !!shape.scoop);
 </script>
 
 <PieceFields {...props} />
 <div
-  class="mt-4 grid grid-cols-[minmax(0,1fr)] items-start gap-x-6 gap-y-4 sm:grid-cols-[minmax(0,1fr)_11.5rem]"
+  class={[
+    "mt-4 grid grid-cols-[minmax(0,1fr)] items-start gap-x-6 gap-y-4",
+    fits && "sm:grid-cols-[minmax(0,1fr)_11.5rem]",
+  ]}
 >
   {#if ["disc", "filled", "spread"].includes(shape.form)}
     <FlatPicture
@@ -35,5 +40,6 @@
   {:else}
     <BlockPicture {bench} {shape} />
   {/if}
-  <PieceFacts {bench} {shape} {onworking} />
+  {#if fits}<PieceFit {bench} {shape} {onworking} />{/if}
 </div>
+<PieceFacts {shape} {onworking} />

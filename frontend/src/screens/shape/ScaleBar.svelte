@@ -1,4 +1,11 @@
 <!-- A bar of 50 mm or two inches, and a coin to compare with, inside a drawing. -->
+<script module lang="ts">
+  // No country's coin: a round disc of an inch or so, which everybody has in a pocket.
+  const COIN_MM = 25;
+  /** How much height the bar and its coin want. */
+  export const coinRoom = (px: number): number => Math.max(22, COIN_MM * px + 6);
+</script>
+
 <script lang="ts">
   import { amount } from "../../lib/format";
   import { units } from "../../lib/units.svelte";
@@ -13,8 +20,6 @@
   let { x, y, px, coin = true, note = "" }: Props = $props();
   const long = $derived(units.system === "us" ? 50.8 : 50);
   const mm = (value: number) => amount({ kind: "length_mm", value }, units);
-  // No country's coin: a round disc of an inch or so, which everybody has in a pocket.
-  const COIN_MM = 25;
   const bar = $derived(long * px);
 </script>
 
@@ -23,10 +28,10 @@
   <text x={bar + 7} y="0" class="fill-base-content text-[12px]">{mm(long)}</text>
   {#if coin}
     {@const r = (COIN_MM / 2) * px}
-    <circle cx={bar + 62 + r} cy={-r + 2} {r} fill="#c9cdca" stroke="#586269" />
+    <circle cx={bar + 62 + r} cy={-r + 4} {r} fill="#c9cdca" stroke="#586269" />
     <circle
       cx={bar + 62 + r}
-      cy={-r + 2}
+      cy={-r + 4}
       r={r * 0.82}
       fill="none"
       stroke="#8b8f8a"

@@ -2,8 +2,7 @@
 <script lang="ts">
   import { scaleLinear } from "d3-scale";
   import type { Weighing } from "../../lib/api/client";
-  import { amount } from "../../lib/format";
-  import { units } from "../../lib/units.svelte";
+  import { fine, reading as g } from "./grams";
 
   let { running, plan }: { running: Weighing["running"]; plan: Weighing["plan"] } = $props();
   let width = $state(520);
@@ -28,10 +27,9 @@
   const flagged = $derived(new Set(running.broken.map((b) => b.at)));
   const label = $derived(
     `Control chart of ${counted.length} readings` +
-      (chart.mean_g === null ? "" : `, mean ${amount({ kind: "mass_g", value: chart.mean_g }, units)}`) +
+      (chart.mean_g === null ? "" : `, mean ${fine(chart.mean_g)}`) +
       (running.broken.length ? `, ${running.broken.length} rules broken` : ""),
   );
-  const g = (value: number) => amount({ kind: "mass_g", value }, units);
 </script>
 
 <div class="mt-2" bind:clientWidth={width}>

@@ -1,8 +1,7 @@
 <!-- The record: each reading, newest first; one that does not count says why and can be taken back. -->
 <script lang="ts">
   import type { Weighing } from "../../lib/api/client";
-  import { amount } from "../../lib/format";
-  import { units } from "../../lib/units.svelte";
+  import { reading as g } from "./grams";
 
   interface Props {
     records: Weighing["running"]["records"];
@@ -10,7 +9,6 @@
     onact: (action: "set-aside" | "count", about: number) => void;
   }
   let { records, finished, onact }: Props = $props();
-  const g = (value: number) => amount({ kind: "mass_g", value }, units);
   const off = (value: number) =>
     Math.abs(value) < 0.05 ? "on target" : `${value > 0 ? "+" : "−"}${g(Math.abs(value))}`;
   const why = { odd: "no piece: set aside", cook: "set aside", "": "" } as const;

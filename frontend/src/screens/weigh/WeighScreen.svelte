@@ -1,13 +1,12 @@
 <!-- Check-weighing at arm's length: one number, one thing to do next; dark, for wet hands, a keyboard or a knuckle. -->
 <script lang="ts">
   import { api } from "../../lib/api/client";
-  import { amount } from "../../lib/format";
   import { bindKeys } from "../../lib/keys";
-  import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
   import ControlChart from "./ControlChart.svelte";
+  import { digits, fine, reading as grams } from "./grams";
   import PieceList from "./PieceList.svelte";
   import TargetScale from "./TargetScale.svelte";
   import { WeighingRun } from "./weighing.svelte";
@@ -27,13 +26,11 @@
   const reading = $derived(display?.reading ?? null);
   const verdict = $derived(display?.verdict ?? null);
   const target = $derived(running?.next_target_g ?? 0);
-  const g = (value: number) => amount({ kind: "mass_g", value }, units);
   const unit = $derived(units.system === "us" ? "oz" : "g");
   const shown = $derived.by(() => {
     if (!reading) return "–";
     if (reading.shown_g === null) return "– – –";
-    if (units.system === "us") return (reading.shown_g / 28.349523125).toFixed(2).replace("-", "−");
-    return String(reading.shown_g).replace("-", "−");
+    return digits(reading.shown_g);
   });
   const kept = $derived(weighing?.waiting.some((w) => w.action === "keep") ?? false);
   /** What to do next, in one word or two, and what the big button does. */
@@ -60,7 +57,7 @@
       };
     if (reading.state === "moving") return { say: "Settling …", act: null, label: "Settling …" };
     if (verdict.kind === "good") return { say: "Good", act: "keep" as const, label: `Keep ${shown} ${unit}` };
-    const much = g(Math.abs(verdict.change_g));
+    const much = grams(Math.abs(verdict.change_g));
     if (verdict.kind === "odd")
       return { say: `${shown} ${unit} is no piece`, act: "lift" as const, label: "Take it off" };
     return verdict.kind === "light"
@@ -98,7 +95,7 @@
   }
   $effect(() =>
     bindKeys({
-      " ": press,
+      Space: press,
       Enter: press,
       k: keep,
       p: () => weighing?.act("piece"),
@@ -153,7 +150,7 @@
       <section aria-label="The scale" class="self-start lg:sticky lg:top-3">
         <p class="text-base opacity-85">
           Piece <span class="numeral">{Math.min(running.next_number, run.plan.pieces + 1)}</span>, wanted
-          <span class="numeral">{g(target)}</span> ± {g(run.plan.tolerance_g)}
+          <span class="numeral">{grams(target)}</span> ± {grams(run.plan.tolerance_g)}
         </p>
         <p class={["flex items-baseline gap-3 leading-none", tone]}>
           <span
@@ -202,21 +199,12 @@
           <p>
             <span class="block text-[0.8125rem] opacity-80">Mean</span><span
               class="text-2xl numeral"
-              data-mean
-              >{#if running.chart.mean_g !== null}<Qty
-                  kind="mass_g"
-                  value={running.chart.mean_g}
-                />{:else}–{/if}</span
+              data-mean>{running.chart.mean_g === null ? "–" : fine(running.chart.mean_g)}</span
             >
           </p>
           <p>
             <span class="block text-[0.8125rem] opacity-80">Spread (one sd)</span><span
-              class="text-2xl numeral"
-              >{#if running.chart.sd_g !== null}{amount(
-                  { kind: "number", value: running.chart.sd_g / (unit === "g" ? 1 : 28.349523125) },
-                  units,
-                )}
-                {unit}{:else}–{/if}</span
+              class="text-2xl numeral">{running.chart.sd_g === null ? "–" : fine(running.chart.sd_g)}</span
             >
           </p>
           <p>
@@ -227,7 +215,7 @@
           <p>
             <span class="block text-[0.8125rem] opacity-80">Left in the bowl</span><span
               class="text-2xl numeral"
-              data-left>{g(running.bowl.left_g)}</span
+              data-left>{grams(running.bowl.left_g)}</span
             >
           </p>
         </div>

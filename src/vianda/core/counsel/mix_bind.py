@@ -234,7 +234,12 @@ def _no_school(figures: Figures) -> Remark | None:
 
 
 def _filling_unfit(figures: Figures) -> Remark | None:
-    eggs = [line for line in figures.mix.lines if line.group == "filling" and line.per_meat_frac > 0]
+    core = {line.ingredient for line in figures.formula.mix.lines if line.core}
+    eggs = [
+        line
+        for line in figures.mix.lines
+        if line.group == "filling" and line.per_meat_frac > 0 and line.ingredient not in core
+    ]
     if not eggs or figures.formula.dish.dish == "meatloaf":
         return None
     return Remark(

@@ -92,7 +92,8 @@ def _thickness_unusual(figures: Figures) -> Remark | None:
     low, high = figures.style.thickness_mm
     now = figures.shape.thickness_mm
     # A ball is as thick as its weight makes it, and what is crumbled has no thickness.
-    if low <= now <= high or figures.style.form in ("ball", "crumbled"):
+    # A tin or a tray that overflows has a rule of its own.
+    if low <= now <= high or figures.style.form in ("ball", "crumbled") or figures.shape.vessel is not None:
         return None
     end = low if now < low else high
     return Remark(
