@@ -8,3 +8,11 @@ export function itemKey(name: string): string {
     .replace(/^-|-$/g, "")
     .slice(0, 60);
 }
+
+/** A key that is not taken yet; `otherwise` stands in for a name without letters. */
+export function freshKey(name: string, taken: readonly string[], otherwise: string): string {
+  const base = itemKey(name) || otherwise;
+  let key = base;
+  for (let n = 2; taken.includes(key); n += 1) key = `${base.slice(0, 56)}-${n}`;
+  return key;
+}

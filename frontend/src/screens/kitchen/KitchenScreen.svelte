@@ -5,7 +5,10 @@
   import Qty from "../../lib/ui/Qty.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { units } from "../../lib/units.svelte";
-  import GrinderTable from "./GrinderTable.svelte";
+  import BreadSheet from "./BreadSheet.svelte";
+  import GrinderSheet from "./GrinderSheet.svelte";
+  import ItemSection from "./ItemSection.svelte";
+  import WareSheet from "./WareSheet.svelte";
 
   let stored = $state.raw<StoredKitchen | null>(null);
   let problem = $state<string | null>(null);
@@ -39,6 +42,10 @@
       units.currency = stored.kitchen.currency_code;
       status = "Saved";
     });
+  async function keep(part: Partial<Kitchen>): Promise<boolean> {
+    await change(part);
+    return problem === null;
+  }
   const countries = [
     { key: "US", title: "United States" },
     { key: "CA", title: "Canada" },
@@ -130,49 +137,91 @@
           />
         </div>
       </section>
-      <div class="mt-7 grid gap-x-12 gap-y-7 md:grid-cols-2">
-        <section>
-          <h2 class="text-lg">Surfaces</h2>
-          <table class="mt-1 w-full">
-            <thead class="sr-only"><tr><th>Surface</th><th>Size</th></tr></thead>
-            <tbody>
-              {#each kitchen.surfaces as s (s.key)}
-                <tr class="border-b border-base-300"
-                  ><td class="py-1.5 font-semibold">{s.name}</td><td class="py-1.5 text-right numeral"
-                    >{#if s.round_shape}<Qty kind="length_mm" value={s.width_mm} /> across{:else}<Qty
-                        kind="length_mm"
-                        value={s.width_mm}
-                      /> × <Qty kind="length_mm" value={s.depth_mm} />{/if}</td
-                  ></tr
-                >
-              {/each}
-            </tbody>
-          </table>
-        </section>
-        <section>
-          <h2 class="text-lg">Buns</h2>
-          <table class="mt-1 w-full">
-            <thead class="sr-only"><tr><th>Bun</th><th>Price</th><th>Allergens</th></tr></thead>
-            <tbody>
-              {#each kitchen.buns as b (b.key)}
-                <tr class="border-b border-base-300"
-                  ><td class="py-1.5 font-semibold">{b.name}</td><td class="py-1.5 text-right numeral"
-                    ><Qty kind="money" value={Number(b.price_each)} /></td
-                  ><td class="py-1.5 pl-4 text-right text-[0.8125rem] quiet">{b.allergens.join(", ")}</td></tr
-                >
-              {/each}
-            </tbody>
-          </table>
-        </section>
-      </div>
-      <GrinderTable
-        grinders={kitchen.grinders ?? []}
-        {problem}
-        onsave={async (grinders) => {
-          await change({ grinders });
-          return problem === null;
-        }}
-      />
+      <section class="mt-7" aria-label="Surfaces">
+        <h2 class="text-lg">Surfaces</h2>
+        <table class="mt-1 w-full">
+          <tbody>
+            {#each kitchen.surfaces as s (s.key)}
+              <tr class="border-b border-base-300"
+                ><th scope="row" class="py-1.5 text-left font-semibold">{s.name}</th><td
+                  class="py-1.5 text-right numeral"
+                  >{#if s.round_shape}<Qty kind="length_mm" value={s.width_mm} /> across{:else}<Qty
+                      kind="length_mm"
+                      value={s.width_mm}
+                    /> × <Qty kind="length_mm" value={s.depth_mm} />{/if}</td
+                ></tr
+              >
+            {/each}
+          </tbody>
+        </table>
+      </section>
+      <ItemSection
+        title="Breads"
+        line="Buns, slices, tortillas and flatbreads. A piece is made to come out as wide as one."
+        addLabel="Add a bread"
+        items={kitchen.buns.filter((b) => b.diameter_mm > 0)}
+        onsave={(buns) => keep({ buns: [...buns, ...kitchen.buns.filter((b) => b.diameter_mm === 0)] })}
+      >
+        {#snippet row(b)}
+          <td class="px-3 py-1.5 text-right numeral"
+            ><Qty kind="length_mm" value={b.diameter_mm} />{#if b.depth_mm}{" × "}<Qty
+                kind="length_mm"
+                value={b.depth_mm}
+              />{/if}</td
+          >
+          <td class="px-3 py-1.5 text-right numeral"><Qty kind="money" value={Number(b.price_each)} /></td>
+          <td class="px-3 py-1.5 text-right text-[0.8125rem] quiet max-sm:hidden">{b.allergens.join(", ")}</td
+          >
+        {/snippet}
+        {#snippet sheet(bread, taken, onclose, onsave)}
+          <BreadSheet {bread} {taken} {problem} {onclose} {onsave} />
+        {/snippet}
+      </ItemSection>
+      <ItemSection
+        title="To shape with"
+        line="Tins, trays, scoops and rings, measured inside. A tin is measured best by the water it holds."
+        addLabel="Add a ware"
+        items={kitchen.wares ?? []}
+        onsave={(wares) => keep({ wares })}
+      >
+        {#snippet row(w)}
+          <td class="px-3 py-1.5 text-right numeral"
+            >{#if w.kind === "scoop"}{#if w.scoop_number}<span class="font-normal quiet"
+                  >32 US fl oz ÷ {w.scoop_number}</span
+                >{:else}<Qty kind="volume_ml" value={w.volume_ml ?? 0} />{/if}{:else}<Qty
+                kind="length_mm"
+                value={w.length_mm ?? 0}
+              />{#if w.kind !== "ring"}{" × "}<Qty kind="length_mm" value={w.width_mm ?? 0} />{/if}, <Qty
+                kind="length_mm"
+                value={w.height_mm ?? 0}
+              /> high{/if}</td
+          >
+        {/snippet}
+        {#snippet sheet(ware, taken, onclose, onsave)}
+          <WareSheet {ware} {taken} {problem} {onclose} {onsave} />
+        {/snippet}
+      </ItemSection>
+      <ItemSection
+        title="To grind with"
+        addLabel="Add a tool"
+        items={kitchen.grinders ?? []}
+        onsave={(grinders) => keep({ grinders })}
+      >
+        {#snippet row(g)}
+          <td class="px-3 py-1.5 quiet max-sm:hidden"
+            >{g.plates_mm.length ? `plates ${g.plates_mm.join(", ")} mm` : g.kind}</td
+          >
+          <td class="px-3 py-1.5 text-right numeral"
+            ><Qty kind="mass_g" value={g.load_g} /> <span class="font-normal quiet">a load</span></td
+          >
+          <td class="px-3 py-1.5 text-right numeral max-sm:hidden"
+            ><Qty kind="mass_g" value={g.hold_up_g} /> <span class="font-normal quiet">stay in it</span></td
+          >
+        {/snippet}
+        {#snippet sheet(grinder, taken, onclose, onsave)}
+          <GrinderSheet {grinder} {taken} {problem} {onclose} {onsave} />
+        {/snippet}
+      </ItemSection>
     {:else}
       <h1 class="text-2xl">Kitchen</h1>
       {#if problem}<p role="alert" class="mt-3 text-error">{problem}</p>{:else}<p

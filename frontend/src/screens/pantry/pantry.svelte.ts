@@ -1,6 +1,6 @@
 /** The pantry room: what the server holds, and one place where each change is tried and refused in words. */
 import { api, ProblemError, type Ingredient, type PantryThing } from "../../lib/api/client";
-import { itemKey } from "../../lib/itemKey";
+import { freshKey } from "../../lib/itemKey";
 
 export const GROUPS: Record<Ingredient["group"], string> = {
   crumb: "Dry crumbs",
@@ -37,11 +37,11 @@ export class PantryRoom {
 
   /** A key nothing in the pantry has yet. */
   freeKey(name: string): string {
-    const taken = (this.things ?? []).map((t) => t.ingredient.key);
-    const base = itemKey(name) || "thing";
-    let key = base;
-    for (let at = 2; taken.includes(key); at++) key = `${base}-${at}`;
-    return key;
+    return freshKey(
+      name,
+      (this.things ?? []).map((t) => t.ingredient.key),
+      "thing",
+    );
   }
 
   async load(): Promise<void> {
