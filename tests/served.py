@@ -35,8 +35,9 @@ class Served:
     def start_server(self) -> None:
         self.process = subprocess.Popen(
             [
-                sys.executable, "-m", "gunicorn", "-w", "2", "--threads", "4", "-k", "gthread",
-                "-b", f"127.0.0.1:{self.port}", "--no-control-socket", "vianda.app:create_app()",
+                sys.executable, "-m", "gunicorn", "-w", "2", "--threads", "10", "-k", "gthread",
+                "-b", f"127.0.0.1:{self.port}", "--no-control-socket", "--graceful-timeout", "5",
+                "vianda.app:create_app()",
             ],
             env=self.environment,
             stdout=subprocess.DEVNULL,

@@ -228,3 +228,30 @@ def test_a_run_does_not_grow_without_end(client, hours: Hours, monkeypatch: pyte
         _act(client, run, "tare")
     assert "full" in _post(client, run, "tare").get_json()["detail"]
     assert _post(client, run, "finish").status_code == 200
+
+
+def test_what_flickers_as_the_press_arrives_is_kept_as_it_was_seen(client, hours: Hours, monkeypatch) -> None:
+    run = _begin(client)
+    _act(client, run, "piece")
+    hours.wait(4)
+    seen = client.get(f"/api/weighings/{run['id']}/display").get_json()["reading"]["shown_g"]
+    still = weighings.SimulatedScale.read
+
+    def flickers(scale, at_s: float):
+        found = still(scale, at_s)
+        newest = (hours.now - began).total_seconds()
+        return weighings.Reading(found.shown_g, found.gross_g, "moving", found.at_s) if at_s >= newest else found
+
+    began = hours.now - timedelta(seconds=4)
+    monkeypatch.setattr(weighings.SimulatedScale, "read", flickers)
+    assert "settled" in _post(client, run, "keep").get_json()["detail"]
+    assert "settled" in _post(client, run, "keep", seen_g=seen + 1).get_json()["detail"]
+    assert _act(client, run, "keep", seen_g=seen)["running"]["records"][0]["shown_g"] == seen
+
+
+def test_a_piece_laid_on_just_now_is_never_kept_at_the_weight_of_the_one_before(client, hours: Hours) -> None:
+    run = _begin(client)
+    kept = _good_piece(client, run, hours)["running"]["records"][0]["shown_g"]
+    _act(client, run, "piece")
+    hours.wait(0.25)
+    assert _post(client, run, "keep", seen_g=kept).status_code == 422

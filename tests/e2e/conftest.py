@@ -49,7 +49,10 @@ class Watched:
         if message.type not in ("error", "warning"):
             return
         status = re.search(r"status of (\d{3})", message.text)
-        refused = "ERR_CONNECTION_REFUSED" in message.text or "ERR_EMPTY_RESPONSE" in message.text
+        refused = "ERR_CONNECTION_REFUSED" in message.text or any(
+            away in message.text
+            for away in ("ERR_EMPTY_RESPONSE", "ERR_INTERNET_DISCONNECTED", "ERR_INCOMPLETE_CHUNKED")
+        )
         if (status and int(status.group(1)) in self.expected) or (refused and 0 in self.expected):
             return
         self.errors.append(f"console {message.type}: {message.text}")

@@ -99,6 +99,7 @@ def test_a_burger_from_an_empty_kitchen_to_the_logbook(watch, bare_kitchen, from
     page.get_by_role("link", name=re.compile("^4 ?Shape")).click()
     type_figure(page, "A raw piece", rng.choice(["1/3 lb", "5 oz", "143 g"]))
     agrees()
+    page.get_by_role("tab", name="Divide").click()
     type_figure(page, "The batch", f"{rng.randrange(2000, 4800)} g")
     evaluation = agrees()
     portions = evaluation["portions"]
@@ -108,6 +109,7 @@ def test_a_burger_from_an_empty_kitchen_to_the_logbook(watch, bare_kitchen, from
     )
     if portions["heavier_pieces"]:
         expect(division).to_contain_text(f"the first {portions['heavier_pieces']} take the remainder")
+    page.get_by_role("tab", name="Piece").click()
     type_figure(page, "Thickness, raw", "17 mm")
     agrees()
 

@@ -109,6 +109,49 @@ def test_the_tabs_of_the_mix_break_no_accessibility_rule(watch, kestrel, width: 
     assert watched.axe() == []
 
 
+@pytest.mark.parametrize("width", [1280, 390])
+def test_the_tabs_of_the_shape_bench_break_no_accessibility_rule(watch, kestrel, width: int) -> None:
+    watched = watch(kestrel, width=width, height=800)
+    page = watched.page
+    for name in ("Harbour-light", "Keeper", "Night-watch", "Supply-boat"):
+        watched.go(f"/formula/{_formula(watched, name)}/shape")
+        for tab in ("Divide", "Lay out"):
+            page.get_by_role("tab", name=tab).click()
+            expect(page.get_by_role("tabpanel", name=tab)).to_be_visible()
+            assert watched.axe() == [], (name, tab)
+            overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+            assert overflow <= 0, f"{name}, {tab} scrolls sideways by {overflow} px at {width}"
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_the_weighing_view_breaks_no_accessibility_rule(watch, kestrel, width: int) -> None:
+    watched = watch(kestrel, width=width, height=800)
+    page = watched.page
+    run = page.request.post(f"{kestrel.address}/api/weighings", data={"formula_id": _formula(watched)}).json()
+    watched.go(f"/weigh/{run['id']}")
+    expect(page.get_by_role("button", name="Lay on piece 1")).to_be_visible()
+    assert watched.axe() == []
+    page.keyboard.press("p")
+    expect(page.locator("[data-next]")).to_have_text(re.compile("^(Keep|Add|Pinch off)"))
+    page.keyboard.press("k")
+    expect(page.locator("[data-counted]")).to_have_text(re.compile("^1 of "))
+    assert watched.axe() == []
+    assert page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth") <= 0
+
+
+def test_the_kitchens_sheets_break_no_accessibility_rule(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    watched.go("/kitchen")
+    for opener in ("Add a bread", "Correct Soft bun, 100 mm", "Add a ware", "Correct Loaf tin 220 × 110 × 65"):
+        page.get_by_role("button", name=opener, exact=True).click()
+        expect(page.get_by_role("dialog")).to_be_visible()
+        page.wait_for_timeout(300)
+        assert watched.axe() == [], opener
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("dialog")).to_have_count(0)
+
+
 def test_the_pantrys_sheets_break_no_accessibility_rule(watch, kestrel) -> None:
     watched = watch(kestrel)
     page = watched.page

@@ -62,7 +62,9 @@ class SimulatedScale:
         if gross < -20 * step:
             return Reading(None, None, "underload", tick * TICK_S)
         lately = [self._shown_g(self._platform_g(k) - tare) for k in range(tick - STEADY_TICKS + 1, tick + 1)]
-        steady = max(lately) - min(lately) <= step
+        # One piece lifted and another laid on shake it, however alike they are.
+        touched = any(0.0 <= at_s - d.at_s < STEADY_TICKS * TICK_S for d in self.deeds if d.deed == "load")
+        steady = not touched and max(lately) - min(lately) <= step
         shown = self._shown_g(newest - tare)
         return Reading(shown, self._shown_g(gross), "steady" if steady else "moving", tick * TICK_S)
 

@@ -14,7 +14,7 @@ from vianda.core.evaluate import evaluate
 from vianda.core.weighing_run import Aside, Kept, Running, judge, plan_of_weighing, running
 from vianda.devices.scale import Reading, ScaleMake
 from vianda.devices.simulated_hand import correction_g, lean_g, piece_g
-from vianda.devices.simulated_scale import Deed, Done, SimulatedScale
+from vianda.devices.simulated_scale import TICK_S, Deed, Done, SimulatedScale
 from vianda.services.bench import surroundings
 from vianda.storage import weighing_repository as repository
 from vianda.storage.clock import now_utc
@@ -29,6 +29,8 @@ PAPER_G = 4.0
 MOST_EVENTS = 5_000
 # A reading that was seen longer ago than this is taken as it was seen: the scale shows another by now.
 FRESH_S = 1.0
+# A display may flicker between the press and its arrival: so long ago what was seen still stands.
+FLICKER_S = 0.7
 _DEEDS: dict[str, Deed] = {"load": "load", "paper": "load", "tare": "tare", "lean": "lean"}
 
 
@@ -160,18 +162,28 @@ def _events_of(
 def _reading_to_keep(now: Weighing, *, seen_g: float | None, late_s: float) -> float:
     if now.on_record:
         raise OutOfRangeError("This piece is on record; take it off first.", field="/action")
-    if seen_g is not None and late_s > FRESH_S:
-        shown = seen_g
-    else:
-        reading = _scale(now.stored).read(_now_s(now.stored))
-        if reading.shown_g is None:
-            raise OutOfRangeError("The scale shows no weight: take something off it.", field="/action")
-        if reading.state != "steady":
-            raise OutOfRangeError("The scale has not settled yet; wait until it stands still.", field="/action")
-        shown = reading.shown_g
+    shown = seen_g if seen_g is not None and late_s > FRESH_S else _steady_g(now, seen_g=seen_g)
     if judge(now.stored.plan, shown_g=shown, number=now.running.next_number).kind == "empty":
         raise OutOfRangeError("Nothing lies on the scale.", field="/action")
     return shown
+
+
+def _steady_g(now: Weighing, *, seen_g: float | None) -> float:
+    """What the scale shows; when it just flickered, what it showed steadily a moment ago and the cook saw."""
+    scale, at_s = _scale(now.stored), _now_s(now.stored)
+    reading = scale.read(at_s)
+    if reading.shown_g is None:
+        raise OutOfRangeError("The scale shows no weight: take something off it.", field="/action")
+    if reading.state == "steady":
+        return reading.shown_g
+    touched = max((e.at_s for e in now.stored.events if e.kind in _DEEDS), default=0.0)
+    back = at_s - TICK_S
+    while seen_g is not None and back > max(touched, at_s - FLICKER_S):
+        before = scale.read(back)
+        if before.state == "steady" and before.shown_g == seen_g:
+            return seen_g
+        back -= TICK_S
+    raise OutOfRangeError("The scale has not settled yet; wait until it stands still.", field="/action")
 
 
 def records_csv(weighing: Weighing) -> str:

@@ -68,12 +68,17 @@
     bindKeys({
       ...Object.fromEntries(Object.entries(numbers).map(([key, to]) => [key, () => go(to)])),
       "Shift+?": () => (keys = true),
-      "$mod+z": () => void bench?.undo(),
-      "$mod+Shift+z": () => void bench?.redo(),
-      "$mod+y": () => void bench?.redo(),
+      "$mod+z": travel("undo"),
+      "$mod+Shift+z": travel("redo"),
+      "$mod+y": travel("redo"),
     }),
   );
 
+  /** The browser would also take back what was typed into the last field. */
+  const travel = (way: "undo" | "redo") => (event: KeyboardEvent) => {
+    event.preventDefault();
+    void bench?.[way]();
+  };
   function go(to: string): void {
     shown = null;
     void navigate(`/formula/${id}/${to}` as "/");

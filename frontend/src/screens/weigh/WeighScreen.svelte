@@ -32,6 +32,8 @@
     if (reading.shown_g === null) return "– – –";
     return digits(reading.shown_g);
   });
+  /** A display from before the newest thing done is of another piece. */
+  const fresh = $derived(!!run && !!display && display.newest >= run.newest);
   const kept = $derived(weighing?.waiting.some((w) => w.action === "keep") ?? false);
   /** What to do next, in one word or two, and what the big button does. */
   const next = $derived.by(() => {
@@ -49,6 +51,7 @@
         act: "piece" as const,
         label: `Lay on piece ${running.next_number}`,
       };
+    if (!fresh) return { say: "Settling …", act: null, label: "Settling …" };
     if (!verdict || verdict.kind === "empty")
       return {
         say: `Lay on piece ${running.next_number}`,
@@ -76,6 +79,7 @@
       !run.finished_at &&
       !run.on_record &&
       !kept &&
+      fresh &&
       reading?.state === "steady" &&
       !!verdict &&
       verdict.kind !== "empty",
@@ -156,7 +160,7 @@
           <span
             class="text-[min(11.5rem,34vw)] leading-[0.95] numeral"
             data-reading={reading?.shown_g ?? ""}
-            data-state={reading?.state ?? ""}
+            data-state={fresh ? (reading?.state ?? "") : "moving"}
             data-good={verdict?.kind === "good"}>{shown}</span
           >
           <span class="text-4xl">{unit}</span>
