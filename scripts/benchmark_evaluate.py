@@ -2,7 +2,7 @@
 
 Usage: .venv/bin/python scripts/benchmark_evaluate.py [http://127.0.0.1:8427] [rounds]
 Prints medians in milliseconds and their ratio. Bars: at most 15 ms, at most 5 times the empty
-endpoint; with eight meats, and with twenty lines of a mix, at most 20 ms.
+endpoint; with eight meats, with twenty lines of a mix, and with the dearest shapes, at most 20 ms.
 """
 
 from __future__ import annotations
@@ -46,15 +46,25 @@ def main() -> int:
     full = {**formula, "mix": {**formula["mix"], "lines": lines}}
     full_body = json.dumps({"formula": full, "edits": []}).encode()
     body = json.dumps({"formula": formula, "edits": [{"kind": "nudge", "figure": "guests", "steps": 1}]}).encode()
+    # The dearest shapes: a filled burger whose wanted cooked size is worked back, and a filled loaf.
+    filled = [
+        {"kind": "choose", "field": "style", "key": "filled-burger"},
+        {"kind": "set", "figure": "cooked_diameter", "value": 100},
+    ]
+    filled_body = json.dumps({"formula": formula, "edits": filled}).encode()
+    loaf = [{"kind": "choose", "field": "style", "key": "loaf-filled"}]
+    loaf_body = json.dumps({"formula": formula, "edits": loaf}).encode()
     for _ in range(20):
         timed(connection, "GET", "/api/live", None)
         timed(connection, "POST", "/api/evaluate", body)
-    nothing, work, widest, fullest = [], [], [], []
+    nothing, work, widest, fullest, fills, loaves = [], [], [], [], [], []
     for _ in range(rounds):
         nothing.append(timed(connection, "GET", "/api/live", None))
         work.append(timed(connection, "POST", "/api/evaluate", body))
         widest.append(timed(connection, "POST", "/api/evaluate", wide_body))
         fullest.append(timed(connection, "POST", "/api/evaluate", full_body))
+        fills.append(timed(connection, "POST", "/api/evaluate", filled_body))
+        loaves.append(timed(connection, "POST", "/api/evaluate", loaf_body))
     low, high = statistics.median(nothing), statistics.median(work)
     tail = statistics.quantiles(work, n=20)[-1]
     print(f"nothing  median {low:.2f} ms")
@@ -62,6 +72,8 @@ def main() -> int:
     print(f"ratio    {high / low:.1f}")
     print(f"with eight meats median {statistics.median(widest):.2f} ms")
     print(f"with {len(lines)} lines median {statistics.median(fullest):.2f} ms")
+    print(f"filled burger, cooked size worked back, median {statistics.median(fills):.2f} ms")
+    print(f"filled loaf median {statistics.median(loaves):.2f} ms")
     return 0
 
 

@@ -144,9 +144,28 @@ def test_nothing_for_nobody_is_refused(line: str, says: str) -> None:
         _open(line)
 
 
-def test_a_dish_not_made_here_is_said_and_not_silently_a_burger() -> None:
-    assumed = [a.text for a in _open("1 kg mince, tacos, for 6").assumed]
-    assert any("not made on this bench yet" in text for text in assumed)
+@pytest.mark.parametrize(
+    ("line", "style", "form"),
+    [
+        ("1 kg mince, tacos, for 6", "smashed-taco", "spread"),
+        ("1.5 kg chuck, smashed tacos for 12", "smashed-taco", "spread"),
+        ("900 g chuck, four stuffed burgers", "filled-burger", "filled"),
+        ("1 kg chuck, burgers filled with cheese for 5", "filled-burger", "filled"),
+    ],
+)
+def test_what_is_filled_or_spread_is_made_so(
+    larder: Larder, kitchen: Kitchen, line: str, style: str, form: str
+) -> None:
+    opening = _open(line)
+    assert opening.formula.dish.style == style
+    assert not opening.unread
+    e = evaluate(opening.formula, larder=larder, kitchen=kitchen)
+    assert e.shape.form == form
+    if form == "spread":
+        assert e.shape.raw_diameter_mm == kitchen.bun(opening.formula.shape.bun).across_mm
+    else:
+        assert e.shape.core is not None
+        assert e.shape.core.fits
 
 
 @pytest.mark.parametrize(

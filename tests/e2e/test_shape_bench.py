@@ -60,7 +60,8 @@ def test_forty_smashed_doubles_for_a_bun_of_100_mm(
     watch, kestrel, from_the_command_line, record_property, capsys: pytest.CaptureFixture[str]
 ) -> None:
     watched = watch(kestrel)
-    page = _shape(watched, "Slipway smash")
+    # Other journeys change the demo's guests.
+    page = _shape(watched, "Slipway smash", edits=[{"kind": "set", "figure": "guests", "value": 20}])
     assert from_the_command_line(watched)["shape"]["fit"]["wanted_mm"] == 100
     panel = page.get_by_role("tabpanel", name="Piece")
     expect(panel).to_contain_text("wider")

@@ -8,11 +8,12 @@ from decimal import Decimal
 import pytest
 
 from vianda.core.demo import DEMO_FORMULAS, slipway_smash
-from vianda.core.kitchen import yard_galley
+from vianda.core.kitchen import usual_flat_breads, yard_galley
 from vianda.core.larder import starter_larder
 from vianda.services.demo_kitchen import seed_once, take_up_new_meats
 from vianda.storage import cook_repository, formula_repository, kitchen_repository, larder_repository
 from vianda.storage.migrate import migrate
+from vianda.storage.migrations import m0004_weighings
 from vianda.storage.records import ConflictError, NotFoundError
 from vianda.storage.tables import MeatRow
 from vianda.storage.transaction import transaction
@@ -116,3 +117,15 @@ def test_an_older_larder_takes_up_new_meats_and_keeps_what_a_cook_corrected() ->
     assert (larder.meat("shank").connective, larder.meat("shank").price_per_kg) == ("high", Decimal("7.77"))
     assert "venison-haunch" in larder.meats
     assert take_up_new_meats() == 0
+
+
+def test_a_kitchen_from_before_flat_breads_gets_them_once(database) -> None:
+    old = replace(yard_galley(), buns=tuple(b for b in yard_galley().buns if b.kind in ("bun", "slice")))
+    stored = kitchen_repository.load_kitchen()
+    kitchen_repository.save_kitchen(old, revision=stored.revision)
+    for _ in range(2):
+        for statement in m0004_weighings.STATEMENTS:
+            database.execute_sql(statement)
+    now = kitchen_repository.load_kitchen().kitchen
+    assert [b.key for b in now.buns] == [*(b.key for b in old.buns), "tortilla-150", "flatbread-200"]
+    assert {b for b in now.buns if b.kind in ("tortilla", "flatbread")} == set(usual_flat_breads())

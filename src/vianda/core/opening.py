@@ -69,7 +69,6 @@ _FAT = re.compile(r"\b(\d{1,2})\s*(?:%|per ?cent)\s*fat\b")
 _LEAN = re.compile(r"\b(\d{1,2})\s*(?:%|per ?cent)\s*lean\b")
 _NAME = re.compile(r"\b(doubles?|singles?)\b")
 # Dishes this bench does not make yet; named so that the answer is not a silent burger.
-_OTHER_DISH = re.compile(r"\b(tacos?)\b")
 
 _SURFACES: tuple[tuple[str, SurfaceKind], ...] = (
     (r"\b(?:iron |frying |cast[- ]iron )?(?:pan|skillet)\b", "pan"),
@@ -172,14 +171,11 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
         (d for d in sorted(DONENESS, key=lambda d: -len(d.key)) if rest.take(d.key.replace("-", "[- ]"))), None
     )
     rest.take(_NAME)
-    other = rest.take(_OTHER_DISH)
     if not (read or people or pieces or surface_kind or style_key or made):
         raise UnreadableEntryError(
             f"Nothing in “{text[:60]}” was understood. Try: 700 g unknown mince, iron pan, four people.", field="/line"
         )
 
-    if other:
-        assumed.append(say("{dish} is not made on this bench yet, so burgers", dish=ph.word(other.group(1))))
     guests = _guests(people, pieces, batch_g, read, assumed, each=PIECES_EACH if made and "ball" in made else 1)
     formula = _assemble(
         kitchen=kitchen, parts=parts, batch_g=batch_g, guests=guests, style_key=style_key, surface_kind=surface_kind,

@@ -1,4 +1,4 @@
-"""The opening line for what is no burger: balls, loaves and sauce, with the school of mixing each starts with."""
+"""The opening line for what is no plain burger: balls, loaves, sauce with their schools; what is filled or spread."""
 
 from __future__ import annotations
 
@@ -23,6 +23,8 @@ DISHES: tuple[tuple[re.Pattern[str], str], ...] = (
     (re.compile(r"\b(?:meat ?)?loa(?:f|ves) in a tin\b|\btin(?:ned)? (?:meat ?)?loa(?:f|ves)\b"), "loaf-tin"),
     (re.compile(r"\btray (?:meat ?)?loa(?:f|ves)\b|\b(?:meat ?)?loa(?:f|ves) in a tray\b"), "loaf-tray"),
     (re.compile(r"\b(?:meat ?)?loa(?:f|ves)\b"), "loaf-free"),
+    (re.compile(r"\b(?:filled|stuffed) burgers?\b|\bburgers? (?:filled|stuffed)(?: with cheese)?\b"), "filled-burger"),
+    (re.compile(r"\b(?:smash(?:ed)? )?tacos?\b"), "smashed-taco"),
     (re.compile(r"\brag[uù]\b|\bmeat sauce\b|\bbolognese\b"), "ragu"),
 )  # fmt: skip
 NOUNS = {"burger": "burgers", "meatball": "meatballs", "meatloaf": "meatloaf", "sauce": "meat sauce"}
@@ -59,7 +61,7 @@ def _divided(formula: Formula, style: Style, *, pieces: int | None, larder: Lard
     guests = formula.dish.guests
     mix_g = batch_of(formula, larder=larder, kitchen=kitchen).portions.batch_mass_g
     by_batch = formula.shape.portioning == "by_batch"
-    if style.dish == "meatball":
+    if style.dish in ("meatball", "burger"):
         each = style.pieces_per_guest_start
         if pieces is not None:
             each = max(1, round(pieces / guests))

@@ -128,7 +128,7 @@
       class="-mt-[5px] grid flex-1 grid-cols-[minmax(0,1fr)] max-lg:pb-16 lg:min-h-0 lg:grid-cols-[12.25rem_minmax(0,1fr)_17rem]"
     >
       <StepRail {evaluation} {id} current={step} />
-      <main id="main" class="min-w-0 px-4 pt-5 pb-6 lg:overflow-y-auto lg:px-6">
+      <main id="main" class="relative min-w-0 px-4 pt-5 pb-6 lg:overflow-y-auto lg:px-6">
         {#if bench.refusal && ["save", "undo", "rename"].includes(bench.refusal.target)}
           <p role="alert" class="mb-3 border-l-4 border-error pl-3 text-error">{bench.refusal.detail}</p>
         {/if}

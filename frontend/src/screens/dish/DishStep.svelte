@@ -23,9 +23,7 @@
 <header class="mb-4 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
   <div>
     <h1 class="text-[1.5rem] leading-tight">Dish</h1>
-    <p class="mt-0.5 quiet">
-      What, and for how many. Pieces are cut through at their usual weight, to one scale.
-    </p>
+    <p class="mt-0.5 quiet">Usual pieces cut through, to one scale.</p>
   </div>
   <Segments
     label="Dish"

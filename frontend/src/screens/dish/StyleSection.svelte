@@ -37,7 +37,7 @@
 </script>
 
 <span class="mt-1 block w-full">
-  <svg viewBox={`0 0 ${widest} ${base + 2}`} class="block h-18 w-full" aria-hidden="true">
+  <svg viewBox={`0 0 ${widest} ${base + 2}`} class="block h-13 w-full" aria-hidden="true">
     {#if style.form === "ball"}
       <circle cx={widest / 2} cy={base - t / 2} r={t / 2} class="fill-lean" />
     {:else if style.form === "loaf"}

@@ -164,7 +164,7 @@
       >
         {#snippet row(b)}
           <td class="px-3 py-1.5 text-right numeral"
-            ><Qty kind="length_mm" value={b.diameter_mm} />{#if b.depth_mm}{" × "}<Qty
+            ><Qty kind="length_mm" value={b.diameter_mm} />{#if b.depth_mm}&nbsp;× <Qty
                 kind="length_mm"
                 value={b.depth_mm}
               />{/if}</td
@@ -191,7 +191,7 @@
                 >{:else}<Qty kind="volume_ml" value={w.volume_ml ?? 0} />{/if}{:else}<Qty
                 kind="length_mm"
                 value={w.length_mm ?? 0}
-              />{#if w.kind !== "ring"}{" × "}<Qty kind="length_mm" value={w.width_mm ?? 0} />{/if}, <Qty
+              />{#if w.kind !== "ring"}&nbsp;× <Qty kind="length_mm" value={w.width_mm ?? 0} />{/if}, <Qty
                 kind="length_mm"
                 value={w.height_mm ?? 0}
               /> high{/if}</td

@@ -3,6 +3,7 @@
   import type { Evaluation } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
   import { amount } from "../../lib/format";
+  import CutMeat from "./CutMeat.svelte";
   import DragHandle from "../../lib/ui/DragHandle.svelte";
   import { units } from "../../lib/units.svelte";
   import ScaleBar, { coinRoom } from "./ScaleBar.svelte";
@@ -41,9 +42,7 @@
 <div class="relative" bind:clientWidth={width}>
   <svg {width} {height} class="block select-none" role="img" aria-label={label}>
     <defs>
-      <pattern id="ball-cut" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(38)">
-        <rect width="8" height="8" class="fill-lean" /><path d="M0 0V8" stroke="#8d3345" stroke-width="2.6" />
-      </pattern>
+      <CutMeat id="ball-cut" />
     </defs>
     <circle {cx} cy={base - r(raw)} r={r(raw)} fill="url(#ball-cut)" />
     <circle cx={at.cooked} cy={base - r(cooked.high)} r={r(cooked.high)} fill="#4a2b20" opacity="0.45" />

@@ -3,6 +3,7 @@
   import type { Evaluation } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
   import { amount } from "../../lib/format";
+  import CutMeat from "./CutMeat.svelte";
   import DragHandle from "../../lib/ui/DragHandle.svelte";
   import { units } from "../../lib/units.svelte";
   import { loafAlong, loafSection } from "./outlines";
@@ -79,15 +80,7 @@
 <div class="relative" bind:clientWidth={width}>
   <svg {width} {height} class="block select-none" role="img" aria-label={label}>
     <defs>
-      <pattern
-        id="block-cut"
-        width="8"
-        height="8"
-        patternUnits="userSpaceOnUse"
-        patternTransform="rotate(38)"
-      >
-        <rect width="8" height="8" class="fill-lean" /><path d="M0 0V8" stroke="#8d3345" stroke-width="2.6" />
-      </pattern>
+      <CutMeat id="block-cut" />
     </defs>
     <!-- From above -->
     {#if vessel}

@@ -3,6 +3,7 @@
   import type { Evaluation, Formula, Kitchen } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
   import { amount } from "../../lib/format";
+  import CutMeat from "./CutMeat.svelte";
   import DragHandle from "../../lib/ui/DragHandle.svelte";
   import { units } from "../../lib/units.svelte";
   import { dimpledSection, raggedCircle } from "./outlines";
@@ -63,24 +64,30 @@
   }
 </script>
 
+{#snippet breadOutline(filled: boolean)}
+  {@const fill = filled ? "#e2b977" : "none"}
+  {@const stroke = filled ? "none" : "#e2b977"}
+  {#if deep > 0}
+    <rect
+      x={cx - r(wide)}
+      y={cy - r(deep)}
+      width={wide * px}
+      height={deep * px}
+      rx={5 * px}
+      {fill}
+      {stroke}
+      stroke-width="2.4"
+    />
+  {:else if bun > 0}<circle {cx} {cy} r={r(bun)} {fill} {stroke} stroke-width="2.4" />{/if}
+{/snippet}
+
 <div class="relative" bind:clientWidth={width}>
   <svg {width} {height} class="block select-none" role="img" aria-label={label}>
     <defs>
-      <pattern id="raw-cut" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(38)">
-        <rect width="8" height="8" class="fill-lean" /><path d="M0 0V8" stroke="#8d3345" stroke-width="2.6" />
-      </pattern>
+      <CutMeat id="raw-cut" />
     </defs>
     <!-- Plan -->
-    {#if deep > 0}
-      <rect
-        x={cx - r(wide)}
-        y={cy - r(deep)}
-        width={wide * px}
-        height={deep * px}
-        rx={5 * px}
-        fill="#e2b977"
-      />
-    {:else if bun > 0}<circle {cx} {cy} r={r(bun)} fill="#e2b977" />{/if}
+    {@render breadOutline(true)}
     {#if look.edges === "ragged" && !shape.ware_key}
       <path d={raggedCircle(cx, cy, r(raw))} fill="url(#raw-cut)" />
     {:else}<circle {cx} {cy} r={r(raw)} fill="url(#raw-cut)" />{/if}
@@ -108,18 +115,7 @@
     {:else if shape.dimple_size}
       <circle {cx} {cy} r={r(shape.dimple_size.diameter_mm)} fill="none" stroke="#fff" opacity="0.55" />
     {/if}
-    {#if deep > 0}
-      <rect
-        x={cx - r(wide)}
-        y={cy - r(deep)}
-        width={wide * px}
-        height={deep * px}
-        rx={5 * px}
-        fill="none"
-        stroke="#e2b977"
-        stroke-width="2.4"
-      />
-    {:else if bun > 0}<circle {cx} {cy} r={r(bun)} fill="none" stroke="#e2b977" stroke-width="2.4" />{/if}
+    {@render breadOutline(false)}
     <g text-anchor="middle" fill="#fff">
       <text x={cx} y={cy - 4} class="text-[17px] numeral">{mm(cooked.low, cooked.high)}</text>
       <text x={cx} y={cy + 13} class="text-[12.5px]">cooked</text>
@@ -239,7 +235,7 @@
       y={height - 5}
       {px}
       coin={!bun}
-      note={`${bun ? `${shape.bun_name} · ` : ""}dashed: cooked, usual`}
+      note={narrow ? "dashed: cooked, usual" : `${bun ? `${shape.bun_name} · ` : ""}dashed: cooked, usual`}
     />
   </svg>
   {#if free}
