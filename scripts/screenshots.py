@@ -35,14 +35,6 @@ def _target(page: Page) -> None:
     page.locator("[data-answer]").first.wait_for()
 
 
-def _salt(page: Page) -> None:
-    page.get_by_role("tab", name="Salt").click()
-
-
-def _grind(page: Page) -> None:
-    page.get_by_role("tab", name="Grind and slip").click()
-
-
 def _formulas(page: Page, base: str) -> dict[str, int]:
     shelf = page.request.get(f"{base}/api/formulas").json()
     return {item["name"].split(" ")[0]: item["id"] for item in shelf}
@@ -66,6 +58,42 @@ def _a_cook(page: Page, base: str, formula: int) -> int:
     return int(cook["id"])
 
 
+def _loaf_in_a_tin(page: Page, base: str, loaf: int) -> int:
+    """A copy of a loaf that is too large for its tin."""
+    formula = page.request.get(f"{base}/api/formulas/{loaf}").json()["formula"]
+    edits = [
+        {"kind": "choose", "field": "style", "key": "loaf-tin"},
+        {"kind": "set", "figure": "piece_mass", "value": 1500},
+    ]
+    made = page.request.post(f"{base}/api/evaluate", data={"formula": formula, "edits": edits}).json()["formula"]
+    made["name"] = "Keeper’s loaf, in the tin"
+    return int(page.request.post(f"{base}/api/formulas", data={"formula": made}).json()["id"])
+
+
+def _a_weighing(page: Page, base: str, formula: int) -> int:
+    """A run of check-weighing with eight pieces on record, one bad reading, and the ninth on the scale."""
+    run = int(page.request.post(f"{base}/api/weighings", data={"formula_id": formula}).json()["id"])
+    path = f"{base}/api/weighings/{run}"
+    presses = 0
+
+    def press(action: str, wait_ms: int = 1500) -> None:
+        nonlocal presses
+        presses += 1
+        page.request.post(f"{path}/actions", data={"token": f"picture-{presses:03d}", "action": action})
+        page.wait_for_timeout(wait_ms)
+
+    for piece in range(9):
+        press("piece")
+        while page.request.get(f"{path}/display").json()["verdict"]["kind"] != "good":
+            press("correct")
+        if piece == 4:
+            press("lean")
+            press("keep", 4000)
+        if piece < 8:
+            press("keep", 100)
+    return run
+
+
 def main() -> int:
     """Take every picture; the shelf last, so that it shows what the others left."""
     base = sys.argv[1].rstrip("/")
@@ -75,7 +103,8 @@ def main() -> int:
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         ids = _formulas(page, base)
         smash, pub = ids["Slipway"], ids["Harbour-light"]
-        loaf, balls = ids["Keeper’s"], ids["Night-watch"]
+        loaf = ids["Keeper’s"]
+        tin, run = _loaf_in_a_tin(page, base, loaf), _a_weighing(page, base, smash)
         cook = _a_cook(page, base, smash)
         stove = page.request.post(f"{base}/api/cooks", data={"formula_id": smash}).json()["id"]
         for place, late in enumerate((300, 70, 45)):
@@ -85,11 +114,11 @@ def main() -> int:
             *((step, f"/formula/{smash}/{step}", WIDE, None) for step in ("dish", "meat", "shape", "cook", "notes")),
             ("heat", f"/formula/{pub}/heat", WIDE, None),
             ("mix", f"/formula/{loaf}/mix", WIDE, None),
-            ("salt", f"/formula/{balls}/mix", WIDE, _salt),
+            ("tin", f"/formula/{tin}/shape", WIDE, None),
+            ("weigh", f"/weigh/{run}", WIDE, None),
             ("pantry", "/pantry", WIDE, None),
             ("working", f"/formula/{smash}/meat", WIDE, _working),
             ("target", f"/formula/{smash}/meat", WIDE, _target),
-            ("grind", f"/formula/{smash}/meat", WIDE, _grind),
             ("larder", "/larder", WIDE, None),
             ("slip", f"/slip/{smash}", WIDE, None),
             ("stove", f"/stove/{stove}", WIDE, None),

@@ -94,7 +94,7 @@ def _choices(formula: Formula, batch: Batch) -> tuple[DivisionChoice, ...]:
             return
 
     words = {
-        "first": "The first ones take one step more", "last": "The last one takes it all",
+        "first": "The first take a step more", "last": "The last one takes it all",
         "bowl": "Leave it in the bowl, to fry and taste",
     }  # fmt: skip
     for key, text in words.items():

@@ -53,7 +53,7 @@ def _with_piece(plan: Json) -> Json:
             "cooked_thickness_mm": {"low": thick, "usual": thick, "high": thick},
             "water_lost_g": max(0.0, piece - shape["cooked_mass_g"]["usual"]), "fat_rendered_g": 0.0,
             "method": "pan-broiled", "dimple_size": None, "ware_key": "", "ware_name": "", "ends": "",
-            "end_mm": 0.0, "section_power": 3.0,
-            "press_kg": None, "fit": None, "scoop": None, "vessel": None, "core": None, "eggs": None, "lumps": None,
+            "end_mm": 0.0, "section_power": 3.0, "ball_mm": 0.0, "press_kg": None, "fit": None, "scoop": None,
+            "vessel": None, "core": None, "eggs": None, "lumps": None,
         },
     }  # fmt: skip

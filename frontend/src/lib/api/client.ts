@@ -154,7 +154,8 @@ export const api = {
   propose: (formula: Formula, words: string) =>
     ask<S["ProposeAnswer"]>("POST", "/target/propose", { formula, words }),
   weighings: (formula: number) => ask<WeighingLine[]>("GET", `/formulas/${formula}/weighings`),
-  beginWeighing: (formula_id: number) => ask<Weighing>("POST", "/weighings", { formula_id }),
+  beginWeighing: (formula_id: number, step_g: 1 | 2 | 5) =>
+    ask<Weighing>("POST", "/weighings", { formula_id, step_g }),
   weighing: (id: number) => ask<Weighing>("GET", `/weighings/${id}`),
   weighingAct: (id: number, action: WeighingAction) =>
     ask<Weighing>("POST", `/weighings/${id}/actions`, action),

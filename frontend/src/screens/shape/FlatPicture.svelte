@@ -45,7 +45,7 @@
   const cy = $derived((widest * px) / 2 + 4);
   const sx = $derived(narrow ? cx : plan + 34 + (widest * px) / 2);
   const rise = $derived((shape.dimple_size?.rim_rise_mm ?? 0) * px);
-  const rawBase = $derived((narrow ? plan + 22 : 18) + (t + (spread ? 0 : 0)) * px + rise);
+  const rawBase = $derived((narrow ? plan + 22 : 18) + Math.max(t, shape.ball_mm) * px + rise);
   const under = $derived(rawBase + (spread ? crumb * px : 0));
   const stackBase = $derived(under + 58 + layers * ct * px + (bun && !flat ? 16 * px : 0));
   const low = $derived(stackBase + (bun ? crumb * px : 0) + 24);
@@ -140,6 +140,19 @@
         rx={Math.min(6, (t * px) / 3)}
         fill="url(#raw-cut)"
       />
+    {/if}
+    {#if shape.ball_mm > 0}
+      <circle
+        cx={sx}
+        cy={rawBase - r(shape.ball_mm)}
+        r={r(shape.ball_mm)}
+        class="stroke-quiet"
+        fill="none"
+        stroke-dasharray="3 4"
+      />
+      <text x={sx + r(shape.ball_mm) + 6} y={rawBase - r(shape.ball_mm) - 4} class="fill-quiet text-[12px]"
+        >the ball, {mm(shape.ball_mm)}</text
+      >
     {/if}
     {#if shape.core}
       {@const w = r(shape.core.diameter_mm)}

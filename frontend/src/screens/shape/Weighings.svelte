@@ -3,6 +3,7 @@
   import { api, ProblemError, type WeighingLine } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
   import { moment } from "../../lib/format";
+  import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import { navigate } from "../../router";
 
@@ -10,6 +11,8 @@
   let runs = $state.raw<WeighingLine[]>([]);
   let problem = $state<string | null>(null);
   let busy = $state(false);
+  let chosen = $state<1 | 2 | 5 | null>(null);
+  const reads = $derived(chosen ?? (Math.min(step, 5) as 1 | 2 | 5));
   const open = $derived(runs.find((r) => !r.finished_at));
 
   $effect(() => {
@@ -26,7 +29,7 @@
         problem = "The formula is not saved yet; it is weighed as saved. Wait a moment and press again.";
         return;
       }
-      const run = await api.beginWeighing(bench.id);
+      const run = await api.beginWeighing(bench.id, reads);
       await navigate(`/weigh/${run.id}` as "/");
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
@@ -42,11 +45,17 @@
     <div>
       <h2 class="text-base">Check-weigh</h2>
       <p class="text-[0.875rem] quiet">
-        Each piece on a scale that reads {step <= 5 ? step : 5} g: what to add or pinch off, and whether the count
-        comes out.
+        Each piece on a bench scale: what to add or pinch off, and whether the count comes out.
       </p>
     </div>
-    <div class="flex gap-2">
+    <div class="flex items-end gap-2">
+      <PickField
+        label="Scale reads"
+        width="5.5rem"
+        value={String(reads)}
+        options={[1, 2, 5].map((g) => ({ key: String(g), title: `${g} g` }))}
+        onpick={(key) => (chosen = Number(key) as 1 | 2 | 5)}
+      />
       {#if open}<a class="act-main" href={`/weigh/${open.id}`}>Go on with {open.counted} of {open.pieces}</a
         >{/if}
       <button class={open ? "act min-h-12" : "act-main"} onclick={begin} disabled={busy}

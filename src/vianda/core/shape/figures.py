@@ -66,6 +66,7 @@ class ShapeFigures:
     ``thickness_mm`` is the height: a ball's diameter, a loaf's height. A loaf measures ``length_mm`` × ``width_mm``;
     of what is round both are the diameter. What is crumbled has no size. ``volume_ml`` is raw, with what lies inside.
     A loaf's section is half a superellipse of ``section_power``; each of its ends narrows over ``end_mm``.
+    ``ball_mm`` is the ball a smashed piece is pressed from, 0 for others.
     """
 
     form: Form
@@ -92,6 +93,7 @@ class ShapeFigures:
     ends: str
     end_mm: float
     section_power: float
+    ball_mm: float
     press_kg: Band | None
     fit: Fit | None
     scoop: ScoopFit | None
@@ -178,6 +180,7 @@ def shape_figures(
         ends=shape.ends if style.form == "loaf" else "",
         end_mm=END_FRAC[shape.ends] * width if style.form == "loaf" else 0.0,
         section_power=SECTION_POWER,
+        ball_mm=ball_diameter_mm(volume_ml=volume) if style.press_by_s else 0.0,
         press_kg=press_kg(diameter_mm=length, thickness_mm=height) if style.press_by_s else None,
         fit=_fit(style.form, bun, shrink=shrink, volume_ml=volume, thickness_mm=height, mass_g=piece_mass_g)
         if flat else None,

@@ -4357,8 +4357,11 @@ export interface components {
          *     ``thickness_mm`` is the height: a ball's diameter, a loaf's height. A loaf measures ``length_mm`` × ``width_mm``;
          *     of what is round both are the diameter. What is crumbled has no size. ``volume_ml`` is raw, with what lies inside.
          *     A loaf's section is half a superellipse of ``section_power``; each of its ends narrows over ``end_mm``.
+         *     ``ball_mm`` is the ball a smashed piece is pressed from, 0 for others.
          */
         ShapeFigures: {
+            /** Ball Mm */
+            ball_mm: number;
             /** Bun Diameter Mm */
             bun_diameter_mm: number;
             /** Bun Name */
