@@ -69,3 +69,11 @@ def test_six_in_a_row_rising() -> None:
 def test_the_rules_do_not_care_where_the_target_lies(shift: float) -> None:
     run = [*CALM, *CALM, 112.0, 98.0, *[100.9, 100.4] * 4]
     assert _rules(run) == _rules([x + shift for x in run])
+
+
+def test_one_count_of_the_scale_is_no_signal() -> None:
+    readings = [85.0] * 10 + [84.0, 85.0, 85.0]
+    assert ("beyond-3s", 10) in {(b.rule, b.at) for b in control_chart(readings).broken}
+    assert control_chart(readings, step_g=1).broken == ()
+    # Two counts off among equals is one.
+    assert ("beyond-3s", 10) in {(b.rule, b.at) for b in control_chart([85.0] * 10 + [83.0], step_g=1).broken}

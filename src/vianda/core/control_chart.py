@@ -14,6 +14,8 @@ Rule = Literal["beyond-3s", "2-of-3-beyond-2s", "4-of-5-beyond-1s", "8-on-one-si
 D2 = 2.0 / math.sqrt(math.pi)
 # With fewer the limits mean nothing yet: ours.
 FEWEST = 5
+# A spread below half a count of the scale cannot be told from its rounding: ours.
+COARSE = 0.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,8 +42,11 @@ class ControlChart:
     broken: tuple[Broken, ...]
 
 
-def control_chart(readings_g: Sequence[float]) -> ControlChart:
+def control_chart(readings_g: Sequence[float], *, step_g: float = 0.0) -> ControlChart:
     """The chart of readings in the order they were taken.
+
+    ``step_g`` is what the scale counts in: σ is never taken below half of it, since readings that differ by one count
+    say nothing of the pieces.
 
     Limits: mean ± 3 σ with σ = mean moving range ÷ 1.128 (NIST/SEMATECH e-Handbook 6.3.2.2). Rules: the four of the
     Western Electric handbook (1956), and six in a row rising or falling (Nelson 1984).
@@ -60,12 +65,17 @@ def control_chart(readings_g: Sequence[float]) -> ControlChart:
     if n < FEWEST:
         return ControlChart(mean, sd, None, None, None, ())
     ranges = [abs(b - a) for a, b in itertools.pairwise(readings_g)]
-    sigma = math.fsum(ranges) / len(ranges) / D2
-    broken = _broken([(x - mean) / sigma for x in readings_g], readings_g) if sigma > 0 else ()
+    sigma = max(math.fsum(ranges) / len(ranges) / D2, COARSE * step_g)
+    broken = (
+        _broken([(x - mean) / sigma for x in readings_g], readings_g, count_z=COARSE * step_g / sigma)
+        if sigma > 0
+        else ()
+    )
     return ControlChart(mean, sd, sigma, mean + 3 * sigma, mean - 3 * sigma, broken)
 
 
-def _broken(z: Sequence[float], x: Sequence[float]) -> tuple[Broken, ...]:
+def _broken(z: Sequence[float], x: Sequence[float], *, count_z: float) -> tuple[Broken, ...]:
+    """``count_z`` is half a count of the scale: what lies nearer to the mean lies on no side of it."""
     found: list[Broken] = []
     for at in range(len(z)):
         if abs(z[at]) > 3:
@@ -74,7 +84,8 @@ def _broken(z: Sequence[float], x: Sequence[float]) -> tuple[Broken, ...]:
             found.append(Broken("2-of-3-beyond-2s", at))
         if _many(z, at, of=5, needed=4, beyond=1):
             found.append(Broken("4-of-5-beyond-1s", at))
-        if at >= 7 and (all(v > 0 for v in z[at - 7 : at + 1]) or all(v < 0 for v in z[at - 7 : at + 1])):
+        eight = z[max(0, at - 7) : at + 1]
+        if len(eight) == 8 and (all(v > count_z for v in eight) or all(v < -count_z for v in eight)):
             found.append(Broken("8-on-one-side", at))
         if at >= 5:
             steps = [b - a for a, b in zip(x[at - 5 : at], x[at - 4 : at + 1], strict=True)]

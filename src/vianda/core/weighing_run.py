@@ -139,7 +139,7 @@ def running(plan: WeighingPlan, kept: Sequence[Kept]) -> Running:
             readings.append(plan.piece_g + off)
             shaped += one.shown_g
     to_come = max(0, plan.pieces - number)
-    chart = control_chart(readings)
+    chart = control_chart(readings, step_g=plan.step_g)
     return Running(
         records=tuple(records),
         counted=number,

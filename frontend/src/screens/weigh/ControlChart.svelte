@@ -49,7 +49,12 @@
     {#if chart.upper_g !== null && chart.lower_g !== null && chart.mean_g !== null}
       {#each [{ at: chart.upper_g, name: "+3σ" }, { at: chart.lower_g, name: "−3σ" }] as limit (limit.name)}
         <path d={`M52 ${y(limit.at)}H${width - 8}`} class="stroke-error" stroke-dasharray="5 5" />
-        <text x="46" y={y(limit.at) + 4} text-anchor="end" class="fill-error text-[12px]">{limit.name}</text>
+        <text
+          x={width - 10}
+          y={y(limit.at) + (limit.name === "+3σ" ? -4 : 13)}
+          text-anchor="end"
+          class="fill-error text-[12px]">{limit.name}</text
+        >
       {/each}
       <path d={`M52 ${y(chart.mean_g)}H${width - 8}`} class="stroke-info" stroke-dasharray="2 4" />
     {/if}
