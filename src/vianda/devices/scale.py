@@ -25,10 +25,10 @@ class Reading:
 
 
 class BenchScale(Protocol):
-    """A bench scale. A real one reads its line and answers with the newest display; it cannot answer for the past."""
+    """A bench scale. A real one keeps what its line says and answers with the display nearest before the moment."""
 
     def read(self, at_s: float) -> Reading:
-        """The display at a moment."""
+        """The display at a moment, at most a second ago."""
 
     def tare(self, at_s: float) -> None:
         """Call what lies on the scale nought."""

@@ -68,6 +68,9 @@ class SimulatedScale:
         shown = self._shown_g(newest - tare)
         return Reading(shown, self._shown_g(gross), "steady" if steady else "moving", tick * TICK_S)
 
+    def tare(self, at_s: float) -> None:
+        """Nothing to send: a tare is among the things done to it, from which it is made anew for each reading."""
+
     def _shown_g(self, grams: float) -> float:
         step = self.make.step_g
         # Adding nought turns −0 into 0.

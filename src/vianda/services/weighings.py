@@ -12,7 +12,7 @@ from vianda.core.check_weigh import Verdict
 from vianda.core.errors import OutOfRangeError
 from vianda.core.evaluate import evaluate
 from vianda.core.weighing_run import Aside, Kept, Running, judge, plan_of_weighing, running
-from vianda.devices.scale import Reading, ScaleMake
+from vianda.devices.scale import BenchScale, Reading, ScaleMake
 from vianda.devices.simulated_hand import correction_g, lean_g, piece_g
 from vianda.devices.simulated_scale import TICK_S, Deed, Done, SimulatedScale
 from vianda.services.bench import surroundings
@@ -148,6 +148,7 @@ def _events_of(
     if action == "lean":
         return [("lean", lean_g(seed=seed, number=turn))]
     if action == "tare":
+        _scale(stored).tare(_now_s(stored))
         return [("tare", None)]
     if action == "keep":
         return [("keep", _reading_to_keep(now, seen_g=seen_g, late_s=late_s))]
@@ -223,7 +224,8 @@ def _kept(stored: StoredWeighing) -> list[Kept]:
     return kept
 
 
-def _scale(stored: StoredWeighing) -> SimulatedScale:
+def _scale(stored: StoredWeighing) -> BenchScale:
+    """The scale on the bench: a simulated one, until a real one stands behind the port."""
     deeds = tuple(Done(e.at_s, _DEEDS[e.kind], e.value or 0.0) for e in stored.events if e.kind in _DEEDS)
     make = ScaleMake(step_g=stored.plan.step_g, capacity_g=stored.plan.capacity_g)
     return SimulatedScale(make, stored.seed, deeds)
