@@ -29,6 +29,11 @@ def _working(page: Page) -> None:
     page.get_by_role("dialog").wait_for()
 
 
+def _inside(page: Page) -> None:
+    page.get_by_role("tab", name="Inside the piece").click()
+    page.get_by_role("slider", name="Moment").wait_for()
+
+
 def _target(page: Page) -> None:
     page.get_by_role("tab", name="Reach a target").click()
     page.get_by_role("button", name="Find blends").click()
@@ -112,7 +117,7 @@ def main() -> int:
             page.request.post(f"{base}/api/cooks/{stove}/events", data=report)
         pictures: list[tuple[str, str, tuple[int, int], Callable[[Page], None] | None]] = [
             *((step, f"/formula/{smash}/{step}", WIDE, None) for step in ("dish", "meat", "shape", "cook", "notes")),
-            ("heat", f"/formula/{pub}/heat", WIDE, None),
+            ("heat", f"/formula/{pub}/heat", WIDE, _inside),
             ("mix", f"/formula/{loaf}/mix", WIDE, None),
             ("tin", f"/formula/{tin}/shape", WIDE, None),
             ("weigh", f"/weigh/{run}", WIDE, None),

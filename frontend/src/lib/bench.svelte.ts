@@ -61,7 +61,8 @@ export class Bench {
   #past = $state.raw<Formula[]>([]);
   #future = $state.raw<Formula[]>([]);
   #working = false;
-  #journeys: ("back" | "forth")[] = [];
+  // Steps back and forth asked for meanwhile, each with the edit that was last in line then: it comes first.
+  #journeys: { way: "back" | "forth"; after: Edit | undefined }[] = [];
   #saveTimer: ReturnType<typeof setTimeout> | undefined;
   #retryTimer: ReturnType<typeof setTimeout> | undefined;
   #saving: Promise<void> | null = null;
@@ -120,7 +121,11 @@ export class Bench {
   /** Send an edit to the core. A drag that was not sent yet is overtaken by the next one. */
   edit(edit: Edit): void {
     const last = this.waiting.at(-1);
-    const overtakes = dragged(edit) !== null && last !== undefined && dragged(last) === dragged(edit);
+    const overtakes =
+      this.#journeys.length === 0 &&
+      dragged(edit) !== null &&
+      last !== undefined &&
+      dragged(last) === dragged(edit);
     this.waiting = overtakes ? [...this.waiting.slice(0, -1), edit] : [...this.waiting, edit];
     void this.#drain();
   }
@@ -129,7 +134,7 @@ export class Bench {
     if (this.#working) return;
     this.#working = true;
     try {
-      while (this.waiting.length > 0 && this.formula) {
+      while (this.waiting.length > 0 && this.formula && !this.#journeyIsNext()) {
         const edit = this.waiting[0] as Edit;
         const before = this.formula;
         try {
@@ -153,14 +158,20 @@ export class Bench {
       }
     } finally {
       this.#working = false;
-      if (this.#journeys.length > 0) this.#next();
+      if (this.#journeyIsNext()) this.#next();
     }
+  }
+
+  /** Whether all edits made before the next step back or forth are done. */
+  #journeyIsNext(): boolean {
+    const next = this.#journeys[0];
+    return next !== undefined && !(next.after && this.waiting.includes(next.after));
   }
 
   /** Steps back and forth that were asked for meanwhile, then edits. */
   #next(): void {
-    const way = this.#journeys.shift();
-    if (way) void this.#travel(way);
+    const journey = this.#journeyIsNext() ? this.#journeys.shift() : undefined;
+    if (journey) void this.#travel(journey.way);
     else void this.#drain();
   }
 
@@ -200,12 +211,16 @@ export class Bench {
   async #travel(way: "back" | "forth"): Promise<void> {
     if (this.#working) {
       // Pressed faster than the core answers: each press counts, after what is under way.
-      this.#journeys.push(way);
+      this.#journeys.push({ way, after: this.waiting.at(-1) });
       return;
     }
     const from = way === "back" ? this.#past : this.#future;
     const to = from.at(-1);
-    if (!to || !this.formula) return;
+    if (!to || !this.formula) {
+      // Pressed once too often; what was edited meanwhile must not wait for it.
+      this.#next();
+      return;
+    }
     this.#working = true;
     try {
       const answer = await api.evaluate(to, [], units.system);

@@ -122,6 +122,18 @@ describe("undo and redo", () => {
     expect(bench.formula?.dish.guests).toBe(20);
   });
 
+  it("pressed once too often, do not hold up what is edited next", async () => {
+    const bench = await opened();
+    bench.edit(guests(21));
+    void bench.undo();
+    void bench.undo();
+    void bench.undo();
+    bench.edit(guests(50));
+    await settle();
+    expect(bench.waiting).toEqual([]);
+    expect(bench.formula?.dish.guests).toBe(50);
+  });
+
   it("go back and forth, and a new edit ends the way forth", async () => {
     const bench = await opened();
     bench.edit(guests(30));

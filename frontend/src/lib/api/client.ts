@@ -45,6 +45,8 @@ export type Weighing = S["WeighingAnswer"];
 export type WeighingLine = S["WeighingLine"];
 export type ScaleDisplay = S["DisplayAnswer"];
 export type WeighingAction = S["WeighingAction"];
+export type HeatCurve = S["HeatCurve"];
+export type NotModelled = S["NotModelled"];
 export type Limit = NonNullable<S["MixModel"]["avoid"]>[number];
 export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
 
@@ -100,6 +102,8 @@ export const api = {
     ask<S["OpeningAnswer"]>("POST", "/opening", { line, unit_system }),
   evaluate: (formula: Formula, edits: Edit[], unit_system: Units) =>
     ask<{ formula: Formula; evaluation: Evaluation }>("POST", "/evaluate", { formula, edits, unit_system }),
+  heatCurve: (formula: Formula, signal?: AbortSignal) =>
+    ask<HeatCurve | NotModelled>("POST", "/heat/curve", { formula }, signal),
   formulas: () => ask<ShelfItem[]>("GET", "/formulas"),
   formula: (id: number) => ask<StoredFormula>("GET", `/formulas/${id}`),
   createFormula: (formula: Formula) => ask<StoredFormula>("POST", "/formulas", { formula }),

@@ -3,25 +3,29 @@
   import Fact from "../../lib/ui/Fact.svelte";
   import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
-  import StepHead from "../../lib/ui/StepHead.svelte";
+  import Tabs from "../../lib/ui/Tabs.svelte";
   import ValueField from "../../lib/ui/ValueField.svelte";
   import type { StepProps } from "../step";
-  import CoreScale from "./CoreScale.svelte";
-  import StageClock from "./StageClock.svelte";
+  import InsideTab from "./InsideTab.svelte";
+  import MinutesTab from "./MinutesTab.svelte";
 
-  let { bench, formula, evaluation, kitchen, onworking }: StepProps = $props();
+  let props: StepProps = $props();
+  const { bench, onworking } = $derived(props);
+  const formula = $derived(props.formula);
+  const evaluation = $derived(props.evaluation);
+  const kitchen = $derived(props.kitchen);
   const heat = $derived(evaluation.heat);
-  const reach = {
-    usually: "Habit. At this thickness and heat they usually reach the floor; a thermometer knows.",
-    "may-fall-short": "Habit. They may fall short of the floor: let a thermometer decide.",
-    "thermometer-decides": "Habit, for the pan only. The thermometer decides when it is done.",
-  } as const;
+  const tabs = [
+    { key: "minutes", title: "Minutes and floor" },
+    { key: "inside", title: "Inside the piece" },
+  ] as const;
+  let open = $state<"minutes" | "inside">("minutes");
 </script>
 
-<StepHead
-  title="Heat"
-  line="From the table of habit: from–to minutes, no physics. The core wanted stands beside the published floor."
-/>
+<div class="mb-3 flex flex-wrap items-end gap-x-6 border-b border-base-300">
+  <h1 class="pb-1.5 text-2xl">Heat</h1>
+  <Tabs label="Heat" {tabs} {open} onopen={(key) => (open = key as typeof open)} />
+</div>
 
 <div class="flex flex-wrap items-start gap-x-5 gap-y-4">
   <PickField
@@ -47,53 +51,30 @@
     value={formula.heat.core_target_c}
     width="8.5rem"
   />
-  <div class="flex gap-8 pt-0.5">
-    {#if heat.flip_s.high > 0}<Fact label="Flip" onclick={() => onworking("minutes")}
-        ><Qty kind="time_s" value={heat.flip_s.low} high={heat.flip_s.high} /></Fact
-      >{:else}<Fact label="On the heat" onclick={() => onworking("minutes")}
-        ><Qty kind="minutes" value={heat.on_heat_s.low / 60} high={heat.on_heat_s.high / 60} /></Fact
-      >{/if}
-    <Fact
-      label={heat.probe ? "Pull at" : "Off the heat"}
-      onclick={() => onworking(heat.probe ? "core" : "minutes")}
-    >
-      {#if heat.probe}<Qty kind="temp_c" value={heat.pull_c} />{:else}<Qty
-          kind="time_s"
-          value={heat.on_heat_s.low}
-          high={heat.on_heat_s.high}
-        />{/if}
-    </Fact>
-    <Fact label="Rest" onclick={() => onworking("minutes")}
-      ><Qty kind="time_s" value={heat.rest_s.low} high={heat.rest_s.high} /></Fact
-    >
-  </div>
+  {#if open === "minutes"}
+    <div class="flex gap-8 pt-0.5">
+      {#if heat.flip_s.high > 0}<Fact label="Flip" onclick={() => onworking("minutes")}
+          ><Qty kind="time_s" value={heat.flip_s.low} high={heat.flip_s.high} /></Fact
+        >{:else}<Fact label="On the heat" onclick={() => onworking("minutes")}
+          ><Qty kind="minutes" value={heat.on_heat_s.low / 60} high={heat.on_heat_s.high / 60} /></Fact
+        >{/if}
+      <Fact
+        label={heat.probe ? "Pull at" : "Off the heat"}
+        onclick={() => onworking(heat.probe ? "core" : "minutes")}
+      >
+        {#if heat.probe}<Qty kind="temp_c" value={heat.pull_c} />{:else}<Qty
+            kind="time_s"
+            value={heat.on_heat_s.low}
+            high={heat.on_heat_s.high}
+          />{/if}
+      </Fact>
+      <Fact label="Rest" onclick={() => onworking("minutes")}
+        ><Qty kind="time_s" value={heat.rest_s.low} high={heat.rest_s.high} /></Fact
+      >
+    </div>
+  {/if}
 </div>
 
-<div class="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-5 md:grid-cols-[minmax(0,1fr)_18.5rem]">
-  <section aria-label="Minutes">
-    <h2 class="text-base">Minutes</h2>
-    <p
-      class={[
-        "text-[0.8125rem] leading-snug",
-        heat.reach === "usually" ? "quiet" : "font-semibold text-warning",
-      ]}
-    >
-      {heat.reach === "thermometer-decides" && !["disc", "filled", "spread"].includes(evaluation.style.form)
-        ? "Habit, to plan by. The thermometer decides when it is done."
-        : reach[heat.reach]}
-    </p>
-    <StageClock {heat} />
-  </section>
-  <section aria-label="Core and floor">
-    <h2 class="text-base">Core and floor</h2>
-    <p class="text-[0.8125rem] leading-snug quiet">
-      {heat.floors.leading.authority} leads: {heat.floors.why}.
-    </p>
-    <CoreScale {bench} {heat} />
-  </section>
+<div role="tabpanel" aria-label={tabs.find((t) => t.key === open)?.title}>
+  {#if open === "minutes"}<MinutesTab {...props} />{:else}<InsideTab {...props} />{/if}
 </div>
-<p class="mt-2 text-[0.8125rem] leading-snug quiet">
-  {#if !heat.probe}A piece this thin cannot be probed: go by the cues under each stage.{/if}
-  Colour and a cut mislead in mince. Local codes and licensed practice decide; Vianda shows the floor and never
-  calls a dish safe.
-</p>

@@ -230,6 +230,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heat/curve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Temperature through the piece over time */
+        post: operations["curve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen": {
         parameters: {
             query?: never;
@@ -1482,6 +1499,13 @@ export interface components {
             text: string;
         };
         /**
+         * CurveRequest
+         * @description The formula whose piece is cooked.
+         */
+        CurveRequest: {
+            formula: components["schemas"]["FormulaModel"];
+        };
+        /**
          * Dimple
          * @description A hollow pressed into the middle: across and deep in mm, and what it lifts the rest of the top by.
          */
@@ -2157,6 +2181,68 @@ export interface components {
             surface: string;
             /** Surface Temp C */
             surface_temp_c: number;
+        };
+        /**
+         * HeatCurve
+         * @description A piece from the first second on the heat to the end of its rest.
+         *
+         *     ``temp_c`` is by time, then by depth from below; of a ball from its middle. Bands are from the 10th to the 90th of a
+         *     hundred such pieces. ``flip_s`` None when nothing is flipped. ``reached`` False: within three times habit's longest
+         *     the core does not come to what is wanted; then the curve ends there.
+         */
+        HeatCurve: {
+            /** Ball */
+            ball: boolean;
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "thickness" | "conductivity" | "contact" | "start";
+            /** Cause Share */
+            cause_share: number;
+            /** Coldest C */
+            coldest_c: number[];
+            /** Core C */
+            core_c: number[];
+            /** Depth Mm */
+            depth_mm: number[];
+            doubt: components["schemas"]["Phrase"];
+            /** Fat Lost Frac */
+            fat_lost_frac: number;
+            flip_s: components["schemas"]["Band"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "curve";
+            /** Marks */
+            marks: components["schemas"]["Mark"][];
+            /** Peak C */
+            peak_c: number;
+            /** Plate Low C */
+            plate_low_c: number | null;
+            /** Pull Core C */
+            pull_core_c: number;
+            /** Pull S */
+            pull_s: number;
+            /** Reached */
+            reached: boolean;
+            /** Size Mm */
+            size_mm: number;
+            /** Stages */
+            stages: [
+                "slow" | "first-side" | "second-side" | "gentle" | "bake" | "brown" | "simmer" | "rest",
+                number
+            ][];
+            /** Start C */
+            start_c: number;
+            target_s: components["schemas"]["Band"];
+            /** Temp C */
+            temp_c: number[][];
+            /** Times S */
+            times_s: number[];
+            /** Water Lost Frac */
+            water_lost_frac: number;
         };
         /**
          * HeatModel
@@ -2898,6 +2984,21 @@ export interface components {
             surface_cm2: number;
         };
         /**
+         * Mark
+         * @description Something that happens: at a second, with the core's temperature.
+         */
+        Mark: {
+            /** At S */
+            at_s: number;
+            /** Core C */
+            core_c: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flip" | "pull" | "target" | "peak" | "floor";
+        };
+        /**
          * MeatModel
          * @description One meat as bought: composition, fat range (0–1), price per kilogram, and where the figures come from.
          */
@@ -3320,6 +3421,18 @@ export interface components {
             margin_frac: number;
             /** Value Frac */
             value_frac: number;
+        };
+        /**
+         * NotModelled
+         * @description A piece that the model does not reach yet, and why.
+         */
+        NotModelled: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "none";
+            why: components["schemas"]["Phrase"];
         };
         /** NudgeEdit */
         NudgeEdit: {
@@ -6700,6 +6813,93 @@ export interface operations {
             };
             /** @description A problem */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    curve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CurveRequest"];
+            };
+        };
+        responses: {
+            /** @description Temperature through the piece over time */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeatCurve"] | components["schemas"]["NotModelled"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

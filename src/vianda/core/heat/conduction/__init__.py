@@ -1,0 +1,1 @@
+"""Heat through a piece: conduction with boiling, drip and rendering, by finite volumes."""
