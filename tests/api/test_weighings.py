@@ -255,3 +255,15 @@ def test_a_piece_laid_on_just_now_is_never_kept_at_the_weight_of_the_one_before(
     _act(client, run, "piece")
     hours.wait(0.25)
     assert _post(client, run, "keep", seen_g=kept).status_code == 422
+
+
+def test_no_two_pieces_are_alike_by_feel(client, hours: Hours) -> None:
+    run = _begin(client)
+    shown = []
+    for _ in range(12):
+        _act(client, run, "piece")
+        hours.wait(4)
+        shown.append(client.get(f"/api/weighings/{run['id']}/display").get_json()["reading"]["shown_g"])
+    # Twelve draws with a spread of 3 g show four weights or more, but for one run in ten thousand.
+    assert len(set(shown)) >= 4
+    assert all(60 < g < 110 for g in shown)

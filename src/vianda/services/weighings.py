@@ -135,8 +135,7 @@ def _events_of(
     target = now.running.next_target_g
     if action == "piece":
         # The one that lies there goes to the tray first.
-        taken = sum(1 for e in stored.events if e.kind == "load" and (e.value or 0.0) > 0)
-        return [("load", piece_g(seed=seed, number=taken + 1, target_g=target) - lies)]
+        return [("load", piece_g(seed=seed, number=turn + 1, target_g=target) - lies)]
     if action == "correct":
         if lies < 0.05 * target:
             raise OutOfRangeError("Nothing lies on the scale to add to.", field="/action")
