@@ -119,3 +119,17 @@ def test_the_schema_names_every_required_part() -> None:
     schema = formula_file_schema()
     assert set(schema["required"]) == {"format", "version", "formula", "larder", "lots", "pantry", "kitchen"}
     assert schema["additionalProperties"] is False
+
+
+def test_version_4_is_upgraded_and_shaped_in_nothing() -> None:
+    file = write_file(FormulaBundle(slipway_smash(), starter_larder(), yard_galley()))
+    old = json.loads(json.dumps(file))
+    old["version"] = 4
+    for name in ("ware", "width_mm", "ends", "packing", "rim_mm", "loss_g", "remainder", "edges", "papers", "firmness"):
+        del old["formula"]["shape"][name]
+    del old["formula"]["dish"]["spare_pieces"], old["kitchen"]["wares"]
+    for bread in old["kitchen"]["buns"]:
+        del bread["kind"], bread["depth_mm"]
+    bundle = read_file(old)
+    assert bundle.formula == slipway_smash()
+    assert evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen).portions.batch_mass_g == 3400

@@ -2024,7 +2024,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 4;
+            version: 5;
         };
         /**
          * FormulaModel
