@@ -28,7 +28,7 @@
     options={kitchen.surfaces.map((s) => ({ key: s.key, title: s.name }))}
     onpick={(key) => choose("surface", key)}
     refusal={bench.refusal?.target === "surface" ? bench.refusal.detail : null}
-    width="12rem"
+    width={flat ? "12rem" : "15rem"}
   />
   {#if form !== "crumbled"}
     <Segments

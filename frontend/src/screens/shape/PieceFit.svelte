@@ -71,15 +71,19 @@
       <span class="block text-[1.1875rem] leading-tight numeral" data-scoop
         >{scoop.name || `No. ${scoop.number_of_all}`}</span
       >
-      <span class="block text-[0.8125rem] quiet">level: {g(scoop.mass_g)}, {percent(scoop.error_frac)}</span>
-      {#if scoop.key && shape.ware_key !== scoop.key && Math.abs(scoop.error_frac) > 0.005}
+      <span class="block text-[0.8125rem] quiet"
+        >level: {g(scoop.key ? scoop.mass_g : scoop.mass_of_all_g)}, {percent(
+          scoop.key ? scoop.error_frac : scoop.error_of_all_frac,
+        )}</span
+      >
+      {#if scoop.key && shape.ware_key !== scoop.key && Math.abs(scoop.error_frac) > 0.005 && Math.abs(scoop.error_frac) < 0.25}
         <button
           class="mt-1.5 act text-sm"
           onclick={() => bench.edit({ kind: "choose", field: "ware", key: scoop.key })}
           >Go by the scoop</button
         >
       {/if}
-      {#if Math.abs(scoop.error_of_all_frac) < Math.abs(scoop.error_frac) - 0.005}
+      {#if scoop.key && Math.abs(scoop.error_of_all_frac) < Math.abs(scoop.error_frac) - 0.005}
         <span class="mt-0.5 block text-[0.8125rem] quiet"
           >No. {scoop.number_of_all} would be nearer: {percent(scoop.error_of_all_frac)}</span
         >

@@ -22,6 +22,8 @@ from vianda.core.wares import Ware
 THINNEST_MM, THICKEST_MM = 2.5, 200.0
 # Room wanted between a raw loaf and the brim of its tin, for juice and fat that boil up: ours.
 HEADSPACE_MM = 10.0
+# A scoop is offered to a flat piece when it holds that nearly; the largest made holds 158 ml. Ours.
+NEAR_SCOOP_FRAC, MOST_SCOOPED_G = 0.15, 300.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -184,8 +186,7 @@ def shape_figures(
         press_kg=press_kg(diameter_mm=length, thickness_mm=height) if style.press_by_s else None,
         fit=_fit(style.form, bun, shrink=shrink, volume_ml=volume, thickness_mm=height, mass_g=piece_mass_g)
         if flat else None,
-        scoop=nearest_scoop(piece_mass_g=piece_mass_g, density_g_per_ml=density, wares=wares)
-        if style.form in ("ball", "disc") and piece_mass_g <= 300 else None,
+        scoop=_scoop(style.form, piece_mass_g=piece_mass_g, density_g_per_ml=density, wares=wares),
         vessel=vessel,
         core=core_of(
             name=stuff.core_name, mass_g=core_g, density_g_per_ml=core_density, diameter_mm=length,
@@ -218,6 +219,15 @@ def takes_ware(form: Form) -> tuple[str, ...]:
         "disc": ("ring", "scoop"), "filled": ("ring",), "ball": ("scoop",), "tin": ("tin",), "tray": ("tray",),
     }  # fmt: skip
     return kinds.get(form, ())
+
+
+def _scoop(form: Form, *, piece_mass_g: float, density_g_per_ml: float, wares: tuple[Ware, ...]) -> ScoopFit | None:
+    """The scoop of a ball; of a flat piece only when one comes near, since others take it off a scale."""
+    if form not in ("ball", "disc") or piece_mass_g > MOST_SCOOPED_G:
+        return None
+    found = nearest_scoop(piece_mass_g=piece_mass_g, density_g_per_ml=density_g_per_ml, wares=wares)
+    off = found.error_frac if found.key else found.error_of_all_frac
+    return found if form == "ball" or abs(off) <= NEAR_SCOOP_FRAC else None
 
 
 def _loss(form: Form, *, stuff: Stuff, kind: SurfaceKind, end_temp_c: float, factor: float) -> CookLoss:
