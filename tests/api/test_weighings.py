@@ -267,3 +267,20 @@ def test_no_two_pieces_are_alike_by_feel(client, hours: Hours) -> None:
     # Twelve draws with a spread of 3 g show four weights or more, but for one run in ten thousand.
     assert len(set(shown)) >= 4
     assert all(60 < g < 110 for g in shown)
+
+
+def test_what_the_button_said_goes_on_record_though_the_scale_flickers(client, hours: Hours, monkeypatch) -> None:
+    run = _begin(client)
+    _act(client, run, "piece")
+    hours.wait(4)
+    seen = client.get(f"/api/weighings/{run['id']}/display").get_json()["reading"]["shown_g"]
+    still = weighings.SimulatedScale.read
+    newest = 4.0
+
+    def one_less(scale, at_s: float):
+        found = still(scale, at_s)
+        now = at_s >= newest - 1e-6
+        return weighings.Reading(found.shown_g - now, found.gross_g, "steady", found.at_s)
+
+    monkeypatch.setattr(weighings.SimulatedScale, "read", one_less)
+    assert _act(client, run, "keep", seen_g=seen)["running"]["records"][0]["shown_g"] == seen

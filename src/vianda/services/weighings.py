@@ -169,20 +169,20 @@ def _reading_to_keep(now: Weighing, *, seen_g: float | None, late_s: float) -> f
 
 
 def _steady_g(now: Weighing, *, seen_g: float | None) -> float:
-    """What the scale shows; when it just flickered, what it showed steadily a moment ago and the cook saw."""
+    """What the scale shows steadily; it flickers by a count, so what the cook saw a moment ago is kept as seen."""
     scale, at_s = _scale(now.stored), _now_s(now.stored)
     reading = scale.read(at_s)
     if reading.shown_g is None:
         raise OutOfRangeError("The scale shows no weight: take something off it.", field="/action")
-    if reading.state == "steady":
-        return reading.shown_g
     touched = max((e.at_s for e in now.stored.events if e.kind in _DEEDS), default=0.0)
-    back = at_s - TICK_S
+    back = at_s
     while seen_g is not None and back > max(touched, at_s - FLICKER_S):
         before = scale.read(back)
         if before.state == "steady" and before.shown_g == seen_g:
             return seen_g
         back -= TICK_S
+    if reading.state == "steady":
+        return reading.shown_g
     raise OutOfRangeError("The scale has not settled yet; wait until it stands still.", field="/action")
 
 
