@@ -99,6 +99,14 @@ def test_a_surface_too_cool_is_said_and_not_drawn_as_done() -> None:
     cold = _curve(*BALLS, SetFigure("surface_temp", 80.0), SetFigure("core_target", 90.0))
     assert not cold.reached
     assert cold.peak_c < 90
+    assert "pull" not in {m.kind for m in cold.marks}
+
+
+def test_a_plate_that_is_turned_down_did_not_fall() -> None:
+    pub = _curve(harbour_light_pub())
+    assert pub.plate_low_c is not None
+    # Browned at 230 °C, finished at 120: under the browning it stays well above the finish.
+    assert 150 < pub.plate_low_c < 230
 
 
 @pytest.mark.parametrize(

@@ -8,7 +8,7 @@ export interface Display {
 
 const GROUP = "\u202f"; // narrow no-break space, between groups of digits
 const GAP = "\u00a0"; // no-break space, between a number and its unit
-const G_PER_OZ = 28.349523125;
+export const G_PER_OZ = 28.349523125;
 const MM_PER_IN = 25.4;
 const ML_PER_CUP = 236.5882365;
 

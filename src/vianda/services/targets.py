@@ -15,7 +15,8 @@ from vianda.core.errors import OutOfRangeError, UnreadableEntryError
 from vianda.core.evaluate import Evaluation, evaluate
 from vianda.core.formula import LONGEST_NAME, Formula
 from vianda.core.larder import Larder
-from vianda.core.opening import Opening, Question
+from vianda.core.opening import Opening
+from vianda.core.opening_questions import Question
 from vianda.core.phrase import Phrase, frac, say, word
 from vianda.core.schools import Proposal, propose, school_of
 from vianda.core.styles import style_of

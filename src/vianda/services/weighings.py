@@ -102,7 +102,8 @@ def act(
 ) -> Weighing:  # fmt: skip
     """Do one thing, once a token.
 
-    ``seen_g`` is what the cook saw when the line was down for ``late_s`` seconds; a fresh press reads the scale itself.
+    ``seen_g`` is what the cook saw, ``late_s`` seconds ago when the line was down. Of a fresh press it counts only if
+    the scale did show it steadily just now; else the scale is read.
 
     Raises
     ------

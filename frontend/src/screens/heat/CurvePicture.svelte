@@ -81,7 +81,7 @@
     `Temperature through ${mm(curve.ball ? curve.size_mm * 2 : curve.size_mm)} over ${time(end)}: ` +
       curve.marks.map((m) => `${m.kind} at ${time(m.at_s)}, core ${t(m.core_c)}`).join("; "),
   );
-  const names = { flip: "flip", pull: "pull", target: "there", peak: "highest", floor: "floor met" } as const;
+  const names = { flip: "flip", pull: "pull", peak: "highest", floor: "floor met" } as const;
   const marks = $derived(
     curve.marks.filter(
       // Where nothing is gained while it rests, the highest core is that of the pull.

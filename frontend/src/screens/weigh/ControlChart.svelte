@@ -2,7 +2,7 @@
 <script lang="ts">
   import { scaleLinear } from "d3-scale";
   import type { Weighing } from "../../lib/api/client";
-  import { fine, reading as g } from "./grams";
+  import { fine, reading as g } from "../../lib/grams";
 
   let { running, plan }: { running: Weighing["running"]; plan: Weighing["plan"] } = $props();
   let width = $state(520);

@@ -1,7 +1,7 @@
 <!-- The record: each reading, newest first; one that does not count says why and can be taken back. -->
 <script lang="ts">
   import type { Weighing } from "../../lib/api/client";
-  import { reading as g } from "./grams";
+  import { reading as g } from "../../lib/grams";
 
   interface Props {
     records: Weighing["running"]["records"];

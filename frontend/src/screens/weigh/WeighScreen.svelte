@@ -6,7 +6,7 @@
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
   import ControlChart from "./ControlChart.svelte";
-  import { digits, fine, reading as grams } from "./grams";
+  import { digits, fine, reading as grams } from "../../lib/grams";
   import PieceList from "./PieceList.svelte";
   import TargetScale from "./TargetScale.svelte";
   import { WeighingRun } from "./weighing.svelte";

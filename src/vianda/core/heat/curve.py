@@ -44,7 +44,7 @@ NEAR_K = 0.05
 class Mark:
     """Something that happens: at a second, with the core's temperature."""
 
-    kind: Literal["flip", "pull", "target", "peak", "floor"]
+    kind: Literal["flip", "pull", "peak", "floor"]
     at_s: float
     core_c: float
 
@@ -178,7 +178,8 @@ def _told(
     core, coldest = one.core_c(stack), one.coldest_c(stack)
     middles = (np.cumsum(ensemble.width[0]) - ensemble.width[0] / 2) * 1000.0
     peak_at = int(np.argmax(core))
-    marks = [Mark("pull", pull.at_s, float(np.interp(pull.at_s, times, core)))]
+    # Where the core never gets there, there is no moment to take it off.
+    marks = [Mark("pull", pull.at_s, float(np.interp(pull.at_s, times, core)))] if done.reached[0] else []
     if flip:
         marks.append(Mark("flip", flip.usual, float(np.interp(flip.usual, times, core))))
     marks.append(Mark("peak", times[peak_at], float(core[peak_at])))
@@ -188,7 +189,9 @@ def _told(
     total = sum(parts.values())
     cause = max(parts, key=lambda name: parts[name])
     mass = float(np.sum(ensemble.mass[0]))
-    plates = [p for p, s in zip(kept.plate_c, kept.stage, strict=True) if stages[s].low.kind == "contact"]
+    # As hot as it was measured; what is turned down for a gentle finish is not a surface that fell.
+    hot = [n for n, s in enumerate(stages) if s.low.kind == "contact" and s.low.temp_c == stages[0].low.temp_c]
+    plates = [p for p, s in zip(kept.plate_c, kept.stage, strict=True) if s in hot]
     return HeatCurve(
         ball=ball, size_mm=size_mm, start_c=start_c,
         depth_mm=tuple(round(float(d), 3) for d in middles),

@@ -2996,7 +2996,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "flip" | "pull" | "target" | "peak" | "floor";
+            kind: "flip" | "pull" | "peak" | "floor";
         };
         /**
          * MeatModel

@@ -23,6 +23,9 @@ FAT_PER_S, FAT_SHARE, FAT_MELTS_C = 0.004, 0.45, 45.0
 DRY = 1e-6
 # More than this runs off: kg/m², ours.
 MOST_FILM = 1.5
+# A plate of 8 mm steel: 7850 kg/m³ × 490 J/(kg K) × 8 mm; a burner of 20 kW/m² that regulates over 20 K. Ours, low.
+PLATE_STORE = 7850.0 * 490.0 * 0.008
+PLATE_POWER, PLATE_GAIN = 20_000.0, 1000.0
 # How often the set of boiling cells may be looked at again in one step.
 MOST_LOOKS = 12
 
@@ -115,11 +118,10 @@ class Ensemble:
         """Heat above 0 °C in each run."""
         return np.asarray(np.sum(self.mass * np.sum(state.shares * enthalpies(state.temp_c), axis=0), axis=1))
 
-    def step(self, state: State, dt: float, low: Sides, high: Sides) -> tuple[Link, Link]:
-        """March all runs by ``dt`` seconds, in place; the links of both faces as they were used."""
+    def step(self, state: State, dt: float, low: Sides, high: Sides) -> None:
+        """March all runs by ``dt`` seconds, in place."""
         k = self.k_factor * conductivity(state.shares, state.temp_c)
-        cp = capacity(state.shares, state.temp_c)
-        heat = self.mass * cp
+        heat = self.mass * capacity(state.shares, state.temp_c)
         half = self.width / (2.0 * k)
         between = self.area[:, 1:-1] / (half[:, :-1] + half[:, 1:])
         bottom = self._link(
@@ -136,13 +138,12 @@ class Ensemble:
         linear = self._solve(state, heat / dt, between, low_into, high_into, dt)
         gained, into_low, into_high = self._gained(linear, between, low_into, high_into)
         state.heat_in_j += dt * (into_low + into_high)
-        new, steam = self._settle(state, gained * dt, cp, linear)
+        new, steam = self._settle(state, gained * dt, linear)
         state.heat_out_j += LATENT_J_KG * np.sum(steam, axis=1)
         state.temp_c = new
         drip = self._let_go(state, steam, dt)
         self._wet(state, drip, dt, bottom, top, low, high)
         self._heat_plate(state, into_low, dt, low)
-        return bottom, top
 
     def _link(
         self, cell_c: Array, inner: Array, side: Sides, film: Array, dt: float, plate_c: Array, guess_c: Array
@@ -221,7 +222,7 @@ class Ensemble:
         gained[:, -1] += into_high
         return gained, into_low, into_high
 
-    def _settle(self, state: State, gained_j: Array, cp: Array, guess_c: Array) -> tuple[Array, Array]:
+    def _settle(self, state: State, gained_j: Array, guess_c: Array) -> tuple[Array, Array]:
         """Temperatures and steam (kg) that hold exactly the heat each cell gained: nothing is lost to the march."""
         wanted = np.sum(state.shares * enthalpies(state.temp_c), axis=0) + gained_j / self.mass
         boiling = np.sum(state.shares * enthalpies(np.full_like(state.temp_c, BOILING_C)), axis=0)
@@ -276,8 +277,3 @@ class Ensemble:
         burner = np.clip(PLATE_GAIN * (low.temp_c - state.plate_c), 0.0, PLATE_POWER)
         cooled = state.plate_c + dt * (burner - into) / PLATE_STORE
         state.plate_c = np.where(low.on_plate.astype(bool), cooled, state.plate_c)
-
-
-# A plate of 8 mm steel: 7850 kg/m³ × 490 J/(kg K) × 8 mm; a burner of 20 kW/m² that regulates over 20 K. Ours, low.
-PLATE_STORE = 7850.0 * 490.0 * 0.008
-PLATE_POWER, PLATE_GAIN = 20_000.0, 1000.0

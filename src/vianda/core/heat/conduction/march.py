@@ -15,17 +15,16 @@ from vianda.core.heat.conduction.stages import CookStage
 
 # Two fifths of the thickness past 60 °C is when habit flips: common practice, no published source.
 FLIP_FRAC, COOKED_C = 0.4, 60.0
+REST_STEP_S = 4.0
 KINDS = {"shut": 0, "contact": 1, "liquid": 1, "fire": 1, "air": 2}
 
 
 @dataclass
 class Kept:
-    """The first run, moment by moment: times in s, all cells, skins, plate, and states to begin a rest from."""
+    """The first run, moment by moment: times in s, all cells, plate, and states to begin a rest from."""
 
     times_s: list[float] = field(default_factory=list)
     temp_c: list[Array] = field(default_factory=list)
-    skin_low_c: list[float] = field(default_factory=list)
-    skin_high_c: list[float] = field(default_factory=list)
     plate_c: list[float] = field(default_factory=list)
     stage: list[int] = field(default_factory=list)
     states: list[State] = field(default_factory=list)
@@ -39,7 +38,6 @@ class Marched:
     ended_s: Array
     reached: Array
     kept: Kept
-    state: State
 
 
 class Probe:
@@ -47,12 +45,7 @@ class Probe:
 
     def __init__(self, ensemble: Ensemble, *, ball: bool) -> None:
         self.ball = ball
-        edges = np.cumsum(ensemble.width, axis=1)
-        size = edges[:, -1:]
-        middles = edges - ensemble.width / 2
-        self.at = middles / size
-        self.share = ensemble.width / size
-        self.volume = ensemble.volume / np.sum(ensemble.volume, axis=1, keepdims=True)
+        self.share = ensemble.width / np.sum(ensemble.width, axis=1, keepdims=True)
 
     def core_c(self, temp_c: Array) -> Array:
         """The geometric middle, where a probe is held."""
@@ -122,7 +115,7 @@ def march(
                 flipped = flipped or run == 0
         if changed:
             low, high = _sides(stages, at, h_factor)
-    return Marched(ended, reached, kept, state)
+    return Marched(ended, reached, kept)
 
 
 def rest(ensemble: Ensemble, state: State, stage: CookStage) -> tuple[tuple[float, ...], Array]:
@@ -136,15 +129,10 @@ def rest(ensemble: Ensemble, state: State, stage: CookStage) -> tuple[tuple[floa
     return tuple(times), np.stack(fields)
 
 
-REST_STEP_S = 4.0
-
-
 def _keep(kept: Kept, state: State, now: float, stage: int, flipped: bool) -> None:
     one = state.pick(np.array([0]))
     kept.times_s.append(now)
     kept.temp_c.append(one.temp_c[0].copy())
-    kept.skin_low_c.append(float(one.skin_low_c[0]))
-    kept.skin_high_c.append(float(one.skin_high_c[0]))
     kept.plate_c.append(float(one.plate_c[0]))
     kept.stage.append(stage)
     kept.states.append(one.copy())

@@ -12,7 +12,7 @@ StageName = Literal["slow", "first-side", "second-side", "gentle", "bake", "brow
 
 # W/(m² K), from memory of published work (see docs/heat-model.md): contact 250–650 double-sided, 200–1200 in a pan.
 PRESSED_H, LAID_H = 600.0, 350.0
-FAN_H, LID_H, STILL_H, ROOM_H, FOIL_H, SIMMER_H = 28.0, 15.0, 10.0, 8.0, 4.0, 400.0
+FAN_H, LID_H, ROOM_H, SIMMER_H = 28.0, 15.0, 8.0, 400.0
 # Coals at 600–700 °C glow on a grate with 15–25 kW/m², over 200 K between meat and grate: about 90. Ours, low.
 FIRE_H = 90.0
 MEAT_EMISSIVITY = 0.9

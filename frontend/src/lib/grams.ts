@@ -1,8 +1,6 @@
 /** Readings as a scale shows them: no decimals that it does not have. */
-import { amount } from "../../lib/format";
-import { units } from "../../lib/units.svelte";
-
-const G_PER_OZ = 28.349523125;
+import { amount, G_PER_OZ } from "./format";
+import { units } from "./units.svelte";
 
 /** A reading or a tolerance: whole grams as the display counts, two decimals of an ounce. */
 export function reading(grams: number): string {
