@@ -63,8 +63,10 @@ def main() -> int:
     with locks.waiting(places.STATE / "install.lock", "another start is installing"):
         install.programs(install.CHECK_PROGRAMS)
         install.python_environment(dev=True)
+        compiling = install.begin_compiling()
         install.node_packages()
         install.pages()
+        install.end_compiling(compiling)
     npm = install.find("npm")
     if npm is None:
         refuse("npm was not found.", "Install Node 20 or newer and try again.")

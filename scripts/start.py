@@ -61,7 +61,9 @@ def _install(*, private_database: bool) -> None:
         if private_database:
             install.programs(install.RUN_PROGRAMS)
         install.python_environment(dev=False)
+        compiling = install.begin_compiling()
         install.pages()
+        install.end_compiling(compiling)
 
 
 def _prepare(url: str, *, empty: bool) -> None:

@@ -145,6 +145,28 @@ def python_environment(*, dev: bool) -> None:
         stamp.write_text(wanted)
 
 
+def begin_compiling() -> subprocess.Popen[bytes] | None:
+    """Compile the heat model to machine code beside its files, while other things are installed; None: it is done."""
+    folder = places.PROJECT / "src" / "vianda" / "core" / "heat" / "conduction"
+    stamp = places.STATE / "compiled.stamp"
+    lock = places.LOCK_RUN.read_text()
+    wanted = digest(folder.glob("*.py"), str(places.PROJECT), lock[lock.find("numba==") :][:20])
+    if _fresh(stamp, wanted) and any(folder.glob("__pycache__/*.nbc")):
+        return None
+    stamp.write_text(wanted)
+    command = [str(places.PYTHON), "-m", "vianda.core.heat.conduction.warm"]
+    return subprocess.Popen(command, cwd=places.PROJECT, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
+
+
+def end_compiling(compiling: subprocess.Popen[bytes] | None) -> None:
+    """Wait for it. Where it failed, functions are compiled when they are first used."""
+    if compiling is None:
+        return
+    with step("compiling the heat model"):
+        if compiling.wait() != 0:
+            (places.STATE / "compiled.stamp").unlink(missing_ok=True)
+
+
 def _this_python() -> list[str]:
     import sys
 

@@ -64,25 +64,3 @@ def polynomial(table: Array, temp_c: Array) -> Array:
     shape = (5,) + (1,) * temp_c.ndim
     a, b, c = (table[:, k].reshape(shape) for k in range(3))
     return np.asarray(a + temp_c * (b + temp_c * c))
-
-
-def capacity(shares: Array, temp_c: Array) -> Array:
-    """J/(kg K) by the mass there was at first: ``shares`` (5, …) may sum to less than 1 when something left."""
-    return np.asarray(np.sum(shares * polynomial(CP, temp_c), axis=0))
-
-
-def enthalpies(temp_c: Array) -> Array:
-    """J/kg above 0 °C of each component: the integral of its heat capacity."""
-    shape = (5,) + (1,) * temp_c.ndim
-    a, b, c = (CP[:, k].reshape(shape) for k in range(3))
-    return np.asarray(temp_c * (a + temp_c * (b / 2.0 + temp_c * c / 3.0)))
-
-
-def conductivity(shares: Array, temp_c: Array) -> Array:
-    """W/(m K), components side by side by volume (the parallel rule): the upper bound of the mixing rules.
-
-    At 40 °C the rules lie between 0.34 (in series) and 0.47 (parallel) for mince; juice and steam carry heat besides,
-    so the upper bound is the nearer one.
-    """
-    volumes = shares / polynomial(DENSITY, temp_c)
-    return np.asarray(np.sum(volumes * polynomial(CONDUCTIVITY, temp_c), axis=0) / np.sum(volumes, axis=0))

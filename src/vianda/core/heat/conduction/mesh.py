@@ -52,3 +52,20 @@ def mesh_of(geometry: Geometry, size_m: float, *, cells: int) -> Mesh:
     if geometry == "slab":
         return Mesh(geometry, width, middle, width.copy(), np.ones(cells + 1))
     return Mesh(geometry, width, middle, np.diff(edges**3) / 3.0, edges**2)
+
+
+def block_widths(length_m: float, cells: int, *, both_ends: bool) -> Array:
+    """Widths of the cells along one side of a loaf's section, finest at its skin; of half a width only at one end.
+
+    Examples
+    --------
+    >>> w = block_widths(0.06, 28, both_ends=True)
+    >>> round(float(w.sum()), 6), bool(w[0] < w[14])
+    (0.06, True)
+    """
+    edges = np.linspace(0.0, 1.0, cells + 1)
+    if both_ends:
+        edges = 0.75 * 0.5 * (1.0 - np.cos(np.pi * edges)) + 0.25 * edges
+    else:
+        edges = 0.8 * np.sin(0.5 * np.pi * edges) + 0.2 * edges
+    return np.asarray(np.diff(edges * length_m))

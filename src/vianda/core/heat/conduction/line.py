@@ -1,0 +1,202 @@
+"""One line of cells through one step of time, in machine code: conduction, boiling by an active set, what leaves."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from vianda.core.heat.conduction.jit import compiled
+from vianda.core.heat.conduction.meat import Array
+from vianda.core.heat.conduction.props import (
+    BOILING_C,
+    DRY,
+    LATENT_J_KG,
+    heat_capacity,
+    heat_content,
+    temperature_of,
+)
+
+# Meat lets go of water toward w₀ (1 − wl ÷ (1 + e^(−(T−62)/6))): rate and share from a prototype, uncalibrated, low.
+DRIP_PER_S, DRIP_SHARE, DRIP_MIDDLE_C, DRIP_WIDTH_K = 0.012, 0.35, 62.0, 6.0
+# Fat that melts leaves toward this share of what there was: ours, low confidence.
+FAT_PER_S, FAT_SHARE, FAT_MELTS_C = 0.004, 0.45, 45.0
+# How often the set of boiling cells may be looked at again in one step.
+MOST_LOOKS = 30
+
+
+@compiled
+def solve_held(diagonal: Array, off: Array, right: Array, latent: Array, wet: Array, was_held: Array, new: Array,
+               work: Array) -> None:  # fmt: skip
+    """Temperatures of a line: wet cells that would pass 100 °C are held there.
+
+    ``off`` (n − 1) couples neighbours, ``latent`` is what boiling a cell dry takes, W; a cell with too little water for
+    what it is given boils dry, and what that takes is taken off its heat. ``work`` has shape (4, n).
+    """
+    n = len(diagonal)
+    held, drying, c, d = work[0], work[1], work[2], work[3]
+    for i in range(n):
+        held[i] = was_held[i]
+        drying[i] = 0.0
+    for _ in range(MOST_LOOKS):
+        for i in range(n):
+            if held[i] > 0.0:
+                c[i] = 0.0
+                d[i] = BOILING_C
+                continue
+            below = off[i - 1] if i > 0 else 0.0
+            above = off[i] if i < n - 1 else 0.0
+            left_c = c[i - 1] if i > 0 else 0.0
+            left_d = d[i - 1] if i > 0 else 0.0
+            pivot = diagonal[i] - below * left_c
+            c[i] = above / pivot
+            d[i] = (right[i] - drying[i] * latent[i] + below * left_d) / pivot
+        new[n - 1] = d[n - 1]
+        for i in range(n - 2, -1, -1):
+            new[i] = d[i] + c[i] * new[i + 1]
+        changed = False
+        for i in range(n):
+            if held[i] > 0.0:
+                surplus = right[i] - diagonal[i] * new[i]
+                if i > 0:
+                    surplus += off[i - 1] * new[i - 1]
+                if i < n - 1:
+                    surplus += off[i] * new[i + 1]
+                if surplus < 0.0:
+                    held[i] = 0.0
+                    changed = True
+                elif surplus > latent[i]:
+                    held[i] = 0.0
+                    drying[i] = 1.0
+                    changed = True
+            elif wet[i] > 0.0 and drying[i] == 0.0 and new[i] > BOILING_C + 1e-9:
+                held[i] = 1.0
+                changed = True
+        if not changed:
+            break
+
+
+@compiled
+def settle(temp: Array, shares: Array, mass: Array, gained_j: Array, guess: Array, boils: Array, steam: Array) -> None:
+    """Temperatures and steam (kg) that hold exactly the heat each cell gained: nothing is lost to the march.
+
+    ``temp`` is changed in place; ``shares`` (n, 5) not yet.
+    """
+    for i in range(len(temp)):
+        wanted = heat_content(shares[i], temp[i]) + gained_j[i] / mass[i]
+        steam[i] = 0.0
+        if boils[i] > 0.0 and shares[i, 0] > DRY:
+            over = (wanted - heat_content(shares[i], BOILING_C)) * mass[i]
+            if over > 0.0:
+                steam[i] = min(over / LATENT_J_KG, mass[i] * shares[i, 0])
+                wanted -= LATENT_J_KG * steam[i] / mass[i]
+        temp[i] = temperature_of(shares[i], wanted, guess[i])
+
+
+@compiled
+def let_go(temp: Array, shares: Array, first: Array, mass: Array, drips: Array, steam: Array, dt: float,
+           drip_factor: float, out: Array) -> None:  # fmt: skip
+    """Steam, drip and fat leave the cells. ``out``: drip, steam and fat in kg, and the heat they take along in J."""
+    drip_share = 1.0 - 1.0 / (1.0 + DRIP_PER_S * dt)
+    fat_share = 1.0 - 1.0 / (1.0 + FAT_PER_S * dt)
+    for j in range(4):
+        out[j] = 0.0
+    for i in range(len(temp)):
+        t = temp[i]
+        before = heat_content(shares[i], t)
+        shares[i, 0] = max(0.0, shares[i, 0] - steam[i] / mass[i])
+        out[1] += steam[i]
+        if drips[i] > 0.0 and t > 30.0:
+            free = min(0.95, drip_factor * DRIP_SHARE) / (1.0 + math.exp(-(t - DRIP_MIDDLE_C) / DRIP_WIDTH_K))
+            drip = max(0.0, shares[i, 0] - first[i, 0] * (1.0 - free)) * drip_share
+            shares[i, 0] -= drip
+            out[0] += drip * mass[i]
+            if t > FAT_MELTS_C:
+                fat = max(0.0, shares[i, 2] - first[i, 2] * (1.0 - FAT_SHARE)) * fat_share
+                shares[i, 2] -= fat
+                out[2] += fat * mass[i]
+        out[3] += mass[i] * (before - heat_content(shares[i], t))
+
+
+@compiled
+def squeeze(temp: Array, shares: Array, first: Array, mass: Array, drips: Array, share: float, out: Array) -> None:
+    """A late press drives out a share of the loose water and the melted fat of what is warm. ``out`` as in let_go."""
+    for j in range(4):
+        out[j] = 0.0
+    for i in range(len(temp)):
+        if drips[i] == 0.0 or temp[i] < FAT_MELTS_C:
+            continue
+        before = heat_content(shares[i], temp[i])
+        water = share * max(0.0, shares[i, 0] - 0.5 * first[i, 0])
+        fat = share * max(0.0, shares[i, 2] - 0.4 * first[i, 2])
+        shares[i, 0] -= water
+        shares[i, 2] -= fat
+        out[0] += water * mass[i]
+        out[2] += fat * mass[i]
+        out[3] += mass[i] * (before - heat_content(shares[i], temp[i]))
+
+
+@compiled
+def capacities(temp: Array, shares: Array, mass: Array, ahead: Array, out: Array) -> None:
+    """J/K of each cell on its way from ``temp`` to ``ahead``: the chord of its heat content."""
+    for i in range(len(temp)):
+        change = ahead[i] - temp[i]
+        if math.fabs(change) > 0.05:
+            chord = (heat_content(shares[i], ahead[i]) - heat_content(shares[i], temp[i])) / change
+            out[i] = mass[i] * max(chord, 500.0)
+        else:
+            out[i] = mass[i] * heat_capacity(shares[i], temp[i])
+
+
+@compiled
+def frozen(temp: Array) -> bool:
+    """Whether any cell is near or below the freezing point."""
+    return bool(np.min(temp) < 0.0)
+
+
+@compiled
+def conduct(
+    temp: Array, shares: Array, mass: Array, k: Array, width: Array, across: Array, ends: Array, dt: float,
+    steam: Array, into: Array,
+) -> None:  # fmt: skip
+    """March a line of cells by ``dt`` in place, implicit along itself, and keep heat exactly.
+
+    ``across`` are the areas between cells, ``ends`` g and e of the two ends (heat into an end cell is g (e − T)).
+    ``steam`` is what boils off, kg, still in ``shares``; ``into`` the heat through either end, J.
+    """
+    n = len(temp)
+    heat, latent, wet, was_held, new = np.empty(n), np.empty(n), np.empty(n), np.empty(n), np.empty(n)
+    off, diagonal, right, gained = np.empty(n - 1), np.empty(n), np.empty(n), np.zeros(n)
+    work = np.empty((4, n))
+    for i in range(n):
+        new[i] = temp[i]
+        latent[i] = LATENT_J_KG * mass[i] * shares[i, 0] / dt
+        wet[i] = 1.0 if shares[i, 0] > DRY else 0.0
+        was_held[i] = 1.0 if wet[i] > 0.0 and temp[i] >= BOILING_C - 1e-6 else 0.0
+    for i in range(n - 1):
+        off[i] = across[i] / (width[i] / (2.0 * k[i]) + width[i + 1] / (2.0 * k[i + 1]))
+    # Where something freezes or thaws, heat capacity is looked for along the step.
+    passes = 6 if frozen(temp) else 1
+    for _ in range(passes):
+        capacities(temp, shares, mass, new, heat)
+        for i in range(n):
+            diagonal[i] = heat[i] / dt
+            right[i] = heat[i] / dt * temp[i]
+            if i > 0:
+                diagonal[i] += off[i - 1]
+            if i < n - 1:
+                diagonal[i] += off[i]
+        diagonal[0] += ends[0]
+        right[0] += ends[0] * ends[1]
+        diagonal[n - 1] += ends[2]
+        right[n - 1] += ends[2] * ends[3]
+        solve_held(diagonal, off, right, latent, wet, was_held, new, work)
+    for i in range(n - 1):
+        through = off[i] * (new[i] - new[i + 1]) * dt
+        gained[i] -= through
+        gained[i + 1] += through
+    into[0] = ends[0] * (ends[1] - new[0]) * dt
+    into[1] = ends[2] * (ends[3] - new[n - 1]) * dt
+    gained[0] += into[0]
+    gained[n - 1] += into[1]
+    settle(temp, shares, mass, gained, new, wet, steam)
