@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from formulas import blended, smash
+from vianda.core.compute import compute
 from vianda.core.errors import OutOfRangeError
 from vianda.core.evaluate import evaluate
 from vianda.core.heat.doneness import doneness_at, target_for
@@ -88,7 +89,7 @@ def test_the_table_refuses_what_it_does_not_reach() -> None:
 
 
 def test_pull_takes_the_low_end_of_carry_over(larder: Larder, kitchen: Kitchen) -> None:
-    heat = evaluate(smash(style="thick", thickness_mm=28, piece_mass_g=225), larder=larder, kitchen=kitchen).heat
+    heat = compute(smash(style="thick", thickness_mm=28, piece_mass_g=225), larder=larder, kitchen=kitchen).heat
     assert heat.pull_c == pytest.approx(heat.target_c - heat.carry_over_k.low)
 
 
@@ -103,7 +104,7 @@ def test_pull_takes_the_low_end_of_carry_over(larder: Larder, kitchen: Kitchen) 
     ],
 )
 def test_habit_says_when_it_may_fall_short(larder: Larder, kitchen: Kitchen, changes: dict, reach: str) -> None:
-    assert evaluate(smash(**changes), larder=larder, kitchen=kitchen).heat.reach == reach
+    assert compute(smash(**changes), larder=larder, kitchen=kitchen).heat.reach == reach
 
 
 def test_every_wave_is_timed_and_the_last_holds_the_rest(larder: Larder, kitchen: Kitchen) -> None:

@@ -1,4 +1,4 @@
-"""The computed curve of whole formulas: it answers to what is changed, and says what it does not know."""
+"""The computed curve of whole formulas: it keeps its word, and answers to what is changed."""
 
 from __future__ import annotations
 
@@ -6,70 +6,90 @@ from dataclasses import replace
 from itertools import pairwise
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
-from vianda.core.apply_edit import apply_edit
+from heat_formulas import (
+    BAKED,
+    CASES,
+    EGGS,
+    FILLED,
+    KITCHEN,
+    LARDER,
+    curve_of,
+    edited,
+    whole_curve,
+)
 from vianda.core.compute import compute
-from vianda.core.demo import beacon_grill, harbour_light_pub, keepers_loaf, night_watch_balls, slipway_smash
+from vianda.core.demo import (
+    beacon_grill,
+    harbour_light_pub,
+    keepers_loaf,
+    slipway_smash,
+)
 from vianda.core.edit import Choose, Edit, SetFigure
-from vianda.core.formula import Formula
-from vianda.core.heat.curve import HeatCurve, NotModelled, heat_curve
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import starter_larder
-
-LARDER, KITCHEN = starter_larder(), yard_galley()
+from vianda.core.errors import CoreError
+from vianda.core.heat.curve import HeatCurve, Progress, curve_steps
 
 
-def _answer(formula: Formula, *edits: Edit) -> HeatCurve | NotModelled:
-    for edit in edits:
-        formula = apply_edit(formula, edit, larder=LARDER, kitchen=KITCHEN)
-    return heat_curve(compute(formula, larder=LARDER, kitchen=KITCHEN))
-
-
-def _curve(formula: Formula, *edits: Edit) -> HeatCurve:
-    found = _answer(formula, *edits)
-    assert isinstance(found, HeatCurve)
-    return found
-
-
-BALLS = (night_watch_balls(), Choose("style", "ball-baked"))
-ALL = [(slipway_smash(),), (beacon_grill(),), (harbour_light_pub(),), (night_watch_balls(),), BALLS]
-
-
-@pytest.mark.parametrize("case", ALL, ids=["smash", "grill", "pub", "balls simmered", "balls baked"])
+@pytest.mark.parametrize("case", CASES.values(), ids=CASES)
 def test_a_curve_keeps_its_word(case: tuple) -> None:
-    curve = _curve(*case)
-    target = case[0].heat.core_target_c
+    curve = curve_of(*case)
     assert curve.reached
     assert all(b > a for a, b in pairwise(curve.times_s))
-    assert len(curve.temp_c) == len(curve.times_s) == len(curve.core_c)
+    assert len(curve.temp_c) == len(curve.times_s) == len(curve.core_c) == len(curve.cold_c) == len(curve.log10)
     assert all(len(row) == len(curve.depth_mm) for row in curve.temp_c)
-    assert curve.peak_c >= target - 0.1
-    assert curve.pull_s <= curve.target_s.usual + 1e-6
-    assert curve.pull_core_c <= curve.peak_c + 1e-9
-    assert curve.target_s.low < curve.target_s.usual < curve.target_s.high
     assert [m.at_s for m in curve.marks] == sorted(m.at_s for m in curve.marks)
-    assert all(c <= core + 1e-6 for c, core in zip(curve.coldest_c, curve.core_c, strict=True))
-    assert 0.05 < curve.water_lost_frac < 0.35
+    # Lethality and what every place has come to only grow.
+    assert all(b >= a - 1e-9 for a, b in pairwise(curve.log10))
+    assert all(b >= a - 1e-9 for a, b in pairwise(curve.cold_c))
+    assert 0.05 < curve.water_lost_frac < 0.65
+    assert curve.yield_frac == pytest.approx(1 - curve.water_lost_frac - curve.fat_lost_frac)
+    ends = [s.to_s for s in curve.stages]
+    assert ends == sorted(ends)
+
+
+@pytest.mark.parametrize("name", ["smash", "grill", "simmered", "baked", "loaf", "filled", "eggs", "tin", "frozen"])
+def test_who_wants_the_floor_gets_it_in_the_coldest_meat(name: str) -> None:
+    curve = curve_of(*CASES[name])
+    assert curve.verdicts[0].leads
+    assert curve.verdicts[0].met_at_s is not None
+    assert curve.cold_c[-1] >= 69.0
+
+
+def test_who_wishes_below_the_floor_sees_that_it_is_not_met() -> None:
+    pub = curve_of(harbour_light_pub())
+    assert pub.verdicts[0].met_at_s is None
+    assert pub.peak_c >= pub.target_c - 0.2
+    assert "floor" not in {m.kind for m in pub.marks}
 
 
 @pytest.mark.parametrize(
     ("case", "low_s", "high_s"),
     [
         # Common practice, no published source; the model is uncalibrated and trusted to a quarter.
-        ((slipway_smash(),), 30, 90),
-        ((beacon_grill(),), 180, 300),
+        ((slipway_smash(),), 35, 110), ((beacon_grill(),), 180, 300),
     ],
-)
+)  # fmt: skip
 def test_the_flip_is_about_where_cooks_make_it(case: tuple, low_s: float, high_s: float) -> None:
-    flip = _curve(*case).flip_s
+    flip = curve_of(*case).flip_s
     assert flip is not None
     assert low_s <= flip.usual <= high_s
 
 
-def test_balls_of_42_mm_take_about_a_quarter_of_an_hour_in_a_fan_oven() -> None:
-    # Common practice at 218 °C (425 °F): 15 minutes.
-    curve = _curve(*BALLS, SetFigure("surface_temp", 218.0))
-    assert curve.target_s.usual == pytest.approx(15 * 60, rel=0.25)
+@pytest.mark.parametrize(
+    ("case", "usual_s", "rel"),
+    [
+        # 42 mm at 218 °C (425 °F), fan: 15 min. A loaf of 11 × 6.5 cm at 200 °C: 66 min to 70 °C (its section here is
+        # rounded, so a quarter less meat). 85 g smashed to 8–9 mm: 160–195 s. Common practice, no published source.
+        ((*BAKED, SetFigure("surface_temp", 218.0)), 15 * 60, 0.25),
+        ((keepers_loaf(), SetFigure("width", 122.0), SetFigure("thickness", 72.0), SetFigure("surface_temp", 200.0)),
+         66 * 60, 0.25),
+        ((slipway_smash(), SetFigure("thickness", 8.0)), 178, 0.25),
+    ],
+)  # fmt: skip
+def test_rules_of_thumb_lie_within_a_quarter(case: tuple, usual_s: float, rel: float) -> None:
+    assert curve_of(*case).pull_s.usual == pytest.approx(usual_s, rel=rel)
 
 
 @pytest.mark.parametrize(
@@ -77,50 +97,87 @@ def test_balls_of_42_mm_take_about_a_quarter_of_an_hour_in_a_fan_oven() -> None:
     [
         (SetFigure("surface_temp", 270.0), True), (SetFigure("surface_temp", 200.0), False),
         (SetFigure("thickness", 5.0), True), (SetFigure("thickness", 8.0), False),
-        (SetFigure("core_target", 80.0), False),
+        (SetFigure("core_target", 85.0), False), (Choose("firmness", "soft"), True),
+        (Choose("firmness", "frozen"), False), (Choose("fat", "oil"), True),
     ],
 )  # fmt: skip
 def test_what_is_changed_moves_the_time_its_own_way(edit: Edit, sooner: bool) -> None:
-    before, after = _curve(slipway_smash()).target_s.usual, _curve(slipway_smash(), edit).target_s.usual
+    before, after = curve_of(slipway_smash()).pull_s.usual, curve_of(slipway_smash(), edit).pull_s.usual
     assert (after < before) is sooner
 
 
-def test_a_thin_piece_is_in_doubt_by_its_thickness_and_a_thick_one_is_not() -> None:
-    thin, thick = _curve(slipway_smash()), _curve(harbour_light_pub())
-    assert thin.cause == "thickness"
-    assert thick.cause != "thickness"
-    spread = [c.target_s.high / c.target_s.low for c in (thin, thick)]
-    assert spread[0] > spread[1]
+def test_eggs_and_cheese_in_the_middle_do_not_decide() -> None:
+    filled = curve_of(*FILLED)
+    assert filled.middle_mm > 2
+    # The middle is cheese; what every place in the meat has come to is what ends the cook.
+    assert filled.verdicts[0].key == "food-code-stuffed"
+    assert filled.cold_c[-1] >= 73.5
+    eggs = curve_of(*EGGS)
+    assert eggs.middle_mm > 30
 
 
 def test_a_surface_too_cool_is_said_and_not_drawn_as_done() -> None:
-    curve = _curve(harbour_light_pub(), SetFigure("core_target", 95.0))
-    assert not curve.reached or curve.peak_c >= 94.9
-    cold = _curve(*BALLS, SetFigure("surface_temp", 80.0), SetFigure("core_target", 90.0))
+    cold = curve_of(*BAKED, SetFigure("surface_temp", 80.0), SetFigure("core_target", 90.0))
     assert not cold.reached
     assert cold.peak_c < 90
     assert "pull" not in {m.kind for m in cold.marks}
 
 
-def test_a_plate_that_is_turned_down_did_not_fall() -> None:
-    pub = _curve(harbour_light_pub())
-    assert pub.plate_low_c is not None
-    # Browned at 230 °C, finished at 120: under the browning it stays well above the finish.
-    assert 150 < pub.plate_low_c < 230
+def test_doubt_comes_after_the_curve_and_is_largest_where_it_should_be() -> None:
+    steps = list(curve_steps(compute(edited(slipway_smash(), SetFigure("thickness", 6.3)), larder=LARDER,
+                                     kitchen=KITCHEN)))  # fmt: skip
+    assert isinstance(steps[0], HeatCurve)
+    assert steps[0].doubt is None
+    progress = [s.done_frac for s in steps if isinstance(s, Progress)]
+    assert progress == sorted(progress)
+    assert progress[-1] == 1.0
+    last = steps[-1]
+    assert isinstance(last, HeatCurve)
+    assert last.doubt is not None
+    assert last.doubt[0].cause == "thickness"
+    assert sum(c.share for c in last.doubt) == pytest.approx(1.0)
+    assert last.pull_s.low < last.pull_s.usual < last.pull_s.high
+    thick = whole_curve(harbour_light_pub())
+    assert thick.doubt is not None
+    assert thick.doubt[0].cause != "thickness"
 
 
-@pytest.mark.parametrize(
-    ("formula", "edits"),
-    [
-        (keepers_loaf(), ()), (harbour_light_pub(), (Choose("style", "filled-burger"),)),
-        (slipway_smash(), (Choose("firmness", "frozen"),)),
-    ],
+def test_the_same_piece_is_reckoned_once_and_a_question_given_up_stops() -> None:
+    formula = edited(slipway_smash(), SetFigure("thickness", 5.7))
+    steps = curve_steps(compute(formula, larder=LARDER, kitchen=KITCHEN))
+    next(steps)
+    next(steps)
+    # Whoever hangs up ends it; nothing is kept of a doubt half reckoned.
+    steps.close()
+    again = list(curve_steps(compute(formula, larder=LARDER, kitchen=KITCHEN)))
+    assert any(isinstance(s, Progress) for s in again)
+    # A name is not heat.
+    renamed = replace(formula, name="Another name", remark="x")
+    known = list(curve_steps(compute(renamed, larder=LARDER, kitchen=KITCHEN)))
+    assert len(known) == 1
+    assert known[0] == again[-1]
+
+
+@given(
+    st.sampled_from(["smashed", "grilled", "thick", "filled-burger", "slider"]), st.floats(4, 40), st.floats(120, 330),
+    st.floats(50, 90), st.floats(1, 10), st.sampled_from(["soft", "chilled", "frozen"]),
 )  # fmt: skip
-def test_what_is_not_modelled_says_so(formula: Formula, edits: tuple[Edit, ...]) -> None:
-    found = _answer(formula, *edits)
-    assert isinstance(found, NotModelled)
-    assert "not modelled yet" in found.why.text
-
-
-def test_the_same_piece_is_reckoned_once() -> None:
-    assert _curve(slipway_smash()) is _curve(replace(slipway_smash(), name="Another name", remark="x"))
+@settings(max_examples=25, deadline=None)
+def test_hotter_or_thinner_never_takes_longer(
+    style: str, thickness: float, temp: float, target: float, more: float, firmness: str
+) -> None:
+    try:
+        base = (
+            slipway_smash(), Choose("style", style), SetFigure("piece_mass", 150.0), Choose("firmness", firmness),
+            SetFigure("thickness", thickness), SetFigure("surface_temp", temp), SetFigure("core_target", target),
+        )  # fmt: skip
+        usual = curve_of(*base)
+        hotter = curve_of(*base, SetFigure("surface_temp", temp + 10 * more))
+        thicker = curve_of(*base, SetFigure("thickness", thickness + more))
+    except CoreError:
+        # Refused with a reason: too wide for its pan, a filling that does not fit.
+        return
+    if usual.reached and hotter.reached and style not in ("thick",):
+        assert hotter.pull_s.usual <= usual.pull_s.usual * 1.02
+    if usual.reached and thicker.reached and style not in ("thick", "filled-burger"):
+        assert thicker.pull_s.usual >= usual.pull_s.usual * 0.98

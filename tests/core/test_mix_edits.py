@@ -18,6 +18,8 @@ from vianda.core.larder import starter_larder
 from vianda.core.mix.panade import dry_matter_frac, panade_figures
 from vianda.core.pantry import starter_pantry
 
+pytestmark = pytest.mark.usefixtures("by_habit")
+
 LARDER, KITCHEN = starter_larder(), yard_galley()
 PANTRY = starter_pantry()
 

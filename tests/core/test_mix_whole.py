@@ -20,6 +20,8 @@ from vianda.core.mix.temperature import Part, chill_minutes, mixed_temp_c
 from vianda.core.mix.weigh_out import household_measure
 from vianda.core.pantry import starter_pantry
 
+pytestmark = pytest.mark.usefixtures("by_habit")
+
 LARDER, KITCHEN, PANTRY = starter_larder(), yard_galley(), starter_pantry()
 AMOUNTS = st.dictionaries(
     st.sampled_from(["panko", "milk", "egg", "parmesan", "soft-onion", "ketchup", "butter", "pepper", "red-wine"]),

@@ -33,6 +33,8 @@ from vianda.core.shape.solids import (
 )
 from vianda.core.wares import Ware, usual_wares
 
+pytestmark = pytest.mark.usefixtures("by_habit")
+
 LARDER, KITCHEN = starter_larder(), yard_galley()
 
 

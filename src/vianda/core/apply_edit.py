@@ -10,7 +10,8 @@ from vianda.core import shares
 from vianda.core.blend import blend_meats
 from vianda.core.choose import choose
 from vianda.core.errors import OutOfRangeError
-from vianda.core.formula import LONGEST_NAME, LONGEST_REMARK, BlendPart, Formula
+from vianda.core.formula import LONGEST_NAME, LONGEST_REMARK, MOST_STAGES, BlendPart, Formula
+from vianda.core.heat.methods import check_stages
 from vianda.core.kitchen import Kitchen
 from vianda.core.larder import Larder
 from vianda.core.mix.edit_mix import (
@@ -23,6 +24,7 @@ from vianda.core.mix.edit_mix import (
     weigh_bowl,
 )
 from vianda.core.set_figure import nudge_figure, read_figure, set_figure
+from vianda.core.styles import style_of
 
 
 def apply_edit(formula: Formula, edit: e.Edit, *, larder: Larder, kitchen: Kitchen) -> Formula:
@@ -82,6 +84,8 @@ def apply_edit(formula: Formula, edit: e.Edit, *, larder: Larder, kitchen: Kitch
             return replace(formula, mix=replace(formula.mix, avoid=(*kept, edit.limit) if edit.on else kept))
         case e.WeighBowl():
             return weigh_bowl(formula, edit, larder=larder, kitchen=kitchen)
+        case e.SetStages():
+            return _with_stages(formula, edit, kitchen)
         case e.Rename():
             return replace(formula, name=checked_name(edit.name))
         case e.WriteRemark():
@@ -127,3 +131,11 @@ def _lay_out(formula: Formula, edit: e.LayOut, larder: Larder) -> Formula:
     )
     blend_meats(parts, larder=larder)
     return replace(formula, parts=parts)
+
+
+def _with_stages(formula: Formula, edit: e.SetStages, kitchen: Kitchen) -> Formula:
+    if len(edit.stages) > MOST_STAGES:
+        raise OutOfRangeError(f"A cook has at most {MOST_STAGES} stages.", field="/heat/stages")
+    surface = kitchen.surface(formula.heat.surface, field="/heat/surface")
+    check_stages(edit.stages, form=style_of(formula.dish.style).form, on=surface.kind, kitchen=kitchen)
+    return replace(formula, heat=replace(formula.heat, stages=edit.stages))

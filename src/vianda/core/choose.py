@@ -8,10 +8,12 @@ from vianda.core import edit as e
 from vianda.core.batch import batch_of
 from vianda.core.bun_fit import fitting_bun
 from vianda.core.choose_shape import choose_shape, usual_ware
-from vianda.core.errors import UnknownItemError
+from vianda.core.errors import OutOfRangeError, UnknownItemError
 from vianda.core.formula import Formula, Keep, MixLine, SaltPlace, Work
 from vianda.core.heat.doneness import target_for
 from vianda.core.heat.floor import floors_for
+from vianda.core.heat.methods import method_of, methods_for
+from vianda.core.heat.plate_signs import FATS
 from vianda.core.kitchen import Kitchen
 from vianda.core.larder import POULTRY, Larder
 from vianda.core.mix.salt_ledger import START_SALT_FRAC
@@ -19,7 +21,7 @@ from vianda.core.mix.schools import follow_mix, mix_school, schools_for
 from vianda.core.schools import follow, school_of
 from vianda.core.set_shape import set_filling
 from vianda.core.start_piece import start_piece
-from vianda.core.styles import Style, style_of
+from vianda.core.styles import BLOCKS, Style, style_of
 
 
 def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen) -> Formula:
@@ -46,8 +48,7 @@ def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen
             kitchen.bun(edit.key, field="/shape/bun")
             return replace(formula, shape=replace(formula.shape, bun=edit.key))
         case "surface":
-            kitchen.surface(edit.key, field="/heat/surface")
-            return replace(formula, heat=replace(formula.heat, surface=edit.key))
+            return _on_surface(formula, edit.key, kitchen=kitchen)
         case "doneness":
             poultry = any(larder.meat(p.meat).species in POULTRY for p in formula.parts)
             floors = floors_for(country=kitchen.country, setting=kitchen.setting, poultry=poultry)
@@ -77,12 +78,43 @@ def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen
             return follow_mix(formula, mix_school(edit.key, field="/mix"), larder=larder)
         case "ware" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite":
             return choose_shape(formula, edit.field, edit.key, larder=larder, kitchen=kitchen)
+        case "method" | "fat" | "resting":
+            return _choose_heat(formula, edit.field, edit.key, kitchen=kitchen)
         case "work":
             if edit.key not in ("spoon", "hand", "processor"):
                 raise UnknownItemError("Work it by spoon, by hand or in a processor.", field="/mix/work")
             way: Work = edit.key  # type: ignore[assignment]
             seconds = WORK_START_S[way]
             return replace(formula, mix=replace(formula.mix, work=way, work_s=seconds))
+
+
+def _on_surface(formula: Formula, key: str, *, kitchen: Kitchen) -> Formula:
+    """On another surface; a way that cannot be gone there falls back to the style's own."""
+    surface = kitchen.surface(key, field="/heat/surface")
+    heat = replace(formula.heat, surface=key)
+    if heat.method and method_of(heat.method) not in methods_for(style_of(formula.dish.style).form, surface, kitchen):
+        heat = replace(heat, method="", stages=())
+    return replace(formula, heat=heat)
+
+
+def _choose_heat(formula: Formula, field: e.ChoiceField, key: str, *, kitchen: Kitchen) -> Formula:
+    heat = formula.heat
+    if field == "method":
+        # Another way starts from its own stages; what was composed by hand is left behind.
+        if key:
+            style, surface = style_of(formula.dish.style), kitchen.surface(heat.surface, field="/heat/surface")
+            method = method_of(key)
+            if method not in methods_for(style.form, surface, kitchen):
+                raise OutOfRangeError(f"“{method.title}” is not a way for this piece on {surface.name}.",
+                                      field="/heat/method")  # fmt: skip
+        return replace(formula, heat=replace(heat, method=key, stages=()))
+    if field == "fat":
+        if key not in ("", *FATS):
+            raise UnknownItemError(f"No fat “{key[:40]}”; known are {', '.join(FATS)}.", field="/heat/fat")
+        return replace(formula, heat=replace(heat, fat=key))
+    if key not in ("open", "foil"):
+        raise UnknownItemError("It rests open or under foil.", field="/heat/resting")
+    return replace(formula, heat=replace(heat, resting=key))  # type: ignore[arg-type]
 
 
 WORK_START_S: dict[Work, float] = {"spoon": 90.0, "hand": 90.0, "processor": 12.0}
@@ -108,7 +140,8 @@ def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen
             formula.shape, piece_mass_g=style.piece_mass_start_g, thickness_mm=style.thickness_start_mm,
             ware=usual_ware(style, kitchen=kitchen), width_mm=0.0, packing="", papers=style.key == "pre-pressed",
         ),
-        heat=replace(formula.heat, surface=surface.key, surface_temp_c=style.surface_temp_start_c),
+        heat=replace(formula.heat, surface=surface.key, surface_temp_c=style.surface_temp_start_c, method="",
+                     stages=(), resting="foil" if style.form in BLOCKS else "open"),
     )  # fmt: skip
     if style.form == "filled" and not any(line.core for line in changed.mix.lines):
         changed = set_filling(changed, CORE_START_FRAC, larder=larder)

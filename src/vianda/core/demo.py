@@ -70,7 +70,7 @@ def keepers_loaf() -> Formula:
         parts=(BlendPart("chuck", 0.45), BlendPart("round", 0.25), BlendPart("pork-shoulder", 0.30)),
         seasoning=Seasoning(0.016, "mixed"),
         shape=Shape("by_piece", 1300, 5200, 75, "none"),
-        heat=Heat("fan-oven", 175, c_from_f(160)),
+        heat=Heat("fan-oven", 175, c_from_f(160), resting="foil"),
         remark="Wednesdays, October to March. The ends go to the watch.",
         mix=Mix(
             lines=(

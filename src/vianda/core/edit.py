@@ -8,7 +8,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from vianda.core.formula import Limit
+from vianda.core.formula import HeatStage, Limit
 
 Figure = Literal[
     "guests",
@@ -44,6 +44,7 @@ Figure = Literal[
 ChoiceField = Literal[
     "style", "portioning", "bun", "surface", "doneness", "salt_place", "school", "grind_tool", "keep", "mix_school",
     "work", "ware", "ends", "packing", "edges", "papers", "firmness", "remainder", "appetite",
+    "method", "fat", "resting",
 ]  # fmt: skip
 
 
@@ -231,6 +232,14 @@ class WeighBowl:
 
 
 @dataclass(frozen=True, slots=True)
+class SetStages:
+    """The stages of the heat, composed by hand; none goes back to the way chosen."""
+
+    stages: tuple[HeatStage, ...]
+    kind: Literal["set-stages"] = "set-stages"
+
+
+@dataclass(frozen=True, slots=True)
 class Rename:
     """A new name for the formula."""
 
@@ -266,6 +275,7 @@ Edit = (
     | CountLine
     | KeepLimit
     | WeighBowl
+    | SetStages
     | Rename
     | WriteRemark
 )

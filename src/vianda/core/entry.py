@@ -198,6 +198,24 @@ def read_temp_c(text: str, *, unit_system: UnitSystem = "metric", field: str = "
     return celsius
 
 
+def read_delta_temp_k(text: str, *, unit_system: UnitSystem = "metric", field: str = "") -> float:
+    """A difference of temperatures in kelvin from ``-10``, ``5 K``, ``+18 F``; a bare number is in the unit shown.
+
+    Examples
+    --------
+    >>> read_delta_temp_k("-10"), read_delta_temp_k("-18 F"), read_delta_temp_k("9", unit_system="us")
+    (-10.0, -10.0, 5.0)
+    """
+    match = re.fullmatch(r"([-+]?)(.+?)\s*(?:°\s*)?(k|kelvin|c|f|)", cleaned_entry(text, field=field))
+    if match is None or not match.group(2).strip():
+        raise UnreadableEntryError(f"“{text}” is not a difference. Type something like -10 or 18 F.", field=field)
+    sign, number, unit = match.groups()
+    value = number_value(number.strip(), field=field) * (-1.0 if sign == "-" else 1.0)
+    if not math.isfinite(value):
+        raise OutOfRangeError(f"“{text}” is too much to be true.", field=field)
+    return value / 1.8 if unit == "f" or (unit == "" and unit_system == "us") else value
+
+
 def read_frac(text: str, *, field: str = "") -> float:
     """A fraction 0–1 from per cent: ``55``, ``55 %``, ``1.2%``. A bare number is per cent.
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from vianda.core.blend import BlendFigures
-from vianda.core.compute import HABIT, compute
+from vianda.core.compute import compute
 from vianda.core.connective import CollagenFigures
 from vianda.core.cost import CostFigures
 from vianda.core.counsel.rule import Counsel
@@ -16,7 +16,8 @@ from vianda.core.explain import workings_of
 from vianda.core.figure_rules import FIGURES
 from vianda.core.formula import Dish, Formula
 from vianda.core.grind import GrindPlan
-from vianda.core.heat.plan import HeatModel, HeatPlan
+from vianda.core.heat.computed import with_computed_heat
+from vianda.core.heat.plan import HeatPlan
 from vianda.core.kitchen import Kitchen
 from vianda.core.label_names import NameFigures, widest_fat_limit
 from vianda.core.larder import Larder
@@ -92,7 +93,7 @@ _RANGES: dict[Figure, FigureRange] = {
 }
 
 
-def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: HeatModel = HABIT) -> Evaluation:
+def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Evaluation:
     """Evaluate a whole formula.
 
     Pure: the same formula, larder and kitchen give the same answer.
@@ -111,7 +112,7 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: 
     >>> e.portions.pieces * e.portions.piece_mass_g
     3400
     """
-    figures = compute(formula, larder=larder, kitchen=kitchen, heat_model=heat_model)
+    figures = with_computed_heat(compute(formula, larder=larder, kitchen=kitchen))
     counsel = counsel_on(figures)
     style = figures.style
     return Evaluation(

@@ -16,12 +16,17 @@ Firmness = Literal["soft", "chilled", "frozen"]
 SaltPlace = Literal["surface", "mixed", "none"]
 Keep = Literal["fresh", "made-ahead", "frozen"]
 Work = Literal["spoon", "hand", "processor"]
+StageKind = Literal["surface", "indirect", "smoke", "oven", "broiler", "fry", "simmer"]
+Until = Literal["time", "two-fifths", "core"]
+PanFat = Literal["", "oil", "clarified-butter", "butter", "dripping", "bacon-fat"]
+Resting = Literal["open", "foil"]
 Limit = Literal["no-pork", "no-dairy", "no-gluten", "less-fat", "less-sugar", "less-salt"]
 
 LONGEST_NAME = 80
 LONGEST_REMARK = 2000
 MOST_MEATS = 8
 MOST_LINES = 24
+MOST_STAGES = 12
 
 
 @dataclass(frozen=True, slots=True)
@@ -133,12 +138,41 @@ class Shape:
 
 
 @dataclass(frozen=True, slots=True)
+class HeatStage:
+    """One stage of a cook: where it lies, and what ends it.
+
+    ``surface`` is the formula's own. It ends after ``time_s``, when two fifths are cooked, or with the core wanted;
+    ``time_s`` is then not looked at. ``temp_c`` None is the formula's temperature, or the usual one of its kind.
+    ``flip``: it begins by turning the piece over; ``turn_every_s`` above nought turns it that often. ``press``: with
+    a weight or a press. ``cover``: a lid with steam. ``cheese``: a slice on top. ``glaze``: a coat on top.
+    """
+
+    kind: StageKind
+    until: Until
+    time_s: float = 0.0
+    temp_c: float | None = None
+    flip: bool = False
+    turn_every_s: float = 0.0
+    press: bool = False
+    cover: bool = False
+    cheese: bool = False
+    glaze: bool = False
+
+
+@dataclass(frozen=True, slots=True)
 class Heat:
-    """Where it cooks, how hot the surface is meant to be, and the core wanted."""
+    """Where it cooks, how hot the surface is meant to be, the core wanted, and the way there.
+
+    ``stages`` empty: those of ``method``, which "" makes the style's own. ``fat`` lies in the pan.
+    """
 
     surface: str
     surface_temp_c: float
     core_target_c: float
+    method: str = ""
+    stages: tuple[HeatStage, ...] = ()
+    fat: PanFat = ""
+    resting: Resting = "open"
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,6 +9,7 @@ from typing import Literal
 
 from vianda.core.entry import UnitSystem
 from vianda.core.errors import OutOfRangeError, UnknownItemError
+from vianda.core.heating import USUAL_HEATING, Heating
 from vianda.core.wares import Ware, usual_wares
 
 Country = Literal["US", "CA", "UK", "other"]
@@ -38,6 +39,7 @@ class Surface:
     """A hot surface, or an oven by the size of its tray. A round one has equal width and depth; sizes in mm.
 
     ``loss_factor`` multiplies what the heat takes there; 1 until this kitchen's own weighings say otherwise.
+    ``heating`` is how it gives heat.
     """
 
     key: str
@@ -47,6 +49,7 @@ class Surface:
     depth_mm: float
     round_shape: bool
     loss_factor: float = 1.0
+    heating: Heating = USUAL_HEATING
 
     def __post_init__(self) -> None:
         if not (50 <= self.width_mm <= 3000 and 50 <= self.depth_mm <= 3000):

@@ -15,7 +15,8 @@ from vianda.core.portions import Portions
 from vianda.core.shape.laying import Laid
 
 StepKind = Literal[
-    "ready", "lay", "press", "first-side", "second-side", "finish", "bake", "brown", "simmer", "rest"
+    "ready", "lay", "press", "first-side", "second-side", "turn", "often", "finish", "indirect", "smoke", "bake",
+    "broil", "glaze", "brown", "fry", "simmer", "rest",
 ]  # fmt: skip
 
 
@@ -64,6 +65,13 @@ _DONE = {
     "bake": "Out of the oven",
     "brown": "Browned",
     "simmer": "Tender",
+    "turn": "Turned",
+    "often": "Off the heat",
+    "indirect": "Off the heat",
+    "smoke": "Next",
+    "broil": "Off the heat",
+    "glaze": "Sticky",
+    "fry": "Off the heat",
     "rest": "Rested",
 }
 
@@ -116,7 +124,7 @@ def stove_plan(
     last_on_heat = [s for s in stages if s.kind != "rest"][-1]
     for stage in stages:
         done = _DONE[stage.kind]
-        if stage.kind in ("finish", "second-side", "bake") and stage is not last_on_heat:
+        if done in ("Off the heat", "Out of the oven") and stage is not last_on_heat:
             done = "Next"
         step = StoveStep(stage.kind, stage.title, stage.cue, done, stage.timer_s, stage.low_s)  # type: ignore[arg-type]
         # What simmers does so together, once every wave is browned.

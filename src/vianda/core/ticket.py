@@ -64,7 +64,7 @@ def ticket_of(f: Figures) -> tuple[TicketFigure, ...]:
             "core",
             "Core",
             say("{t}", t=ph.temp(f.heat.target_c)),
-            say("{time} by habit", time=_on_heat(f)),
+            say("{time} on the heat", time=_on_heat(f)),
             "core",
             "heat",
         ),
@@ -136,7 +136,7 @@ def _mix_answer(f: Figures) -> Phrase:
     return say("{school}", school=ph.word(f.mix.resemblance.title))
 
 
-# From here on seconds say more than habit knows.
+# From here on seconds say more than anyone knows.
 LONG_S = 1200.0
 
 

@@ -72,33 +72,48 @@ def _hold(figures: Figures) -> Remark | None:
     )
 
 
+def _by_thermometer(figures: Figures) -> Remark | None:
+    if figures.heat.reach != "thermometer-decides":
+        return None
+    return Remark(
+        say("Minutes alone will not do: probe it"),
+        say(
+            "A piece {mm} thick is cooked by the thermometer. The minutes are computed and not sure; {floor} in the "
+            "coldest place is what counts.",
+            mm=length(figures.shape.thickness_mm),
+            floor=temp(figures.heat.floors.leading.temp_c),
+        ),
+    )
+
+
+def _falls_short(figures: Figures) -> Remark | None:
+    if figures.heat.reach != "may-fall-short" or figures.heat.target_c < figures.heat.floors.leading.temp_c - 1e-6:
+        return None
+    return Remark(
+        say("Cooked this way the coldest meat may stay short of the floor"),
+        say(
+            "As computed not every place comes to {floor}, rest included. A hotter surface, a thinner piece, more "
+            "time, or a last stage that waits for the core.",
+            floor=temp(figures.heat.floors.leading.temp_c),
+        ),
+    )
+
+
 def _habit_short(figures: Figures) -> Remark | None:
     heat = figures.heat
-    if heat.reach == "usually":
+    if heat.reach == "may-fall-short" or heat.target_c < heat.floors.leading.temp_c - 1e-6:
         return None
-    floor = heat.floors.leading
-    if heat.reach == "thermometer-decides":
-        title = say("Minutes alone will not do: probe it")
-        reason = say(
-            "A piece {mm} thick is cooked by the thermometer. The minutes are habit; {floor} in the coldest place "
-            "is what counts.",
-            mm=length(figures.shape.thickness_mm),
-            floor=temp(floor.temp_c),
-        )
-        return Remark(title, reason)
-    if figures.formula.heat.surface_temp_c < heat.surface_low_c:
-        reason = say(
-            "At {surface} the habitual minutes often end short of {floor}. Measure the core, or cook longer.",
-            surface=temp(figures.formula.heat.surface_temp_c),
-            floor=temp(floor.temp_c),
-        )
-    else:
-        reason = say(
-            "Past {limit} they often end short of {floor}. Measure the core, or cook longer.",
-            limit=length(figures.style.habit_reaches_floor_to_mm),
-            floor=temp(floor.temp_c),
-        )
-    return Remark(say("These minutes are habit and may fall short of the floor"), reason)
+    if heat.practice.on_heat_s.high >= heat.on_heat_s.low:
+        return None
+    return Remark(
+        say("The usual minutes fall short of the floor"),
+        say(
+            "Habit says {habit} on the heat; as computed the coldest meat needs {needed} to come to {floor}.",
+            habit=duration(heat.practice.on_heat_s.low, heat.practice.on_heat_s.high),
+            needed=duration(heat.on_heat_s.low, heat.on_heat_s.high),
+            floor=temp(heat.floors.leading.temp_c),
+        ),
+    )
 
 
 def _too_cool(figures: Figures) -> Remark | None:
@@ -172,11 +187,27 @@ RULES = (
         _hold,
     ),
     Rule(
-        "heat.habit-may-fall-short",
+        "heat.by-thermometer",
         "heat",
         "asks",
-        "thicker than habit reaches, or surface below the usual",
+        "thicker than minutes alone can be trusted for",
         PRACTICE,
+        _by_thermometer,
+    ),
+    Rule(
+        "heat.falls-short",
+        "heat",
+        "asks",
+        "a core wanted at or above the floor, and computed meat that does not come to it",
+        "computed; see docs/heat-model.md",
+        _falls_short,
+    ),
+    Rule(
+        "heat.habit-falls-short",
+        "heat",
+        "note",
+        "habit's longest minutes are less than the least computed",
+        "computed; see docs/heat-model.md",
         _habit_short,
     ),
     Rule("heat.surface-too-cool", "heat", "asks", "surface below the style's band", PRACTICE, _too_cool),

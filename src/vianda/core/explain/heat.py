@@ -6,6 +6,7 @@ from vianda.core import phrase as ph
 from vianda.core.explain.sources import PRACTICE
 from vianda.core.figures import Figures
 from vianda.core.heat.floor import AT_RISK, Floor
+from vianda.core.heat.plan import HeatPlan
 from vianda.core.phrase import Phrase, say
 from vianda.core.working import Working
 
@@ -19,18 +20,34 @@ def minutes(f: Figures) -> Working:
         if s.kind != "preheat"
     ]
     steps.append(say("On the heat {time} in all", time=ph.duration(h.on_heat_s.low, h.on_heat_s.high)))
+    habit = h.practice
+    steps.append(say("Usual practice: {time} on the heat", time=ph.duration(habit.on_heat_s.low, habit.on_heat_s.high)))
     if h.reach != "usually":
         steps.append(say("At this thickness and heat the minutes may end short of the floor: measure"))
-    return Working(
-        "Minutes",
-        tuple(steps),
-        "Habit: the table of common practice, joined by straight lines over thickness; no published source.",
-    )
+    if h.model == "habit":
+        return Working("Minutes", tuple(steps), HABIT_SOURCE)
+    return Working("Minutes", tuple(steps), COMPUTED_SOURCE)
+
+
+HABIT_SOURCE = "Habit: the table of common practice, joined by straight lines over thickness; no published source."
+COMPUTED_SOURCE = (
+    "Computed: heat through the piece from published properties (Choi & Okos 1986) and coefficients from memory, not "
+    "fitted to any cooking; from–to is the 10th to the 90th of a hundred such pieces. Trust it to a fifth or a "
+    "quarter. Usual practice: common practice, no published source."
+)
 
 
 def _floor_line(floor: Floor) -> Phrase:
     text = f"{floor.authority}: {{t}}, {floor.rule} ({floor.source})"
     return say(text, t=ph.temp(floor.temp_c))
+
+
+def _lagging(h: HeatPlan) -> list[Phrase]:
+    """Where the probe must read more, since another place lags behind the middle."""
+    if h.pull_c <= h.target_c - h.carry_over_k.low + 0.05:
+        return []
+    text = "Pull at {pull} in the middle: the coldest meat lies above it, where the first side's heat did not reach"
+    return [say(text, pull=ph.temp(h.pull_c))]
 
 
 def core(f: Figures) -> Working:
@@ -43,11 +60,12 @@ def core(f: Figures) -> Working:
         say("The others:"),
         *(_floor_line(o) for o in h.floors.others),
         say(
-            "Pull at {target} − {carry} (the low end of what it still gains) = {pull}",
+            "{target} − {carry} (the low end of what it still gains) = {planned}",
             target=ph.temp(h.target_c),
             carry=ph.delta_temp(h.carry_over_k.low),
-            pull=ph.temp(h.pull_c),
+            planned=ph.temp(h.target_c - h.carry_over_k.low),
         ),
+        *_lagging(h),
         say(
             "Colour and a cut mislead in mince. Most at risk: {who}. Local codes and licensed practice decide.",
             who=ph.word(AT_RISK),

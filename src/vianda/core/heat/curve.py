@@ -5,242 +5,317 @@ Uncalibrated: no cooking data stands behind it, only published properties and co
 
 from __future__ import annotations
 
-import math
-from dataclasses import dataclass
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
 from functools import lru_cache
+from threading import Lock
 from typing import Literal
 
 import numpy as np
 
 from vianda.core.cook_yield import Band
 from vianda.core.figures import Figures
-from vianda.core.heat.conduction.ensemble import Ensemble, State
-from vianda.core.heat.conduction.march import Marched, Probe, march, rest
-from vianda.core.heat.conduction.meat import Array, Meat, meat_of
-from vianda.core.heat.conduction.mesh import Geometry, mesh_of
-from vianda.core.heat.conduction.methods import MODELLED, rest_of, stages_of
-from vianda.core.heat.conduction.stages import CookStage, StageName
-from vianda.core.phrase import Phrase, say, word
-from vianda.core.shape.density import PACKING
-from vianda.core.shape.stuff import stuff_of
+from vianda.core.heat.conduction.body import BodyForm
+from vianda.core.heat.conduction.meat import Array
+from vianda.core.heat.conduction.run import Cooked, Setup
+from vianda.core.heat.conduction.slab import (
+    BROWN_HIGH,
+    BROWN_LOW,
+    D60_S,
+    FAT_LOST,
+    KEPT_FLIPPED,
+    KEPT_SKIN_HIGH,
+    KEPT_SKIN_LOW,
+    KEPT_STORE_HIGH,
+    KEPT_STORE_LOW,
+    WATER_LOST,
+    Z_K,
+)
+from vianda.core.heat.conduction.stages import StageName
+from vianda.core.heat.cooked import (
+    BrownWord,
+    Wanted,
+    brown_word,
+    cooked_of,
+    core_series,
+    meat_series,
+    wanted_of,
+)
+from vianda.core.heat.doneness import doneness_at
+from vianda.core.heat.doubt import CauseTold, Doubt, Sureness, doubt_steps
+from vianda.core.heat.fit import NOTHING_SEEN, PRIOR_SD, HeatFit, Observed, fit
+from vianda.core.heat.floor import AT_RISK
+from vianda.core.heat.holds import HoldVerdict, least_heated, verdicts
+from vianda.core.heat.remarks import HeatRemark, plate_told, remarks_on
+from vianda.core.heat.setting import NOTHING_MORE, Asked, setup_of
+from vianda.core.heat.surroundings import CHEESE_MELTS_C
+from vianda.core.phrase import Phrase, number, say
 
-Cause = Literal["thickness", "conductivity", "contact", "start"]
-
-# From the fridge to the heat: what a piece has warmed to on its way (common practice: cold from the fridge).
-START_C = {"soft": 10.0, "chilled": 5.0, "frozen": 5.0}
-# Juice and steam carry heat besides conduction; common practice's minutes ask for about a quarter more. Ours, low.
-K_FACTOR = 1.25
-SLAB_CELLS, BALL_CELLS = 32, 28
-SAMPLES = 110
-# One standard deviation of what is not well known: 1 mm or 4 %, a factor of 15 %, 2 K. Ours.
-THICKNESS_MM, THICKNESS_FRAC, FACTOR, START_K = 0.7, 0.04, 0.15, 2.0
-P90 = 1.2816
-CANDIDATES = 20
-# What the peak may lack of what is wanted: a twentieth of a degree, far below the doubt.
-NEAR_K = 0.05
+MOST_SHOWN = 150
 
 
 @dataclass(frozen=True, slots=True)
 class Mark:
     """Something that happens: at a second, with the core's temperature."""
 
-    kind: Literal["flip", "pull", "peak", "floor"]
+    kind: Literal["flip", "cheese", "glaze", "pull", "peak", "floor", "melted"]
     at_s: float
     core_c: float
+
+
+@dataclass(frozen=True, slots=True)
+class StageRun:
+    """A stage as it ran, in seconds from the start; whether what ended it was reached."""
+
+    kind: StageName
+    from_s: float
+    to_s: float
+    flip: bool
+    cheese: bool
+    glaze: bool
 
 
 @dataclass(frozen=True, slots=True)
 class HeatCurve:
     """A piece from the first second on the heat to the end of its rest.
 
-    ``temp_c`` is by time, then by depth from below; of a ball from its middle. Bands are from the 10th to the 90th of a
-    hundred such pieces. ``flip_s`` None when nothing is flipped. ``reached`` False: within three times habit's longest
-    the core does not come to what is wanted; then the curve ends there.
+    ``temp_c`` is by time, then by depth from below; of a ball from its middle, of a loaf along its middle plane.
+    ``cold_c`` is what every place in the meat has come to by then; ``log10`` the integral of lethality where it is
+    least. ``pull_s`` is when it leaves the heat. Bands are from the 10th to the 90th of a hundred such pieces;
+    ``doubt`` None: they are still being reckoned,
+    and stand on their usual value. ``reached`` False: it never comes to what is wanted, and ends where patience does.
+    ``middle_mm`` is what lies in the middle, 0 for nothing.
     """
 
-    ball: bool
+    form: BodyForm
     size_mm: float
+    middle_mm: float
     start_c: float
     depth_mm: tuple[float, ...]
     times_s: tuple[float, ...]
     temp_c: tuple[tuple[float, ...], ...]
     core_c: tuple[float, ...]
-    coldest_c: tuple[float, ...]
-    stages: tuple[tuple[StageName, float], ...]
+    cold_c: tuple[float, ...]
+    surface_c: tuple[float, ...]
+    plate_c: tuple[float, ...]
+    log10: tuple[float, ...]
+    stages: tuple[StageRun, ...]
     flip_s: Band | None
-    target_s: Band
-    pull_s: float
+    pull_s: Band
     pull_core_c: float
+    target_c: float
     peak_c: float
+    doneness: str
     reached: bool
     marks: tuple[Mark, ...]
-    cause: Cause
-    cause_share: float
-    doubt: Phrase
+    verdicts: tuple[HoldVerdict, ...]
+    doubt: tuple[CauseTold, ...] | None
     water_lost_frac: float
     fat_lost_frac: float
+    yield_frac: float
+    browned: tuple[float, float]
+    brown_words: tuple[BrownWord, BrownWord]
     plate_low_c: float | None
+    plate_recovers_s: float | None
+    remarks: tuple[HeatRemark, ...]
+    fitted: HeatFit | None
+    said: Phrase
+    summed: Phrase
     kind: Literal["curve"] = "curve"
 
 
 @dataclass(frozen=True, slots=True)
-class NotModelled:
-    """A piece that the model does not reach yet, and why."""
+class Progress:
+    """How much of the doubt is reckoned, 0–1."""
 
-    why: Phrase
-    kind: Literal["none"] = "none"
+    done_frac: float
+    kind: Literal["progress"] = "progress"
 
 
-def heat_curve(figures: Figures) -> HeatCurve | NotModelled:
-    """The curve of a formula's piece on its surface."""
-    style, shape, formula = figures.style, figures.shape, figures.formula
-    if style.form not in MODELLED:
-        return NotModelled(
-            say("What is {form} is not modelled yet; habit’s minutes stand alone.", form=word(style.title.lower()))
-        )
-    if formula.shape.firmness == "frozen":
-        return NotModelled(say("What goes frozen to the heat is not modelled yet; habit’s minutes stand alone."))
-    ball = style.form == "ball"
-    # A flat piece thickens as it draws in; the mean of raw and cooked is marched.
-    size_mm = shape.raw_diameter_mm / 2 if ball else (shape.thickness_mm + shape.cooked_thickness_mm.usual) / 2
-    stuff = stuff_of(figures.blend, batch=figures.batch, larder=figures.larder)
-    meat = meat_of(stuff.mix, packing=PACKING[shape.packing])
-    stages = stages_of(style, surface=figures.surface, surface_temp_c=formula.heat.surface_temp_c, plan=figures.heat)
-    return _curve(
-        ball=ball, size_mm=size_mm, meat=meat, stages=stages, resting=rest_of(style),
-        start_c=START_C[formula.shape.firmness], plate_c=formula.heat.surface_temp_c,
-        target_c=formula.heat.core_target_c, floor_c=figures.heat.floors.leading.temp_c,
-        expected_s=figures.heat.on_heat_s.usual,
-    )  # fmt: skip
+def heat_curve(figures: Figures, *, asked: Asked = NOTHING_MORE, observed: Observed = NOTHING_SEEN) -> HeatCurve:
+    """The curve of a formula's piece, without its doubt."""
+    for answer in curve_steps(figures, asked=asked, observed=observed):
+        if isinstance(answer, HeatCurve):
+            return answer
+    raise AssertionError("a curve always comes first")
+
+
+def curve_steps(
+    figures: Figures, *, asked: Asked = NOTHING_MORE, observed: Observed = NOTHING_SEEN
+) -> Iterator[HeatCurve | Progress]:  # fmt: skip
+    """First the curve, then how the doubt comes along, then the curve with it. Stop asking, and it stops computing."""
+    setup, wanted = setup_of(figures, asked), wanted_of(figures)
+    fitted = fit_of(setup, observed) if observed.any else None
+    sure = Sureness()
+    if fitted is not None and not fitted.refused:
+        f = setup.factors
+        by_air = fitted.of == "air"
+        setup = replace(setup, factors=replace(
+            f, k=f.k if by_air else f.k * fitted.factor, air=f.air * fitted.factor if by_air else f.air,
+            drip=f.drip * fitted.drip_factor,
+        ))  # fmt: skip
+        if fitted.sd < PRIOR_SD:
+            # What a reading narrowed is the joint doubt: it stands for the others of its kind too.
+            sure = Sureness(air_sd=fitted.sd) if by_air else Sureness(k_sd=fitted.sd)
+    cooked = cooked_of(setup, wanted)
+    known = _DOUBTS.get((setup, sure, cooked.ended_s))
+    extra = remarks_on(figures, cooked, asked)
+    if known is not None:
+        yield _told(cooked, wanted, known, fitted, extra)
+        return
+    yield _told(cooked, wanted, None, fitted, extra)
+    for step in doubt_steps(cooked.setup, cooked.ended_s, sure):
+        if isinstance(step, Doubt):
+            _remember((setup, sure, cooked.ended_s), step)
+            yield _told(cooked, wanted, step, fitted, extra)
+        else:
+            yield Progress(step)
+
+
+# A process's own memory of what it has reckoned: the same question has the same answer everywhere.
+MOST_DOUBTS = 128
+Known = tuple[Setup, Sureness, tuple[float, ...]]
+_DOUBTS: dict[Known, Doubt] = {}
+_REMEMBERING = Lock()
+
+
+def _remember(key: Known, doubt: Doubt) -> None:
+    """Keep a doubt, and let the oldest go."""
+    with _REMEMBERING:
+        if len(_DOUBTS) >= MOST_DOUBTS:
+            _DOUBTS.pop(next(iter(_DOUBTS)))
+        _DOUBTS[key] = doubt
 
 
 @lru_cache(maxsize=64)
-def _curve(
-    *, ball: bool, size_mm: float, meat: Meat, stages: tuple[CookStage, ...], resting: CookStage, start_c: float,
-    plate_c: float, target_c: float, floor_c: float, expected_s: float,
-) -> HeatCurve:  # fmt: skip
-    geometry: Geometry = "ball" if ball else "slab"
-    cells = BALL_CELLS if ball else SLAB_CELLS
-    off = max(THICKNESS_MM / 2 if ball else THICKNESS_MM, THICKNESS_FRAC * size_mm)
-    sizes = np.array([size_mm, size_mm + off, max(1.0, size_mm - off)] + [size_mm] * 6) / 1000.0
-    k = np.ones(9) * K_FACTOR
-    k[3], k[4] = K_FACTOR * (1 + FACTOR), K_FACTOR * (1 - FACTOR)
-    h = np.ones(9)
-    h[5], h[6] = 1 + FACTOR, 1 - FACTOR
-    start = np.full(9, start_c)
-    start[7], start[8] = start_c + START_K, start_c - START_K
-    ensemble = Ensemble([mesh_of(geometry, float(s), cells=cells) for s in sizes], [meat] * 9, k_factor=k)
-    probe = Probe(ensemble, ball=ball)
-    state = ensemble.cold(start, plate_c=np.full(9, plate_c))
-    done = march(
-        ensemble, state, stages, target_c=target_c, probe=probe, h_factor=h, keep_every_s=max(0.5, expected_s / 80)
-    )
-    return _told(done, ensemble, stages, resting, ball=ball, size_mm=size_mm, start_c=start_c,
-                 target_c=target_c, floor_c=floor_c)  # fmt: skip
-
-
-def _band(times: Array) -> tuple[Band, dict[Cause, float]]:
-    """From the spread of one thing at a time: variances of the logarithm add up."""
-    usual = float(times[0])
-    pairs: dict[Cause, tuple[int, int]] = {
-        "thickness": (1, 2), "conductivity": (3, 4), "contact": (5, 6), "start": (7, 8),
-    }  # fmt: skip
-    parts = {name: (0.5 * math.log(max(times[a], 1e-3) / max(times[b], 1e-3))) ** 2 for name, (a, b) in pairs.items()}
-    spread = math.exp(P90 * math.sqrt(sum(parts.values())))
-    return Band(usual / spread, usual, usual * spread), parts
-
-
-_CAUSES: dict[Cause, str] = {
-    "thickness": "Most of the doubt is the thickness: measure one with a calliper, or press to a gauge.",
-    "conductivity": "Most of the doubt is how fast heat runs through this mix: one probe reading would narrow it.",
-    "contact": "Most of the doubt is the heat of the surface: measure it, and lay the pieces flat.",
-    "start": "Most of the doubt is how cold they start: take them from the fridge at the last moment.",
-}
+def fit_of(setup: Setup, observed: Observed) -> HeatFit:
+    """A fit, remembered."""
+    return fit(setup, observed)
 
 
 def _told(
-    done: Marched, ensemble: Ensemble, stages: tuple[CookStage, ...], resting: CookStage, *, ball: bool,
-    size_mm: float, start_c: float, target_c: float, floor_c: float,
+    cooked: Cooked, wanted: Wanted, doubt: Doubt | None, fitted: HeatFit | None, extra: tuple[HeatRemark, ...]
 ) -> HeatCurve:  # fmt: skip
-    kept = done.kept
-    target, parts = _band(done.ended_s[:, -1])
-    flips = [n for n, s in enumerate(stages) if s.flip]
-    flip = _band(done.ended_s[:, flips[0] - 1])[0] if flips else None
-    pull = _pull(done, ensemble, stages, resting, ball=ball, target_c=target_c)
-    shown = [n for n, at in enumerate(kept.times_s) if at <= pull.at_s + 1e-6]
-    times = [kept.times_s[n] for n in shown] + [pull.at_s + t for t in pull.rest_times]
-    # The lower side is the one that was down first; after the flip it is the upper one.
-    fields = [kept.temp_c[n][::-1] if kept.flipped[n] else kept.temp_c[n] for n in shown] + [
-        row[::-1] if pull.flipped else row for row in pull.rest_temp
-    ]
-    one = Probe(ensemble.pick(np.array([0])), ball=ball)
-    stack = np.stack(fields)
-    core, coldest = one.core_c(stack), one.coldest_c(stack)
-    middles = (np.cumsum(ensemble.width[0]) - ensemble.width[0] / 2) * 1000.0
+    setup, body = cooked.setup, cooked.body
+    ended = cooked.ended_s
+    bands = doubt.ended_s if doubt else tuple(Band(t, t, t) for t in ended)
+    core = core_series(cooked)
+    places, lethal = meat_series(cooked)
+    times = cooked.times_s
+    check = verdicts(times, least_heated(places, lethal), floors=wanted.floors)
+    least = int(np.argmin(lethal))
+    cold = np.min(np.maximum.accumulate(places, axis=0), axis=1)
+    marks = _marks(cooked, core, check)
+    flips = [n for n, s in enumerate(setup.stages) if s.flip]
     peak_at = int(np.argmax(core))
-    # Where the core never gets there, there is no moment to take it off.
-    marks = [Mark("pull", pull.at_s, float(np.interp(pull.at_s, times, core)))] if done.reached[0] else []
-    if flip:
-        marks.append(Mark("flip", flip.usual, float(np.interp(flip.usual, times, core))))
-    marks.append(Mark("peak", times[peak_at], float(core[peak_at])))
-    past = np.nonzero(coldest >= floor_c - 1e-9)[0]
-    if len(past):
-        marks.append(Mark("floor", times[int(past[0])], float(core[int(past[0])])))
-    total = sum(parts.values())
-    cause = max(parts, key=lambda name: parts[name])
-    mass = float(np.sum(ensemble.mass[0]))
-    # As hot as it was measured; what is turned down for a gentle finish is not a surface that fell.
-    hot = [n for n, s in enumerate(stages) if s.low.kind == "contact" and s.low.temp_c == stages[0].low.temp_c]
-    plates = [p for p, s in zip(kept.plate_c, kept.stage, strict=True) if s in hot]
+    picks = np.unique(np.linspace(0, len(times) - 1, min(MOST_SHOWN, len(times))).round().astype(int))
+    shown, depth = _shown(cooked)
+    mass = body.mass_kg
+    stages = tuple(
+        StageRun(s.name, ended[n - 1] if n else 0.0, ended[n], s.flip, s.high.kind == "cheese", s.coat_kg_m2 > 0)
+        for n, s in enumerate(setup.stages)
+    )
+    water, fat = float(cooked.at_pull.tally[WATER_LOST]), float(cooked.at_pull.tally[FAT_LOST])
+    brown = (float(cooked.at_pull.tally[BROWN_LOW]), float(cooked.at_pull.tally[BROWN_HIGH]))
+    if body.form == "ball":
+        brown = (brown[1], brown[1])
+    low, recovers = plate_told(cooked)
+    plates = cooked.more[:, KEPT_STORE_LOW] if low is not None else np.zeros(0)
+    peak = float(core[peak_at])
+    skin = cooked.more[:, KEPT_SKIN_HIGH]
+    if body.form != "ball":
+        skin = np.maximum(skin, cooked.more[:, KEPT_SKIN_LOW])
     return HeatCurve(
-        ball=ball, size_mm=size_mm, start_c=start_c,
-        depth_mm=tuple(round(float(d), 3) for d in middles),
-        times_s=tuple(round(t, 1) for t in times),
-        temp_c=tuple(tuple(round(float(t), 1) for t in row) for row in fields),
-        core_c=tuple(round(float(t), 2) for t in core), coldest_c=tuple(round(float(t), 2) for t in coldest),
-        stages=tuple((s.name, round(float(done.ended_s[0, n]), 1)) for n, s in enumerate(stages)),
-        flip_s=flip, target_s=target, pull_s=pull.at_s, pull_core_c=float(np.interp(pull.at_s, times, core)),
-        peak_c=float(core[peak_at]), reached=bool(done.reached[0]), marks=tuple(sorted(marks, key=lambda m: m.at_s)),
-        cause=cause, cause_share=parts[cause] / total if total > 0 else 0.0, doubt=say(_CAUSES[cause]),
-        water_lost_frac=float(pull.state.lost_kg[0]) / mass, fat_lost_frac=float(pull.state.fat_lost_kg[0]) / mass,
-        plate_low_c=min(plates) if plates else None,
+        form=body.form, size_mm=setup.piece.size_mm,
+        middle_mm=setup.piece.middle.size_mm if setup.piece.middle else 0.0, start_c=setup.start_c,
+        depth_mm=tuple(round(float(d), 3) for d in depth),
+        times_s=tuple(round(float(times[n]), 2) for n in picks),
+        temp_c=tuple(tuple(round(float(t), 1) for t in shown[n]) for n in picks),
+        core_c=_rounded(core[picks], 2), cold_c=_rounded(cold[picks], 2),
+        surface_c=_rounded(skin[picks], 1),
+        plate_c=_rounded(plates[picks], 1) if low is not None else (),
+        log10=_rounded(_log10(times, places[:, least])[picks], 3),
+        stages=stages, flip_s=bands[flips[0] - 1] if flips and flips[0] > 0 else None,
+        pull_s=bands[-1],
+        pull_core_c=float(core[min(cooked.on_heat, len(core) - 1)]), target_c=wanted.target_c, peak_c=peak,
+        doneness=doneness_at(peak), reached=cooked.reached,
+        marks=marks, verdicts=check, doubt=doubt.causes if doubt else None,
+        water_lost_frac=water / mass, fat_lost_frac=fat / mass, yield_frac=1.0 - (water + fat) / mass,
+        browned=brown, brown_words=(brown_word(brown[0]), brown_word(brown[1])), plate_low_c=low,
+        plate_recovers_s=recovers, remarks=extra, fitted=fitted, said=_said(cooked),
+        summed=_summed(float(_log10(times, places[:, least])[-1])),
     )  # fmt: skip
 
 
-@dataclass(frozen=True, slots=True)
-class _Pull:
-    at_s: float
-    state: State
-    flipped: bool
-    rest_times: tuple[float, ...]
-    rest_temp: tuple[Array, ...]
+def _rounded(series: Array, digits: int) -> tuple[float, ...]:
+    return tuple(round(float(v), digits) for v in series)
 
 
-def _pull(
-    done: Marched, ensemble: Ensemble, stages: tuple[CookStage, ...], resting: CookStage, *, ball: bool,
-    target_c: float,
-) -> _Pull:  # fmt: skip
-    """The earliest moment of the last stage from which the core still comes to what is wanted while it rests."""
-    kept = done.kept
-    last = [n for n, stage in enumerate(kept.stage) if stage == len(stages) - 1]
-    last = last[len(last) // 3 :]
-    picks = sorted({last[round(i)] for i in np.linspace(0, len(last) - 1, min(CANDIDATES, len(last)))})
-    many = ensemble.pick(np.zeros(len(picks), dtype=int))
-    times, fields = rest(many, _joined([kept.states[n] for n in picks]), resting)
-    cores = Probe(many, ball=ball)
-    peaks = np.max(np.stack([cores.core_c(f) for f in fields]), axis=0)
-    good = [at for at, peak in enumerate(peaks) if peak >= target_c - NEAR_K]
-    at = good[0] if good and done.reached[0] else len(picks) - 1
-    chosen = picks[at]
-    return _Pull(
-        kept.times_s[chosen], kept.states[chosen], kept.flipped[chosen], times[2::3],
-        tuple(field[at] for field in fields[2::3]),
+def _log10(times: Array, place_c: Array) -> Array:
+    """The integral of lethality at a place, log₁₀ reductions: Σ Δt ÷ D60 × 10^((T − 60) ÷ z)."""
+    rate = 10.0 ** ((np.minimum(place_c, 110.0) - 60.0) / Z_K) / D60_S
+    return np.concatenate([[0.0], np.cumsum(np.diff(times) * (rate[1:] + rate[:-1]) / 2)])
+
+
+def _shown(cooked: Cooked) -> tuple[Array, Array]:
+    """What is drawn: by time and depth, the side that was down first below."""
+    body, temp = cooked.body, cooked.temp_c
+    if body.form == "block":
+        return temp[:, :, 0], (np.cumsum(body.height) - body.height / 2) * 1000.0
+    depth = (np.cumsum(body.width) - body.width / 2) * 1000.0
+    if body.form == "slab":
+        turned = cooked.more[:, KEPT_FLIPPED] > 0.5
+        return np.where(turned[:, None], temp[:, ::-1], temp), depth
+    return temp, depth
+
+
+def _marks(cooked: Cooked, core: Array, check: tuple[HoldVerdict, ...]) -> tuple[Mark, ...]:
+    times, stages = cooked.times_s, cooked.setup.stages
+    ended = cooked.ended_s
+
+    def at(kind: Literal["flip", "cheese", "glaze", "pull", "peak", "floor", "melted"], second: float) -> Mark:
+        return Mark(kind, second, float(np.interp(second, times, core)))
+
+    found = []
+    for n, stage in enumerate(stages):
+        begins = ended[n - 1] if n else 0.0
+        if stage.flip and n > 0:
+            found.append(at("flip", begins))
+        if stage.high.kind == "cheese":
+            found.append(at("cheese", begins))
+            later = np.nonzero(
+                (times >= begins) & (times <= ended[n]) & (cooked.more[:, KEPT_STORE_HIGH] >= CHEESE_MELTS_C)
+            )[0]
+            if len(later):
+                found.append(at("melted", float(times[int(later[0])])))
+        if stage.coat_kg_m2 > 0:
+            found.append(at("glaze", begins))
+    # Where the core never gets there, there is no moment to take it off.
+    if cooked.reached:
+        found.append(at("pull", ended[-1]))
+        found.append(at("peak", float(times[int(np.argmax(core))])))
+    leading = check[0].met_at_s
+    if leading is not None:
+        found.append(at("floor", leading))
+    return tuple(sorted(found, key=lambda m: m.at_s))
+
+
+def _said(cooked: Cooked) -> Phrase:
+    if cooked.reached:
+        return say("Computed from published properties and coefficients, not fitted to any cooking.")
+    return say("It does not come to the core wanted in the time a cook would wait: hotter, thinner, or another way.")
+
+
+# Past this a sum says nothing more.
+MANY_LOG10 = 20.0
+
+
+def _summed(log10: float) -> Phrase:
+    """The sum of lethality in words, with what it is worth and who is at risk."""
+    reached = "more than {n}" if log10 > MANY_LOG10 else "{n}"
+    return say(
+        f"As a sum over its rising temperature the place heated least passes {reached} log₁₀ of Salmonella "
+        "(D60 {d60} s, z {z} K). A sum never replaces the line: strict models of other bacteria give less than half. "
+        f"Most at risk: {AT_RISK}.",
+        n=number(min(log10, MANY_LOG10)), d60=number(D60_S), z=number(Z_K),
     )  # fmt: skip
-
-
-def _joined(states: list[State]) -> State:
-    names = State.__dataclass_fields__
-    joined = {
-        name: np.concatenate([getattr(s, name) for s in states], axis=1 if name == "shares" else 0) for name in names
-    }
-    return State(**joined)

@@ -12,7 +12,7 @@ from vianda.core.errors import OutOfRangeError
 from vianda.core.formula import Heat
 from vianda.core.heat.doneness import doneness_at
 from vianda.core.heat.floor import FloorChoice
-from vianda.core.heat.plan import HeatPlan, Reach, Stage
+from vianda.core.heat.plan import HeatPlan, Practice, Reach, Stage
 from vianda.core.phrase import delta_temp, duration, say, temp
 from vianda.core.shape.figures import ShapeFigures
 from vianda.core.styles import FLAT, PROBE_THICKNESS_MM, Style
@@ -64,6 +64,12 @@ class HabitTable:
         probe = shape.thickness_mm >= PROBE_THICKNESS_MM
         pull = heat.core_target_c - carry.low
         before = finish if style.finish_first else Spread(0, 0, 0)
+        flip = Spread(before.low + first.low, before.usual + first.usual, before.high + first.high)
+        on_heat = Spread(
+            first.low + second.low + finish.low,
+            first.usual + second.usual + finish.usual,
+            first.high + second.high + finish.high,
+        )
         return HeatPlan(
             model=self.name,
             stages=tuple(
@@ -80,12 +86,8 @@ class HabitTable:
             ),
             surface_low_c=style.surface_temp_c[0],
             surface_high_c=style.surface_temp_c[1],
-            flip_s=Spread(before.low + first.low, before.usual + first.usual, before.high + first.high),
-            on_heat_s=Spread(
-                first.low + second.low + finish.low,
-                first.usual + second.usual + finish.usual,
-                first.high + second.high + finish.high,
-            ),
+            flip_s=flip,
+            on_heat_s=on_heat,
             rest_s=rest,
             target_c=heat.core_target_c,
             doneness=doneness_at(heat.core_target_c),
@@ -93,6 +95,7 @@ class HabitTable:
             carry_over_k=carry,
             probe=probe,
             reach=_reach(style, shape=shape, heat=heat),
+            practice=Practice(flip, on_heat),
             floors=floors,
         )
 
@@ -122,13 +125,14 @@ def _all_round(style: Style, *, shape: ShapeFigures, heat: Heat, floors: FloorCh
     if rest.high:
         stages.append(Stage("rest", "Rest", say("Under foil, or the juice runs out"), rest.low, rest.high, rest.usual))
     none = Spread(0.0, 0.0, 0.0)
+    on_heat = Spread(first.low + simmer.low, first.usual + simmer.usual, first.high + simmer.high)
     return HeatPlan(
         model=model,
         stages=tuple(stages),
         surface_low_c=style.surface_temp_c[0],
         surface_high_c=style.surface_temp_c[1],
         flip_s=none,
-        on_heat_s=Spread(first.low + simmer.low, first.usual + simmer.usual, first.high + simmer.high),
+        on_heat_s=on_heat,
         rest_s=rest,
         target_c=heat.core_target_c,
         doneness=doneness_at(heat.core_target_c),
@@ -136,6 +140,7 @@ def _all_round(style: Style, *, shape: ShapeFigures, heat: Heat, floors: FloorCh
         carry_over_k=carry,
         probe=probe,
         reach=_reach(style, shape=shape, heat=heat),
+        practice=Practice(none, on_heat),
         floors=floors,
     )
 

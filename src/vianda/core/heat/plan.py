@@ -13,7 +13,10 @@ from vianda.core.phrase import Phrase
 from vianda.core.shape.figures import ShapeFigures
 from vianda.core.styles import Style
 
-StageKind = Literal["preheat", "press", "first-side", "second-side", "finish", "bake", "brown", "simmer", "rest"]
+StageKind = Literal[
+    "preheat", "press", "first-side", "second-side", "turn", "often", "finish", "indirect", "smoke", "bake", "broil",
+    "glaze", "brown", "fry", "simmer", "rest",
+]  # fmt: skip
 Reach = Literal["usually", "may-fall-short", "thermometer-decides"]
 
 
@@ -27,6 +30,14 @@ class Stage:
     low_s: float
     high_s: float
     timer_s: float
+
+
+@dataclass(frozen=True, slots=True)
+class Practice:
+    """Usual practice beside what is computed: habit's flip and minutes on the heat, in seconds."""
+
+    flip_s: Spread
+    on_heat_s: Spread
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,11 +62,12 @@ class HeatPlan:
     carry_over_k: Spread
     probe: bool
     reach: Reach
+    practice: Practice
     floors: FloorChoice
 
 
 class HeatModel(Protocol):
-    """The interface behind which the habit table stands today and a physical model later."""
+    """The interface of the table of habit, on which ``computed`` builds."""
 
     def plan(
         self, *, style: Style, shape: ShapeFigures, blend: BlendFigures, heat: Heat, floors: FloorChoice

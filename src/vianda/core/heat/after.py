@@ -1,0 +1,106 @@
+"""The finished piece afterwards: kept hot, cooled, warmed up again; with the published limits beside it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from vianda.core.figures import Figures
+from vianda.core.heat.conduction import stages as st
+from vianda.core.heat.conduction.faces import SHUT, Face
+from vianda.core.heat.conduction.run import Cooked, March
+from vianda.core.heat.conduction.slab import WATER_LOST
+from vianda.core.heat.conduction.stages import CookStage, air
+from vianda.core.heat.cooked import cooked_of, wanted_of
+from vianda.core.heat.setting import NOTHING_MORE, Asked, setup_of
+from vianda.core.phrase import Phrase, duration, frac, say, temp
+from vianda.core.units import c_from_f
+
+# FDA Food Code 3-501.14: 57 → 21 °C within 2 h, to 5 °C within 6 h in all; 3-501.16: held at 57 °C or above; UK 63 °C;
+# leftovers to 165 °F (USDA). From memory, high confidence.
+COOL_FROM_C, COOL_MIDDLE_C, COOL_TO_C = 57.0, 21.0, 5.0
+COOL_FIRST_S, COOL_ALL_S = 2 * 3600.0, 6 * 3600.0
+HOT_C, REHEAT_C = 57.0, c_from_f(165)
+HELD_S = 3600.0
+LONGEST_S = 24 * 3600.0
+# A fridge whose fan runs, air at 3 °C; a warm cupboard at 75 °C, damp; an oven for warming up at 160 °C. Ours.
+FRIDGE_C, FRIDGE_H, FRIDGE_PA = 3.0, 10.0, 600.0
+CUPBOARD_C, CUPBOARD_PA, OVEN_C = 75.0, 25_000.0, 160.0
+
+
+@dataclass(frozen=True, slots=True)
+class AfterLine:
+    """One of the three: what comes of it, whether it keeps the published limit, and the limit."""
+
+    key: Literal["hold", "cool", "reheat"]
+    said: Phrase
+    within: bool
+    limit: Phrase
+    time_s: float
+
+
+def afterwards(figures: Figures, asked: Asked = NOTHING_MORE) -> tuple[AfterLine, ...]:
+    """Kept hot for an hour, cooled in the fridge in one layer, and warmed through in an oven."""
+    cooked = cooked_of(setup_of(figures, asked), wanted_of(figures))
+    return (_hold(cooked), *_cool_and_reheat(cooked))
+
+
+def _march(cooked: Cooked) -> March:
+    march = March(cooked.setup, keep_every_s=1e9, step_factor=4.0 if cooked.body.form != "block" else 1.0)
+    march.now = cooked.after.copy()
+    march.now.clock[1] = 1e12
+    return march
+
+
+def _stage(cooked: Cooked, around: Face, seconds: float) -> CookStage:
+    low = SHUT if cooked.body.form == "ball" else Face("liquid", around.temp_c, 8.0)
+    return CookStage("hold", low, around, "time", seconds, around)
+
+
+def _core(march: March) -> float:
+    return float((march.now.temp * march.body.core_weight).sum())
+
+
+def _hold(cooked: Cooked) -> AfterLine:
+    march = _march(cooked)
+    before = float(march.now.tally[WATER_LOST])
+    march.stage(_stage(cooked, air(CUPBOARD_C, st.ROOM_H, vapour_pa=CUPBOARD_PA), HELD_S))
+    core, lost = _core(march), (float(march.now.tally[WATER_LOST]) - before) / march.body.mass_kg
+    return AfterLine(
+        "hold",
+        say("An hour in a damp cupboard at {t}: the core stands at {core}, and {lost} of the raw weight "
+            "in juice is gone besides.", t=temp(CUPBOARD_C), core=temp(core), lost=frac(lost)),
+        core >= HOT_C,
+        say("Food Code 3-501.16: at {hot} or above; the UK says {uk}.", hot=temp(HOT_C), uk=temp(63.0)),
+        HELD_S,
+    )  # fmt: skip
+
+
+def _cool_and_reheat(cooked: Cooked) -> tuple[AfterLine, AfterLine]:
+    march = _march(cooked)
+    fridge = replace(_stage(cooked, air(FRIDGE_C, FRIDGE_H, vapour_pa=FRIDGE_PA), LONGEST_S), name="chill")
+    march.cool(fridge, COOL_FROM_C)
+    first, _ = march.cool(fridge, COOL_MIDDLE_C)
+    second, _ = march.cool(fridge, COOL_TO_C)
+    whole = first + second
+    cool = AfterLine(
+        "cool",
+        say("In one layer in a fridge with a fan: {first} from {from_} to {middle}, {all} to {to}.",
+            first=duration(first), from_=temp(COOL_FROM_C), middle=temp(COOL_MIDDLE_C), all=duration(whole),
+            to=temp(COOL_TO_C)),
+        first <= COOL_FIRST_S and whole <= COOL_ALL_S,
+        say("Food Code 3-501.14: within {first}, and {all} in all. Slice what is thicker, spread it, or use ice.",
+            first=duration(COOL_FIRST_S), all=duration(COOL_ALL_S)),
+        whole,
+    )  # fmt: skip
+    march.setup = replace(cooked.setup, stages=(), pull_c=REHEAT_C)
+    warm, reached = march.stage(replace(_stage(cooked, air(OVEN_C, 20.0, vapour_pa=8000.0), LONGEST_S), end="core"))
+    reheat = AfterLine(
+        "reheat",
+        say("From {cold} in an oven at {t}: {time} until the core is at {hot}.", cold=temp(COOL_TO_C), t=temp(OVEN_C),
+            time=duration(warm), hot=temp(REHEAT_C)),
+        reached,
+        say("USDA: leftovers to {hot} all through, once.", hot=temp(REHEAT_C)),
+        warm,
+    )  # fmt: skip
+    return cool, reheat

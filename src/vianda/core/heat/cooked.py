@@ -1,0 +1,109 @@
+"""The piece as it cooks, pulled when it should be, and how to read it: core, meat, peak, browning."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from functools import lru_cache
+from typing import Literal
+
+import numpy as np
+
+from vianda.core.figures import Figures
+from vianda.core.heat.conduction.meat import Array
+from vianda.core.heat.conduction.run import Cooked, Setup, cook
+from vianda.core.heat.conduction.slab import KEPT_FLIPPED
+from vianda.core.heat.floor import FloorChoice
+from vianda.core.heat.holds import line_c
+
+# What the peak may lack of what is wanted: far below the doubt.
+NEAR_K = 0.1
+# Pulled that much below the core wanted at most, whatever is computed to come after. Ours.
+MOST_CARRY_K = 15.0
+BrownWord = Literal["pale", "golden", "brown", "dark", "burnt"]
+# In minutes at 150 °C; ours, only to rank.
+BROWN_FROM: tuple[tuple[float, BrownWord], ...] = (
+    (0.03, "golden"), (0.5, "brown"), (8.0, "dark"), (45.0, "burnt"),
+)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """What a curve is made for besides what is marched: the core wanted, and the carry-over that is counted on."""
+
+    target_c: float
+    counted_carry_k: float
+    floors: FloorChoice
+    expected_s: float
+    coldest_c: float
+
+
+def wanted_of(figures: Figures) -> Wanted:
+    """From a formula's figures; pull advice counts only on the low end of habit's carry-over.
+
+    A cook who wants the leading floor wants it in the coldest meat; one who wishes for less has the wish in the core.
+    """
+    heat, floor = figures.heat, figures.heat.floors.leading
+    carry = min(heat.carry_over_k.low, MOST_CARRY_K)
+    coldest = -1000.0
+    if heat.target_c >= floor.temp_c - 1e-6:
+        coldest = line_c(floor, target_c=heat.target_c) - carry
+    return Wanted(heat.target_c, carry, heat.floors, heat.practice.on_heat_s.usual, coldest)
+
+
+@lru_cache(maxsize=24)
+def cooked_of(setup: Setup, wanted: Wanted) -> Cooked:
+    """The piece pulled so that, counting on no more carry-over than habit's low end, it comes to what is wanted."""
+    pull = wanted.target_c - wanted.counted_carry_k
+    keep = max(0.5, wanted.expected_s / 150)
+    setup = replace(setup, coldest_c=wanted.coldest_c)
+    cooked = cook(replace(setup, pull_c=pull), keep_every_s=keep)
+    for _ in range(3):
+        lacking = wanted.target_c - peak_of(cooked)
+        if lacking <= NEAR_K or not cooked.reached:
+            break
+        pull += lacking
+        cooked = cook(replace(setup, pull_c=pull), keep_every_s=keep)
+    return cooked
+
+
+def core_series(cooked: Cooked) -> Array:
+    """The core at each sample: the geometric middle, where a probe is held."""
+    flat = cooked.temp_c.reshape(len(cooked.times_s), -1)
+    return np.asarray(flat @ cooked.body.core_weight.ravel())
+
+
+def meat_series(cooked: Cooked) -> tuple[Array, Array]:
+    """Samples of all places that are meat, each place in one column whichever way it lies, and lethality there."""
+    temp = cooked.temp_c
+    is_meat = cooked.body.is_meat.ravel() > 0
+    flat = temp.reshape(len(temp), -1)
+    lethal = cooked.after.lethal.ravel()
+    if cooked.body.form == "slab":
+        turned = cooked.more[:, KEPT_FLIPPED] > 0.5
+        flat = np.where(turned[:, None], flat[:, ::-1], flat)
+        if turned[-1]:
+            lethal = lethal[::-1]
+    return flat[:, is_meat], lethal[is_meat]
+
+
+def peak_of(cooked: Cooked) -> float:
+    """The highest core; of a piece with another stuff in its middle, the highest of the meat heated least."""
+    if cooked.setup.piece.middle is None:
+        return float(np.max(core_series(cooked)))
+    places, lethal = meat_series(cooked)
+    return float(np.max(places[:, int(np.argmin(lethal))]))
+
+
+def brown_word(value: float) -> BrownWord:
+    """A word for browning, to rank by.
+
+    Examples
+    --------
+    >>> brown_word(0.0), brown_word(2.0)
+    ('pale', 'brown')
+    """
+    word: BrownWord = "pale"
+    for least, name in BROWN_FROM:
+        if value >= least:
+            word = name
+    return word

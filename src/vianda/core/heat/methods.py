@@ -1,0 +1,242 @@
+"""Ways of cooking: a style's own, the ready-made ones, and what a cook composed from stages."""
+
+from __future__ import annotations
+
+import tomllib
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from functools import cache
+from importlib.resources import files
+from typing import Any, Literal
+
+from vianda.core.errors import OutOfRangeError, UnknownItemError
+from vianda.core.formula import Heat, HeatStage, StageKind, Until
+from vianda.core.kitchen import Kitchen, Surface, SurfaceKind
+from vianda.core.styles import BLOCKS, FLAT, Form, Style
+
+LONGEST_STAGE_S = 6 * 3600.0
+LOWEST_STAGE_C, HOTTEST_STAGE_C = 50.0, 400.0
+
+
+Deed = Literal["flip", "press", "cover", "cheese", "glaze", "turn_every_s"]
+
+
+@dataclass(frozen=True, slots=True)
+class StageChoice:
+    """A kind of stage that a piece may go through, what may be done in it, and what may end it."""
+
+    kind: StageKind
+    deeds: tuple[Deed, ...]
+    ends: tuple[Until, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Method:
+    """A ready-made way of cooking: for which forms, from which kind of surface, and why one would."""
+
+    key: str
+    title: str
+    why: str
+    forms: tuple[Form, ...]
+    surfaces: tuple[SurfaceKind, ...]
+    stages: tuple[HeatStage, ...]
+
+
+_WET: tuple[StageKind, ...] = ("fry", "simmer")
+_LOAF: tuple[StageKind, ...] = ("oven", "broiler", "indirect", "smoke")
+_ALL: tuple[StageKind, ...] = ("surface", "indirect", "smoke", "oven", "broiler", "fry", "simmer")
+
+
+def stage_choices(form: Form, on: SurfaceKind) -> tuple[StageChoice, ...]:
+    """What a cook may compose for a form on a kind of surface; ``check_stages`` refuses the rest.
+
+    Only what moves something in the march is offered: a cover over a rolling ball, or a press on bars, would be a
+    label.
+
+    Examples
+    --------
+    >>> [c.kind for c in stage_choices("loaf", "oven")]
+    ['oven', 'broiler', 'indirect', 'smoke']
+    >>> stage_choices("disc", "pan")[0].deeds
+    ('flip', 'press', 'cover', 'cheese', 'turn_every_s')
+    """
+    ends: tuple[Until, ...] = ("time", "two-fifths", "core") if form in FLAT else ("time", "core")
+    return tuple(StageChoice(kind, _deeds(kind, form, on), ends) for kind in (_LOAF if form in BLOCKS else _ALL))
+
+
+def _deeds(kind: StageKind, form: Form, on: SurfaceKind) -> tuple[Deed, ...]:
+    flat, dry, block = form in FLAT, kind not in _WET, form in BLOCKS
+    possible: tuple[tuple[Deed, bool], ...] = (
+        ("flip", flat), ("press", flat and kind == "surface" and on in ("plate", "pan")),
+        ("cover", (flat and kind in ("surface", "oven")) or (block and kind == "oven")), ("cheese", flat and dry),
+        ("glaze", block), ("turn_every_s", flat and dry),
+    )  # fmt: skip
+    return tuple(deed for deed, may in possible if may)
+
+
+def fitted(stages: tuple[HeatStage, ...], form: Form, on: SurfaceKind) -> tuple[HeatStage, ...]:
+    """Stages without what cannot be done on this surface any more: a kitchen changes under a formula."""
+    may = {c.kind: c.deeds for c in stage_choices(form, on)}
+    return tuple(replace(s, press=s.press and "press" in may.get(s.kind, ("press",))) for s in stages)
+
+
+def fresh_stage(form: Form) -> HeatStage:
+    """What a stage begins as when a cook adds one: a minute on the surface, or ten in the oven."""
+    return HeatStage("oven", "time", 600.0) if form in BLOCKS else HeatStage("surface", "time", 60.0)
+
+
+_DONE_SO: dict[Deed, str] = {
+    "flip": "Only a flat piece is flipped.",
+    "press": "Only a flat piece on a plate or in a pan is pressed.",
+    "cover": "A cover goes on a flat piece or a loaf, on a surface or in an oven.",
+    "cheese": "Cheese goes on a flat piece, out of sauce and fat.",
+    "glaze": "A glaze goes on a loaf here.",
+    "turn_every_s": "Only a flat piece is turned often, out of sauce and fat.",
+}
+
+
+def _stage(row: dict[str, Any]) -> HeatStage:
+    values: dict[str, Any] = {k: float(v) if k.endswith(("_s", "_c")) else v for k, v in row.items()}
+    return HeatStage(**values)
+
+
+@cache
+def all_methods() -> Mapping[str, Method]:
+    """Every ready-made way by key, in the order a cook is offered them."""
+    text = (files("vianda.core") / "data" / "heat_methods.toml").read_text(encoding="utf-8")
+    found = {}
+    for row in tomllib.loads(text)["method"]:
+        stages = tuple(_stage(s) for s in row["stages"])
+        found[row["key"]] = Method(row["key"], row["title"], row["why"], tuple(row["forms"]), tuple(row["surfaces"]),
+                                   stages)  # fmt: skip
+    return found
+
+
+def methods_for(form: Form, surface: Surface, kitchen: Kitchen) -> tuple[Method, ...]:
+    """The ready-made ways that this form can go on this surface, in this kitchen."""
+    return tuple(
+        m for m in all_methods().values()
+        if form in m.forms and surface.kind in m.surfaces and not _lacking(m.stages, kitchen)
+    )  # fmt: skip
+
+
+def _lacking(stages: tuple[HeatStage, ...], kitchen: Kitchen) -> str:
+    """What the stages need and the kitchen has not."""
+    kinds = {s.kind for s in kitchen.surfaces}
+    if "oven" not in kinds and any(s.kind in ("oven", "broiler") for s in stages):
+        return "an oven"
+    grates = [s for s in kitchen.surfaces if s.kind == "grate"]
+    if not grates and any(s.kind in ("indirect", "smoke") for s in stages):
+        return "a grate with a lid"
+    return ""
+
+
+def lacking(heat: Heat, kitchen: Kitchen) -> str:
+    """What a formula's way needs that a kitchen has not, "" for nothing; the style's own way makes do.
+
+    Examples
+    --------
+    >>> from dataclasses import replace
+    >>> from vianda.core.kitchen import yard_galley
+    >>> bare = replace(yard_galley(), surfaces=yard_galley().surfaces[:2])
+    >>> lacking(Heat("iron-pan", 230, 71, method="pan-then-oven"), bare)
+    'an oven'
+    """
+    stages = heat.stages or (all_methods()[heat.method].stages if heat.method in all_methods() else ())
+    return _lacking(stages, kitchen)
+
+
+def method_of(key: str, *, field: str = "/heat/method") -> Method:
+    """The way of that key.
+
+    Raises
+    ------
+    UnknownItemError
+    """
+    try:
+        return all_methods()[key]
+    except KeyError:
+        raise UnknownItemError(f"No way of cooking “{key[:60]}”; known are {', '.join(all_methods())}.",
+                               field=field) from None  # fmt: skip
+
+
+def stages_of(heat: Heat, style: Style, surface: Surface) -> tuple[HeatStage, ...]:
+    """The stages in force: those composed by hand, else those of the way chosen, else the style's own."""
+    ready = method_of(heat.method).stages if heat.method else usual_stages(style, surface)
+    found = heat.stages or ready
+    return fitted(found, style.form, surface.kind)
+
+
+def usual_stages(style: Style, surface: Surface) -> tuple[HeatStage, ...]:
+    """How a style is cooked when nobody says otherwise.
+
+    Examples
+    --------
+    >>> from vianda.core.kitchen import yard_galley
+    >>> from vianda.core.styles import style_of
+    >>> [s.until for s in usual_stages(style_of("smashed"), yard_galley().surfaces[0])]
+    ['two-fifths', 'core']
+    """
+    if style.form not in FLAT:
+        return _all_round(style, surface)
+    finish = sum(style.finish_s) / 2
+    side = sum(style.first_side[0].seconds) / 2
+    if style.finish_first:
+        return (
+            HeatStage("smoke", "time", finish), HeatStage("surface", "time", side),
+            HeatStage("surface", "core", flip=True),
+        )  # fmt: skip
+    if finish:
+        gentle = (
+            HeatStage("indirect", "core") if surface.kind == "grate"
+            else HeatStage("surface", "core", temp_c=120.0, cover=True)
+        )  # fmt: skip
+        return (
+            HeatStage("surface", "time", side),
+            HeatStage("surface", "time", side * style.second_side_ratio, flip=True), gentle,
+        )  # fmt: skip
+    pressed = style.press_by_s > 0 or style.form == "spread"
+    if style.form == "spread":
+        # The shell side only crisps; the meat is cooked through on its own side.
+        return (HeatStage("surface", "core", press=True),
+                HeatStage("surface", "core", temp_c=200.0, flip=True))  # fmt: skip
+    return (HeatStage("surface", "two-fifths", press=pressed), HeatStage("surface", "core", flip=True))
+
+
+def _all_round(style: Style, surface: Surface) -> tuple[HeatStage, ...]:
+    oven = surface.kind == "oven"
+    if not style.simmer_s[1]:
+        return (HeatStage("oven" if oven or style.form in BLOCKS else "surface", "core"),)
+    browned = sum(style.first_side[0].seconds) / 2
+    return (HeatStage("oven" if oven else "surface", "time", browned), HeatStage("simmer", "core"))
+
+
+def check_stages(stages: tuple[HeatStage, ...], *, form: Form, on: SurfaceKind, kitchen: Kitchen) -> None:
+    """That stages composed by hand can be gone through.
+
+    Raises
+    ------
+    OutOfRangeError
+        A time or a temperature nobody uses, nothing that ends a stage, or what this kitchen or this form has not.
+    """
+    lacking = _lacking(stages, kitchen)
+    if lacking:
+        raise OutOfRangeError(f"One of these stages needs {lacking}, and this kitchen has none.", field="/heat/stages")
+    for n, stage in enumerate(stages):
+        where = f"/heat/stages/{n}"
+        if stage.until == "time" and not 5.0 <= stage.time_s <= LONGEST_STAGE_S:
+            raise OutOfRangeError("A stage lasts 5 s to 6 h.", field=f"{where}/time_s")
+        if stage.temp_c is not None and not LOWEST_STAGE_C <= stage.temp_c <= HOTTEST_STAGE_C:
+            raise OutOfRangeError("A stage has 50 to 400 °C.", field=f"{where}/temp_c")
+        if stage.turn_every_s and not 10.0 <= stage.turn_every_s <= 3600.0:
+            raise OutOfRangeError("A piece is turned every 10 s to 60 min.", field=f"{where}/turn_every_s")
+        choice = next((c for c in stage_choices(form, on) if c.kind == stage.kind), None)
+        if choice is None:
+            raise OutOfRangeError("A loaf cooks in an oven, under a broiler, or beside a fire.", field=f"{where}/kind")
+        if stage.until not in choice.ends:
+            raise OutOfRangeError("Two fifths are looked for in a flat piece only.", field=f"{where}/until")
+        for deed, why in _DONE_SO.items():
+            if getattr(stage, deed) and deed not in choice.deeds:
+                raise OutOfRangeError(why, field=f"{where}/{deed}")
+    if stages and not any(s.until == "core" for s in stages):
+        raise OutOfRangeError("One stage goes on until the core is as wanted.", field="/heat/stages")

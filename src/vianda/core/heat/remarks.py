@@ -1,0 +1,196 @@
+"""What the computed cook gives cause to say: flare-ups, smoke, a cool or crowded plate, glaze, tenderness, ends."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from vianda.core.figures import Figures
+from vianda.core.heat.conduction.run import Cooked
+from vianda.core.heat.conduction.slab import FAT_LOST, KEPT_SKIN_HIGH, KEPT_STORE_LOW
+from vianda.core.heat.plate_signs import FATS
+from vianda.core.heat.setting import SHORT_LOAF_MM, Asked
+from vianda.core.heating import LASTS_MIN, PLATE_BAND_K, POWER_W_M2, heats_up_s, plate_store_j_m2_k
+from vianda.core.phrase import Phrase, delta_temp, duration, length, mass, say, temp, word
+from vianda.core.styles import BLOCKS
+
+RemarkKey = Literal[
+    "flare-up", "smoke-point", "plate-cool", "crowded", "glaze-burns", "tender", "short-loaf", "fuel-fades",
+    "late-press",
+]  # fmt: skip
+# Fat that falls on coals flares once a piece lets go of more than this a minute: ours.
+FLARE_G_PER_MIN = 1.5
+# A plate that falls by more than this under the pieces gives grey meat instead of crust: ours, from common practice.
+FELL_K = 60.0
+# Sugar on a skin this hot darkens within a minute or two: from memory, medium (caramelisation of sucrose begins at
+# 160).
+SUGAR_BURNS_C = 165.0
+# Below this a plate gives little crust; from 40 min on a simmer softens sinew. Common practice, no published source.
+CRUST_FROM_C, TENDER_S = 190.0, 2400.0
+# Nearer than this to what is meant it is hot enough; a burner that regulates never quite gets there. Ours.
+HOT_ENOUGH_K, REGULATED_K = 5.0, 3.0
+
+
+@dataclass(frozen=True, slots=True)
+class HeatRemark:
+    """A remark of the computed cook: what, and why with its figures."""
+
+    key: RemarkKey
+    title: Phrase
+    reason: Phrase
+
+
+def remarks_on(figures: Figures, cooked: Cooked, asked: Asked) -> tuple[HeatRemark, ...]:
+    """All that apply, most pressing first."""
+    found = (
+        _cool(figures, asked), _crowded(figures, cooked), _flare(figures, cooked), _smoke(figures), _glaze(cooked),
+        _late_press(figures, cooked), _fuel(figures, cooked), _short(figures), _tender(cooked),
+    )  # fmt: skip
+    return tuple(r for r in found if r is not None)
+
+
+def _cool(figures: Figures, asked: Asked) -> HeatRemark | None:
+    now, wanted = asked.surface_now_c, figures.formula.heat.surface_temp_c
+    if now is None or now >= wanted - HOT_ENOUGH_K:
+        return None
+    gap = delta_temp(wanted - now)
+    if figures.surface.kind not in ("plate", "pan"):
+        # How fast an oven or a fire comes up is not known here.
+        return HeatRemark("plate-cool", say("{now} is {gap} short: wait", now=temp(now), gap=gap),
+                          say("Measured against the {wanted} meant; measure again.", wanted=temp(wanted)))  # fmt: skip
+    heating = figures.surface.heating
+    power = POWER_W_M2[heating.power]
+    store = plate_store_j_m2_k(heating, figures.surface.kind)
+    wait = heats_up_s(store, power, power / PLATE_BAND_K, now, wanted - REGULATED_K, wanted)
+    little = " Laid on now, it gives little crust." if now < CRUST_FROM_C else ""
+    return HeatRemark(
+        "plate-cool",
+        say("{now} is {gap} short: wait {wait}", now=temp(now), gap=gap, wait=duration(wait)),
+        say("Measured against the {wanted} meant, with this burner under this metal." + little, wanted=temp(wanted)),
+    )
+
+
+def plate_told(cooked: Cooked) -> tuple[float | None, float | None]:
+    """How far the surface falls under the piece at its first temperature, and how long it takes to come back."""
+    first = cooked.setup.stages[0].low
+    if first.kind != "contact" or cooked.body.form != "slab":
+        return None, None
+    stages = zip(cooked.setup.stages, cooked.ended_s, strict=True)
+    ends = [e for s, e in stages if s.low.kind == "contact" and s.low.temp_c == first.temp_c]
+    metal = cooked.more[cooked.times_s <= ends[-1] + 1e-6, KEPT_STORE_LOW]
+    wanted = first.temp_c
+    back = heats_up_s(first.store, first.power, first.gain, float(metal[-1]), wanted - HOT_ENOUGH_K, wanted)
+    return float(np.min(metal)), back
+
+
+def _crowded(figures: Figures, cooked: Cooked) -> HeatRemark | None:
+    low, back = plate_told(cooked)
+    if low is None or back is None or cooked.setup.surface_c - low < FELL_K:
+        return None
+    return HeatRemark(
+        "crowded",
+        say("The surface falls to {low} under them", low=temp(low)),
+        say("{n} cold pieces at once take more than this metal holds, and it needs {back} to come back between waves. "
+            "Fewer at once, a thicker plate, or more fire keep the crust.", n=word(str(figures.stove.at_once)),
+            back=duration(back)),
+    )  # fmt: skip
+
+
+def _flare(figures: Figures, cooked: Cooked) -> HeatRemark | None:
+    if figures.surface.kind != "grate" or not any(s.low.kind == "fire" for s in cooked.setup.stages):
+        return None
+    fat_g = float(cooked.at_pull.tally[FAT_LOST]) / cooked.body.mass_kg * figures.portions.piece_mass_g
+    minutes = max(0.5, cooked.on_heat_s / 60.0)
+    if fat_g / minutes < FLARE_G_PER_MIN:
+        return None
+    return HeatRemark(
+        "flare-up",
+        say("About {fat} of fat a piece falls on the fire", fat=mass(fat_g)),
+        say(
+            "It flares: lid down, move the meat, no water. One school shrugs for beef, the other moves it to the side."
+        ),
+    )
+
+
+def _smoke(figures: Figures) -> HeatRemark | None:
+    fat = figures.formula.heat.fat
+    if not fat:
+        return None
+    point = FATS[fat].smokes_c
+    hot = figures.formula.heat.surface_temp_c
+    if hot <= point:
+        return None
+    return HeatRemark(
+        "smoke-point",
+        say("{fat} smokes from {point}", fat=word(FATS[fat].title), point=temp(point)),
+        say("The surface is meant to be {hot}: it burns and tastes of it. Clarified butter or an oil for high heat, or "
+            "no fat at all under fatty meat.", hot=temp(hot)),
+    )  # fmt: skip
+
+
+def _glaze(cooked: Cooked) -> HeatRemark | None:
+    coats = [n for n, s in enumerate(cooked.setup.stages) if s.coat_kg_m2 > 0]
+    if not coats:
+        return None
+    from_s = cooked.ended_s[coats[0] - 1] if coats[0] else 0.0
+    hot = np.nonzero((cooked.times_s >= from_s) & (cooked.more[:, KEPT_SKIN_HIGH] >= SUGAR_BURNS_C)
+                     & (cooked.times_s <= cooked.on_heat_s))[0]  # fmt: skip
+    if not len(hot):
+        return None
+    at = float(cooked.times_s[int(hot[0])])
+    return HeatRemark(
+        "glaze-burns",
+        say("The glaze passes {t} at {at}", t=temp(SUGAR_BURNS_C), at=duration(at)),
+        say("Sugar burns from there on: a shorter round, a lower shelf, or the coat later. Turn the tray."),
+    )
+
+
+def _late_press(figures: Figures, cooked: Cooked) -> HeatRemark | None:
+    if not any(s.squeeze_frac > 0 for s in cooked.setup.stages):
+        return None
+    return HeatRemark(
+        "late-press",
+        say("Pressed late: juice and melted fat go on the plate"),
+        say("Press once, early and hard, or not at all; after the first half minute it costs juice."),
+    )
+
+
+def _fuel(figures: Figures, cooked: Cooked) -> HeatRemark | None:
+    if figures.surface.kind != "grate":
+        return None
+    heating = figures.surface.heating
+    lasts = (heating.lasts_min or LASTS_MIN[heating.fuel]) * 60.0
+    needed = cooked.on_heat_s * figures.stove.waves
+    if needed <= lasts:
+        return None
+    return HeatRemark(
+        "fuel-fades",
+        say("{needed} of cooking on a fire that lasts {lasts}", needed=duration(needed), lasts=duration(lasts)),
+        say("Refuel before it fades, half an hour ahead with coals that are lit."),
+    )
+
+
+def _short(figures: Figures) -> HeatRemark | None:
+    if figures.style.form not in BLOCKS or figures.shape.length_mm >= SHORT_LOAF_MM:
+        return None
+    return HeatRemark(
+        "short-loaf",
+        say("{length} long: its ends cook it too", length=length(figures.shape.length_mm)),
+        say("Reckoned as if it were long, so it is done a little sooner than computed."),
+    )
+
+
+def _tender(cooked: Cooked) -> HeatRemark | None:
+    simmers = [n for n, s in enumerate(cooked.setup.stages) if s.name == "simmer"]
+    if not simmers:
+        return None
+    n = simmers[-1]
+    took = cooked.ended_s[n] - (cooked.ended_s[n - 1] if n else 0.0)
+    return HeatRemark(
+        "tender",
+        say("In the sauce {took} until the core is there", took=duration(took)),
+        say("Cooks argue from 10 min to 3 h. Collagen softens slowly at a simmer: sinewy meat gains from {more} on, "
+            "lean mince only dries.", more=duration(TENDER_S)),
+    )  # fmt: skip

@@ -1,0 +1,70 @@
+"""Whole formulas cooked: short ways to say them, and the pieces that every test of heat looks at."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from vianda.core.apply_edit import apply_edit
+from vianda.core.compute import compute
+from vianda.core.demo import (
+    beacon_grill,
+    harbour_light_pub,
+    keepers_loaf,
+    night_watch_balls,
+    slipway_smash,
+    supply_boat_ragu,
+)
+from vianda.core.edit import Choose, Edit
+from vianda.core.formula import Formula, HeatStage
+from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
+from vianda.core.heat.setting import Asked
+from vianda.core.kitchen import Kitchen, yard_galley
+from vianda.core.larder import starter_larder
+
+LARDER, KITCHEN = starter_larder(), yard_galley()
+
+
+def edited(formula: Formula, *edits: Edit) -> Formula:
+    """A formula after edits, as the bench makes them."""
+    for edit in edits:
+        formula = apply_edit(formula, edit, larder=LARDER, kitchen=KITCHEN)
+    return formula
+
+
+def curve_of(formula: Formula, *edits: Edit, kitchen: Kitchen = KITCHEN, asked: Asked | None = None) -> HeatCurve:
+    """The curve without its doubt."""
+    figures = compute(edited(formula, *edits), larder=LARDER, kitchen=kitchen)
+    return heat_curve(figures, asked=asked or Asked())
+
+
+def whole_curve(formula: Formula, *edits: Edit) -> HeatCurve:
+    """The curve with all its doubt."""
+    steps = list(curve_steps(compute(edited(formula, *edits), larder=LARDER, kitchen=KITCHEN)))
+    last = steps[-1]
+    assert isinstance(last, HeatCurve)
+    return last
+
+
+BAKED = (night_watch_balls(), Choose("style", "ball-baked"))
+FILLED = (beacon_grill(), Choose("style", "filled-burger"))
+EGGS = (keepers_loaf(), Choose("style", "loaf-filled"))
+FROZEN = (beacon_grill(), Choose("firmness", "frozen"))
+CASES = {
+    "smash": (slipway_smash(),), "grill": (beacon_grill(),), "pub": (harbour_light_pub(),),
+    "simmered": (night_watch_balls(),), "baked": BAKED, "loaf": (keepers_loaf(),), "filled": FILLED, "eggs": EGGS,
+    "taco": (slipway_smash(), Choose("style", "smashed-taco")), "smoked": (beacon_grill(), Choose("style", "smoked")),
+    "tin": (keepers_loaf(), Choose("style", "loaf-tin")), "tray": (keepers_loaf(), Choose("style", "loaf-tray")),
+    "frozen": FROZEN, "crumbled": (supply_boat_ragu(),),
+}  # fmt: skip
+
+
+def kitchen_with(key: str, **change: object) -> Kitchen:
+    """The demo kitchen with one surface that gives heat otherwise."""
+    surfaces = tuple(
+        replace(s, heating=replace(s.heating, **change)) if s.key == key else s  # type: ignore[arg-type]
+        for s in KITCHEN.surfaces
+    )
+    return replace(KITCHEN, surfaces=surfaces)
+
+
+FLAT_TWO = (HeatStage("surface", "two-fifths"), HeatStage("surface", "core", flip=True))
