@@ -104,3 +104,11 @@ def bare_kitchen(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
     served = Served(tmp_path_factory.mktemp("bare"), empty=True)
     yield served
     served.close()
+
+
+@pytest.fixture(scope="module")
+def by_habit() -> Iterator[None]:
+    """For rules that have nothing to do with heat: the plan stays that of habit, so that nothing is marched."""
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr("vianda.core.evaluate.with_computed_heat", lambda figures: figures)
+        yield

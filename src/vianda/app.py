@@ -11,6 +11,7 @@ from typing import Any
 from flask import Flask
 
 from vianda.api import web
+from vianda.core.heat.conduction.warm import warm
 from vianda.storage.database import connect_pool
 
 DATABASE_URL = "VIANDA_DATABASE_URL"
@@ -41,6 +42,9 @@ def create_app(config: dict[str, Any] | None = None) -> Flask:
 
     # The solver's library takes seconds to import; the first cook who asks for a target should not wait for it.
     threading.Thread(target=importlib.import_module, args=("scipy.optimize",), daemon=True).start()
+    # The heat's machine code takes seconds to load too. Tests make many applications and need it in one.
+    if settings["PAGES"]:
+        threading.Thread(target=warm, daemon=True).start()
     web.install(app, pages=Path(settings["PAGES"]).resolve() if settings["PAGES"] else None)
     app.before_request(open_connection)
     app.teardown_request(close_connection)

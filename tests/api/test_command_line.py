@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import io
 import json
+import subprocess
+import sys
 from pathlib import Path
 
 import pytest
@@ -82,3 +84,11 @@ def test_prepare_wants_an_address_it_can_read(capsys, monkeypatch: pytest.Monkey
     monkeypatch.setenv("VIANDA_DATABASE_URL", "postgres://x")
     assert cli.main(["prepare"]) == 2
     assert "must look like mysql://" in capsys.readouterr().err
+
+
+def test_a_process_of_its_own_says_the_same(file: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    cli.main(["evaluate", str(file)])
+    here = capsys.readouterr().out
+    command = [str(Path(sys.executable).parent / "vianda"), "evaluate", str(file)]
+    done = subprocess.run(command, capture_output=True, text=True, check=True)
+    assert done.stdout == here

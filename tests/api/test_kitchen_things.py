@@ -52,3 +52,56 @@ def test_what_a_formula_is_made_for_cannot_be_put_away(client) -> None:
     assert client.get("/api/kitchen").get_json()["kitchen"] == kitchen
     # Nobody shapes with a ring of 120 mm.
     assert _save(client, wares=[w for w in kitchen["wares"] if w["key"] != "ring-120"]).status_code == 200
+
+
+def _surfaces(client) -> list[dict]:
+    return client.get("/api/kitchen").get_json()["kitchen"]["surfaces"]
+
+
+@pytest.mark.parametrize(
+    ("change", "says"),
+    [
+        ({"thickness_mm": 0.4}, "1 to 40 mm"), ({"thickness_mm": 55}, "1 to 40 mm"), ({"offset_k": 99}, "60 K"),
+        ({"outdoor_c": -50}, "yard"), ({"heat_factor": 4}, "0.5 to 2"), ({"broiler_c": 40}, "150 to 700"),
+    ],
+)  # fmt: skip
+def test_a_surface_that_cannot_be_is_refused_with_the_reason(client, change: dict, says: str) -> None:
+    first, *rest = _surfaces(client)
+    answer = _save(client, surfaces=[first | {"heating": first["heating"] | change}, *rest])
+    assert answer.status_code == 422
+    assert says in answer.get_json()["detail"]
+    assert _surfaces(client)[0] == first
+
+
+def test_a_surface_in_use_stays_and_so_does_the_last_oven_a_way_needs(client) -> None:
+    surfaces = _surfaces(client)
+    gone = _save(client, surfaces=[s for s in surfaces if s["key"] != "iron-pan"])
+    assert gone.status_code == 422
+    assert "is made for “Iron pan, 30 cm”" in gone.get_json()["detail"]
+    spare = {**next(s for s in surfaces if s["kind"] == "oven"), "key": "spare-oven", "name": "Spare oven"}
+    assert _save(client, surfaces=[*surfaces, spare]).status_code == 200
+    # Ovens that loaf and balls bake in are in use themselves; only the pub burger's way needs any oven at all.
+    for item in client.get("/api/formulas").get_json():
+        if "Harbour" not in item["name"]:
+            client.delete(f"/api/formulas/{item['id']}")
+            continue
+        stored = client.get(f"/api/formulas/{item['id']}").get_json()
+        formula = stored["formula"] | {"heat": stored["formula"]["heat"] | {"method": "pan-then-oven"}}
+        saved = client.put(f"/api/formulas/{item['id']}", json={"formula": formula, "revision": stored["revision"]})
+        assert saved.status_code == 200
+    bare = _save(client, surfaces=[s for s in surfaces if s["kind"] != "oven"])
+    assert bare.status_code == 422
+    assert "cooked in an oven, and this would be the last one" in bare.get_json()["detail"]
+    assert _save(client, surfaces=[*(s for s in surfaces if s["kind"] != "oven"), spare]).status_code == 200
+
+
+def test_a_file_whose_way_this_kitchen_cannot_go_is_taken_in_its_styles_own_way(client) -> None:
+    pub = next(f for f in client.get("/api/formulas").get_json() if "Harbour" in f["name"])
+    file = client.get(f"/api/formulas/{pub['id']}/export").get_json()
+    file["formula"]["heat"]["method"] = "pan-then-oven"
+    for item in client.get("/api/formulas").get_json():
+        client.delete(f"/api/formulas/{item['id']}")
+    assert _save(client, surfaces=[s for s in _surfaces(client) if s["kind"] != "oven"]).status_code == 200
+    done = client.post("/api/formulas/import", json={"file": file}).get_json()
+    assert done["replaced"] == ["way of cooking"]
+    assert done["stored"]["formula"]["heat"]["method"] == ""

@@ -10,7 +10,8 @@ import pytest
 from vianda.core.demo import DEMO_FORMULAS, slipway_smash
 from vianda.core.evaluate import evaluate
 from vianda.core.evidence import told
-from vianda.core.formula import BlendPart
+from vianda.core.formula import BlendPart, HeatStage
+from vianda.core.heating import Heating
 from vianda.core.kitchen import yard_galley
 from vianda.core.larder import Larder, starter_larder
 from vianda.core.lot import Lot
@@ -133,3 +134,28 @@ def test_version_4_is_upgraded_and_shaped_in_nothing() -> None:
     bundle = read_file(old)
     assert bundle.formula == slipway_smash()
     assert evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen).portions.batch_mass_g == 3400
+
+
+def test_version_5_is_upgraded_and_cooked_the_styles_own_way_on_usual_surfaces() -> None:
+    file = write_file(FormulaBundle(slipway_smash(), starter_larder(), yard_galley()))
+    old = json.loads(json.dumps(file))
+    old["version"] = 5
+    for name in ("method", "stages", "fat", "resting"):
+        del old["formula"]["heat"][name]
+    for surface in old["kitchen"]["surfaces"]:
+        del surface["heating"]
+    bundle = read_file(old)
+    assert bundle.formula == slipway_smash()
+    assert bundle.kitchen == yard_galley()
+
+
+def test_stages_and_heating_come_back_as_they_went() -> None:
+    stages = (HeatStage("surface", "time", 60.0, press=True), HeatStage("oven", "core", temp_c=170.0, flip=True))
+    smash = slipway_smash()
+    formula = replace(smash, heat=replace(smash.heat, stages=stages, fat="dripping", resting="foil"))
+    kitchen = yard_galley()
+    cold = replace(kitchen.surfaces[2], heating=Heating(fuel="wood", layout="ring", outdoor_c=-8.0))
+    kitchen = replace(kitchen, surfaces=(*kitchen.surfaces[:2], cold, *kitchen.surfaces[3:]))
+    back = read_file(json.loads(json.dumps(write_file(FormulaBundle(formula, starter_larder(), kitchen)))))
+    assert back.formula == formula
+    assert back.kitchen == kitchen

@@ -8,8 +8,8 @@ from pydantic import Field
 
 from vianda.api.wire import Text
 from vianda.core import edit as core
-from vianda.core.formula import Limit
-from vianda.interchange.formula_model import Key, LotKey, Share, Strict
+from vianda.core.formula import MOST_STAGES, HeatStage, Limit
+from vianda.interchange.formula_model import Key, LotKey, Share, StageModel, Strict
 
 ItemOrNone = Annotated[str, Field(max_length=64)]
 
@@ -132,6 +132,11 @@ class WeighBowlEdit(Strict):
     readings: Annotated[list[BowlReadingModel], Field(min_length=1, max_length=30)]
 
 
+class SetStagesEdit(Strict):
+    kind: Literal["set-stages"]
+    stages: Annotated[list[StageModel], Field(max_length=MOST_STAGES)]
+
+
 class RenameEdit(Strict):
     kind: Literal["rename"]
     name: Text
@@ -162,6 +167,7 @@ EditModel = Annotated[
     | CountLineEdit
     | KeepLimitEdit
     | WeighBowlEdit
+    | SetStagesEdit
     | RenameEdit
     | RemarkEdit,
     Field(discriminator="kind"),
@@ -187,6 +193,7 @@ _EDITS: dict[str, type[core.Edit]] = {
     "count-line": core.CountLine,
     "keep-limit": core.KeepLimit,
     "weigh-bowl": core.WeighBowl,
+    "set-stages": core.SetStages,
     "rename": core.Rename,
     "write-remark": core.WriteRemark,
 }
@@ -197,4 +204,6 @@ def edit_to_core(model: Strict) -> core.Edit:
     values: dict[str, Any] = {name: tuple(v) if isinstance(v, list) else v for name, v in model.model_dump().items()}
     if values["kind"] == "weigh-bowl":
         values["readings"] = tuple(core.BowlReading(**r) for r in values["readings"])
+    if values["kind"] == "set-stages":
+        values["stages"] = tuple(HeatStage(**s) for s in values["stages"])
     return _EDITS[values["kind"]](**values)

@@ -39,7 +39,7 @@ class OpeningRequest(Strict):
 class ReadRequest(Strict):
     """Typed text to be read as a quantity, outside a formula."""
 
-    kind: Literal["mass_g", "length_mm", "temp_c", "frac", "number"]
+    kind: Literal["mass_g", "length_mm", "temp_c", "frac", "number", "time_s", "delta_temp_k"]
     text: Text
     unit_system: Units
 

@@ -3,7 +3,8 @@
 Format ``vianda-formula``. Version 1 had no seasoning and named the doneness; version 2 holds salt and the core
 temperature; version 3 the lots a blend is taken from, the grind, and of each meat its trim loss and connective
 tissue; version 4 the mix, with what it takes from the pantry, and who share a piece; version 5 what a piece is
-shaped in and how. Older files are upgraded one version at a time; newer and foreign ones are refused with a reason.
+shaped in and how; version 6 the stages of the heat, the fat in the pan, and how the kitchen's surfaces give heat.
+Older files are upgraded one version at a time; newer and foreign ones are refused with a reason.
 """
 
 from __future__ import annotations
@@ -28,7 +29,7 @@ from vianda.interchange.formula_model import FormulaModel, Strict
 from vianda.interchange.store_models import IngredientModel, KitchenModel, LotModel, MeatModel
 
 FORMAT = "vianda-formula"
-VERSION = 5
+VERSION = 6
 Json = dict[str, Any]
 
 
@@ -43,7 +44,7 @@ class FormulaFile(Strict):
     """One formula, with the meats, lots and ingredients it uses and the kitchen it was made in."""
 
     format: Literal["vianda-formula"]
-    version: Literal[5]
+    version: Literal[6]
     formula: FormulaModel
     larder: Annotated[list[MeatModel], Field(min_length=1, max_length=500)]
     lots: Annotated[list[LotModel], Field(max_length=500)]
@@ -67,7 +68,7 @@ def write_file(bundle: FormulaBundle) -> Json:
     lots = [bundle.larder.lot(part.lot, meat=part.meat) for part in parts if part.lot]
     return FormulaFile(
         format="vianda-formula",
-        version=5,
+        version=6,
         formula=FormulaModel.from_core(bundle.formula),
         larder=[MeatModel.from_core(meat) for meat in used],
         lots=[LotModel.from_core(lot) for lot in lots],
@@ -160,8 +161,13 @@ def _from_4_to_5(content: Json) -> Json:
     return {**content, "version": 5}
 
 
+def _from_5_to_6(content: Json) -> Json:
+    """It was cooked the style's own way, on surfaces of the usual make."""
+    return {**content, "version": 6}
+
+
 _UPGRADES: dict[int, Callable[[Json], Json]] = {
-    1: _from_1_to_2, 2: _from_2_to_3, 3: _from_3_to_4, 4: _from_4_to_5,
+    1: _from_1_to_2, 2: _from_2_to_3, 3: _from_3_to_4, 4: _from_4_to_5, 5: _from_5_to_6,
 }  # fmt: skip
 
 

@@ -130,12 +130,46 @@ class ShapeModel(Strict):
     firmness: core.Firmness = "chilled"
 
 
+class StageModel(Strict):
+    """One stage of a cook composed by hand; see ``core.formula.HeatStage``. Seconds and °C."""
+
+    kind: core.StageKind
+    until: core.Until
+    time_s: Annotated[float, Field(ge=0, le=100_000)] = 0.0
+    temp_c: TempC | None = None
+    flip: bool = False
+    turn_every_s: Annotated[float, Field(ge=0, le=100_000)] = 0.0
+    press: bool = False
+    cover: bool = False
+    cheese: bool = False
+    glaze: bool = False
+
+
 class HeatModel(Strict):
-    """The surface, its temperature, and the core wanted, in °C."""
+    """The surface, its temperature, the core wanted, in °C, and the way there."""
 
     surface: Key
     surface_temp_c: TempC
     core_target_c: TempC
+    method: LotKey = ""
+    stages: Annotated[list[StageModel], Field(max_length=core.MOST_STAGES)] = []
+    fat: core.PanFat = ""
+    resting: core.Resting = "open"
+
+    def to_core(self) -> core.Heat:
+        """The core's heat."""
+        stages = tuple(core.HeatStage(**s.model_dump()) for s in self.stages)
+        return core.Heat(self.surface, self.surface_temp_c, self.core_target_c, self.method, stages, self.fat,
+                         self.resting)  # fmt: skip
+
+    @classmethod
+    def from_core(cls, heat: core.Heat) -> HeatModel:
+        """The model of a core heat."""
+        return cls(
+            surface=heat.surface, surface_temp_c=heat.surface_temp_c, core_target_c=heat.core_target_c,
+            method=heat.method, stages=[StageModel.model_validate(s, from_attributes=True) for s in heat.stages],
+            fat=heat.fat, resting=heat.resting,
+        )  # fmt: skip
 
 
 class FormulaModel(Strict):
@@ -159,7 +193,7 @@ class FormulaModel(Strict):
             parts=tuple(core.BlendPart(p.meat, p.share_frac, p.locked, p.lot) for p in self.parts),
             seasoning=core.Seasoning(self.seasoning.salt_frac, self.seasoning.salt_place),
             shape=core.Shape(**self.shape.model_dump()),
-            heat=core.Heat(self.heat.surface, self.heat.surface_temp_c, self.heat.core_target_c),
+            heat=self.heat.to_core(),
             remark=self.remark,
             grind=core.Grind(self.grind.tool, self.grind.keep, self.grind.services_per_week),
             mix=self.mix.to_core(),
@@ -168,14 +202,14 @@ class FormulaModel(Strict):
     @classmethod
     def from_core(cls, formula: core.Formula) -> FormulaModel:
         """The model of a core formula."""
-        d, s, h = formula.dish, formula.shape, formula.heat
+        d, s = formula.dish, formula.shape
         return cls(
             name=formula.name,
             dish=DishModel.model_validate(d, from_attributes=True),
             parts=[PartModel(meat=p.meat, share_frac=p.share_frac, locked=p.locked, lot=p.lot) for p in formula.parts],
             seasoning=SeasoningModel(salt_frac=formula.seasoning.salt_frac, salt_place=formula.seasoning.salt_place),
             shape=ShapeModel.model_validate(s, from_attributes=True),
-            heat=HeatModel(surface=h.surface, surface_temp_c=h.surface_temp_c, core_target_c=h.core_target_c),
+            heat=HeatModel.from_core(formula.heat),
             remark=formula.remark,
             grind=GrindModel(
                 tool=formula.grind.tool, keep=formula.grind.keep, services_per_week=formula.grind.services_per_week

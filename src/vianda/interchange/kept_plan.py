@@ -11,7 +11,16 @@ def up_to_date(plan: Json) -> Json:
     """A plan with what plans hold now; a new one is returned as it is."""
     if "form" not in plan["shape"]:
         plan = _with_mix(plan)
-    return plan if "packing" in plan["shape"] else _with_piece(plan)
+    if "packing" not in plan["shape"]:
+        plan = _with_piece(plan)
+    return plan if "practice" in plan["heat"] else _with_practice(plan)
+
+
+def _with_practice(plan: Json) -> Json:
+    """Before the heat was computed a plan's minutes were habit's own."""
+    heat = plan["heat"]
+    practice = {"flip_s": heat["flip_s"], "on_heat_s": heat["on_heat_s"]}
+    return {**plan, "heat": {**heat, "practice": practice}}
 
 
 def _with_mix(plan: Json) -> Json:

@@ -9,6 +9,7 @@ from pydantic import ConfigDict, Field
 
 from vianda.core.composition import Composition
 from vianda.core.evidence import Evidence
+from vianda.core.heating import FireLayout, Fuel, Heating, Metal, Power
 from vianda.core.kitchen import Bun, BunKind, Grinder, Kitchen, Scale, Surface, usual_grinders
 from vianda.core.larder import Meat
 from vianda.core.lot import Lot
@@ -208,6 +209,23 @@ class ScaleModel(Strict):
     capacity_g: int
 
 
+class HeatingModel(Strict):
+    """How a surface gives heat; see ``core.heating.Heating``, which checks the ranges. mm, °C, K, minutes."""
+
+    metal: Metal = "steel"
+    thickness_mm: Annotated[float, Field(ge=0, le=100)] = 0.0
+    power: Power = "usual"
+    fan: bool = True
+    offset_k: Annotated[float, Field(ge=-200, le=200)] = 0.0
+    broiler_c: Annotated[float, Field(ge=0, le=1000)] = 450.0
+    fuel: Fuel = "charcoal"
+    layout: FireLayout = "even"
+    lid: bool = True
+    outdoor_c: Annotated[float, Field(ge=-60, le=60)] = 20.0
+    lasts_min: Annotated[float, Field(ge=0, le=10_000)] = 0.0
+    heat_factor: Annotated[float, Field(ge=0.1, le=10)] = 1.0
+
+
 class SurfaceModel(Strict):
     """A hot surface, or an oven by its tray; sizes in mm."""
 
@@ -218,6 +236,11 @@ class SurfaceModel(Strict):
     depth_mm: Length
     round_shape: bool
     loss_factor: Annotated[float, Field(ge=0.3, le=3)] = 1.0
+    heating: HeatingModel = Field(default_factory=HeatingModel)
+
+    def to_core(self) -> Surface:
+        """The core's surface."""
+        return Surface(**{**self.model_dump(), "heating": Heating(**self.heating.model_dump())})
 
 
 class BunModel(Strict):
@@ -280,7 +303,7 @@ class KitchenModel(Strict):
             unit_system=self.unit_system,
             currency_code=self.currency_code,
             scale=Scale(self.scale.step_g, self.scale.capacity_g),
-            surfaces=tuple(Surface(**s.model_dump()) for s in self.surfaces),
+            surfaces=tuple(s.to_core() for s in self.surfaces),
             buns=tuple(Bun(**{**b.model_dump(), "allergens": tuple(b.allergens)}) for b in self.buns),
             grinders=tuple(g.to_core() for g in self.grinders),
             salt=self.salt,

@@ -7,7 +7,16 @@ from typing import Literal
 
 from vianda.core.apply_edit import apply_edit
 from vianda.core.edit import Edit
-from vianda.core.entry import UnitSystem, read_frac, read_length_mm, read_mass_g, read_number, read_temp_c
+from vianda.core.entry import (
+    UnitSystem,
+    read_delta_temp_k,
+    read_frac,
+    read_length_mm,
+    read_mass_g,
+    read_number,
+    read_seconds,
+    read_temp_c,
+)
 from vianda.core.evaluate import Evaluation, evaluate
 from vianda.core.formula import Formula
 from vianda.core.kitchen import Kitchen
@@ -51,12 +60,20 @@ def open_on_bench(line: str, *, unit_system: UnitSystem | None = None) -> tuple[
 
 
 def read_quantity(
-    kind: Literal["mass_g", "length_mm", "temp_c", "frac", "number"], text: str, *, unit_system: UnitSystem
+    kind: Literal["mass_g", "length_mm", "temp_c", "frac", "number", "time_s", "delta_temp_k"],
+    text: str,
+    *,
+    unit_system: UnitSystem,
 ) -> float:
     """What a cook typed outside a formula (a weighing, a reading), in its base unit."""
     if kind == "frac":
         return read_frac(text, field="/text")
     if kind == "number":
         return read_number(text, field="/text")
-    readers = {"mass_g": read_mass_g, "length_mm": read_length_mm, "temp_c": read_temp_c}
+    if kind == "time_s":
+        # A bare number of a time on the heat is minutes.
+        return read_seconds(text, bare_s=60.0, field="/text")
+    readers = {
+        "mass_g": read_mass_g, "length_mm": read_length_mm, "temp_c": read_temp_c, "delta_temp_k": read_delta_temp_k,
+    }  # fmt: skip
     return readers[kind](text, unit_system=unit_system, field="/text")

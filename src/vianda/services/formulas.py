@@ -8,6 +8,7 @@ from typing import Any
 from vianda.core.apply_edit import checked_name
 from vianda.core.evaluate import evaluate
 from vianda.core.formula import Formula
+from vianda.core.heat.methods import lacking
 from vianda.core.larder import Larder, Meat
 from vianda.core.pantry import Ingredient
 from vianda.interchange.formula_file import FormulaBundle, read_file, write_file
@@ -114,6 +115,9 @@ def import_formula(content: object) -> Imported:
         if formula.shape.ware and all(w.key != formula.shape.ware for w in kitchen.wares):
             formula = replace(formula, shape=replace(formula.shape, ware=""))
             replaced.append("ware")
+        if lacking(formula.heat, kitchen):
+            formula = replace(formula, heat=replace(formula.heat, method="", stages=()))
+            replaced.append("way of cooking")
         stored = repository.create_formula(_checked(formula))
     names = [*(m.name for m in added), *(i.name for i in things)]
     return Imported(stored, tuple(names), tuple(differing), tuple(replaced))

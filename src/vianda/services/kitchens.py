@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from vianda.core.errors import OutOfRangeError
+from vianda.core.heat.methods import lacking
 from vianda.core.kitchen import Kitchen
 from vianda.storage import kitchen_repository
 from vianda.storage.formula_repository import list_formulas
@@ -21,7 +22,8 @@ def save_kitchen(kitchen: Kitchen, *, revision: int) -> StoredKitchen:
     Raises
     ------
     OutOfRangeError
-        When a bread, or a tin, tray, scoop or ring, would go that a formula on the shelf is made for.
+        When a bread, a tin, tray, scoop or ring, or a surface would go that a formula on the shelf is made for, or the
+        last oven or grate that its stages need.
     """
     with transaction():
         _refuse_gone(kitchen_repository.load_kitchen().kitchen, kitchen)
@@ -30,13 +32,19 @@ def save_kitchen(kitchen: Kitchen, *, revision: int) -> StoredKitchen:
 
 def _refuse_gone(before: Kitchen, after: Kitchen) -> None:
     gone = {("bun", b.key): b.name for b in before.buns} | {("ware", w.key): w.name for w in before.wares}
-    for kept in [("bun", b.key) for b in after.buns] + [("ware", w.key) for w in after.wares]:
-        gone.pop(kept, None)
-    if not gone:
-        return
+    gone |= {("surface", s.key): s.name for s in before.surfaces}
+    kept = [("bun", b.key) for b in after.buns] + [("ware", w.key) for w in after.wares]
+    for one in [*kept, *(("surface", s.key) for s in after.surfaces)]:
+        gone.pop(one, None)
     for stored in list_formulas():
-        shape = stored.formula.shape
-        for field, key in (("bun", shape.bun), ("ware", shape.ware)):
+        shape, heat = stored.formula.shape, stored.formula.heat
+        needs = lacking(heat, after)
+        if needs and not lacking(heat, before):
+            raise OutOfRangeError(
+                f"“{stored.formula.name}” is cooked in {needs}, and this would be the last one; choose another way "
+                "there first.", field="/kitchen/surfaces",
+            )  # fmt: skip
+        for field, key in (("bun", shape.bun), ("ware", shape.ware), ("surface", heat.surface)):
             if (field, key) in gone:
                 raise OutOfRangeError(
                     f"“{stored.formula.name}” is made for “{gone[field, key]}”; choose another there first.",
