@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
+import io
 import json
 import re
-import subprocess
-import sys
 from collections.abc import Callable, Iterator
+from contextlib import redirect_stdout
 from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 
 from served import PROJECT, Served
+from vianda.cli import main
 
 expect.set_options(timeout=8000)
 AXE = PROJECT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
@@ -122,8 +123,10 @@ def from_the_command_line(tmp_path: Path) -> Callable[[Watched], dict]:
         watched.saved()
         file = tmp_path / "export.json"
         file.write_text(json.dumps(watched.get(f"/formulas/{watched.formula_id()}/export")), encoding="utf-8")
-        command = [str(Path(sys.executable).parent / "vianda"), "evaluate", str(file)]
-        done = subprocess.run(command, capture_output=True, text=True, check=True)
-        return json.loads(done.stdout)
+        # In this process: a new one would load the heat's machine code anew each time (a process of its own is tried in
+        # tests/api/test_command_line.py).
+        with redirect_stdout(io.StringIO()) as printed:
+            assert main(["evaluate", str(file)]) == 0
+        return json.loads(printed.getvalue())
 
     return run

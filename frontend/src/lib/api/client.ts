@@ -46,7 +46,15 @@ export type WeighingLine = S["WeighingLine"];
 export type ScaleDisplay = S["DisplayAnswer"];
 export type WeighingAction = S["WeighingAction"];
 export type HeatCurve = S["HeatCurve"];
-export type NotModelled = S["NotModelled"];
+export type HeatProgress = S["Progress"];
+export type HeatWays = S["Ways"];
+export type HeatStage = S["HeatStage"];
+export type StageChoice = S["StageChoice"];
+export type HeatAnswer = S["HeatAnswer"];
+export type HeatQuestion = S["QuestionRequest"]["kind"];
+export type BrownWord = NonNullable<S["QuestionRequest"]["crust"]>;
+export type AfterLine = S["AfterLine"];
+export type Observed = NonNullable<S["CurveRequest"]["observed"]>;
 export type Limit = NonNullable<S["MixModel"]["avoid"]>[number];
 export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
 
@@ -93,6 +101,46 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
   return content as T;
 }
 
+/** An answer that comes line by line; what is refused is refused as a whole. */
+async function lines<T>(path: string, body: unknown, online: (line: T) => void, signal: AbortSignal) {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method: "POST",
+      signal,
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify(body),
+    });
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    throw new ProblemError(AWAY);
+  }
+  if (!response.ok || !response.body) {
+    const text = await response.text();
+    try {
+      throw new ProblemError(JSON.parse(text) as Problem);
+    } catch (error) {
+      if (error instanceof ProblemError) throw error;
+      throw new ProblemError({ ...AWAY, status: 503 });
+    }
+  }
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
+  try {
+    for (;;) {
+      const { value, done } = await reader.read();
+      if (done) return;
+      const parts = (rest + value).split("\n");
+      rest = parts.pop() ?? "";
+      for (const line of parts) if (line) online(JSON.parse(line) as T);
+    }
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    // The server fell over in the middle of its answer.
+    throw new ProblemError(AWAY);
+  }
+}
+
 export const api = {
   catalogue: () => ask<Catalogue>("GET", "/catalogue"),
   kitchen: () => ask<StoredKitchen>("GET", "/kitchen"),
@@ -102,8 +150,30 @@ export const api = {
     ask<S["OpeningAnswer"]>("POST", "/opening", { line, unit_system }),
   evaluate: (formula: Formula, edits: Edit[], unit_system: Units) =>
     ask<{ formula: Formula; evaluation: Evaluation }>("POST", "/evaluate", { formula, edits, unit_system }),
-  heatCurve: (formula: Formula, signal?: AbortSignal) =>
-    ask<HeatCurve | NotModelled>("POST", "/heat/curve", { formula }, signal),
+  /** The curve and how its doubt comes along, one line at a time. */
+  heatCurve: (
+    formula: Formula,
+    more: { surface_now_c: number | null; observed: Observed | null },
+    online: (line: HeatCurve | HeatProgress) => void,
+    signal: AbortSignal,
+  ) => lines<HeatCurve | HeatProgress>("/heat/curve", { formula, ...more }, online, signal),
+  heatWays: (formula: Formula, signal?: AbortSignal) =>
+    ask<HeatWays>("POST", "/heat/ways", { formula }, signal),
+  heatAsk: (
+    formula: Formula,
+    question: { kind: HeatQuestion; value?: number | null; crust?: BrownWord | null },
+    signal?: AbortSignal,
+  ) => ask<HeatAnswer>("POST", "/heat/ask", { formula, ...question }, signal),
+  heatAfter: (formula: Formula, signal?: AbortSignal) =>
+    ask<AfterLine[]>("POST", "/heat/after", { formula }, signal),
+  heatSigns: (signs: string[], fat: NonNullable<Formula["heat"]["fat"]>) =>
+    ask<S["SurfaceGuess"]>("POST", "/heat/signs", { signs, fat }),
+  readProbe: (formula: Formula, at_s: number | null, seed: number) =>
+    ask<{ at_s: number; shown_c: number }>("POST", "/heat/probe", { formula, at_s, seed }),
+  readSurface: (formula: Formula, heated_s: number, seed: number) =>
+    ask<{ shown_c: number }>("POST", "/heat/surface", { formula, heated_s, seed }),
+  firming: (formula: Formula, edge_mm: number) =>
+    ask<{ firm_s: number; solid_s: number }>("POST", "/heat/firming", { formula, edge_mm }),
   formulas: () => ask<ShelfItem[]>("GET", "/formulas"),
   formula: (id: number) => ask<StoredFormula>("GET", `/formulas/${id}`),
   createFormula: (formula: Formula) => ask<StoredFormula>("POST", "/formulas", { formula }),

@@ -5,15 +5,10 @@
   import type { Bench } from "../../lib/bench.svelte";
   import { amount } from "../../lib/format";
   import { units } from "../../lib/units.svelte";
+  import { DONENESS } from "./doneness";
 
   let { bench, heat }: { bench: Bench; heat: Evaluation["heat"] } = $props();
-  const bands = [
-    { key: "rare", low: 49, high: 54, fill: "#8f2436" },
-    { key: "medium-rare", low: 54, high: 58, fill: "#a03a44" },
-    { key: "medium", low: 58, high: 64, fill: "#a14f48" },
-    { key: "medium-well", low: 64, high: 71, fill: "#8d5c45" },
-    { key: "well-done", low: 71, high: 80, fill: "#7c5a45" },
-  ];
+  const bands = DONENESS;
   const height = 268;
   const y = scaleLinear([46, 80], [height - 6, 6]);
   const t = (value: number) => amount({ kind: "temp_c", value }, units);

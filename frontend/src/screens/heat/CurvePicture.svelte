@@ -1,57 +1,57 @@
-<!-- Temperature through depth over time, and the core's curve under it; one hand moves along time and reads the section. -->
+<!-- Temperature through depth over time, and the curves under it; one hand moves along time and reads the section. -->
 <script lang="ts">
   import { scaleLinear } from "d3-scale";
   import type { Evaluation, HeatCurve } from "../../lib/api/client";
   import { amount, time } from "../../lib/format";
   import DragHandle from "../../lib/ui/DragHandle.svelte";
   import { units } from "../../lib/units.svelte";
-  import { heatColour, readAt } from "./heatColour";
+  import CurveLines from "./CurveLines.svelte";
+  import HeatScale from "./HeatScale.svelte";
+  import { between, heatColour, readAt } from "./heatColour";
 
-  let { curve, heat }: { curve: HeatCurve; heat: Evaluation["heat"] } = $props();
+  interface Props {
+    curve: HeatCurve;
+    heat: Evaluation["heat"];
+    held: { curve: HeatCurve; name: string } | null;
+    done: number;
+  }
+  let { curve, heat, held, done }: Props = $props();
   const left = 58;
+  const band = 20;
   const tall = 132;
-  const gap = 30;
-  const low = 150;
-  const height = tall + gap + low + 26;
+  const top = band + tall;
   let width = $state(720);
   let canvas: HTMLCanvasElement | undefined = $state();
   let asked = $state<number | null>(null);
 
-  const end = $derived(curve.times_s.at(-1) ?? 1);
-  const moment = $derived(Math.min(end, asked ?? curve.pull_s));
-  const x = $derived(scaleLinear([0, end], [left, Math.max(left + 60, width - 10)]));
-  const floor = $derived(heat.floors.leading.temp_c);
-  const hottest = $derived(Math.max(80, curve.peak_c + 4, floor + 4));
-  const y = $derived(scaleLinear([0, hottest], [tall + gap + low, tall + gap]));
+  const end = $derived(Math.max(curve.times_s.at(-1) ?? 1, held?.curve.pull_s.usual ?? 0));
+  const moment = $derived(Math.min(end, asked ?? curve.pull_s.usual));
+  const right = $derived(width > 560 ? 78 : 12);
+  const x = $derived(scaleLinear([0, end], [left, Math.max(left + 60, width - right)]));
   const t = (value: number) => amount({ kind: "temp_c", value }, units);
   const mm = (value: number) => amount({ kind: "length_mm", value }, units);
-  const line = (series: readonly number[]) =>
-    `M${series.map((v, n) => `${x(curve.times_s[n] ?? 0).toFixed(1)} ${y(Math.min(hottest, v)).toFixed(1)}`).join("L")}`;
-  const every = $derived([15, 30, 60, 120, 300, 600].find((s) => end / s <= Math.max(4, width / 80)) ?? 900);
-  const ticks = $derived(Array.from({ length: Math.floor(end / every) + 1 }, (_, n) => n * every));
+  const ball = $derived(curve.form === "ball");
 
-  // One pixel a cell, drawn out by the browser.
+  // One pixel a moment, drawn out by the browser.
   $effect(() => {
     const context = canvas?.getContext("2d");
     if (!canvas || !context) return;
-    const columns = Math.max(60, Math.round(width - left - 10));
-    const rows = tall;
+    const last = curve.times_s.at(-1) ?? 1;
+    const columns = Math.max(60, Math.round(x(last) - left));
     canvas.width = columns;
-    canvas.height = rows;
-    const picture = context.createImageData(columns, rows);
+    canvas.height = tall;
+    const picture = context.createImageData(columns, tall);
     for (let c = 0; c < columns; c += 1) {
-      const at = (end * c) / (columns - 1);
-      const field = curve.depth_mm.map((_, d) =>
-        readAt(
-          curve.times_s,
-          curve.temp_c.map((row) => row[d] as number),
-          at,
-        ),
-      );
-      for (let r = 0; r < rows; r += 1) {
+      const at = (last * c) / (columns - 1);
+      // Between two samples each depth stands on a straight line.
+      const { at: row, share: on } = between(curve.times_s, at);
+      const before = curve.temp_c[row] ?? [];
+      const after = curve.temp_c[row + 1] ?? before;
+      const field = before.map((t, d) => t + on * ((after[d] ?? t) - t));
+      for (let r = 0; r < tall; r += 1) {
         // A ball is drawn whole: its middle in the middle, its skin above and below.
-        const share = 1 - r / (rows - 1);
-        const depth = curve.ball ? Math.abs(2 * share - 1) * curve.size_mm : share * curve.size_mm;
+        const share = 1 - r / (tall - 1);
+        const depth = ball ? (Math.abs(2 * share - 1) * curve.size_mm) / 2 : share * curve.size_mm;
         const [red, green, blue] = heatColour(readAt(curve.depth_mm, field, depth));
         picture.data.set([red, green, blue, 255], (r * columns + c) * 4);
       }
@@ -59,138 +59,114 @@
     context.putImageData(picture, 0, 0);
   });
 
+  const column = (d: number) => curve.temp_c.map((row) => row.at(d) as number);
   const section = $derived({
     core: readAt(curve.times_s, curve.core_c, moment),
-    coldest: readAt(curve.times_s, curve.coldest_c, moment),
-    under: readAt(
-      curve.times_s,
-      curve.temp_c.map((row) => row[0] as number),
-      moment,
-    ),
-    top: readAt(
-      curve.times_s,
-      curve.temp_c.map((row) => row.at(-1) as number),
-      moment,
-    ),
+    cold: readAt(curve.times_s, curve.cold_c, moment),
+    under: readAt(curve.times_s, column(0), moment),
+    over: readAt(curve.times_s, column(-1), moment),
+    log10: readAt(curve.times_s, curve.log10, moment),
   });
   const said = $derived(
-    `At ${time(moment)}: core ${t(section.core)}, coldest ${t(section.coldest)}, ` +
-      (curve.ball ? `skin ${t(section.top)}` : `underside ${t(section.under)}, upper side ${t(section.top)}`),
+    `At ${time(moment)}: core ${t(section.core)}, every place at least ${t(section.cold)}, ` +
+      (ball ? `skin ${t(section.over)}` : `underside ${t(section.under)}, upper side ${t(section.over)}`) +
+      (section.log10 > 0.05 ? `, ${section.log10 > 20 ? "over 20" : section.log10.toFixed(1)} log₁₀` : ""),
   );
   const label = $derived(
-    `Temperature through ${mm(curve.ball ? curve.size_mm * 2 : curve.size_mm)} over ${time(end)}: ` +
+    `Temperature through ${mm(curve.size_mm)} over ${time(end)}: ` +
       curve.marks.map((m) => `${m.kind} at ${time(m.at_s)}, core ${t(m.core_c)}`).join("; "),
   );
-  const names = { flip: "flip", pull: "pull", peak: "highest", floor: "floor met" } as const;
-  const marks = $derived(
-    curve.marks.filter(
-      // Where nothing is gained while it rests, the highest core is that of the pull.
-      (m) => m.kind !== "floor" && (m.kind !== "peak" || x(m.at_s) - x(curve.pull_s) > 70),
-    ),
-  );
+  const names = {
+    surface: "on the surface",
+    indirect: "beside the fire",
+    smoke: "smoke",
+    oven: "oven",
+    broiler: "broiler",
+    fry: "in fat",
+    simmer: "sauce",
+    rest: "rest",
+    chill: "chill",
+    freeze: "freeze",
+    hold: "hold",
+  } as const;
+  const lasts = $derived([
+    ...curve.stages,
+    {
+      kind: "rest" as const,
+      from_s: curve.stages.at(-1)?.to_s ?? 0,
+      to_s: curve.times_s.at(-1) ?? 0,
+      flip: false,
+      cheese: false,
+      glaze: false,
+    },
+  ]);
+  const word = (s: (typeof lasts)[number]) =>
+    s.glaze ? "glaze" : s.cheese ? "cheese" : s.flip ? "flipped" : names[s.kind];
 </script>
 
 <div class="relative mt-4 max-w-[60rem]" bind:clientWidth={width}>
   <canvas
     bind:this={canvas}
-    class="absolute top-0"
+    class="absolute"
+    style:top={`${band}px`}
     style:left={`${left}px`}
-    style:width={`${Math.max(60, width - left - 10)}px`}
+    style:width={`${Math.max(60, x(curve.times_s.at(-1) ?? 1) - left)}px`}
     style:height={`${tall}px`}
     aria-hidden="true"
   ></canvas>
-  <svg {width} {height} class="relative block select-none" role="img" aria-label={label}>
-    <text x={left - 8} y="12" text-anchor="end" class="fill-quiet text-[12px]"
-      >{curve.ball ? "skin" : mm(curve.size_mm)}</text
-    >
-    <text x={left - 8} y={tall} text-anchor="end" class="fill-quiet text-[12px]"
-      >{curve.ball ? "skin" : "below"}</text
-    >
-    <text x={left - 8} y={tall / 2 + 4} text-anchor="end" class="fill-quiet text-[12px]">core</text>
-    {#each marks as mark (mark.kind)}
-      <path
-        d={`M${x(mark.at_s)} 0V${tall + gap + low}`}
-        stroke={mark.kind === "peak" ? "#8b8f8a" : "#1b2327"}
-        stroke-dasharray={mark.kind === "peak" ? "3 4" : undefined}
-        stroke-width="1.4"
-      />
-      <text
-        x={Math.min(width - 14, x(mark.at_s) + 4)}
-        y={tall + 13}
-        text-anchor={x(mark.at_s) > width - 90 ? "end" : "start"}
-        dx={x(mark.at_s) > width - 90 ? -8 : 0}
-        class="fill-base-content text-[12px] font-semibold"
-        >{names[mark.kind]}{mark.kind === "peak" ? "" : ` ${time(mark.at_s)}`}</text
-      >
-    {/each}
-    <!-- Habit's minutes stand beside what is computed. -->
-    <rect
-      x={x(Math.min(end, heat.on_heat_s.low))}
-      y={tall + gap - 9}
-      width={Math.max(1, x(Math.min(end, heat.on_heat_s.high)) - x(Math.min(end, heat.on_heat_s.low)))}
-      height="5"
-      fill="#b5603a"
-      opacity="0.75"
-    />
-    {#if curve.reached}
+  <svg {width} height={top + 4} class="relative block select-none" role="img" aria-label={label}>
+    {#each lasts as stage, at (at)}
+      {@const wide = x(stage.to_s) - x(stage.from_s)}
+      <path d={`M${x(stage.from_s)} 0V${top}`} stroke="#1b2327" stroke-width={at === 0 ? 0 : 1.4} />
       <rect
-        x={x(Math.min(end, curve.target_s.low))}
-        y={tall + gap}
-        width={Math.max(1, x(Math.min(end, curve.target_s.high)) - x(Math.min(end, curve.target_s.low)))}
-        height={low}
-        class="fill-primary"
-        opacity="0.1"
+        x={x(stage.from_s)}
+        y="0"
+        width={Math.max(0, wide - 1)}
+        height={band - 3}
+        fill={stage.kind === "rest" ? "#d9d8d2" : "#e8d9cd"}
       />
-    {/if}
-    {#each [20, 40, 60, 80].filter((v) => v < hottest) as tick (tick)}
-      <path d={`M${left} ${y(tick)}H${width - 10}`} class="stroke-base-300" />
-      <text x={left - 8} y={y(tick) + 4} text-anchor="end" class="fill-quiet text-[12px]">{t(tick)}</text>
+      {#if wide > 46}<text x={x(stage.from_s) + 4} y="13" class="fill-base-content text-[11.5px]"
+          >{word(stage)}</text
+        >{/if}
     {/each}
-    <path d={`M${left} ${y(floor)}H${width - 10}`} class="stroke-error" stroke-width="1.6" />
-    <text
-      x={left + 6}
-      y={y(floor) + (heat.target_c > floor ? 14 : -4)}
-      class="fill-error text-[12px] font-semibold">floor {t(floor)}, {heat.floors.leading.authority}</text
+    <text x={left - 8} y={band + 11} text-anchor="end" class="fill-quiet text-[12px]"
+      >{ball ? "skin" : mm(curve.size_mm)}</text
     >
-    {#if Math.abs(heat.target_c - floor) > 0.4}
-      <path
-        d={`M${left} ${y(heat.target_c)}H${width - 10}`}
-        class="stroke-primary"
-        stroke-width="1.4"
-        stroke-dasharray="6 4"
+    <text x={left - 8} y={top} text-anchor="end" class="fill-quiet text-[12px]"
+      >{ball ? "skin" : "below"}</text
+    >
+    <text x={left - 8} y={band + tall / 2 + 4} text-anchor="end" class="fill-quiet text-[12px]">core</text>
+    {#if curve.middle_mm > 0}
+      {@const high = (tall * curve.middle_mm) / curve.size_mm}
+      <rect
+        x={left}
+        y={band + (tall - high) / 2}
+        width={x(curve.times_s.at(-1) ?? 1) - left}
+        height={high}
+        fill="none"
+        stroke="#f4ead0"
+        stroke-dasharray="5 3"
       />
-      <text
-        x={left + 6}
-        y={y(heat.target_c) + (heat.target_c < floor ? 14 : -4)}
-        class="fill-primary text-[12px] font-semibold">wanted {t(heat.target_c)}</text
-      >
     {/if}
-    <path d={line(curve.coldest_c)} fill="none" stroke="#586269" stroke-dasharray="2 3" stroke-width="1.6" />
-    <path d={line(curve.core_c)} fill="none" class="stroke-lean" stroke-width="2.4" />
-    {#each ticks as tick (tick)}
-      <path d={`M${x(tick)} ${tall + gap + low}v5`} class="stroke-quiet" />
-      <text
-        x={x(tick)}
-        y={height - 6}
-        text-anchor={x(tick) > width - 30 ? "end" : "middle"}
-        class="fill-quiet text-[12px]">{time(tick)}</text
-      >
-    {/each}
+    {#if width > 560}<HeatScale left={width - right + 10} top={band} {tall} />{/if}
   </svg>
+  <CurveLines {curve} {heat} {held} {done} {width} {left} {x} {end} />
   <DragHandle
     label="Moment"
     high={Math.round(end)}
     now={Math.round(moment)}
     text={said}
     left={x(moment)}
-    top={0}
+    top={band}
     height={tall}
     ondrag={(px) => (asked = Math.max(0, Math.min(end, x.invert(px))))}
     onnudge={(steps) => (asked = Math.max(0, Math.min(end, moment + (steps * end) / 100)))}
   />
 </div>
 <p class="mt-1 numeral whitespace-normal" data-section role="status">{said}</p>
-<p class="text-[0.75rem] quiet">
-  Solid: core; dotted: coldest place. Shaded: when the core is there, ten to ninety of a hundred such pieces.
-  Brown bar: habit’s minutes.
+<p class="text-[0.75rem] leading-snug quiet">
+  Solid: core; dotted: what every place in the meat has come to; thin: the hotter skin{curve.plate_c.length
+    ? "; dashed: the metal under it"
+    : ""}, on the coarser scale above. Shaded: off the heat, ten to ninety of a hundred such pieces. Bar:
+  usual practice. Colour stands for temperature, not for what a cut would show.
 </p>

@@ -1,4 +1,4 @@
-<!-- Step 5: the stages on a clock, and the core wanted beside the published floor. -->
+<!-- Step 5: the way it is cooked, what goes on inside, the core wanted beside the published floor, and questions. -->
 <script lang="ts">
   import Fact from "../../lib/ui/Fact.svelte";
   import PickField from "../../lib/ui/PickField.svelte";
@@ -6,8 +6,11 @@
   import Tabs from "../../lib/ui/Tabs.svelte";
   import ValueField from "../../lib/ui/ValueField.svelte";
   import type { StepProps } from "../step";
+  import AskTab from "./AskTab.svelte";
+  import { HeatBench } from "./heat.svelte";
   import InsideTab from "./InsideTab.svelte";
   import MinutesTab from "./MinutesTab.svelte";
+  import WayTab from "./WayTab.svelte";
 
   let props: StepProps = $props();
   const { bench, onworking } = $derived(props);
@@ -18,8 +21,17 @@
   const tabs = [
     { key: "minutes", title: "Minutes and floor" },
     { key: "inside", title: "Inside the piece" },
+    { key: "way", title: "The way" },
+    { key: "ask", title: "Ask" },
   ] as const;
-  let open = $state<"minutes" | "inside">("minutes");
+  let open = $state<(typeof tabs)[number]["key"]>("minutes");
+  const inside = new HeatBench();
+
+  // The kitchen is asked with the formula: what its surfaces are made of moves the curve too.
+  $effect(() => {
+    void [kitchen, inside.surfaceNow, inside.probes, inside.turned, inside.left];
+    return inside.ask(formula);
+  });
 </script>
 
 <div class="mb-3 flex flex-wrap items-end gap-x-6 border-b border-base-300">
@@ -76,5 +88,8 @@
 </div>
 
 <div role="tabpanel" aria-label={tabs.find((t) => t.key === open)?.title}>
-  {#if open === "minutes"}<MinutesTab {...props} />{:else}<InsideTab {...props} />{/if}
+  {#if open === "minutes"}<MinutesTab {...props} />
+  {:else if open === "inside"}<InsideTab {...props} {inside} />
+  {:else if open === "way"}<WayTab {...props} {inside} />
+  {:else}<AskTab {...props} {inside} />{/if}
 </div>

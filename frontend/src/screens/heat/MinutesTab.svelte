@@ -1,15 +1,18 @@
-<!-- Habit's minutes on a clock, and the core wanted beside the published floor. -->
+<!-- Computed minutes on a clock, usual practice beside them, and the core wanted beside the published floor. -->
 <script lang="ts">
+  import { amount } from "../../lib/format";
+  import { units } from "../../lib/units.svelte";
   import type { StepProps } from "../step";
   import CoreScale from "./CoreScale.svelte";
   import StageClock from "./StageClock.svelte";
 
   let { bench, evaluation }: StepProps = $props();
   const heat = $derived(evaluation.heat);
+  const t = (value: number) => amount({ kind: "temp_c", value }, units);
   const reach = {
-    usually: "Habit. At this thickness and heat they usually reach the floor; a thermometer knows.",
-    "may-fall-short": "Habit. They may fall short of the floor: let a thermometer decide.",
-    "thermometer-decides": "Habit, for the pan only. The thermometer decides when it is done.",
+    usually: "As computed the coldest meat comes to the floor; a thermometer knows.",
+    "may-fall-short": "As computed the coldest meat may stay short of the floor.",
+    "thermometer-decides": "Computed, to plan by. The thermometer decides when it is done.",
   } as const;
 </script>
 
@@ -22,9 +25,7 @@
         heat.reach === "usually" ? "quiet" : "font-semibold text-warning",
       ]}
     >
-      {heat.reach === "thermometer-decides" && !["disc", "filled", "spread"].includes(evaluation.style.form)
-        ? "Habit, to plan by. The thermometer decides when it is done."
-        : reach[heat.reach]}
+      {#if heat.model === "habit"}Habit: by look and tenderness.{:else}{reach[heat.reach]}{/if}
     </p>
     <StageClock {heat} />
   </section>
@@ -37,6 +38,9 @@
   </section>
 </div>
 <p class="mt-2 text-[0.8125rem] leading-snug quiet">
+  {#if heat.probe && heat.pull_c > heat.target_c + 0.3}The middle must read {t(heat.pull_c)}: the coldest meat
+    lies above it, where the heat of the first side did not reach. Turned often, it is evener.
+  {/if}
   {#if !heat.probe}A piece this thin cannot be probed: go by the cues under each stage.{/if}
   Colour and a cut mislead in mince. Local codes and licensed practice decide; Vianda shows the floor and never
   calls a dish safe.

@@ -1,4 +1,4 @@
-<!-- Stages on one clock: the solid part is the least of habit, the hatched part reaches to the most. -->
+<!-- Stages on one clock: solid to the least, hatched to the most; usual practice is a line under them. -->
 <script lang="ts">
   import { scaleLinear } from "d3-scale";
   import type { Evaluation } from "../../lib/api/client";
@@ -19,11 +19,11 @@
         return row;
       });
   });
-  const end = $derived(Math.max(...rows.map((r) => r.from + r.stage.high_s)));
+  const end = $derived(Math.max(heat.practice.on_heat_s.high, ...rows.map((r) => r.from + r.stage.high_s)));
   const x = $derived(scaleLinear([0, end], [1, Math.max(60, width - 12)]));
   const every = $derived([15, 30, 60, 120, 300, 600].find((s) => end / s <= Math.max(4, width / 70)) ?? 900);
   const ticks = $derived(Array.from({ length: Math.floor(end / every) + 1 }, (_, i) => i * every));
-  // Past an hour seconds say more than habit knows.
+  // Past an hour seconds say more than anyone knows.
   const span = (low: number, high: number) =>
     high >= 3600 ? `${Math.round(low / 60)}–${Math.round(high / 60)} min` : `${time(low)}–${time(high)}`;
   const label = $derived(
@@ -33,12 +33,14 @@
 
 <div bind:clientWidth={width} class="mt-2">
   <ol aria-label={`Stages: ${label}`}>
-    {#each rows as { stage, from } (stage.kind)}
+    {#each rows as { stage, from }, at (at)}
       <li class="mb-2">
         <div class="flex items-baseline justify-between gap-3 text-[0.875rem]">
           <span class="font-semibold">{stage.title}</span>
           <span class="numeral"
-            >{#if stage.kind === "press"}by {time(stage.high_s)}{:else}{span(
+            >{#if stage.kind === "press"}by {time(
+                stage.high_s,
+              )}{:else if stage.high_s - stage.low_s < 1}{time(stage.high_s)}{:else}{span(
                 stage.low_s,
                 stage.high_s,
               )}{/if}</span
@@ -81,6 +83,24 @@
       </li>
     {/each}
   </ol>
+  {#if heat.model !== "habit"}
+    <div class="mb-1 flex items-baseline justify-between gap-3 text-[0.8125rem] quiet">
+      <span>Usual practice, on the heat</span>
+      <span class="numeral">{span(heat.practice.on_heat_s.low, heat.practice.on_heat_s.high)}</span>
+    </div>
+    <svg {width} height="9" class="block" aria-hidden="true">
+      <path
+        d={`M${x(heat.practice.on_heat_s.low)} 4.5H${x(heat.practice.on_heat_s.high)}`}
+        class="stroke-base-content"
+        stroke-width="2"
+      />
+      <path
+        d={`M${x(heat.practice.on_heat_s.low)} 1v7M${x(heat.practice.on_heat_s.high)} 1v7`}
+        class="stroke-base-content"
+        stroke-width="2"
+      />
+    </svg>
+  {/if}
   <svg {width} height="20" class="block" aria-hidden="true">
     {#each ticks as tick (tick)}
       <path d={`M${x(tick)} 0v4`} class="stroke-quiet" />

@@ -2,10 +2,13 @@ import { describe, expect, it } from "vitest";
 import { between, heatColour, readAt } from "./heatColour";
 
 describe("the colour of heat", () => {
-  it("runs from raw red to crust and stays there", () => {
-    expect(heatColour(-20)).toEqual([101, 26, 41]);
-    expect(heatColour(20)).toEqual([131, 44, 58]);
-    expect(heatColour(500)).toEqual([36, 21, 9]);
+  it("runs from frozen to crust and stays there, lightest where mince greys", () => {
+    expect(heatColour(-40)).toEqual([30, 42, 56]);
+    expect(heatColour(60)).toEqual([240, 226, 184]);
+    expect(heatColour(500)).toEqual([40, 16, 12]);
+    const light = (c: number) => heatColour(c).reduce((a, b) => a + b);
+    expect(light(60)).toBeGreaterThan(light(50));
+    expect(light(60)).toBeGreaterThan(light(70));
   });
 });
 

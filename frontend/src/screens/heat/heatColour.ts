@@ -1,15 +1,17 @@
-/** The colour of meat at a temperature: raw red, pink, grey, brown, crust. Colour misleads in mince; numbers stand beside. */
+/** A colour for a temperature, lightest where mince greys: it stands for heat, not for what a cut would show. */
 type Rgb = readonly [number, number, number];
 
 const STOPS: readonly (readonly [number, Rgb])[] = [
-  [0, [101, 26, 41]],
-  [40, [160, 62, 74]],
-  [55, [190, 118, 110]],
-  [65, [186, 152, 134]],
-  [75, [158, 128, 104]],
-  [100, [122, 90, 62]],
-  [140, [78, 50, 30]],
-  [200, [36, 21, 9]],
+  [-20, [30, 42, 56]],
+  [0, [44, 66, 82]],
+  [30, [104, 132, 142]],
+  [50, [176, 188, 178]],
+  [60, [240, 226, 184]],
+  [71, [226, 170, 92]],
+  [85, [196, 108, 52]],
+  [100, [146, 58, 34]],
+  [140, [88, 30, 22]],
+  [200, [40, 16, 12]],
 ];
 
 export function heatColour(temp_c: number): Rgb {

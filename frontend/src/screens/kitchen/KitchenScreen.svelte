@@ -8,6 +8,7 @@
   import BreadSheet from "./BreadSheet.svelte";
   import GrinderSheet from "./GrinderSheet.svelte";
   import ItemSection from "./ItemSection.svelte";
+  import SurfaceSheet from "./SurfaceSheet.svelte";
   import WareSheet from "./WareSheet.svelte";
 
   let stored = $state.raw<StoredKitchen | null>(null);
@@ -45,6 +46,13 @@
   async function keep(part: Partial<Kitchen>): Promise<boolean> {
     await change(part);
     return problem === null;
+  }
+  function made(s: Kitchen["surfaces"][number]): string {
+    const h = s.heating;
+    if (!h) return "";
+    if (s.kind === "oven") return `${h.fan ? "fan" : "still"}${h.offset_k ? `, off by ${h.offset_k} K` : ""}`;
+    if (s.kind === "grate") return `${h.fuel}, ${h.layout}${h.lid ? ", lid" : ""}`;
+    return `${h.metal}${h.thickness_mm ? `, ${h.thickness_mm} mm` : ""}, ${h.power} burner`;
   }
   const countries = [
     { key: "US", title: "United States" },
@@ -137,24 +145,26 @@
           />
         </div>
       </section>
-      <section class="mt-7" aria-label="Surfaces">
-        <h2 class="text-lg">Surfaces</h2>
-        <table class="mt-1 w-full">
-          <tbody>
-            {#each kitchen.surfaces as s (s.key)}
-              <tr class="border-b border-base-300"
-                ><th scope="row" class="py-1.5 text-left font-semibold">{s.name}</th><td
-                  class="py-1.5 text-right numeral"
-                  >{#if s.round_shape}<Qty kind="length_mm" value={s.width_mm} /> across{:else}<Qty
-                      kind="length_mm"
-                      value={s.width_mm}
-                    /> × <Qty kind="length_mm" value={s.depth_mm} />{/if}</td
-                ></tr
-              >
-            {/each}
-          </tbody>
-        </table>
-      </section>
+      <ItemSection
+        title="Surfaces"
+        line="Plates, pans, grates and ovens as they really behave: what is written here moves the computed heat."
+        addLabel="Add a surface"
+        items={kitchen.surfaces}
+        onsave={(surfaces) => keep({ surfaces })}
+      >
+        {#snippet row(s)}
+          <td class="px-3 py-1.5 text-[0.875rem] quiet max-sm:hidden">{made(s)}</td>
+          <td class="px-3 py-1.5 text-right numeral"
+            >{#if s.round_shape}<Qty kind="length_mm" value={s.width_mm} /> across{:else}<Qty
+                kind="length_mm"
+                value={s.width_mm}
+              /> × <Qty kind="length_mm" value={s.depth_mm} />{/if}</td
+          >
+        {/snippet}
+        {#snippet sheet(surface, taken, onclose, onsave)}
+          <SurfaceSheet {surface} {taken} {problem} {onclose} {onsave} />
+        {/snippet}
+      </ItemSection>
       <ItemSection
         title="Breads"
         line="Buns, slices, tortillas and flatbreads. A piece is made to come out as wide as one."

@@ -148,7 +148,7 @@
             ></div>
           </div>
           <p class="mt-2 min-h-7 text-lg text-primary" role="status">
-            {#if due}Past its habit: look, and decide{:else if checking}Look for the cue from now on{/if}
+            {#if due}Past its time: look, and decide{:else if checking}Look for the cue from now on{/if}
           </p>
         {:else}
           <p class="mt-auto mb-auto text-2xl text-[#a9b5b6]">{time(stove.spentS)} so far. You say when.</p>

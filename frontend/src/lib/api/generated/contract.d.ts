@@ -230,6 +230,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heat/after": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Kept hot, cooled and warmed up again */
+        post: operations["after"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heat/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The heat asked the other way round */
+        post: operations["ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heat/curve": {
         parameters: {
             query?: never;
@@ -239,8 +273,93 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Temperature through the piece over time */
+        /** Temperature through the piece over time, a JSON document a line: the curve, how its doubt comes along, the curve with its doubt */
         post: operations["curve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heat/firming": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How long cubes lie in the freezer */
+        post: operations["firming"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heat/probe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the simulated probe shows */
+        post: operations["probe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heat/signs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How hot a surface is by what is seen */
+        post: operations["signs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heat/surface": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the simulated surface thermometer shows */
+        post: operations["surface"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heat/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How the piece may be cooked here */
+        post: operations["ways"];
         delete?: never;
         options?: never;
         head?: never;
@@ -765,6 +884,23 @@ export interface components {
             total_mass_g: number;
         };
         /**
+         * AfterLine
+         * @description One of the three: what comes of it, whether it keeps the published limit, and the limit.
+         */
+        AfterLine: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "hold" | "cool" | "reheat";
+            limit: components["schemas"]["Phrase"];
+            said: components["schemas"]["Phrase"];
+            /** Time S */
+            time_s: number;
+            /** Within */
+            within: boolean;
+        };
+        /**
          * Allergen
          * @description One of the fourteen allergens of EU law, whether US law names it too, and each thing it comes from.
          */
@@ -1167,12 +1303,26 @@ export interface components {
             styles: components["schemas"]["StylePreview"][];
         };
         /**
+         * CauseTold
+         * @description One part of the doubt: its share of the variance, and what to measure to halve it.
+         */
+        CauseTold: {
+            advice: components["schemas"]["Phrase"];
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "thickness" | "conductivity" | "contact" | "air" | "surface" | "start" | "drip";
+            /** Share */
+            share: number;
+        };
+        /**
          * Change
          * @description A change counsel offers, in words and as the edit that makes it.
          */
         Change: {
             /** Edit */
-            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["WeighBowl"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
         };
         /**
@@ -1185,7 +1335,7 @@ export interface components {
              * Field
              * @enum {string}
              */
-            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work" | "ware" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite";
+            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work" | "ware" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite" | "method" | "fat" | "resting";
             /** Key */
             key: string;
             /**
@@ -1201,7 +1351,7 @@ export interface components {
              * Field
              * @enum {string}
              */
-            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work" | "ware" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite";
+            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work" | "ware" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite" | "method" | "fat" | "resting";
             /** Key */
             key: string;
             /**
@@ -1500,10 +1650,17 @@ export interface components {
         };
         /**
          * CurveRequest
-         * @description The formula whose piece is cooked.
+         * @description A curve, with what was observed.
          */
         CurveRequest: {
             formula: components["schemas"]["FormulaModel"];
+            /** @default null */
+            observed: components["schemas"]["ObservedModel"] | null;
+            /**
+             * Surface Now C
+             * @default null
+             */
+            surface_now_c: number | null;
         };
         /**
          * Dimple
@@ -1591,7 +1748,7 @@ export interface components {
             /** Chosen */
             chosen: boolean;
             /** Edit */
-            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["WeighBowl"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
             result: components["schemas"]["Phrase"];
         };
@@ -1650,7 +1807,7 @@ export interface components {
          */
         EvaluateRequest: {
             /** Edits */
-            edits?: (components["schemas"]["TypeEdit"] | components["schemas"]["NudgeEdit"] | components["schemas"]["SetEdit"] | components["schemas"]["EdgeEdit"] | components["schemas"]["AddMeatEdit"] | components["schemas"]["SwapMeatEdit"] | components["schemas"]["RemoveMeatEdit"] | components["schemas"]["LockMeatEdit"] | components["schemas"]["PickLotEdit"] | components["schemas"]["LayOutEdit"] | components["schemas"]["ChooseEdit"] | components["schemas"]["AddToMixEdit"] | components["schemas"]["PutInEdit"] | components["schemas"]["TakeOutEdit"] | components["schemas"]["SwapIngredientEdit"] | components["schemas"]["HoldLineEdit"] | components["schemas"]["CountLineEdit"] | components["schemas"]["KeepLimitEdit"] | components["schemas"]["WeighBowlEdit"] | components["schemas"]["RenameEdit"] | components["schemas"]["RemarkEdit"])[];
+            edits?: (components["schemas"]["TypeEdit"] | components["schemas"]["NudgeEdit"] | components["schemas"]["SetEdit"] | components["schemas"]["EdgeEdit"] | components["schemas"]["AddMeatEdit"] | components["schemas"]["SwapMeatEdit"] | components["schemas"]["RemoveMeatEdit"] | components["schemas"]["LockMeatEdit"] | components["schemas"]["PickLotEdit"] | components["schemas"]["LayOutEdit"] | components["schemas"]["ChooseEdit"] | components["schemas"]["AddToMixEdit"] | components["schemas"]["PutInEdit"] | components["schemas"]["TakeOutEdit"] | components["schemas"]["SwapIngredientEdit"] | components["schemas"]["HoldLineEdit"] | components["schemas"]["CountLineEdit"] | components["schemas"]["KeepLimitEdit"] | components["schemas"]["WeighBowlEdit"] | components["schemas"]["SetStagesEdit"] | components["schemas"]["RenameEdit"] | components["schemas"]["RemarkEdit"])[];
             formula: components["schemas"]["FormulaModel"];
             /**
              * Unit System
@@ -1777,6 +1934,16 @@ export interface components {
             sd_frac: number;
         };
         /**
+         * Fat
+         * @description A fat for the pan: its name and where it begins to smoke, °C.
+         */
+        Fat: {
+            /** Smokes C */
+            smokes_c: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * FatRange
          * @description Fat by mass of raw meat, 0–1: the 5 %, 50 % and 95 % quantiles.
          */
@@ -1896,6 +2063,33 @@ export interface components {
             outcome: components["schemas"]["OutcomeModel"];
             /** Revision */
             revision: number;
+        };
+        /**
+         * Firming
+         * @description Seconds until cubes are firm, and until they are solid.
+         */
+        Firming: {
+            /** Firm S */
+            firm_s: number;
+            /** Solid S */
+            solid_s: number;
+        };
+        /**
+         * FirmingRequest
+         * @description The edge of the cubes in mm, and the freezer in °C.
+         */
+        FirmingRequest: {
+            /**
+             * Edge Mm
+             * @default 28
+             */
+            edge_mm: number;
+            formula: components["schemas"]["FormulaModel"];
+            /**
+             * Freezer C
+             * @default -18
+             */
+            freezer_c: number;
         };
         /**
          * Fit
@@ -2024,7 +2218,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 5;
+            version: 6;
         };
         /**
          * FormulaModel
@@ -2046,6 +2240,18 @@ export interface components {
             remark: string;
             seasoning: components["schemas"]["SeasoningModel"];
             shape: components["schemas"]["ShapeModel"];
+        };
+        /**
+         * FormulaRequest
+         * @description The formula whose piece is cooked, and the surface as it measures now (null: as meant).
+         */
+        FormulaRequest: {
+            formula: components["schemas"]["FormulaModel"];
+            /**
+             * Surface Now C
+             * @default null
+             */
+            surface_now_c: number | null;
         };
         /**
          * Grind
@@ -2172,85 +2378,193 @@ export interface components {
         };
         /**
          * Heat
-         * @description Where it cooks, how hot the surface is meant to be, and the core wanted.
+         * @description Where it cooks, how hot the surface is meant to be, the core wanted, and the way there.
+         *
+         *     ``stages`` empty: those of ``method``, which "" makes the style's own. ``fat`` lies in the pan.
          */
         Heat: {
             /** Core Target C */
             core_target_c: number;
+            /**
+             * Fat
+             * @default
+             * @enum {string}
+             */
+            fat: "" | "oil" | "clarified-butter" | "butter" | "dripping" | "bacon-fat";
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /**
+             * Resting
+             * @default open
+             * @enum {string}
+             */
+            resting: "open" | "foil";
+            /**
+             * Stages
+             * @default []
+             */
+            stages: components["schemas"]["HeatStage"][];
             /** Surface */
             surface: string;
             /** Surface Temp C */
             surface_temp_c: number;
         };
         /**
+         * HeatAnswer
+         * @description An answer in words, its figure, and the change that brings it about, where there is one.
+         */
+        HeatAnswer: {
+            change: components["schemas"]["SetFigure"] | null;
+            said: components["schemas"]["Phrase"];
+            /** Value */
+            value: number | null;
+        };
+        /**
          * HeatCurve
          * @description A piece from the first second on the heat to the end of its rest.
          *
-         *     ``temp_c`` is by time, then by depth from below; of a ball from its middle. Bands are from the 10th to the 90th of a
-         *     hundred such pieces. ``flip_s`` None when nothing is flipped. ``reached`` False: within three times habit's longest
-         *     the core does not come to what is wanted; then the curve ends there.
+         *     ``temp_c`` is by time, then by depth from below; of a ball from its middle, of a loaf along its middle plane.
+         *     ``cold_c`` is what every place in the meat has come to by then; ``log10`` the integral of lethality where it is
+         *     least. ``pull_s`` is when it leaves the heat. Bands are from the 10th to the 90th of a hundred such pieces;
+         *     ``doubt`` None: they are still being reckoned,
+         *     and stand on their usual value. ``reached`` False: it never comes to what is wanted, and ends where patience does.
+         *     ``middle_mm`` is what lies in the middle, 0 for nothing.
          */
         HeatCurve: {
-            /** Ball */
-            ball: boolean;
-            /**
-             * Cause
-             * @enum {string}
-             */
-            cause: "thickness" | "conductivity" | "contact" | "start";
-            /** Cause Share */
-            cause_share: number;
-            /** Coldest C */
-            coldest_c: number[];
+            /** Brown Words */
+            brown_words: [
+                "pale" | "golden" | "brown" | "dark" | "burnt",
+                "pale" | "golden" | "brown" | "dark" | "burnt"
+            ];
+            /** Browned */
+            browned: [
+                number,
+                number
+            ];
+            /** Cold C */
+            cold_c: number[];
             /** Core C */
             core_c: number[];
             /** Depth Mm */
             depth_mm: number[];
-            doubt: components["schemas"]["Phrase"];
+            /** Doneness */
+            doneness: string;
+            /** Doubt */
+            doubt: components["schemas"]["CauseTold"][] | null;
             /** Fat Lost Frac */
             fat_lost_frac: number;
+            fitted: components["schemas"]["HeatFit"] | null;
             flip_s: components["schemas"]["Band"] | null;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "slab" | "ball" | "block";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "curve";
+            /** Log10 */
+            log10: number[];
             /** Marks */
             marks: components["schemas"]["Mark"][];
+            /** Middle Mm */
+            middle_mm: number;
             /** Peak C */
             peak_c: number;
+            /** Plate C */
+            plate_c: number[];
             /** Plate Low C */
             plate_low_c: number | null;
+            /** Plate Recovers S */
+            plate_recovers_s: number | null;
             /** Pull Core C */
             pull_core_c: number;
-            /** Pull S */
-            pull_s: number;
+            pull_s: components["schemas"]["Band"];
             /** Reached */
             reached: boolean;
+            /** Remarks */
+            remarks: components["schemas"]["HeatRemark"][];
+            said: components["schemas"]["Phrase"];
             /** Size Mm */
             size_mm: number;
             /** Stages */
-            stages: [
-                "slow" | "first-side" | "second-side" | "gentle" | "bake" | "brown" | "simmer" | "rest",
-                number
-            ][];
+            stages: components["schemas"]["StageRun"][];
             /** Start C */
             start_c: number;
-            target_s: components["schemas"]["Band"];
+            summed: components["schemas"]["Phrase"];
+            /** Surface C */
+            surface_c: number[];
+            /** Target C */
+            target_c: number;
             /** Temp C */
             temp_c: number[][];
             /** Times S */
             times_s: number[];
+            /** Verdicts */
+            verdicts: components["schemas"]["HoldVerdict"][];
             /** Water Lost Frac */
             water_lost_frac: number;
+            /** Yield Frac */
+            yield_frac: number;
+        };
+        /**
+         * HeatFit
+         * @description What was learnt: the multiplier on conductivity or on air, on drip, the standard deviation left, and the words.
+         *
+         *     ``residual_k`` is the largest that is left. ``refused``: then nothing was changed.
+         */
+        HeatFit: {
+            /** Drip Factor */
+            drip_factor: number;
+            /** Factor */
+            factor: number;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "conductivity" | "air";
+            /** Refused */
+            refused: boolean;
+            /** Residual K */
+            residual_k: number;
+            said: components["schemas"]["Phrase"];
+            /** Sd */
+            sd: number;
         };
         /**
          * HeatModel
-         * @description The surface, its temperature, and the core wanted, in °C.
+         * @description The surface, its temperature, the core wanted, in °C, and the way there.
          */
         HeatModel: {
             /** Core Target C */
             core_target_c: number;
+            /**
+             * Fat
+             * @default
+             * @enum {string}
+             */
+            fat: "" | "oil" | "clarified-butter" | "butter" | "dripping" | "bacon-fat";
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /**
+             * Resting
+             * @default open
+             * @enum {string}
+             */
+            resting: "open" | "foil";
+            /**
+             * Stages
+             * @default []
+             */
+            stages: components["schemas"]["StageModel"][];
             /** Surface */
             surface: string;
             /** Surface Temp C */
@@ -2273,6 +2587,7 @@ export interface components {
             /** Model */
             model: string;
             on_heat_s: components["schemas"]["Band"];
+            practice: components["schemas"]["Practice"];
             /** Probe */
             probe: boolean;
             /** Pull C */
@@ -2291,6 +2606,160 @@ export interface components {
             surface_low_c: number;
             /** Target C */
             target_c: number;
+        };
+        /**
+         * HeatRemark
+         * @description A remark of the computed cook: what, and why with its figures.
+         */
+        HeatRemark: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "flare-up" | "smoke-point" | "plate-cool" | "crowded" | "glaze-burns" | "tender" | "short-loaf" | "fuel-fades" | "late-press";
+            reason: components["schemas"]["Phrase"];
+            title: components["schemas"]["Phrase"];
+        };
+        /**
+         * HeatStage
+         * @description One stage of a cook: where it lies, and what ends it.
+         *
+         *     ``surface`` is the formula's own. It ends after ``time_s``, when two fifths are cooked, or with the core wanted;
+         *     ``time_s`` is then not looked at. ``temp_c`` None is the formula's temperature, or the usual one of its kind.
+         *     ``flip``: it begins by turning the piece over; ``turn_every_s`` above nought turns it that often. ``press``: with
+         *     a weight or a press. ``cover``: a lid with steam. ``cheese``: a slice on top. ``glaze``: a coat on top.
+         */
+        HeatStage: {
+            /**
+             * Cheese
+             * @default false
+             */
+            cheese: boolean;
+            /**
+             * Cover
+             * @default false
+             */
+            cover: boolean;
+            /**
+             * Flip
+             * @default false
+             */
+            flip: boolean;
+            /**
+             * Glaze
+             * @default false
+             */
+            glaze: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "surface" | "indirect" | "smoke" | "oven" | "broiler" | "fry" | "simmer";
+            /**
+             * Press
+             * @default false
+             */
+            press: boolean;
+            /**
+             * Temp C
+             * @default null
+             */
+            temp_c: number | null;
+            /**
+             * Time S
+             * @default 0
+             */
+            time_s: number;
+            /**
+             * Turn Every S
+             * @default 0
+             */
+            turn_every_s: number;
+            /**
+             * Until
+             * @enum {string}
+             */
+            until: "time" | "two-fifths" | "core";
+        };
+        /**
+         * HeatingModel
+         * @description How a surface gives heat; see ``core.heating.Heating``, which checks the ranges. mm, °C, K, minutes.
+         */
+        HeatingModel: {
+            /**
+             * Broiler C
+             * @default 450
+             */
+            broiler_c: number;
+            /**
+             * Fan
+             * @default true
+             */
+            fan: boolean;
+            /**
+             * Fuel
+             * @default charcoal
+             * @enum {string}
+             */
+            fuel: "charcoal" | "gas" | "wood";
+            /**
+             * Heat Factor
+             * @default 1
+             */
+            heat_factor: number;
+            /**
+             * Lasts Min
+             * @default 0
+             */
+            lasts_min: number;
+            /**
+             * Layout
+             * @default even
+             * @enum {string}
+             */
+            layout: "even" | "two-zones" | "ring";
+            /**
+             * Lid
+             * @default true
+             */
+            lid: boolean;
+            /**
+             * Metal
+             * @default steel
+             * @enum {string}
+             */
+            metal: "steel" | "cast-iron" | "stainless" | "aluminium" | "copper";
+            /**
+             * Offset K
+             * @default 0
+             */
+            offset_k: number;
+            /**
+             * Outdoor C
+             * @default 20
+             */
+            outdoor_c: number;
+            /**
+             * Power
+             * @default usual
+             * @enum {string}
+             */
+            power: "gentle" | "usual" | "strong";
+            /**
+             * Thickness Mm
+             * @default 0
+             */
+            thickness_mm: number;
+        };
+        /**
+         * Hold
+         * @description °C for so many seconds; 0 is reached.
+         */
+        Hold: {
+            /** Temp C */
+            temp_c: number;
+            /** Time S */
+            time_s: number;
         };
         /**
          * HoldLine
@@ -2319,6 +2788,27 @@ export interface components {
             kind: "hold-line";
             /** Locked */
             locked: boolean;
+        };
+        /**
+         * HoldVerdict
+         * @description Whether a published line is met by the coldest meat, and when, in seconds from the start; None: not.
+         *
+         *     ``by`` is the hold that is met first, or the line's own.
+         */
+        HoldVerdict: {
+            /** Authority */
+            authority: string;
+            by: components["schemas"]["Hold"];
+            /** Key */
+            key: string;
+            /** Leads */
+            leads: boolean;
+            /** Met At S */
+            met_at_s: number | null;
+            /** Rule */
+            rule: string;
+            /** Source */
+            source: string;
         };
         /**
          * HouseFigures
@@ -2996,7 +3486,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "flip" | "pull" | "peak" | "floor";
+            kind: "flip" | "cheese" | "glaze" | "pull" | "peak" | "floor" | "melted";
         };
         /**
          * MeatModel
@@ -3160,6 +3650,24 @@ export interface components {
              * @enum {string}
              */
             unit_system: "metric" | "us";
+        };
+        /**
+         * Method
+         * @description A ready-made way of cooking: for which forms, from which kind of surface, and why one would.
+         */
+        Method: {
+            /** Forms */
+            forms: ("disc" | "filled" | "spread" | "ball" | "loaf" | "tin" | "tray" | "crumbled")[];
+            /** Key */
+            key: string;
+            /** Stages */
+            stages: components["schemas"]["HeatStage"][];
+            /** Surfaces */
+            surfaces: ("plate" | "pan" | "grate" | "oven")[];
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
         };
         /**
          * Misfit
@@ -3422,18 +3930,6 @@ export interface components {
             /** Value Frac */
             value_frac: number;
         };
-        /**
-         * NotModelled
-         * @description A piece that the model does not reach yet, and why.
-         */
-        NotModelled: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "none";
-            why: components["schemas"]["Phrase"];
-        };
         /** NudgeEdit */
         NudgeEdit: {
             /**
@@ -3477,6 +3973,24 @@ export interface components {
             kind: "nudge";
             /** Steps */
             steps: number;
+        };
+        /**
+         * ObservedModel
+         * @description What the cook saw of this piece; the core checks the ranges.
+         */
+        ObservedModel: {
+            /**
+             * Cooked Yield Frac
+             * @default null
+             */
+            cooked_yield_frac: number | null;
+            /** Probes */
+            probes?: components["schemas"]["ProbeModel"][];
+            /**
+             * Turned S
+             * @default null
+             */
+            turned_s: number | null;
         };
         /**
          * Opening
@@ -3882,6 +4396,41 @@ export interface components {
             wanted_piece_g: number;
         };
         /**
+         * Practice
+         * @description Usual practice beside what is computed: habit's flip and minutes on the heat, in seconds.
+         */
+        Practice: {
+            flip_s: components["schemas"]["Band"];
+            on_heat_s: components["schemas"]["Band"];
+        };
+        /**
+         * ProbeModel
+         * @description A probe reading: seconds from the start, °C.
+         */
+        ProbeModel: {
+            /** At S */
+            at_s: number;
+            /** Core C */
+            core_c: number;
+        };
+        /**
+         * ProbeRequest
+         * @description Which piece is probed, and when (null: when a reading tells most); ``seed`` makes it the same piece.
+         */
+        ProbeRequest: {
+            /**
+             * At S
+             * @default null
+             */
+            at_s: number | null;
+            formula: components["schemas"]["FormulaModel"];
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
          * Problem
          * @description A problem as sent. ``current`` is what stands in the kitchen when someone else was faster.
          */
@@ -3904,6 +4453,19 @@ export interface components {
             title: string;
             /** Type */
             type: string;
+        };
+        /**
+         * Progress
+         * @description How much of the doubt is reckoned, 0–1.
+         */
+        Progress: {
+            /** Done Frac */
+            done_frac: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "progress";
         };
         /**
          * Proposal
@@ -4012,6 +4574,33 @@ export interface components {
             why: components["schemas"]["Phrase"];
         };
         /**
+         * QuestionRequest
+         * @description A question: seconds or °C as its kind asks, a crust for ``how-hot``.
+         */
+        QuestionRequest: {
+            /**
+             * Crust
+             * @default null
+             */
+            crust: ("pale" | "golden" | "brown" | "dark" | "burnt") | null;
+            formula: components["schemas"]["FormulaModel"];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "how-thick" | "how-hot" | "how-long" | "land-on-target" | "reach-floor" | "floor-in-time";
+            /**
+             * Surface Now C
+             * @default null
+             */
+            surface_now_c: number | null;
+            /**
+             * Value
+             * @default null
+             */
+            value: number | null;
+        };
+        /**
          * RailStep
          * @description A step of the path with its present answer and the gravest counsel waiting there.
          */
@@ -4030,6 +4619,16 @@ export interface components {
             waiting: ("limit" | "asks" | "note") | null;
         };
         /**
+         * Read
+         * @description What a simulated thermometer shows, °C, and when.
+         */
+        Read: {
+            /** At S */
+            at_s: number;
+            /** Shown C */
+            shown_c: number;
+        };
+        /**
          * ReadAnswer
          * @description The quantity in its base unit.
          */
@@ -4046,7 +4645,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "mass_g" | "length_mm" | "temp_c" | "frac" | "number";
+            kind: "mass_g" | "length_mm" | "temp_c" | "frac" | "number" | "time_s" | "delta_temp_k";
             /** Text */
             text: string;
             /**
@@ -4385,6 +4984,30 @@ export interface components {
             value: number;
         };
         /**
+         * SetStages
+         * @description The stages of the heat, composed by hand; none goes back to the way chosen.
+         */
+        SetStages: {
+            /**
+             * Kind
+             * @default set-stages
+             * @constant
+             */
+            kind: "set-stages";
+            /** Stages */
+            stages: components["schemas"]["HeatStage"][];
+        };
+        /** SetStagesEdit */
+        SetStagesEdit: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set-stages";
+            /** Stages */
+            stages: components["schemas"]["StageModel"][];
+        };
+        /**
          * Shape
          * @description How the batch is divided, and the size of the raw piece.
          *
@@ -4630,6 +5253,41 @@ export interface components {
             updated_at: string;
         };
         /**
+         * Sign
+         * @description Something one sees or feels, the band of surface temperature it stands for, and where it can be looked for.
+         */
+        Sign: {
+            /** High C */
+            high_c: number;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "drop" | "fat" | "hand";
+            /** Low C */
+            low_c: number;
+            /** Surfaces */
+            surfaces: ("plate" | "pan" | "grate" | "oven")[];
+            /** Title */
+            title: string;
+        };
+        /**
+         * SignsRequest
+         * @description What is seen, and the fat in the pan.
+         */
+        SignsRequest: {
+            /**
+             * Fat
+             * @default
+             * @enum {string}
+             */
+            fat: "" | "oil" | "clarified-butter" | "butter" | "dripping" | "bacon-fat";
+            /** Signs */
+            signs: string[];
+        };
+        /**
          * Slip
          * @description One batch for the butcher, and a week for the supplier. Masses in g or kg as named, fat 0–1.
          */
@@ -4785,13 +5443,105 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "preheat" | "press" | "first-side" | "second-side" | "finish" | "bake" | "brown" | "simmer" | "rest";
+            kind: "preheat" | "press" | "first-side" | "second-side" | "turn" | "often" | "finish" | "indirect" | "smoke" | "bake" | "broil" | "glaze" | "brown" | "fry" | "simmer" | "rest";
             /** Low S */
             low_s: number;
             /** Timer S */
             timer_s: number;
             /** Title */
             title: string;
+        };
+        /**
+         * StageChoice
+         * @description A kind of stage that a piece may go through, what may be done in it, and what may end it.
+         */
+        StageChoice: {
+            /** Deeds */
+            deeds: ("flip" | "press" | "cover" | "cheese" | "glaze" | "turn_every_s")[];
+            /** Ends */
+            ends: ("time" | "two-fifths" | "core")[];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "surface" | "indirect" | "smoke" | "oven" | "broiler" | "fry" | "simmer";
+        };
+        /**
+         * StageModel
+         * @description One stage of a cook composed by hand; see ``core.formula.HeatStage``. Seconds and °C.
+         */
+        StageModel: {
+            /**
+             * Cheese
+             * @default false
+             */
+            cheese: boolean;
+            /**
+             * Cover
+             * @default false
+             */
+            cover: boolean;
+            /**
+             * Flip
+             * @default false
+             */
+            flip: boolean;
+            /**
+             * Glaze
+             * @default false
+             */
+            glaze: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "surface" | "indirect" | "smoke" | "oven" | "broiler" | "fry" | "simmer";
+            /**
+             * Press
+             * @default false
+             */
+            press: boolean;
+            /**
+             * Temp C
+             * @default null
+             */
+            temp_c: number | null;
+            /**
+             * Time S
+             * @default 0
+             */
+            time_s: number;
+            /**
+             * Turn Every S
+             * @default 0
+             */
+            turn_every_s: number;
+            /**
+             * Until
+             * @enum {string}
+             */
+            until: "time" | "two-fifths" | "core";
+        };
+        /**
+         * StageRun
+         * @description A stage as it ran, in seconds from the start; whether what ended it was reached.
+         */
+        StageRun: {
+            /** Cheese */
+            cheese: boolean;
+            /** Flip */
+            flip: boolean;
+            /** From S */
+            from_s: number;
+            /** Glaze */
+            glaze: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "surface" | "indirect" | "smoke" | "oven" | "broiler" | "fry" | "simmer" | "rest" | "chill" | "freeze" | "hold";
+            /** To S */
+            to_s: number;
         };
         /**
          * StovePlan
@@ -4849,7 +5599,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "ready" | "lay" | "press" | "first-side" | "second-side" | "finish" | "bake" | "brown" | "simmer" | "rest";
+            kind: "ready" | "lay" | "press" | "first-side" | "second-side" | "turn" | "often" | "finish" | "indirect" | "smoke" | "bake" | "broil" | "glaze" | "brown" | "fry" | "simmer" | "rest";
             /** Timer S */
             timer_s: number;
             /** Title */
@@ -4946,12 +5696,25 @@ export interface components {
             width_mm: number;
         };
         /**
+         * SurfaceGuess
+         * @description The band that signs leave, °C, and its middle.
+         */
+        SurfaceGuess: {
+            /** High C */
+            high_c: number;
+            /** Low C */
+            low_c: number;
+            /** Usual C */
+            usual_c: number;
+        };
+        /**
          * SurfaceModel
          * @description A hot surface, or an oven by its tray; sizes in mm.
          */
         SurfaceModel: {
             /** Depth Mm */
             depth_mm: number;
+            heating?: components["schemas"]["HeatingModel"];
             /** Key */
             key: string;
             /**
@@ -4970,6 +5733,20 @@ export interface components {
             round_shape: boolean;
             /** Width Mm */
             width_mm: number;
+        };
+        /**
+         * SurfaceRequest
+         * @description How long the surface has been heated, in seconds; ``seed`` makes it the same thermometer.
+         */
+        SurfaceRequest: {
+            formula: components["schemas"]["FormulaModel"];
+            /** Heated S */
+            heated_s: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
         };
         /**
          * SwapIngredient
@@ -5250,6 +6027,33 @@ export interface components {
              * @default 0
              */
             width_mm: number;
+        };
+        /**
+         * Ways
+         * @description How a piece may be cooked here: the stages in force, what may be composed, the ways that are ready, fats,
+         *     signs.
+         */
+        Ways: {
+            /** By Hand */
+            by_hand: boolean;
+            /** Choices */
+            choices: components["schemas"]["StageChoice"][];
+            /** Fats */
+            fats: [
+                "" | "oil" | "clarified-butter" | "butter" | "dripping" | "bacon-fat",
+                components["schemas"]["Fat"]
+            ][];
+            fresh: components["schemas"]["HeatStage"];
+            /** Method */
+            method: string;
+            /** Methods */
+            methods: components["schemas"]["Method"][];
+            /** Most */
+            most: number;
+            /** Signs */
+            signs: components["schemas"]["Sign"][];
+            /** Stages */
+            stages: components["schemas"]["HeatStage"][];
         };
         /**
          * WeighBowl
@@ -6840,6 +7644,180 @@ export interface operations {
             };
         };
     };
+    after: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormulaRequest"];
+            };
+        };
+        responses: {
+            /** @description Kept hot, cooled and warmed up again */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AfterLine"][];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuestionRequest"];
+            };
+        };
+        responses: {
+            /** @description The heat asked the other way round */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeatAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     curve: {
         parameters: {
             query?: never;
@@ -6853,13 +7831,448 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Temperature through the piece over time */
+            /** @description Temperature through the piece over time, a JSON document a line: the curve, how its doubt comes along, the curve with its doubt */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HeatCurve"] | components["schemas"]["NotModelled"];
+                    "application/json": components["schemas"]["HeatCurve"] | components["schemas"]["Progress"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    firming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirmingRequest"];
+            };
+        };
+        responses: {
+            /** @description How long cubes lie in the freezer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Firming"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    probe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProbeRequest"];
+            };
+        };
+        responses: {
+            /** @description What the simulated probe shows */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Read"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    signs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignsRequest"];
+            };
+        };
+        responses: {
+            /** @description How hot a surface is by what is seen */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurfaceGuess"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    surface: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SurfaceRequest"];
+            };
+        };
+        responses: {
+            /** @description What the simulated surface thermometer shows */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Read"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormulaRequest"];
+            };
+        };
+        responses: {
+            /** @description How the piece may be cooked here */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ways"];
                 };
             };
             /** @description A problem */
