@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 
 from heat_rigs import MINCE
 from vianda.core.heat.conduction.held import last_held
-from vianda.core.heat.conduction.line import DRIP_SHARE, FAT_SHARE, conduct, let_go, settle, solve_held, squeeze
-from vianda.core.heat.conduction.props import LATENT_J_KG, heat_content
+from vianda.core.heat.conduction.line import DRIP_SHARE, FAT_SHARE, ROOM, conduct, let_go, settle, solve_held, squeeze
+from vianda.core.heat.conduction.props import LATENT_J_KG, blend, heat_content
 from vianda.core.heat.conduction.slab import browned, cooked_frac, film_after, is_met, overshot, turn_over
 
 CELLS = 12
@@ -59,7 +59,10 @@ def test_settling_holds_exactly_the_heat_that_was_gained(start: float, gained: f
     temp, shares, mass = _cells(start)
     before = heat_content(shares[0], start) * mass[0]
     steam = np.zeros(CELLS)
-    settle(temp, shares, mass, np.full(CELLS, gained), temp.copy(), np.ones(CELLS), steam)
+    blended = np.empty((CELLS, 4))
+    for i in range(CELLS):
+        blend(shares[i], blended[i])
+    settle(temp, shares, mass, blended, np.full(CELLS, gained), temp.copy(), np.ones(CELLS), steam)
     after = heat_content(shares[0], temp[0]) * mass[0] + LATENT_J_KG * steam[0]
     assert after - before == pytest.approx(gained, abs=0.05)
     assert steam[0] == 0.0 or temp[0] >= 100.0 - 1e-3
@@ -69,9 +72,9 @@ def test_a_step_moves_heat_from_warm_to_cold_and_keeps_it() -> None:
     temp, shares, mass = _cells(20.0)
     temp[:4] = 60.0
     before = sum(heat_content(s, t) * m for s, t, m in zip(shares, temp, mass, strict=True))
-    into, steam = np.zeros(2), np.zeros(CELLS)
-    k, width = np.full(CELLS, 0.45), np.full(CELLS, 0.001)
-    conduct(temp, shares, mass, k, width, np.ones(CELLS - 1), np.zeros(4), 5.0, steam, into)
+    into, steam, gained = np.zeros(2), np.zeros(CELLS), np.zeros(CELLS)
+    k, width, room, blended = np.full(CELLS, 0.45), np.full(CELLS, 0.001), np.empty((ROOM, CELLS)), np.empty((CELLS, 4))
+    conduct(temp, shares, mass, k, width, np.ones(CELLS - 1), np.zeros(4), 5.0, gained, into, steam, room, blended)
     after = sum(heat_content(s, t) * m for s, t, m in zip(shares, temp, mass, strict=True))
     assert after == pytest.approx(before, rel=1e-5)
     assert into == pytest.approx(0.0)

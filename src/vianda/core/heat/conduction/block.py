@@ -1,6 +1,8 @@
 """One stage of a loaf in section, in machine code: half of it, from its middle plane to a side, from below to above.
 
-Each step is two, along rows and along columns, each implicit and each keeping heat exactly; their order alternates.
+A step looks along rows first, with what climbed the columns in the step before, and takes from that only what flows
+along rows; then it marches the columns with it. Both are implicit, second order, and what boils is settled once, at
+the end: so rims stay calm at 100 °C and heat is kept exactly.
 """
 
 from __future__ import annotations
@@ -8,10 +10,10 @@ from __future__ import annotations
 import numpy as np
 
 from vianda.core.heat.conduction.jit import compiled
-from vianda.core.heat.conduction.line import conduct, let_go
+from vianda.core.heat.conduction.line import NEW, OFF, ROOM, carry, conduct, let_go, solve_line, two_step
 from vianda.core.heat.conduction.meat import Array
-from vianda.core.heat.conduction.props import LATENT_J_KG, conductivity_of, heat_content
-from vianda.core.heat.conduction.skin import AIR_KIND, KIND, link
+from vianda.core.heat.conduction.props import LATENT_J_KG, conductivity_of
+from vianda.core.heat.conduction.skin import AIR_KIND, KIND, link, settle_skin
 from vianda.core.heat.conduction.slab import (
     BROWN_HIGH,
     BROWN_LOW,
@@ -33,20 +35,32 @@ from vianda.core.heat.conduction.slab import (
 BELOW, ABOVE, SIDE = range(3)
 
 
+# Columns of what a link answers.
+G, E, SKIN, DRIES = range(4)
+
+
 @compiled
-def _sweep(
-    temp: Array, shares: Array, mass: Array, k: Array, width: Array, across: float, ends: Array, dt: float,
-    steam: Array, tally: Array,
-) -> None:  # fmt: skip
-    """One row or column through a step, and its steam out of it. ``across`` is the breadth of the row."""
-    into = np.empty(2)
-    conduct(temp, shares, mass, k, width, np.full(len(temp) - 1, across), ends, dt, steam, into)
-    tally[HEAT_IN] += into[0] + into[1]
-    for i in range(len(temp)):
-        before = heat_content(shares[i], temp[i])
-        shares[i, 0] = max(0.0, shares[i, 0] - steam[i] / mass[i])
-        tally[WATER_LOST] += steam[i]
-        tally[HEAT_OUT] += steam[i] * LATENT_J_KG + mass[i] * (before - heat_content(shares[i], temp[i]))
+def _link_rim(face: Array, rim: Array, cells: Array, k: Array, depth: float, dt: float, answers: Array) -> None:
+    """The links of all cells along one face."""
+    for c in range(len(cells)):
+        film = rim[0, c] + rim[1, c] * dt
+        link(face, cells[c], 2.0 * k[c] / depth, film, dt, 0.0, rim[2, c], answers[c])
+
+
+@compiled
+def _settle_rim(
+    face: Array, rim: Array, cells: Array, k: Array, depth: float, dt: float, fed: float, answers: Array
+) -> None:
+    """Skins, films and what feeds them at the end of a step; only a face to air has a film."""
+    for c in range(len(cells)):
+        film = rim[0, c] + rim[1, c] * dt
+        settle_skin(face, cells[c], 2.0 * k[c] / depth, film, dt, answers[c])
+        rim[2, c] = answers[c, SKIN]
+        if int(face[KIND]) == AIR_KIND:
+            rim[0, c] = film_after(rim[0, c], rim[1, c], answers[c, DRIES], dt)
+            rim[1, c] = fed
+        else:
+            rim[0, c], rim[1, c] = 0.0, 0.0
 
 
 @compiled
@@ -63,9 +77,19 @@ def march_block(
     """
     rows, columns = temp.shape
     k = np.empty((rows, columns))
-    steam_row, steam_column = np.empty(columns), np.empty(rows)
-    none, out = np.zeros(rows), np.empty(4)
-    answer, ends = np.empty(4), np.empty(4)
+    steam, out, into = np.zeros((rows, columns)), np.empty(4), np.zeros(2)
+    # Each cell by itself, for what does not ask where it lies.
+    flat, flat_shares, flat_first = temp.reshape(-1), shares.reshape(-1, 5), first.reshape(-1, 5)
+    flat_mass, flat_drips, flat_k, flat_steam = mass.reshape(-1), drips.reshape(-1), k.reshape(-1), steam.reshape(-1)
+    # J each cell took in the step before, and W up or down its column at its end.
+    gained, climbs = np.zeros((rows, columns)), np.zeros((rows, columns))
+    before_ends = 0.0
+    besides, room_row = np.empty(columns), np.empty((ROOM, columns))
+    blended_row, across_row = np.empty((columns, 4)), np.empty(columns - 1)
+    column, theirs, weights, carries = np.empty(rows), np.empty((rows, 5)), np.empty(rows), np.empty(rows)
+    takes, steam_column, room_column = np.empty(rows), np.empty(rows), np.empty((ROOM, rows))
+    blended_column, across_column = np.empty((rows, 4)), np.empty(rows - 1)
+    ends = np.zeros(4)
     below, above, side = np.empty((columns, 4)), np.empty((columns, 4)), np.empty((rows, 4))
     air_area = 0.0
     perimeter = np.zeros(3)
@@ -77,9 +101,9 @@ def march_block(
     for f in range(3):
         if int(faces[f, KIND]) == AIR_KIND:
             air_area += perimeter[f]
-    since, dt, turn = 0.0, dt_most / 32.0, 0
+    since, dt, dt_before = 0.0, dt_most / 32.0, 0.0
     most = len(kept_t)
-    middle = rows // 2
+    middle, top, last = rows // 2, rows - 1, columns - 1
     reached = end == END_TIME
     ended = 0.0
     before = 0.5 * (temp[middle - 1, 0] + temp[middle, 0])
@@ -94,69 +118,53 @@ def march_block(
             kept += 1
             clock[1] = clock[0] + keep_every
         dt = min(dt, seconds - since)
-        dripped = 0.0
-        for half in range(2):
-            along = (half + turn) % 2 == 0
-            for j in range(rows):
-                for i in range(columns):
-                    k[j, i] = factors[0] * conductivity_of(shares[j, i], temp[j, i])
-            if along:
-                for j in range(rows):
-                    last = columns - 1
-                    film = rims[SIDE, 0, j] + rims[SIDE, 1, j] * dt
-                    link(faces[SIDE], temp[j, last], 2.0 * k[j, last] / width[last], film, dt, 0.0,
-                         rims[SIDE, 2, j], answer)  # fmt: skip
-                    for c in range(4):
-                        side[j, c] = answer[c]
-                    ends[0], ends[1] = 0.0, 0.0
-                    ends[2], ends[3] = answer[0] * height[j], answer[1]
-                    _sweep(temp[j], shares[j], mass[j], k[j], width, height[j], ends, dt, steam_row, tally)
-            else:
-                for i in range(columns):
-                    film = rims[BELOW, 0, i] + rims[BELOW, 1, i] * dt
-                    link(faces[BELOW], temp[0, i], 2.0 * k[0, i] / height[0], film, dt, 0.0, rims[BELOW, 2, i], answer)
-                    for c in range(4):
-                        below[i, c] = answer[c]
-                    ends[0], ends[1] = answer[0] * width[i], answer[1]
-                    film = rims[ABOVE, 0, i] + rims[ABOVE, 1, i] * dt
-                    link(faces[ABOVE], temp[rows - 1, i], 2.0 * k[rows - 1, i] / height[rows - 1], film, dt, 0.0,
-                         rims[ABOVE, 2, i], answer)  # fmt: skip
-                    for c in range(4):
-                        above[i, c] = answer[c]
-                    ends[2], ends[3] = answer[0] * width[i], answer[1]
-                    column = temp[:, i].copy()
-                    theirs = shares[:, i].copy()
-                    weights, carries = mass[:, i].copy(), k[:, i].copy()
-                    _sweep(column, theirs, weights, carries, height, width[i], ends, dt, steam_column, tally)
-                    for j in range(rows):
-                        temp[j, i] = column[j]
-                        shares[j, i, 0] = theirs[j, 0]
-        turn = 1 - turn
+        for i in range(len(flat)):
+            flat_k[i] = factors[0] * conductivity_of(flat_shares[i], flat[i])
+        kept_on, own = two_step(dt, dt_before)
+        step = own * dt
+        came_in = kept_on * before_ends
+        _link_rim(faces[SIDE], rims[SIDE], temp[:, last], k[:, last], width[last], dt, side)
+        _link_rim(faces[BELOW], rims[BELOW], temp[0], k[0], height[0], dt, below)
+        _link_rim(faces[ABOVE], rims[ABOVE], temp[top], k[top], height[top], dt, above)
+        ends[0], ends[1] = 0.0, 0.0
+        for j in range(rows):
+            ends[2], ends[3] = side[j, G] * height[j], side[j, E]
+            across_row[:] = height[j]
+            for i in range(columns):
+                gained[j, i] *= kept_on
+                besides[i] = gained[j, i] + step * climbs[j, i]
+            solve_line(temp[j], shares[j], mass[j], k[j], width, across_row, ends, step, besides, room_row, blended_row)
+            carry(room_row[NEW], room_row[OFF], ends, step, gained[j], into)
+            came_in += into[1]
         for i in range(columns):
-            column = temp[:, i].copy()
-            theirs = shares[:, i].copy()
-            let_go(column, theirs, first[:, i].copy(), mass[:, i].copy(), drips[:, i].copy(), none, dt, factors[1], out)
+            ends[0], ends[1] = below[i, G] * width[i], below[i, E]
+            ends[2], ends[3] = above[i, G] * width[i], above[i, E]
+            column[:], theirs[:], takes[:] = temp[:, i], shares[:, i], gained[:, i]
+            weights[:], carries[:] = mass[:, i], k[:, i]
+            across_column[:] = width[i]
+            conduct(column, theirs, weights, carries, height, across_column, ends, step, takes, into, steam_column,
+                    room_column, blended_column)  # fmt: skip
+            came_in += into[0] + into[1]
             for j in range(rows):
-                shares[j, i, 0], shares[j, i, 2] = theirs[j, 0], theirs[j, 2]
+                climbs[j, i] = (takes[j] - gained[j, i]) / step
+                temp[j, i], gained[j, i], steam[j, i] = column[j], takes[j], steam_column[j]
+        before_ends = came_in
+        tally[HEAT_IN] += came_in
+        let_go(flat, flat_shares, flat_first, flat_mass, flat_drips, flat_steam, dt, factors[1], out)
+        tally[WATER_LOST] += out[0] + out[1]
+        tally[FAT_LOST] += out[2]
+        tally[HEAT_OUT] += out[3] + LATENT_J_KG * out[1]
+        for j in range(rows):
+            for i in range(columns):
                 lethal[j, i] += dt / D60_S * 10.0 ** ((min(temp[j, i], 110.0) - 60.0) / Z_K)
                 peak[j, i] = max(peak[j, i], temp[j, i])
-            dripped += out[0]
-            tally[WATER_LOST] += out[0]
-            tally[FAT_LOST] += out[2]
-            tally[HEAT_OUT] += out[3]
-        fed = factors[2] * dripped / (max(air_area, 1e-12) * dt)
-        for i in range(columns):
-            rims[BELOW, 2, i], rims[ABOVE, 2, i] = below[i, 2], above[i, 2]
-            rims[BELOW, 0, i], rims[BELOW, 1, i] = _rim(faces[BELOW], rims[BELOW, 0, i], rims[BELOW, 1, i],
-                                                        below[i, 3], dt, fed)  # fmt: skip
-            rims[ABOVE, 0, i], rims[ABOVE, 1, i] = _rim(faces[ABOVE], rims[ABOVE, 0, i], rims[ABOVE, 1, i],
-                                                        above[i, 3], dt, fed)  # fmt: skip
-        for j in range(rows):
-            rims[SIDE, 2, j] = side[j, 2]
-            rims[SIDE, 0, j], rims[SIDE, 1, j] = _rim(faces[SIDE], rims[SIDE, 0, j], rims[SIDE, 1, j], side[j, 3],
-                                                      dt, fed)  # fmt: skip
-        tally[BROWN_LOW] += browned(rims[BELOW, 2, 0], dt)
-        tally[BROWN_HIGH] += browned(rims[ABOVE, 2, 0], dt) * factors[3]
+        fed = factors[2] * out[0] / (max(air_area, 1e-12) * dt)
+        low, high = rims[BELOW, 2, 0], rims[ABOVE, 2, 0]
+        _settle_rim(faces[BELOW], rims[BELOW], temp[0], k[0], height[0], dt, fed, below)
+        _settle_rim(faces[ABOVE], rims[ABOVE], temp[top], k[top], height[top], dt, fed, above)
+        _settle_rim(faces[SIDE], rims[SIDE], temp[:, last], k[:, last], width[last], dt, fed, side)
+        tally[BROWN_LOW] += 0.5 * (browned(low, dt) + browned(below[0, SKIN], dt))
+        tally[BROWN_HIGH] += 0.5 * (browned(high, dt) + browned(above[0, SKIN], dt)) * factors[3]
         since += dt
         clock[0] += dt
         if end != END_TIME:
@@ -173,15 +181,8 @@ def march_block(
                 ended = since - dt * overshot(before, now, end_value)
                 break
             before = now
+        dt_before = dt
         dt = min(dt_most, dt * 1.3)
     if not (reached and end != END_TIME):
         ended = since
     return ended, reached, kept
-
-
-@compiled
-def _rim(face: Array, film: float, feed: float, dries: float, dt: float, fed: float) -> tuple[float, float]:
-    """Film and what feeds it after a step; only a face to air has one."""
-    if int(face[KIND]) != AIR_KIND:
-        return 0.0, 0.0
-    return film_after(film, feed, dries, dt), fed

@@ -7,20 +7,25 @@ import math
 import numpy as np
 
 from vianda.core.heat.conduction.jit import compiled
-from vianda.core.heat.conduction.meat import Array
+from vianda.core.heat.conduction.meat import FAT, WATER, Array
 from vianda.core.heat.conduction.props import (
     BOILING_C,
     DRY,
     LATENT_J_KG,
-    heat_capacity,
-    heat_content,
-    temperature_of,
+    blend,
+    capacity_at,
+    content_at,
+    sensible_j_kg,
+    temperature_at,
 )
 
 # Meat lets go of water toward w₀ (1 − wl ÷ (1 + e^(−(T−62)/6))): rate and share from a prototype, uncalibrated, low.
 DRIP_PER_S, DRIP_SHARE, DRIP_MIDDLE_C, DRIP_WIDTH_K = 0.012, 0.35, 62.0, 6.0
 # Fat that melts leaves toward this share of what there was: ours, low confidence.
 FAT_PER_S, FAT_SHARE, FAT_MELTS_C = 0.004, 0.45, 45.0
+# Rows of cells that a step works in, and three that are read afterwards.
+ROOM = 12
+NEW, OFF, WET = 0, 1, 2
 # How often the set of boiling cells may be looked at again in one step.
 MOST_LOOKS = 30
 
@@ -77,20 +82,22 @@ def solve_held(diagonal: Array, off: Array, right: Array, latent: Array, wet: Ar
 
 
 @compiled
-def settle(temp: Array, shares: Array, mass: Array, gained_j: Array, guess: Array, boils: Array, steam: Array) -> None:
+def settle(
+    temp: Array, shares: Array, mass: Array, blended: Array, gained_j: Array, guess: Array, boils: Array, steam: Array
+) -> None:
     """Temperatures and steam (kg) that hold exactly the heat each cell gained: nothing is lost to the march.
 
-    ``temp`` is changed in place; ``shares`` (n, 5) not yet.
+    ``temp`` is changed in place; ``shares`` (n, 5) not yet. ``blended`` is what ``blend`` makes of them.
     """
     for i in range(len(temp)):
-        wanted = heat_content(shares[i], temp[i]) + gained_j[i] / mass[i]
+        wanted = content_at(blended[i], temp[i]) + gained_j[i] / mass[i]
         steam[i] = 0.0
         if boils[i] > 0.0 and shares[i, 0] > DRY:
-            over = (wanted - heat_content(shares[i], BOILING_C)) * mass[i]
+            over = (wanted - content_at(blended[i], BOILING_C)) * mass[i]
             if over > 0.0:
                 steam[i] = min(over / LATENT_J_KG, mass[i] * shares[i, 0])
                 wanted -= LATENT_J_KG * steam[i] / mass[i]
-        temp[i] = temperature_of(shares[i], wanted, guess[i])
+        temp[i] = temperature_at(blended[i], wanted, guess[i])
 
 
 @compiled
@@ -99,23 +106,26 @@ def let_go(temp: Array, shares: Array, first: Array, mass: Array, drips: Array, 
     """Steam, drip and fat leave the cells. ``out``: drip, steam and fat in kg, and the heat they take along in J."""
     drip_share = 1.0 - 1.0 / (1.0 + DRIP_PER_S * dt)
     fat_share = 1.0 - 1.0 / (1.0 + FAT_PER_S * dt)
+    most_lost = min(0.95, drip_factor * DRIP_SHARE)
     for j in range(4):
         out[j] = 0.0
     for i in range(len(temp)):
         t = temp[i]
-        before = heat_content(shares[i], t)
-        shares[i, 0] = max(0.0, shares[i, 0] - steam[i] / mass[i])
-        out[1] += steam[i]
+        if steam[i] > 0.0:
+            shares[i, 0] = max(0.0, shares[i, 0] - steam[i] / mass[i])
+            out[1] += steam[i]
+            out[3] += steam[i] * sensible_j_kg(WATER, t)
         if drips[i] > 0.0 and t > 30.0:
-            free = min(0.95, drip_factor * DRIP_SHARE) / (1.0 + math.exp(-(t - DRIP_MIDDLE_C) / DRIP_WIDTH_K))
+            free = most_lost / (1.0 + math.exp(-(t - DRIP_MIDDLE_C) / DRIP_WIDTH_K))
             drip = max(0.0, shares[i, 0] - first[i, 0] * (1.0 - free)) * drip_share
             shares[i, 0] -= drip
             out[0] += drip * mass[i]
+            out[3] += drip * mass[i] * sensible_j_kg(WATER, t)
             if t > FAT_MELTS_C:
                 fat = max(0.0, shares[i, 2] - first[i, 2] * (1.0 - FAT_SHARE)) * fat_share
                 shares[i, 2] -= fat
                 out[2] += fat * mass[i]
-        out[3] += mass[i] * (before - heat_content(shares[i], t))
+                out[3] += fat * mass[i] * sensible_j_kg(FAT, t)
 
 
 @compiled
@@ -126,26 +136,25 @@ def squeeze(temp: Array, shares: Array, first: Array, mass: Array, drips: Array,
     for i in range(len(temp)):
         if drips[i] == 0.0 or temp[i] < FAT_MELTS_C:
             continue
-        before = heat_content(shares[i], temp[i])
         water = share * max(0.0, shares[i, 0] - 0.5 * first[i, 0])
         fat = share * max(0.0, shares[i, 2] - 0.4 * first[i, 2])
         shares[i, 0] -= water
         shares[i, 2] -= fat
         out[0] += water * mass[i]
         out[2] += fat * mass[i]
-        out[3] += mass[i] * (before - heat_content(shares[i], temp[i]))
+        out[3] += mass[i] * (water * sensible_j_kg(WATER, temp[i]) + fat * sensible_j_kg(FAT, temp[i]))
 
 
 @compiled
-def capacities(temp: Array, shares: Array, mass: Array, ahead: Array, out: Array) -> None:
+def capacities(temp: Array, blended: Array, mass: Array, ahead: Array, out: Array) -> None:
     """J/K of each cell on its way from ``temp`` to ``ahead``: the chord of its heat content."""
     for i in range(len(temp)):
         change = ahead[i] - temp[i]
         if math.fabs(change) > 0.05:
-            chord = (heat_content(shares[i], ahead[i]) - heat_content(shares[i], temp[i])) / change
+            chord = (content_at(blended[i], ahead[i]) - content_at(blended[i], temp[i])) / change
             out[i] = mass[i] * max(chord, 500.0)
         else:
-            out[i] = mass[i] * heat_capacity(shares[i], temp[i])
+            out[i] = mass[i] * capacity_at(blended[i], temp[i])
 
 
 @compiled
@@ -155,22 +164,35 @@ def frozen(temp: Array) -> bool:
 
 
 @compiled
-def conduct(
-    temp: Array, shares: Array, mass: Array, k: Array, width: Array, across: Array, ends: Array, dt: float,
-    steam: Array, into: Array,
-) -> None:  # fmt: skip
-    """March a line of cells by ``dt`` in place, implicit along itself, and keep heat exactly.
+def two_step(dt: float, dt_before: float) -> tuple[float, float]:
+    """Second order from two steps of unlike length (BDF2): what of the step before counts on, and of this one.
 
-    ``across`` are the areas between cells, ``ends`` g and e of the two ends (heat into an end cell is g (e − T)).
-    ``steam`` is what boils off, kg, still in ``shares``; ``into`` the heat through either end, J.
+    No step before (0) gives backward Euler, which every change of surroundings begins with.
+    """
+    if dt_before <= 0.0:
+        return 0.0, 1.0
+    ratio = dt / dt_before
+    return ratio * ratio / (1.0 + 2.0 * ratio), (1.0 + ratio) / (1.0 + 2.0 * ratio)
+
+
+@compiled
+def solve_line(
+    temp: Array, shares: Array, mass: Array, k: Array, width: Array, across: Array, ends: Array, step: float,
+    gained: Array, room: Array, blended: Array,
+) -> None:  # fmt: skip
+    """Temperatures of a line of cells after ``step`` s, implicit along itself; nothing is moved yet.
+
+    ``across`` are the areas between cells, ``ends`` g and e of the two ends (heat into an end cell is g (e − T)), and
+    ``gained`` what each cell takes in besides, J. ``room`` has ``ROOM`` rows of n: afterwards ``NEW``, ``OFF`` and
+    ``WET`` hold the temperatures, W/K between neighbours and which cells can boil. ``blended`` (n, 4) is filled.
     """
     n = len(temp)
-    heat, latent, wet, was_held, new = np.empty(n), np.empty(n), np.empty(n), np.empty(n), np.empty(n)
-    off, diagonal, right, gained = np.empty(n - 1), np.empty(n), np.empty(n), np.zeros(n)
-    work = np.empty((4, n))
+    new, off, wet = room[NEW], room[OFF], room[WET]
+    heat, latent, was_held, diagonal, right = room[3], room[4], room[5], room[6], room[7]
     for i in range(n):
         new[i] = temp[i]
-        latent[i] = LATENT_J_KG * mass[i] * shares[i, 0] / dt
+        blend(shares[i], blended[i])
+        latent[i] = LATENT_J_KG * mass[i] * shares[i, 0] / step
         wet[i] = 1.0 if shares[i, 0] > DRY else 0.0
         was_held[i] = 1.0 if wet[i] > 0.0 and temp[i] >= BOILING_C - 1e-6 else 0.0
     for i in range(n - 1):
@@ -178,10 +200,10 @@ def conduct(
     # Where something freezes or thaws, heat capacity is looked for along the step.
     passes = 6 if frozen(temp) else 1
     for _ in range(passes):
-        capacities(temp, shares, mass, new, heat)
+        capacities(temp, blended, mass, new, heat)
         for i in range(n):
-            diagonal[i] = heat[i] / dt
-            right[i] = heat[i] / dt * temp[i]
+            diagonal[i] = heat[i] / step
+            right[i] = heat[i] / step * temp[i] + gained[i] / step
             if i > 0:
                 diagonal[i] += off[i - 1]
             if i < n - 1:
@@ -190,13 +212,36 @@ def conduct(
         right[0] += ends[0] * ends[1]
         diagonal[n - 1] += ends[2]
         right[n - 1] += ends[2] * ends[3]
-        solve_held(diagonal, off, right, latent, wet, was_held, new, work)
+        solve_held(diagonal, off, right, latent, wet, was_held, new, room[8:12])
+
+
+@compiled
+def carry(new: Array, off: Array, ends: Array, step: float, gained: Array, into: Array) -> None:
+    """What flows along a line in ``step`` s at temperatures ``new``: added to what each cell gained, J.
+
+    ``into`` becomes what came in through either end, J.
+    """
+    n = len(new)
     for i in range(n - 1):
-        through = off[i] * (new[i] - new[i + 1]) * dt
+        through = off[i] * (new[i] - new[i + 1]) * step
         gained[i] -= through
         gained[i + 1] += through
-    into[0] = ends[0] * (ends[1] - new[0]) * dt
-    into[1] = ends[2] * (ends[3] - new[n - 1]) * dt
+    into[0] = ends[0] * (ends[1] - new[0]) * step
+    into[1] = ends[2] * (ends[3] - new[n - 1]) * step
     gained[0] += into[0]
     gained[n - 1] += into[1]
-    settle(temp, shares, mass, gained, new, wet, steam)
+
+
+@compiled
+def conduct(
+    temp: Array, shares: Array, mass: Array, k: Array, width: Array, across: Array, ends: Array, step: float,
+    gained: Array, into: Array, steam: Array, room: Array, blended: Array,
+) -> None:  # fmt: skip
+    """March a line of cells by ``step`` in place and keep heat exactly. Arguments as in ``solve_line``.
+
+    ``gained`` is what each cell takes in besides, J, and then all it took in; ``steam`` what boils off, kg, still in
+    ``shares``.
+    """
+    solve_line(temp, shares, mass, k, width, across, ends, step, gained, room, blended)
+    carry(room[NEW], room[OFF], ends, step, gained, into)
+    settle(temp, shares, mass, blended, gained, room[NEW], room[WET], steam)

@@ -8,6 +8,8 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
+
 from vianda.core.heat.conduction.jit import compiled
 from vianda.core.heat.conduction.meat import CONDUCTIVITY, CP, DENSITY, Array
 
@@ -36,29 +38,79 @@ def ice_frac(water: float, protein: float, temp_c: float) -> float:
 
 
 @compiled
-def heat_content(shares: Array, temp_c: float) -> float:
-    """J/kg of the cell's first mass above liquid at 0 °C: components' sensible heat, less what froze."""
-    t = temp_c
-    total = 0.0
+def blend(shares: Array, into: Array) -> None:
+    """A cell's heat capacity as a + b T + c T², and the water in it that can freeze, so that it is added up but once.
+
+    ``into`` has room for the four; they hold until something leaves the cell.
+    """
+    into[0], into[1], into[2] = 0.0, 0.0, 0.0
     for i in range(5):
-        total += shares[i] * t * (CP[i, 0] + t * (CP[i, 1] / 2.0 + t * CP[i, 2] / 3.0))
-    ice = ice_frac(shares[0], shares[1], t)
-    if ice > 0.0:
-        liquid = t * (CP[0, 0] + t * (CP[0, 1] / 2.0 + t * CP[0, 2] / 3.0))
-        total += ice * (t * (ICE_CP0 + t * ICE_CP1 / 2.0) - FUSION_J_KG - liquid)
-    return total
+        into[0] += shares[i] * CP[i, 0]
+        into[1] += shares[i] * CP[i, 1]
+        into[2] += shares[i] * CP[i, 2]
+    into[3] = max(0.0, shares[0] - BOUND_PER_PROTEIN * shares[1])
+
+
+@compiled
+def sensible_j_kg(component: int, temp_c: float) -> float:
+    """J/kg of one component (liquid water, never ice) above 0 °C."""
+    t = temp_c
+    return float(t * (CP[component, 0] + t * (CP[component, 1] / 2.0 + t * CP[component, 2] / 3.0)))
+
+
+@compiled
+def content_at(blended: Array, temp_c: float) -> float:
+    """J/kg of a blended cell above liquid at 0 °C: components' sensible heat, less what froze."""
+    t = temp_c
+    total = t * (blended[0] + t * (blended[1] / 2.0 + t * blended[2] / 3.0))
+    if t < FREEZING_C and blended[3] > 0.0:
+        ice = blended[3] * (1.0 - FREEZING_C / t)
+        total += ice * (t * (ICE_CP0 + t * ICE_CP1 / 2.0) - FUSION_J_KG - sensible_j_kg(0, t))
+    return float(total)
+
+
+@compiled
+def capacity_at(blended: Array, temp_c: float) -> float:
+    """J/(kg K) of a blended cell; below the freezing point with the heat that thawing takes."""
+    t = temp_c
+    if t < FREEZING_C:
+        return (content_at(blended, t + 0.01) - content_at(blended, t - 0.01)) / 0.02
+    return float(blended[0] + t * (blended[1] + t * blended[2]))
+
+
+@compiled
+def temperature_at(blended: Array, content: float, guess_c: float) -> float:
+    """°C at a heat content: Newton from a guess, held in a bracket, since heat content only rises."""
+    low, high = -80.0, 900.0
+    t = min(max(guess_c, low), high)
+    for _ in range(60):
+        off = content - content_at(blended, t)
+        if math.fabs(off) < 0.02:
+            break
+        if off > 0.0:
+            low = t
+        else:
+            high = t
+        t = t + off / capacity_at(blended, t)
+        if t <= low or t >= high:
+            t = 0.5 * (low + high)
+    return t
+
+
+@compiled
+def heat_content(shares: Array, temp_c: float) -> float:
+    """J/kg of the cell's first mass above liquid at 0 °C, straight from its shares."""
+    blended = np.empty(4)
+    blend(shares, blended)
+    return content_at(blended, temp_c)
 
 
 @compiled
 def heat_capacity(shares: Array, temp_c: float) -> float:
-    """J/(kg K) of the cell's first mass; below the freezing point with the heat that thawing takes."""
-    t = temp_c
-    if t < FREEZING_C:
-        return (heat_content(shares, t + 0.01) - heat_content(shares, t - 0.01)) / 0.02
-    total = 0.0
-    for i in range(5):
-        total += shares[i] * (CP[i, 0] + t * (CP[i, 1] + t * CP[i, 2]))
-    return total
+    """J/(kg K) of the cell's first mass, straight from its shares."""
+    blended = np.empty(4)
+    blend(shares, blended)
+    return capacity_at(blended, temp_c)
 
 
 @compiled
@@ -78,22 +130,3 @@ def conductivity_of(shares: Array, temp_c: float) -> float:
         volume += v
         total += v * (ICE_K0 + t * (ICE_K1 + t * ICE_K2))
     return total / volume
-
-
-@compiled
-def temperature_of(shares: Array, content: float, guess_c: float) -> float:
-    """°C at a heat content: Newton from a guess, held in a bracket, since heat content only rises."""
-    low, high = -80.0, 900.0
-    t = min(max(guess_c, low), high)
-    for _ in range(60):
-        off = content - heat_content(shares, t)
-        if math.fabs(off) < 0.02:
-            break
-        if off > 0.0:
-            low = t
-        else:
-            high = t
-        t = t + off / heat_capacity(shares, t)
-        if t <= low or t >= high:
-            t = 0.5 * (low + high)
-    return t

@@ -17,7 +17,7 @@ from vianda.core.heat.conduction.stages import CookStage, End
 # Two fifths of the thickness past 60 °C is when habit flips: common practice, no published source.
 FLIP_FRAC = 0.4
 # Seconds a step: thin pieces move fastest. Checked against four times finer, see docs/heat-model.md.
-THIN_STEP_S, SLAB_STEP_S, BALL_STEP_S, BLOCK_STEP_S = 0.25, 1.0, 0.5, 15.0
+THIN_STEP_S, SLAB_STEP_S, BALL_STEP_S, BLOCK_STEP_S = 0.5, 2.0, 1.0, 15.0
 THIN_MM = 10.0
 MOST_KEPT = 400
 SAME_MOMENT_S = 0.06

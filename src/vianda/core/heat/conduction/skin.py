@@ -104,6 +104,18 @@ def link(face: Array, cell_c: float, inner: float, film: float, dt: float, store
 
 
 @compiled
+def settle_skin(face: Array, cell_c: float, inner: float, film: float, dt: float, answer: Array) -> None:
+    """Bring a link's skin to the end of its step, where the cell has come to ``cell_c``, and what dries to its mean."""
+    if answer[0] <= 0.0:
+        answer[2] = cell_c
+        return
+    answer[2] = cell_c + answer[0] * (answer[1] - cell_c) / inner
+    if int(face[KIND]) == AIR_KIND:
+        wet = film / (film + PATCHY_KG_M2)
+        answer[3] = 0.5 * (answer[3] + _leaves(answer[2], face[H], face[VAPOUR], wet, film / dt))
+
+
+@compiled
 def store_after(face: Array, store_c: float, into_w_m2: float, dt: float) -> float:
     """°C of a plate, a tin or a slice of cheese after a step: it gives what the meat takes, a burner brings it back."""
     burner = min(max(face[GAIN] * (face[TEMP] - store_c), 0.0), face[POWER])

@@ -1,4 +1,7 @@
-"""One stage of a flat piece (from below to above) or a ball (from middle to skin), in machine code: backward Euler."""
+"""One stage of a flat piece (from below to above) or a ball (from middle to skin), in machine code.
+
+Every change of surroundings begins with a small step of backward Euler; from the second step on it is of second order.
+"""
 
 from __future__ import annotations
 
@@ -7,10 +10,10 @@ import math
 import numpy as np
 
 from vianda.core.heat.conduction.jit import compiled
-from vianda.core.heat.conduction.line import conduct, let_go
+from vianda.core.heat.conduction.line import ROOM, conduct, let_go, two_step
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.props import LATENT_J_KG, conductivity_of
-from vianda.core.heat.conduction.skin import AIR_KIND, KIND, MOST_FILM, STORE_KIND, link, store_after
+from vianda.core.heat.conduction.skin import AIR_KIND, KIND, MOST_FILM, STORE_KIND, link, settle_skin, store_after
 
 # Rows of ``edge``: what stands at the two faces.
 FILM_LOW, FILM_HIGH, FEED_LOW, FEED_HIGH, SKIN_LOW, SKIN_HIGH, STORE_LOW, STORE_HIGH = range(8)
@@ -111,9 +114,9 @@ def march_stage(
     in and out.
     """
     n = len(temp)
-    k, steam = np.empty(n), np.empty(n)
-    bottom, top, out, ends, into = np.empty(4), np.empty(4), np.empty(4), np.empty(4), np.empty(2)
-    since, turned, dt = 0.0, 0.0, dt_most / 16.0
+    k, steam, gained, room, blended = np.empty(n), np.empty(n), np.zeros(n), np.empty((ROOM, n)), np.empty((n, 4))
+    bottom, top, out, ends, into = np.empty(4), np.empty(4), np.empty(4), np.empty(4), np.zeros(2)
+    since, turned, dt, dt_before = 0.0, 0.0, dt_most / 16.0, 0.0
     most = len(kept_t)
     reached = end == END_TIME
     ended = 0.0
@@ -136,13 +139,21 @@ def march_stage(
             dt = min(dt, max(1e-3, turn_every - turned))
         for i in range(n):
             k[i] = factors[0] * conductivity_of(shares[i], temp[i])
-        link(low, temp[0], 2.0 * k[0] / width[0], edge[FILM_LOW] + edge[FEED_LOW] * dt, dt, edge[STORE_LOW],
-             edge[SKIN_LOW], bottom)  # fmt: skip
-        link(high, temp[n - 1], 2.0 * k[n - 1] / width[n - 1], edge[FILM_HIGH] + edge[FEED_HIGH] * dt, dt,
-             edge[STORE_HIGH], edge[SKIN_HIGH], top)  # fmt: skip
+        inner_low, inner_high = 2.0 * k[0] / width[0], 2.0 * k[n - 1] / width[n - 1]
+        film_low, film_high = edge[FILM_LOW] + edge[FEED_LOW] * dt, edge[FILM_HIGH] + edge[FEED_HIGH] * dt
+        link(low, temp[0], inner_low, film_low, dt, edge[STORE_LOW], edge[SKIN_LOW], bottom)
+        link(high, temp[n - 1], inner_high, film_high, dt, edge[STORE_HIGH], edge[SKIN_HIGH], top)
         ends[0], ends[1] = bottom[0] * area[0], bottom[1]
         ends[2], ends[3] = top[0] * area[n], top[1]
-        conduct(temp, shares, mass, k, width, area[1:n], ends, dt, steam, into)
+        kept_on, own = two_step(dt, dt_before)
+        for i in range(n):
+            gained[i] *= kept_on
+        low_before, high_before = kept_on * into[0], kept_on * into[1]
+        conduct(temp, shares, mass, k, width, area[1:n], ends, own * dt, gained, into, steam, room, blended)
+        into[0] += low_before
+        into[1] += high_before
+        settle_skin(low, temp[0], inner_low, film_low, dt, bottom)
+        settle_skin(high, temp[n - 1], inner_high, film_high, dt, top)
         let_go(temp, shares, first, mass, drips, steam, dt, factors[1], out)
         tally[HEAT_IN] += into[0] + into[1]
         total_steam = 0.0
@@ -153,6 +164,8 @@ def march_stage(
         tally[HEAT_OUT] += out[3] + LATENT_J_KG * total_steam
         tally[WATER_LOST] += out[0] + out[1]
         tally[FAT_LOST] += out[2]
+        tally[BROWN_LOW] += 0.5 * (browned(edge[SKIN_LOW], dt) + browned(bottom[2], dt))
+        tally[BROWN_HIGH] += 0.5 * (browned(edge[SKIN_HIGH], dt) + browned(top[2], dt)) * factors[3]
         edge[SKIN_LOW], edge[SKIN_HIGH] = bottom[2], top[2]
         if int(low[KIND]) == AIR_KIND:
             edge[FILM_LOW] = film_after(edge[FILM_LOW], edge[FEED_LOW], bottom[3], dt)
@@ -168,8 +181,6 @@ def march_stage(
             edge[STORE_LOW] = store_after(low, edge[STORE_LOW], into[0] / (area[0] * dt), dt)
         if int(high[KIND]) == STORE_KIND:
             edge[STORE_HIGH] = store_after(high, edge[STORE_HIGH], into[1] / (area[n] * dt), dt)
-        tally[BROWN_LOW] += browned(edge[SKIN_LOW], dt)
-        tally[BROWN_HIGH] += browned(edge[SKIN_HIGH], dt) * factors[3]
         since += dt
         turned += dt
         clock[0] += dt
@@ -190,10 +201,11 @@ def march_stage(
                 ended = since - dt * overshot(before, now, end_value)
                 break
         before = now
+        dt_before = dt
         dt = min(dt_most, dt * 1.25)
         if turn_every > 0.0 and turned >= turn_every - 1e-6 and since < seconds - 1e-6:
             turn_over(temp, shares, edge, tally, lethal, peak)
-            turned = 0.0
+            turned, dt_before = 0.0, 0.0
             dt = dt_most / 16.0
     if not (reached and end != END_TIME):
         ended = since
