@@ -8,7 +8,8 @@ import {
   type Observed,
 } from "../../lib/api/client";
 
-/** How long typing may pause before the core is asked. */
+/** What follows within this is typing, and is asked about when it has paused for so long; the first is at once. */
+const TYPING_MS = 400;
 const PAUSE_MS = 60;
 
 export class HeatBench {
@@ -24,6 +25,8 @@ export class HeatBench {
   turned = $state<number | null>(null);
   left = $state<number | null>(null);
 
+  #asked = -Infinity;
+
   get observed(): Observed | null {
     if (!this.probes?.length && this.turned === null && this.left === null) return null;
     return { probes: this.probes, turned_s: this.turned, cooked_yield_frac: this.left };
@@ -34,7 +37,10 @@ export class HeatBench {
     const stop = new AbortController();
     const more = { surface_now_c: this.surfaceNow, observed: this.observed };
     this.busy = true;
-    const wait = setTimeout(() => void this.#run(formula, more, stop.signal), PAUSE_MS);
+    const now = performance.now();
+    const pause = now - this.#asked < TYPING_MS ? PAUSE_MS : 0;
+    this.#asked = now;
+    const wait = setTimeout(() => void this.#run(formula, more, stop.signal), pause);
     return () => {
       clearTimeout(wait);
       stop.abort();
