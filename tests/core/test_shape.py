@@ -23,6 +23,7 @@ from vianda.core.larder import Larder, starter_larder
 from vianda.core.shape.dimple import dimple_for
 from vianda.core.shape.filling import core_of
 from vianda.core.shape.press import press_kg
+from vianda.core.shape.scoop import nearest_scoop
 from vianda.core.shape.solids import (
     ball_diameter_mm,
     disc_diameter_mm,
@@ -222,6 +223,23 @@ def test_forty_doubles_for_a_bun_of_a_hundred() -> None:
     more = _piece(_edited(smash(), SetFigure("piece_mass", fit.mass_g))).shape
     assert thin.cooked_diameter_mm.usual == pytest.approx(100)
     assert more.cooked_diameter_mm.usual == pytest.approx(100, abs=0.4)  # the scale rounds to a gram
+    # Nobody sees two millimetres; more is told, and which way.
+    assert thin.fit is not None
+    assert thin.fit.off_mm == 0
+    wide = _piece(_edited(smash(), SetFigure("cooked_diameter", 103))).shape.fit
+    narrow = _piece(_edited(smash(), SetFigure("cooked_diameter", 97))).shape.fit
+    assert wide is not None
+    assert narrow is not None
+    assert wide.off_mm == pytest.approx(3)
+    assert narrow.off_mm == pytest.approx(-3)
+
+
+@pytest.mark.parametrize(("mass_g", "worth", "nearer"), [(40.6, False, False), (40, True, False), (31, False, True)])
+def test_a_scoop_is_worth_going_by_when_it_is_near_but_not_the_same(mass_g: float, worth: bool, nearer: bool) -> None:
+    only_24 = tuple(w for w in KITCHEN.wares if w.kind != "scoop" or "24" in w.name)
+    found = nearest_scoop(piece_mass_g=mass_g, density_g_per_ml=1.03, wares=only_24)
+    assert found.worth_going_by is worth
+    assert found.another_is_nearer is nearer
 
 
 def test_a_ring_fixes_how_wide_and_the_mass_decides_how_thick() -> None:

@@ -163,3 +163,16 @@ def test_a_plan_kept_before_the_piece_had_wares_is_read_by_todays_shapes(client)
     # What such a cook lost is known; how much of it was fat is not.
     lost = 85 - now["shape"]["cooked_mass_g"]["usual"]
     assert upgraded["shape"]["water_lost_g"] == pytest.approx(lost)
+
+
+def test_a_plan_kept_before_its_fit_was_told_is_told_it_now(client) -> None:
+    formula = next(f for f in client.get("/api/formulas").get_json() if f["name"] == "Night-watch balls")
+    now = client.post("/api/cooks", json={"formula_id": formula["id"]}).get_json()["plan"]
+    old = copy.deepcopy(now)
+    del old["shape"]["scoop"]["worth_going_by"], old["shape"]["scoop"]["another_is_nearer"]
+    assert up_to_date(old) == now
+    smash = next(f for f in client.get("/api/formulas").get_json() if f["name"] == "Slipway smash")
+    now = client.post("/api/cooks", json={"formula_id": smash["id"]}).get_json()["plan"]
+    old = copy.deepcopy(now)
+    del old["shape"]["fit"]["off_mm"]
+    assert up_to_date(old) == now

@@ -4,6 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
+from vianda.core.shape.figures import AS_WIDE_MM
+from vianda.core.shape.scoop import SAME_FRAC, TOO_FAR_FRAC
+
 Json = dict[str, Any]
 
 
@@ -13,7 +16,26 @@ def up_to_date(plan: Json) -> Json:
         plan = _with_mix(plan)
     if "packing" not in plan["shape"]:
         plan = _with_piece(plan)
-    return plan if "practice" in plan["heat"] else _with_practice(plan)
+    if "practice" not in plan["heat"]:
+        plan = _with_practice(plan)
+    return _with_verdicts(plan)
+
+
+def _with_verdicts(plan: Json) -> Json:
+    """Before the core said how far off the bread a piece is, and what of a scoop, the browser did."""
+    shape = plan["shape"]
+    fit, scoop = shape.get("fit"), shape.get("scoop")
+    if fit and "off_mm" not in fit:
+        off = shape["cooked_diameter_mm"]["usual"] - fit["wanted_mm"]
+        fit = {**fit, "off_mm": off if abs(off) >= AS_WIDE_MM else 0.0}
+    if scoop and "worth_going_by" not in scoop:
+        own = bool(scoop["key"])
+        off, least = abs(scoop["error_frac"]), abs(scoop["error_of_all_frac"])
+        scoop = {**scoop, "worth_going_by": own and SAME_FRAC < off < TOO_FAR_FRAC,
+                 "another_is_nearer": own and least < off - SAME_FRAC}  # fmt: skip
+    if fit is shape.get("fit") and scoop is shape.get("scoop"):
+        return plan
+    return {**plan, "shape": {**shape, "fit": fit, "scoop": scoop}}
 
 
 def _with_practice(plan: Json) -> Json:

@@ -5,10 +5,10 @@
   import type { Bench } from "../../lib/bench.svelte";
   import { amount } from "../../lib/format";
   import { units } from "../../lib/units.svelte";
-  import { DONENESS } from "./doneness";
+  import { donenessFill } from "./doneness";
 
   let { bench, heat }: { bench: Bench; heat: Evaluation["heat"] } = $props();
-  const bands = DONENESS;
+  const bands = $derived(heat.bands);
   const height = 268;
   const y = scaleLinear([46, 80], [height - 6, 6]);
   const t = (value: number) => amount({ kind: "temp_c", value }, units);
@@ -28,12 +28,12 @@
           "absolute right-0 left-0 flex cursor-pointer items-center px-2 text-[0.8125rem] text-white",
           chosen ? "font-bold" : "",
         ]}
-        style:top={`${y(band.high)}px`}
-        style:height={`${y(band.low) - y(band.high) - 1.5}px`}
-        style:background={band.fill}
+        style:top={`${y(band.high_c)}px`}
+        style:height={`${y(band.low_c) - y(band.high_c) - 1.5}px`}
+        style:background={donenessFill(band.key)}
         onclick={() => bench.edit({ kind: "choose", field: "doneness", key: band.key })}
       >
-        {chosen ? "● " : ""}{band.key}
+        {chosen ? "● " : ""}{band.title}
       </button>
     {/each}
   </div>

@@ -5,7 +5,7 @@
   import type { Evaluation, HeatCurve } from "../../lib/api/client";
   import { amount, time } from "../../lib/format";
   import { units } from "../../lib/units.svelte";
-  import { DONENESS } from "./doneness";
+  import { donenessFill } from "./doneness";
 
   interface Props {
     curve: HeatCurve;
@@ -61,19 +61,19 @@
 </script>
 
 <svg {width} {height} class="block select-none" aria-hidden="true">
-  {#each DONENESS.filter((b) => b.low < hottest) as band, at (band.key)}
+  {#each heat.bands.filter((b) => b.low_c < hottest) as band, at (band.key)}
     <rect
       x={left}
-      y={y(Math.min(hottest, band.high))}
+      y={y(Math.min(hottest, band.high_c))}
       width={right - left}
-      height={y(band.low) - y(Math.min(hottest, band.high))}
-      fill={band.fill}
+      height={y(band.low_c) - y(Math.min(hottest, band.high_c))}
+      fill={donenessFill(band.key)}
       opacity={at % 2 ? 0.1 : 0.16}
     />
-    {#if width > 560 && band.high - band.low > 6}<text
+    {#if width > 560 && band.high_c - band.low_c > 6}<text
         x={right + 6}
-        y={y((band.low + Math.min(hottest, band.high)) / 2) + 4}
-        class="fill-quiet text-[10.5px]">{band.key}</text
+        y={y((band.low_c + Math.min(hottest, band.high_c)) / 2) + 4}
+        class="fill-quiet text-[10.5px]">{band.title}</text
       >{/if}
   {/each}
   {#if curve.reached && curve.doubt}

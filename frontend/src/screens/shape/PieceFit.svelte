@@ -14,7 +14,7 @@
   }
   let { bench, shape, onworking }: Props = $props();
   const fit = $derived(shape.fit);
-  const off = $derived(fit ? shape.cooked_diameter_mm.usual - fit.wanted_mm : 0);
+  const off = $derived(fit?.off_mm ?? 0);
   const mm = (value: number) => amount({ kind: "length_mm", value }, units);
   const g = (value: number) => amount({ kind: "mass_g", value }, units);
   const percent = (value: number) =>
@@ -30,9 +30,9 @@
     <div>
       <span class="block text-[0.8125rem] quiet">Against its bread</span>
       <span class="block text-[1.1875rem] leading-tight numeral">
-        {#if Math.abs(off) < 2}as wide{:else}{mm(Math.abs(off))} {off > 0 ? "wider" : "narrower"}{/if}
+        {#if off === 0}as wide{:else}{mm(Math.abs(off))} {off > 0 ? "wider" : "narrower"}{/if}
       </span>
-      {#if Math.abs(off) >= 2}
+      {#if off !== 0}
         <div class="mt-1.5 flex flex-col items-stretch gap-1.5">
           <button class="act text-sm" onclick={() => set("cooked_diameter", fit.wanted_mm)}
             >{off > 0 ? "Thicken" : "Press"} to {mm(fit.thickness_mm)}</button
@@ -76,14 +76,14 @@
           scoop.key ? scoop.error_frac : scoop.error_of_all_frac,
         )}</span
       >
-      {#if scoop.key && shape.ware_key !== scoop.key && Math.abs(scoop.error_frac) > 0.005 && Math.abs(scoop.error_frac) < 0.25}
+      {#if scoop.worth_going_by && shape.ware_key !== scoop.key}
         <button
           class="mt-1.5 act text-sm"
           onclick={() => bench.edit({ kind: "choose", field: "ware", key: scoop.key })}
           >Go by the scoop</button
         >
       {/if}
-      {#if scoop.key && Math.abs(scoop.error_of_all_frac) < Math.abs(scoop.error_frac) - 0.005}
+      {#if scoop.another_is_nearer}
         <span class="mt-0.5 block text-[0.8125rem] quiet"
           >No. {scoop.number_of_all} would be nearer: {percent(scoop.error_of_all_frac)}</span
         >

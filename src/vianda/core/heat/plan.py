@@ -8,6 +8,7 @@ from typing import Literal, Protocol
 from vianda.core.blend import BlendFigures
 from vianda.core.cook_yield import Band as Spread
 from vianda.core.formula import Heat
+from vianda.core.heat.doneness import DONENESS, Doneness
 from vianda.core.heat.floor import FloorChoice
 from vianda.core.phrase import Phrase
 from vianda.core.shape.figures import ShapeFigures
@@ -64,6 +65,7 @@ class HeatPlan:
     reach: Reach
     practice: Practice
     floors: FloorChoice
+    bands: tuple[Doneness, ...] = DONENESS
 
 
 class HeatModel(Protocol):

@@ -22,6 +22,8 @@ from vianda.core.wares import Ware
 THINNEST_MM, THICKEST_MM = 2.5, 200.0
 # Room wanted between a raw loaf and the brim of its tin, for juice and fat that boil up: ours.
 HEADSPACE_MM = 10.0
+# A piece is as wide as its bread within this: ours.
+AS_WIDE_MM = 2.0
 # A scoop is offered to a flat piece when it holds that nearly; the largest made holds 158 ml. Ours.
 NEAR_SCOOP_FRAC, MOST_SCOOPED_G = 0.15, 300.0
 
@@ -43,9 +45,13 @@ class VesselFill:
 
 @dataclass(frozen=True, slots=True)
 class Fit:
-    """The raw size that comes out as wide as the bread: by pressing the same mass thinner, or by taking more of it."""
+    """The raw size that comes out as wide as the bread: by pressing the same mass thinner, or by taking more of it.
+
+    ``off_mm`` is how much wider (or, below nought, narrower) it comes out now; 0 when nobody would see the difference.
+    """
 
     wanted_mm: float
+    off_mm: float
     raw_mm: float
     thickness_mm: float
     mass_g: float
@@ -184,8 +190,9 @@ def shape_figures(
         section_power=SECTION_POWER,
         ball_mm=ball_diameter_mm(volume_ml=volume) if style.press_by_s else 0.0,
         press_kg=press_kg(diameter_mm=length, thickness_mm=height) if style.press_by_s else None,
-        fit=_fit(style.form, bun, shrink=shrink, volume_ml=volume, thickness_mm=height, mass_g=piece_mass_g)
-        if flat else None,
+        fit=_fit(
+            style.form, bun, raw_mm=length, shrink=shrink, volume_ml=volume, thickness_mm=height, mass_g=piece_mass_g,
+        ) if flat else None,
         scoop=_scoop(style.form, piece_mass_g=piece_mass_g, density_g_per_ml=density, wares=wares),
         vessel=vessel,
         core=core_of(
@@ -327,14 +334,16 @@ def _fill(ware: Ware, *, volume_ml: float, mass_g: float) -> VesselFill:
 
 
 def _fit(
-    form: Form, bun: Bun, *, shrink: Band, volume_ml: float, thickness_mm: float, mass_g: float
+    form: Form, bun: Bun, *, raw_mm: float, shrink: Band, volume_ml: float, thickness_mm: float, mass_g: float
 ) -> Fit | None:  # fmt: skip
     if bun.across_mm <= 0 or form == "spread":
         return None
     raw = bun.across_mm / (1.0 - shrink.usual)
+    off = raw_mm * (1.0 - shrink.usual) - bun.across_mm
     area = math.pi * raw**2 / 4
     return Fit(
         wanted_mm=bun.across_mm,
+        off_mm=off if abs(off) >= AS_WIDE_MM else 0.0,
         raw_mm=raw,
         thickness_mm=volume_ml * 1000.0 / area,
         mass_g=mass_g * area * thickness_mm / (volume_ml * 1000.0),

@@ -7,12 +7,16 @@ from dataclasses import dataclass
 
 from vianda.core.wares import SCOOP_NUMBERS, Ware, scoop_ml
 
+# Nearer than this is no difference; farther than the other nobody portions by it. Ours.
+SAME_FRAC, TOO_FAR_FRAC = 0.005, 0.25
+
 
 @dataclass(frozen=True, slots=True)
 class ScoopFit:
     """A level scoop: its mass of this mix, how far off that is (0–1, signed), and the number nearest of all made.
 
-    ``key`` is that of the kitchen's own nearest scoop, "" when it has none.
+    ``key`` is that of the kitchen's own nearest scoop, "" when it has none. ``worth_going_by``: the piece could be made
+    as large as it holds, near but not the same. ``another_is_nearer``: a number not in this kitchen would be.
     """
 
     key: str
@@ -22,6 +26,8 @@ class ScoopFit:
     number_of_all: int
     mass_of_all_g: float
     error_of_all_frac: float
+    worth_going_by: bool
+    another_is_nearer: bool
 
 
 def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, wares: Sequence[Ware]) -> ScoopFit:
@@ -44,9 +50,10 @@ def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, wares: Sequen
     of_all = scoop_ml(number)
     own = [w for w in wares if w.kind == "scoop"]
     if not own:
-        return ScoopFit("", "", 0.0, 0.0, number, of_all * density_g_per_ml, error(of_all))
+        return ScoopFit("", "", 0.0, 0.0, number, of_all * density_g_per_ml, error(of_all), False, False)
     best = min(own, key=lambda w: abs(error(w.holds_ml)))
+    off, least = error(best.holds_ml), error(of_all)
     return ScoopFit(
-        best.key, best.name, best.holds_ml * density_g_per_ml, error(best.holds_ml), number,
-        of_all * density_g_per_ml, error(of_all),
+        best.key, best.name, best.holds_ml * density_g_per_ml, off, number, of_all * density_g_per_ml, least,
+        worth_going_by=SAME_FRAC < abs(off) < TOO_FAR_FRAC, another_is_nearer=abs(least) < abs(off) - SAME_FRAC,
     )  # fmt: skip

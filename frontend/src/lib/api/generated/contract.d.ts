@@ -1753,6 +1753,20 @@ export interface components {
             result: components["schemas"]["Phrase"];
         };
         /**
+         * Doneness
+         * @description A name and its band of core temperature in °C; the last band is open at the top.
+         */
+        Doneness: {
+            /** High C */
+            high_c: number;
+            /** Key */
+            key: string;
+            /** Low C */
+            low_c: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * DrawnSquare
          * @description The square with the names of its two meats, the leaner one first, and grams for the batch.
          */
@@ -2094,10 +2108,14 @@ export interface components {
         /**
          * Fit
          * @description The raw size that comes out as wide as the bread: by pressing the same mass thinner, or by taking more of it.
+         *
+         *     ``off_mm`` is how much wider (or, below nought, narrower) it comes out now; 0 when nobody would see the difference.
          */
         Fit: {
             /** Mass G */
             mass_g: number;
+            /** Off Mm */
+            off_mm: number;
             /** Raw Mm */
             raw_mm: number;
             /** Thickness Mm */
@@ -2579,6 +2597,42 @@ export interface components {
          *     can probe (the cue decides).
          */
         HeatPlan: {
+            /**
+             * Bands
+             * @default [
+             *       {
+             *         "high_c": 54,
+             *         "key": "rare",
+             *         "low_c": 49,
+             *         "title": "rare"
+             *       },
+             *       {
+             *         "high_c": 58,
+             *         "key": "medium-rare",
+             *         "low_c": 54,
+             *         "title": "medium-rare"
+             *       },
+             *       {
+             *         "high_c": 64,
+             *         "key": "medium",
+             *         "low_c": 58,
+             *         "title": "medium"
+             *       },
+             *       {
+             *         "high_c": 71,
+             *         "key": "medium-well",
+             *         "low_c": 64,
+             *         "title": "medium-well"
+             *       },
+             *       {
+             *         "high_c": 80,
+             *         "key": "well-done",
+             *         "low_c": 71,
+             *         "title": "well-done"
+             *       }
+             *     ]
+             */
+            bands: components["schemas"]["Doneness"][];
             carry_over_k: components["schemas"]["Band"];
             /** Doneness */
             doneness: string;
@@ -4895,9 +4949,12 @@ export interface components {
          * ScoopFit
          * @description A level scoop: its mass of this mix, how far off that is (0–1, signed), and the number nearest of all made.
          *
-         *     ``key`` is that of the kitchen's own nearest scoop, "" when it has none.
+         *     ``key`` is that of the kitchen's own nearest scoop, "" when it has none. ``worth_going_by``: the piece could be made
+         *     as large as it holds, being near but not the same. ``another_is_nearer``: a number that is made, not in this kitchen.
          */
         ScoopFit: {
+            /** Another Is Nearer */
+            another_is_nearer: boolean;
             /** Error Frac */
             error_frac: number;
             /** Error Of All Frac */
@@ -4912,6 +4969,8 @@ export interface components {
             name: string;
             /** Number Of All */
             number_of_all: number;
+            /** Worth Going By */
+            worth_going_by: boolean;
         };
         /**
          * Seasoning
