@@ -151,7 +151,7 @@ def begin_compiling() -> subprocess.Popen[bytes] | None:
     stamp = places.STATE / "compiled.stamp"
     lock = places.LOCK_RUN.read_text()
     wanted = digest(folder.glob("*.py"), str(places.PROJECT), lock[lock.find("numba==") :][:20])
-    if _fresh(stamp, wanted) and any(folder.glob("__pycache__/*.nbc")):
+    if _fresh(stamp, wanted) and any(folder.glob("__pycache__/machine-*/**/*.nbc")):
         return None
     stamp.write_text(wanted)
     command = [str(places.PYTHON), "-m", "vianda.core.heat.conduction.warm"]

@@ -42,7 +42,7 @@ def test_temperature_and_heat_content_are_each_others_inverse(temp: float, guess
     shares = np.array(MINCE.shares)
     blended = np.empty(4)
     blend(shares, blended)
-    assert temperature_at(blended, content_at(blended, temp), guess) == pytest.approx(temp, abs=0.01)
+    assert temperature_at(*blended, content_at(*blended, temp), guess) == pytest.approx(temp, abs=0.01)
 
 
 def test_meat_freezes_below_its_point_and_thawing_costs_about_as_much_as_cooking() -> None:

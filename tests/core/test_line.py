@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
@@ -9,6 +11,7 @@ from hypothesis import strategies as st
 
 from heat_rigs import MINCE
 from vianda.core.heat.conduction.held import last_held
+from vianda.core.heat.conduction.jit import folder_name
 from vianda.core.heat.conduction.line import DRIP_SHARE, FAT_SHARE, ROOM, conduct, let_go, settle, solve_held, squeeze
 from vianda.core.heat.conduction.props import LATENT_J_KG, blend, heat_content
 from vianda.core.heat.conduction.slab import browned, cooked_frac, film_after, is_met, overshot, turn_over
@@ -62,7 +65,7 @@ def test_settling_holds_exactly_the_heat_that_was_gained(start: float, gained: f
     blended = np.empty((CELLS, 4))
     for i in range(CELLS):
         blend(shares[i], blended[i])
-    settle(temp, shares, mass, blended, np.full(CELLS, gained), temp.copy(), np.ones(CELLS), steam)
+    settle(temp, shares[:, 0].copy(), mass, blended, np.full(CELLS, gained), temp.copy(), np.ones(CELLS), steam)
     after = heat_content(shares[0], temp[0]) * mass[0] + LATENT_J_KG * steam[0]
     assert after - before == pytest.approx(gained, abs=0.05)
     assert steam[0] == 0.0 or temp[0] >= 100.0 - 1e-3
@@ -74,7 +77,10 @@ def test_a_step_moves_heat_from_warm_to_cold_and_keeps_it() -> None:
     before = sum(heat_content(s, t) * m for s, t, m in zip(shares, temp, mass, strict=True))
     into, steam, gained = np.zeros(2), np.zeros(CELLS), np.zeros(CELLS)
     k, width, room, blended = np.full(CELLS, 0.45), np.full(CELLS, 0.001), np.empty((ROOM, CELLS)), np.empty((CELLS, 4))
-    conduct(temp, shares, mass, k, width, np.ones(CELLS - 1), np.zeros(4), 5.0, gained, into, steam, room, blended)
+    for i in range(CELLS):
+        blend(shares[i], blended[i])
+    water = shares[:, 0].copy()
+    conduct(temp, water, mass, k, width, np.ones(CELLS - 1), np.zeros(4), 5.0, gained, into, steam, room, blended)
     after = sum(heat_content(s, t) * m for s, t, m in zip(shares, temp, mass, strict=True))
     assert after == pytest.approx(before, rel=1e-5)
     assert into == pytest.approx(0.0)
@@ -166,3 +172,14 @@ def test_a_longer_or_a_hotter_hold_is_never_met_sooner(series: list[float], hold
 
     assert met(hold_c, hold_s) <= met(hold_c, hold_s + 15.0)
     assert met(hold_c, hold_s) <= met(hold_c + 3.0, hold_s)
+
+
+def test_machine_code_is_made_anew_when_a_word_of_any_source_changes(tmp_path: Path) -> None:
+    # One file's code holds what it took from another; a cache that looks at one file alone keeps old numbers.
+    one, other = tmp_path / "one.py", tmp_path / "other.py"
+    one.write_text("K = 1.0")
+    other.write_text("from one import K")
+    before = folder_name(tmp_path.glob("*.py"))
+    assert folder_name([other, one]) == before
+    one.write_text("K = 2.0")
+    assert folder_name(tmp_path.glob("*.py")) != before

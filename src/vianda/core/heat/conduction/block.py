@@ -12,22 +12,21 @@ import numpy as np
 from vianda.core.heat.conduction.jit import compiled
 from vianda.core.heat.conduction.line import NEW, OFF, ROOM, carry, conduct, let_go, solve_line, two_step
 from vianda.core.heat.conduction.meat import Array
-from vianda.core.heat.conduction.props import LATENT_J_KG, conductivity_of
+from vianda.core.heat.conduction.props import LATENT_J_KG, blend, conductivity_of
 from vianda.core.heat.conduction.skin import AIR_KIND, KIND, link, settle_skin
 from vianda.core.heat.conduction.slab import (
     BROWN_HIGH,
     BROWN_LOW,
-    D60_S,
     END_COLDEST,
     END_TIME,
     FAT_LOST,
     HEAT_IN,
     HEAT_OUT,
     WATER_LOST,
-    Z_K,
     browned,
     film_after,
     is_met,
+    lethality,
     overshot,
 )
 
@@ -81,12 +80,14 @@ def march_block(
     # Each cell by itself, for what does not ask where it lies.
     flat, flat_shares, flat_first = temp.reshape(-1), shares.reshape(-1, 5), first.reshape(-1, 5)
     flat_mass, flat_drips, flat_k, flat_steam = mass.reshape(-1), drips.reshape(-1), k.reshape(-1), steam.reshape(-1)
+    water, blended = np.empty((rows, columns)), np.empty((rows, columns, 4))
+    flat_water, flat_blended = water.reshape(-1), blended.reshape(-1, 4)
     # J each cell took in the step before, and W up or down its column at its end.
     gained, climbs = np.zeros((rows, columns)), np.zeros((rows, columns))
     before_ends = 0.0
     besides, room_row = np.empty(columns), np.empty((ROOM, columns))
-    blended_row, across_row = np.empty((columns, 4)), np.empty(columns - 1)
-    column, theirs, weights, carries = np.empty(rows), np.empty((rows, 5)), np.empty(rows), np.empty(rows)
+    across_row = np.empty(columns - 1)
+    column, theirs, weights, carries = np.empty(rows), np.empty(rows), np.empty(rows), np.empty(rows)
     takes, steam_column, room_column = np.empty(rows), np.empty(rows), np.empty((ROOM, rows))
     blended_column, across_column = np.empty((rows, 4)), np.empty(rows - 1)
     ends = np.zeros(4)
@@ -120,6 +121,8 @@ def march_block(
         dt = min(dt, seconds - since)
         for i in range(len(flat)):
             flat_k[i] = factors[0] * conductivity_of(flat_shares[i], flat[i])
+            blend(flat_shares[i], flat_blended[i])
+            flat_water[i] = flat_shares[i, 0]
         kept_on, own = two_step(dt, dt_before)
         step = own * dt
         came_in = kept_on * before_ends
@@ -133,14 +136,17 @@ def march_block(
             for i in range(columns):
                 gained[j, i] *= kept_on
                 besides[i] = gained[j, i] + step * climbs[j, i]
-            solve_line(temp[j], shares[j], mass[j], k[j], width, across_row, ends, step, besides, room_row, blended_row)
+            solve_line(temp[j], water[j], mass[j], k[j], width, across_row, ends, step, besides, room_row, blended[j])
             carry(room_row[NEW], room_row[OFF], ends, step, gained[j], into)
             came_in += into[1]
         for i in range(columns):
             ends[0], ends[1] = below[i, G] * width[i], below[i, E]
             ends[2], ends[3] = above[i, G] * width[i], above[i, E]
-            column[:], theirs[:], takes[:] = temp[:, i], shares[:, i], gained[:, i]
-            weights[:], carries[:] = mass[:, i], k[:, i]
+            for j in range(rows):
+                column[j], takes[j], theirs[j] = temp[j, i], gained[j, i], water[j, i]
+                weights[j], carries[j] = mass[j, i], k[j, i]
+                for c in range(4):
+                    blended_column[j, c] = blended[j, i, c]
             across_column[:] = width[i]
             conduct(column, theirs, weights, carries, height, across_column, ends, step, takes, into, steam_column,
                     room_column, blended_column)  # fmt: skip
@@ -156,7 +162,7 @@ def march_block(
         tally[HEAT_OUT] += out[3] + LATENT_J_KG * out[1]
         for j in range(rows):
             for i in range(columns):
-                lethal[j, i] += dt / D60_S * 10.0 ** ((min(temp[j, i], 110.0) - 60.0) / Z_K)
+                lethal[j, i] += lethality(temp[j, i], dt)
                 peak[j, i] = max(peak[j, i], temp[j, i])
         fed = factors[2] * out[0] / (max(air_area, 1e-12) * dt)
         low, high = rims[BELOW, 2, 0], rims[ABOVE, 2, 0]

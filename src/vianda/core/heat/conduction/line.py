@@ -12,7 +12,6 @@ from vianda.core.heat.conduction.props import (
     BOILING_C,
     DRY,
     LATENT_J_KG,
-    blend,
     capacity_at,
     content_at,
     sensible_j_kg,
@@ -53,9 +52,9 @@ def solve_held(diagonal: Array, off: Array, right: Array, latent: Array, wet: Ar
             above = off[i] if i < n - 1 else 0.0
             left_c = c[i - 1] if i > 0 else 0.0
             left_d = d[i - 1] if i > 0 else 0.0
-            pivot = diagonal[i] - below * left_c
-            c[i] = above / pivot
-            d[i] = (right[i] - drying[i] * latent[i] + below * left_d) / pivot
+            inverse = 1.0 / (diagonal[i] - below * left_c)
+            c[i] = above * inverse
+            d[i] = (right[i] - drying[i] * latent[i] + below * left_d) * inverse
         new[n - 1] = d[n - 1]
         for i in range(n - 2, -1, -1):
             new[i] = d[i] + c[i] * new[i + 1]
@@ -83,21 +82,22 @@ def solve_held(diagonal: Array, off: Array, right: Array, latent: Array, wet: Ar
 
 @compiled
 def settle(
-    temp: Array, shares: Array, mass: Array, blended: Array, gained_j: Array, guess: Array, boils: Array, steam: Array
+    temp: Array, water: Array, mass: Array, blended: Array, gained_j: Array, guess: Array, boils: Array, steam: Array
 ) -> None:
     """Temperatures and steam (kg) that hold exactly the heat each cell gained: nothing is lost to the march.
 
-    ``temp`` is changed in place; ``shares`` (n, 5) not yet. ``blended`` is what ``blend`` makes of them.
+    ``temp`` is changed in place; ``water``, the share of it, not yet. ``blended`` is what ``blend`` makes of the cells.
     """
     for i in range(len(temp)):
-        wanted = content_at(blended[i], temp[i]) + gained_j[i] / mass[i]
+        a, b, c, freezes = blended[i, 0], blended[i, 1], blended[i, 2], blended[i, 3]
+        wanted = content_at(a, b, c, freezes, temp[i]) + gained_j[i] / mass[i]
         steam[i] = 0.0
-        if boils[i] > 0.0 and shares[i, 0] > DRY:
-            over = (wanted - content_at(blended[i], BOILING_C)) * mass[i]
+        if boils[i] > 0.0 and water[i] > DRY:
+            over = (wanted - content_at(a, b, c, freezes, BOILING_C)) * mass[i]
             if over > 0.0:
-                steam[i] = min(over / LATENT_J_KG, mass[i] * shares[i, 0])
+                steam[i] = min(over / LATENT_J_KG, mass[i] * water[i])
                 wanted -= LATENT_J_KG * steam[i] / mass[i]
-        temp[i] = temperature_at(blended[i], wanted, guess[i])
+        temp[i] = temperature_at(a, b, c, freezes, wanted, guess[i])
 
 
 @compiled
@@ -149,12 +149,13 @@ def squeeze(temp: Array, shares: Array, first: Array, mass: Array, drips: Array,
 def capacities(temp: Array, blended: Array, mass: Array, ahead: Array, out: Array) -> None:
     """J/K of each cell on its way from ``temp`` to ``ahead``: the chord of its heat content."""
     for i in range(len(temp)):
+        a, b, c, freezes = blended[i, 0], blended[i, 1], blended[i, 2], blended[i, 3]
         change = ahead[i] - temp[i]
         if math.fabs(change) > 0.05:
-            chord = (content_at(blended[i], ahead[i]) - content_at(blended[i], temp[i])) / change
+            chord = (content_at(a, b, c, freezes, ahead[i]) - content_at(a, b, c, freezes, temp[i])) / change
             out[i] = mass[i] * max(chord, 500.0)
         else:
-            out[i] = mass[i] * capacity_at(blended[i], temp[i])
+            out[i] = mass[i] * capacity_at(a, b, c, freezes, temp[i])
 
 
 @compiled
@@ -177,23 +178,24 @@ def two_step(dt: float, dt_before: float) -> tuple[float, float]:
 
 @compiled
 def solve_line(
-    temp: Array, shares: Array, mass: Array, k: Array, width: Array, across: Array, ends: Array, step: float,
+    temp: Array, water: Array, mass: Array, k: Array, width: Array, across: Array, ends: Array, step: float,
     gained: Array, room: Array, blended: Array,
 ) -> None:  # fmt: skip
     """Temperatures of a line of cells after ``step`` s, implicit along itself; nothing is moved yet.
 
     ``across`` are the areas between cells, ``ends`` g and e of the two ends (heat into an end cell is g (e − T)), and
-    ``gained`` what each cell takes in besides, J. ``room`` has ``ROOM`` rows of n: afterwards ``NEW``, ``OFF`` and
-    ``WET`` hold the temperatures, W/K between neighbours and which cells can boil. ``blended`` (n, 4) is filled.
+    ``gained`` what each cell takes in besides, J. ``water`` is its share, ``blended`` (n, 4) what
+    ``blend`` makes of it.
+    ``room`` has ``ROOM`` rows of n: afterwards ``NEW``, ``OFF`` and ``WET`` hold the temperatures, W/K between
+    neighbours and which cells can boil.
     """
     n = len(temp)
     new, off, wet = room[NEW], room[OFF], room[WET]
     heat, latent, was_held, diagonal, right = room[3], room[4], room[5], room[6], room[7]
     for i in range(n):
         new[i] = temp[i]
-        blend(shares[i], blended[i])
-        latent[i] = LATENT_J_KG * mass[i] * shares[i, 0] / step
-        wet[i] = 1.0 if shares[i, 0] > DRY else 0.0
+        latent[i] = LATENT_J_KG * mass[i] * water[i] / step
+        wet[i] = 1.0 if water[i] > DRY else 0.0
         was_held[i] = 1.0 if wet[i] > 0.0 and temp[i] >= BOILING_C - 1e-6 else 0.0
     for i in range(n - 1):
         off[i] = across[i] / (width[i] / (2.0 * k[i]) + width[i + 1] / (2.0 * k[i + 1]))
@@ -234,14 +236,14 @@ def carry(new: Array, off: Array, ends: Array, step: float, gained: Array, into:
 
 @compiled
 def conduct(
-    temp: Array, shares: Array, mass: Array, k: Array, width: Array, across: Array, ends: Array, step: float,
+    temp: Array, water: Array, mass: Array, k: Array, width: Array, across: Array, ends: Array, step: float,
     gained: Array, into: Array, steam: Array, room: Array, blended: Array,
 ) -> None:  # fmt: skip
     """March a line of cells by ``step`` in place and keep heat exactly. Arguments as in ``solve_line``.
 
     ``gained`` is what each cell takes in besides, J, and then all it took in; ``steam`` what boils off, kg, still in
-    ``shares``.
+    ``water``.
     """
-    solve_line(temp, shares, mass, k, width, across, ends, step, gained, room, blended)
+    solve_line(temp, water, mass, k, width, across, ends, step, gained, room, blended)
     carry(room[NEW], room[OFF], ends, step, gained, into)
-    settle(temp, shares, mass, blended, gained, room[NEW], room[WET], steam)
+    settle(temp, water, mass, blended, gained, room[NEW], room[WET], steam)

@@ -41,7 +41,8 @@ def ice_frac(water: float, protein: float, temp_c: float) -> float:
 def blend(shares: Array, into: Array) -> None:
     """A cell's heat capacity as a + b T + c T², and the water in it that can freeze, so that it is added up but once.
 
-    ``into`` has room for the four; they hold until something leaves the cell.
+    ``into`` has room for the four; they hold until something leaves the cell. What asks for heat takes them one by one:
+    a view of a row costs more than the arithmetic.
     """
     into[0], into[1], into[2] = 0.0, 0.0, 0.0
     for i in range(5):
@@ -59,39 +60,39 @@ def sensible_j_kg(component: int, temp_c: float) -> float:
 
 
 @compiled
-def content_at(blended: Array, temp_c: float) -> float:
+def content_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> float:
     """J/kg of a blended cell above liquid at 0 °C: components' sensible heat, less what froze."""
     t = temp_c
-    total = t * (blended[0] + t * (blended[1] / 2.0 + t * blended[2] / 3.0))
-    if t < FREEZING_C and blended[3] > 0.0:
-        ice = blended[3] * (1.0 - FREEZING_C / t)
+    total = t * (a + t * (b / 2.0 + t * c / 3.0))
+    if t < FREEZING_C and freezes > 0.0:
+        ice = freezes * (1.0 - FREEZING_C / t)
         total += ice * (t * (ICE_CP0 + t * ICE_CP1 / 2.0) - FUSION_J_KG - sensible_j_kg(0, t))
     return float(total)
 
 
 @compiled
-def capacity_at(blended: Array, temp_c: float) -> float:
+def capacity_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> float:
     """J/(kg K) of a blended cell; below the freezing point with the heat that thawing takes."""
     t = temp_c
     if t < FREEZING_C:
-        return (content_at(blended, t + 0.01) - content_at(blended, t - 0.01)) / 0.02
-    return float(blended[0] + t * (blended[1] + t * blended[2]))
+        return (content_at(a, b, c, freezes, t + 0.01) - content_at(a, b, c, freezes, t - 0.01)) / 0.02
+    return float(a + t * (b + t * c))
 
 
 @compiled
-def temperature_at(blended: Array, content: float, guess_c: float) -> float:
+def temperature_at(a: float, b: float, c: float, freezes: float, content: float, guess_c: float) -> float:
     """°C at a heat content: Newton from a guess, held in a bracket, since heat content only rises."""
     low, high = -80.0, 900.0
     t = min(max(guess_c, low), high)
     for _ in range(60):
-        off = content - content_at(blended, t)
+        off = content - content_at(a, b, c, freezes, t)
         if math.fabs(off) < 0.02:
             break
         if off > 0.0:
             low = t
         else:
             high = t
-        t = t + off / capacity_at(blended, t)
+        t = t + off / capacity_at(a, b, c, freezes, t)
         if t <= low or t >= high:
             t = 0.5 * (low + high)
     return t
@@ -102,7 +103,7 @@ def heat_content(shares: Array, temp_c: float) -> float:
     """J/kg of the cell's first mass above liquid at 0 °C, straight from its shares."""
     blended = np.empty(4)
     blend(shares, blended)
-    return content_at(blended, temp_c)
+    return content_at(blended[0], blended[1], blended[2], blended[3], temp_c)
 
 
 @compiled
@@ -110,7 +111,7 @@ def heat_capacity(shares: Array, temp_c: float) -> float:
     """J/(kg K) of the cell's first mass, straight from its shares."""
     blended = np.empty(4)
     blend(shares, blended)
-    return capacity_at(blended, temp_c)
+    return capacity_at(blended[0], blended[1], blended[2], blended[3], temp_c)
 
 
 @compiled

@@ -158,6 +158,8 @@ class March:
 
     def _go(self, stage: CookStage, end: int, value: float, coldest: float, seconds: float) -> tuple[float, bool]:
         now, body, f = self.now, self.body, self.setup.factors
+        # A whole number would have everything compiled once more for whole numbers.
+        seconds = float(seconds)
         low, high = stage.low.row(contact=f.contact, air=f.air), stage.high.row(contact=f.contact, air=f.air)
         if body.form == "block":
             faces = np.stack([low, high, stage.side.row(contact=f.contact, air=f.air)])

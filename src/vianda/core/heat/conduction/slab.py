@@ -12,7 +12,7 @@ import numpy as np
 from vianda.core.heat.conduction.jit import compiled
 from vianda.core.heat.conduction.line import ROOM, conduct, let_go, two_step
 from vianda.core.heat.conduction.meat import Array
-from vianda.core.heat.conduction.props import LATENT_J_KG, conductivity_of
+from vianda.core.heat.conduction.props import LATENT_J_KG, blend, conductivity_of
 from vianda.core.heat.conduction.skin import AIR_KIND, KIND, MOST_FILM, STORE_KIND, link, settle_skin, store_after
 
 # Rows of ``edge``: what stands at the two faces.
@@ -29,6 +29,7 @@ END_TIME, END_CORE, END_TWO_FIFTHS, END_COLDEST, END_COLD = range(5)
 BROWN_EA_PER_R, BROWN_AT_K = 80_000.0 / 8.314, 423.15
 # Log-linear lethality of Salmonella in beef: D60 = 106 s, z = 5.56 °C, a fit to Appendix A (1999), 6.5 log.
 D60_S, Z_K = 106.0, 5.56
+LN10_PER_Z = math.log(10.0) / Z_K
 COOKED_C = 60.0
 
 
@@ -67,6 +68,14 @@ def turn_over(temp: Array, shares: Array, edge: Array, tally: Array, lethal: Arr
     edge[SKIN_LOW], edge[SKIN_HIGH] = edge[SKIN_HIGH], edge[SKIN_LOW]
     tally[BROWN_LOW], tally[BROWN_HIGH] = tally[BROWN_HIGH], tally[BROWN_LOW]
     tally[FLIPPED] = 1.0 - tally[FLIPPED]
+
+
+@compiled
+def lethality(temp_c: float, dt: float) -> float:
+    """log₁₀ reductions in ``dt`` s; below 30 °C none worth counting, above 110 °C no faster."""
+    if temp_c < 30.0:
+        return 0.0
+    return dt / D60_S * math.exp(LN10_PER_Z * (min(temp_c, 110.0) - 60.0))
 
 
 @compiled
@@ -114,7 +123,14 @@ def march_stage(
     in and out.
     """
     n = len(temp)
-    k, steam, gained, room, blended = np.empty(n), np.empty(n), np.zeros(n), np.empty((ROOM, n)), np.empty((n, 4))
+    water, k, steam, gained, room, blended = (
+        np.empty(n),
+        np.empty(n),
+        np.empty(n),
+        np.zeros(n),
+        np.empty((ROOM, n)),
+        np.empty((n, 4)),
+    )
     bottom, top, out, ends, into = np.empty(4), np.empty(4), np.empty(4), np.empty(4), np.zeros(2)
     since, turned, dt, dt_before = 0.0, 0.0, dt_most / 16.0, 0.0
     most = len(kept_t)
@@ -139,6 +155,8 @@ def march_stage(
             dt = min(dt, max(1e-3, turn_every - turned))
         for i in range(n):
             k[i] = factors[0] * conductivity_of(shares[i], temp[i])
+            blend(shares[i], blended[i])
+            water[i] = shares[i, 0]
         inner_low, inner_high = 2.0 * k[0] / width[0], 2.0 * k[n - 1] / width[n - 1]
         film_low, film_high = edge[FILM_LOW] + edge[FEED_LOW] * dt, edge[FILM_HIGH] + edge[FEED_HIGH] * dt
         link(low, temp[0], inner_low, film_low, dt, edge[STORE_LOW], edge[SKIN_LOW], bottom)
@@ -149,7 +167,7 @@ def march_stage(
         for i in range(n):
             gained[i] *= kept_on
         low_before, high_before = kept_on * into[0], kept_on * into[1]
-        conduct(temp, shares, mass, k, width, area[1:n], ends, own * dt, gained, into, steam, room, blended)
+        conduct(temp, water, mass, k, width, area[1:n], ends, own * dt, gained, into, steam, room, blended)
         into[0] += low_before
         into[1] += high_before
         settle_skin(low, temp[0], inner_low, film_low, dt, bottom)
@@ -159,7 +177,7 @@ def march_stage(
         total_steam = 0.0
         for i in range(n):
             total_steam += steam[i]
-            lethal[i] += dt / D60_S * 10.0 ** ((min(temp[i], 110.0) - 60.0) / Z_K)
+            lethal[i] += lethality(temp[i], dt)
             peak[i] = max(peak[i], temp[i])
         tally[HEAT_OUT] += out[3] + LATENT_J_KG * total_steam
         tally[WATER_LOST] += out[0] + out[1]

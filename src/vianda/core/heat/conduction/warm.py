@@ -5,6 +5,7 @@ from __future__ import annotations
 from vianda.core.heat.conduction.body import Piece
 from vianda.core.heat.conduction.faces import SHUT
 from vianda.core.heat.conduction.held import last_held
+from vianda.core.heat.conduction.jit import forget_older
 from vianda.core.heat.conduction.meat import Meat
 from vianda.core.heat.conduction.run import Setup, cook
 from vianda.core.heat.conduction.stages import CookStage, air
@@ -24,4 +25,5 @@ def warm() -> None:
 
 
 if __name__ == "__main__":
+    forget_older()
     warm()
