@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from heat_rigs import MINCE, OVEN, ball, core, core_after, flat, loaf, plate, through
@@ -38,11 +38,16 @@ def test_heat_water_and_fat_close(setup: Setup) -> None:
 
 
 @given(st.floats(-40, 240), st.floats(-30, 150))
+@example(FREEZING_C - 1.3e-5, FREEZING_C)
 def test_temperature_and_heat_content_are_each_others_inverse(temp: float, guess: float) -> None:
     shares = np.array(MINCE.shares)
     blended = np.empty(4)
     blend(shares, blended)
-    assert temperature_at(*blended, content_at(*blended, temp), guess) == pytest.approx(temp, abs=0.01)
+    content = content_at(*blended, temp)
+    found = temperature_at(*blended, content, guess)
+    assert found == pytest.approx(temp, abs=0.01)
+    # Just below the freezing point a thousandth of a degree is a hundred joules.
+    assert content_at(*blended, found) == pytest.approx(content, abs=0.03)
 
 
 def test_meat_freezes_below_its_point_and_thawing_costs_about_as_much_as_cooking() -> None:

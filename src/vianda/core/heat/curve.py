@@ -262,11 +262,15 @@ def _shown(cooked: Cooked) -> tuple[Array, Array]:
     body, temp = cooked.body, cooked.temp_c
     if body.form == "block":
         return temp[:, :, 0], (np.cumsum(body.height) - body.height / 2) * 1000.0
-    depth = (np.cumsum(body.width) - body.width / 2) * 1000.0
+    width = body.width
     if body.form == "slab":
         turned = cooked.more[:, KEPT_FLIPPED] > 0.5
-        return np.where(turned[:, None], temp[:, ::-1], temp), depth
-    return temp, depth
+        temp = np.where(turned[:, None], temp[:, ::-1], temp)
+        # Two and two: the eye needs no more.
+        paired = width.reshape(-1, 2)
+        temp = (temp.reshape(len(temp), -1, 2) * paired).sum(axis=2) / paired.sum(axis=1)
+        width = paired.sum(axis=1)
+    return temp, (np.cumsum(width) - width / 2) * 1000.0
 
 
 def _marks(cooked: Cooked, core: Array, check: tuple[HoldVerdict, ...]) -> tuple[Mark, ...]:

@@ -12,7 +12,7 @@ from vianda.core.heat.conduction.meat import Array, Meat
 from vianda.core.heat.conduction.mesh import block_widths, mesh_of
 
 BodyForm = Literal["slab", "ball", "block"]
-SLAB_CELLS, BALL_CELLS = 40, 32
+SLAB_CELLS, BALL_CELLS = 80, 32
 BLOCK_ROWS, BLOCK_COLUMNS = 28, 20
 
 

@@ -74,9 +74,13 @@ def content_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> f
 def capacity_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> float:
     """J/(kg K) of a blended cell; below the freezing point with the heat that thawing takes."""
     t = temp_c
-    if t < FREEZING_C:
-        return (content_at(a, b, c, freezes, t + 0.01) - content_at(a, b, c, freezes, t - 0.01)) / 0.02
-    return float(a + t * (b + t * c))
+    total = a + t * (b + t * c)
+    if t < FREEZING_C and freezes > 0.0:
+        # The slope of content_at, told exactly: across the freezing point a difference would be the half of it.
+        ice, more_ice = freezes * (1.0 - FREEZING_C / t), freezes * FREEZING_C / (t * t)
+        total += more_ice * (t * (ICE_CP0 + t * ICE_CP1 / 2.0) - FUSION_J_KG - sensible_j_kg(0, t))
+        total += ice * (ICE_CP0 + t * ICE_CP1 - (CP[0, 0] + t * (CP[0, 1] + t * CP[0, 2])))
+    return float(total)
 
 
 @compiled
