@@ -11,8 +11,9 @@ from vianda.core.demo import beacon_grill, harbour_light_pub, keepers_loaf, nigh
 from vianda.core.edit import Choose, Edit, SetFigure, SetStages
 from vianda.core.formula import Formula, HeatStage
 from vianda.core.heat.plate_signs import FATS
-from vianda.core.heat.remarks import HOT_ENOUGH_K, SHORT_LOAF_MM, HeatRemark
+from vianda.core.heat.remarks import SHORT_LOAF_MM, HeatRemark
 from vianda.core.heat.setting import Asked
+from vianda.core.heating import HOT_ENOUGH_K
 from vianda.core.kitchen import Kitchen
 
 

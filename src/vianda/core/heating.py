@@ -148,6 +148,10 @@ def lid_air_c(heating: Heating, fire_c: float) -> float:
     return heating.outdoor_c + (fire_c - heating.outdoor_c) * share
 
 
+# Nearer than this to what is meant a surface is hot enough: ours.
+HOT_ENOUGH_K = 5.0
+
+
 def heats_up_s(store: float, power: float, gain: float, now_c: float, to_c: float, set_c: float) -> float:
     """Seconds until an empty plate is as hot as wanted: full power until its burner begins to regulate.
 
@@ -169,7 +173,7 @@ def heats_up_s(store: float, power: float, gain: float, now_c: float, to_c: floa
 ROOM_C = 20.0
 
 
-def heated_c(store: float, power: float, gain: float, time_s: float, set_c: float) -> float:
+def heated_c(store: float, power: float, gain: float, time_s: float, set_c: float, *, from_c: float = ROOM_C) -> float:
     """How hot an empty plate is after so long on its burner, from a room at 20 °C; the other way round of heats_up_s.
 
     Examples
@@ -178,7 +182,7 @@ def heated_c(store: float, power: float, gain: float, time_s: float, set_c: floa
     228
     """
     knee = set_c - power / gain
-    full_s = store * (knee - ROOM_C) / power
+    full_s = max(0.0, store * (knee - from_c) / power)
     if time_s <= full_s:
-        return ROOM_C + power * time_s / store
-    return set_c - (set_c - knee) * math.exp(-(time_s - full_s) * gain / store)
+        return from_c + power * time_s / store
+    return set_c - (set_c - max(knee, from_c)) * math.exp(-(time_s - full_s) * gain / store)

@@ -10,7 +10,7 @@ from vianda.core.errors import OutOfRangeError
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.kitchen import Surface
 from vianda.core.mix.salt_ledger import SaltFigures
-from vianda.core.phrase import Phrase, mass, say, temp
+from vianda.core.phrase import Phrase, duration, mass, say, temp
 from vianda.core.portions import Portions
 from vianda.core.shape.laying import Laid
 
@@ -57,6 +57,8 @@ class StovePlan:
     on_heat_s: float
 
 
+# A wait shorter than the change of waves is none: ours.
+WORTH_WAITING_S = 30.0
 _DONE = {
     "press": "Pressed",
     "first-side": "Flipped",
@@ -85,8 +87,11 @@ def stove_plan(
     surface_temp_c: float,
     laid: Laid,
     at_once: int | None = None,
+    wait_s: float = 0.0,
 ) -> StovePlan:
     """The stove's steps from the heat plan. ``at_once`` is given for what has no places, such as crumbled meat.
+
+    ``wait_s`` is how long the surface takes to come back between two waves.
 
     Raises
     ------
@@ -111,13 +116,8 @@ def stove_plan(
         0,
         0,
     )
-    if salt.piece_salt_g > 0 and salt.salt_place == "surface":
-        lay_cue = say("Salt the tops, {salt} a side; the rim too if it is thick", salt=mass(salt.side_salt_g))
-    elif surface.kind == "oven":
-        lay_cue = say("Room between them on the tray, so that they brown instead of steaming")
-    else:
-        lay_cue = say("Cold from the fridge, with room between them")
-    lay = StoveStep("lay", "Lay on {n}", lay_cue, "They are on", 0, 0)
+    lay = StoveStep("lay", "Lay on {n}", _lay_cue(salt, surface, surface_temp_c, wait_s if waves > 1 else 0.0),
+                    "They are on", 0, 0)  # fmt: skip
     timed: list[StoveStep] = []
     after: list[StoveStep] = []
     stages = [s for s in heat.stages if s.kind != "preheat"]
@@ -145,3 +145,17 @@ def stove_plan(
         after=tuple(after),
         on_heat_s=(heat.on_heat_s.usual - together) * waves + together,
     )
+
+
+def _lay_cue(salt: SaltFigures, surface: Surface, surface_temp_c: float, wait_s: float) -> Phrase:
+    """How the pieces go on, and what a later wave waits for."""
+    later = (
+        " A later wave waits for {t} again, about {wait} after the last is off." if wait_s >= WORTH_WAITING_S else ""
+    )
+    more = {"t": temp(surface_temp_c), "wait": duration(wait_s)} if later else {}
+    if salt.piece_salt_g > 0 and salt.salt_place == "surface":
+        cue = "Salt the tops, {salt} a side; the rim too if it is thick" + ("." if later else "")
+        return say(cue + later, salt=mass(salt.side_salt_g), **more)
+    if surface.kind == "oven":
+        return say("Room between them on the tray, so that they brown instead of steaming")
+    return say("Cold from the fridge, with room between them" + ("." if later else "") + later, **more)

@@ -1,6 +1,8 @@
 <!-- The heat asked the other way round; what comes afterwards; how hot it is without a thermometer. -->
 <script lang="ts">
   import type { BrownWord } from "../../lib/api/client";
+  import { amount } from "../../lib/format";
+  import { units } from "../../lib/units.svelte";
   import type { StepProps } from "../step";
   import AfterSection from "./AfterSection.svelte";
   import FirmForm from "./FirmForm.svelte";
@@ -45,7 +47,7 @@
         </select>
       {/snippet}
     </QuestionForm>
-    <QuestionForm {bench} {formula} kind="how-long" label="How long, at" start="190 C" reads="temp_c" />
+    <QuestionForm {bench} {formula} kind="how-long" label="How long, at" start={amount({ kind: "temp_c", value: formula.heat.surface_temp_c - 20 }, units)} reads="temp_c" />
     <QuestionForm {bench} {formula} kind="floor-in-time" label="Floor met, if off after" start="4:00" />
     <QuestionForm {bench} {formula} kind="reach-floor" label="What would meet the floor?" />
     <QuestionForm {bench} {formula} kind="land-on-target" label="When to pull, if it rises as computed?" />

@@ -66,7 +66,7 @@
       <TextField
         label="It read"
         width="5.5rem"
-        placeholder="52 C"
+        placeholder={amount({ kind: "temp_c", value: 52 }, units)}
         value={typed.core}
         oninput={(t) => (typed.core = t)}
       />

@@ -60,7 +60,7 @@
     <TextField
       label="It measures"
       width="7rem"
-      placeholder="180 C"
+      placeholder={amount({ kind: "temp_c", value: 180 }, units)}
       value={typed}
       oninput={(t) => (typed = t)}
     />

@@ -96,6 +96,9 @@
         value={time(stage.time_s)}
         oncommit={(text) => read("time_s", text, (v) => onchange({ time_s: v }))}
       />
+    {:else}
+      <!-- What stands right of it keeps its place under that of the other stages. -->
+      <span class="hidden w-[5.5rem] sm:block" aria-hidden="true"></span>
     {/if}
     <QuickField
       label={stage.kind === "surface" ? "Its own heat" : "At"}

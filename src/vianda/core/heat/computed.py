@@ -21,6 +21,7 @@ from vianda.core.heat.holds import least_heated, verdicts
 from vianda.core.heat.methods import stages_of
 from vianda.core.heat.plan import HeatPlan, Reach, Stage, StageKind
 from vianda.core.heat.setting import setup_of
+from vianda.core.heat.waves import wait_s
 from vianda.core.heating import LIGHT_MIN
 from vianda.core.phrase import Phrase, duration, say, temp
 from vianda.core.stove_plan import stove_plan
@@ -40,6 +41,7 @@ def with_computed_heat(figures: Figures) -> Figures:
         heat=plan, portions=figures.portions, salt=figures.salt, surface=figures.surface,
         surface_temp_c=figures.formula.heat.surface_temp_c, laid=figures.laid,
         at_once=figures.stove.at_once if figures.style.form == "crumbled" else None,
+        wait_s=wait_s(cooked_of(setup_of(figures), wanted_of(figures))) if figures.stove.waves > 1 else 0.0,
     )  # fmt: skip
     return replace(figures, heat=plan, stove=stove)
 

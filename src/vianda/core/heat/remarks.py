@@ -12,13 +12,14 @@ from vianda.core.heat.conduction.run import Cooked
 from vianda.core.heat.conduction.slab import FAT_LOST, KEPT_SKIN_HIGH, KEPT_STORE_LOW
 from vianda.core.heat.plate_signs import FATS
 from vianda.core.heat.setting import SHORT_LOAF_MM, Asked
-from vianda.core.heating import LASTS_MIN, PLATE_BAND_K, POWER_W_M2, heats_up_s, plate_store_j_m2_k
+from vianda.core.heat.waves import wait_s, waves_of
+from vianda.core.heating import HOT_ENOUGH_K, LASTS_MIN, PLATE_BAND_K, POWER_W_M2, heats_up_s, plate_store_j_m2_k
 from vianda.core.phrase import Phrase, delta_temp, duration, length, mass, say, temp, word
 from vianda.core.styles import BLOCKS
 
 RemarkKey = Literal[
     "flare-up", "smoke-point", "plate-cool", "crowded", "glaze-burns", "tender", "short-loaf", "fuel-fades",
-    "late-press",
+    "late-press", "waves",
 ]  # fmt: skip
 # Fat that falls on coals flares once a piece lets go of more than this a minute: ours.
 FLARE_G_PER_MIN = 1.5
@@ -29,8 +30,8 @@ FELL_K = 60.0
 SUGAR_BURNS_C = 165.0
 # Below this a plate gives little crust; from 40 min on a simmer softens sinew. Common practice, no published source.
 CRUST_FROM_C, TENDER_S = 190.0, 2400.0
-# Nearer than this to what is meant it is hot enough; a burner that regulates never quite gets there. Ours.
-HOT_ENOUGH_K, REGULATED_K = 5.0, 3.0
+# A burner that regulates never quite gets to what it is set to: ours.
+REGULATED_K = 3.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,8 +46,9 @@ class HeatRemark:
 def remarks_on(figures: Figures, cooked: Cooked, asked: Asked) -> tuple[HeatRemark, ...]:
     """All that apply, most pressing first."""
     found = (
-        _cool(figures, asked), _crowded(figures, cooked), _flare(figures, cooked), _smoke(figures), _glaze(cooked),
-        _late_press(figures, cooked), _fuel(figures, cooked), _short(figures), _tender(cooked),
+        _cool(figures, asked), _crowded(figures, cooked), _waves(figures, cooked), _flare(figures, cooked),
+        _smoke(figures), _glaze(cooked), _late_press(figures, cooked), _fuel(figures, cooked), _short(figures),
+        _tender(cooked),
     )  # fmt: skip
     return tuple(r for r in found if r is not None)
 
@@ -95,6 +97,25 @@ def _crowded(figures: Figures, cooked: Cooked) -> HeatRemark | None:
         say("{n} cold pieces at once take more than this metal holds, and it needs {back} to come back between waves. "
             "Fewer at once, a thicker plate, or more fire keep the crust.", n=word(str(figures.stove.at_once)),
             back=duration(back)),
+    )  # fmt: skip
+
+
+def _waves(figures: Figures, cooked: Cooked) -> HeatRemark | None:
+    if figures.stove.waves < 2:
+        return None
+    waves = waves_of(cooked, figures.stove.waves)
+    if len(waves) < 2 or waves[-1].laid_c >= waves[0].laid_c - HOT_ENOUGH_K:
+        return None
+    first, last = waves[0], waves[-1]
+    paler, words = "", {}
+    if last.brown != first.brown:
+        paler, words = ", its crust {brown} instead of {first}", {"brown": word(last.brown), "first": word(first.brown)}
+    return HeatRemark(
+        "waves",
+        say("Laid on as soon as it is scraped, a later wave finds {laid}", laid=temp(last.laid_c)),
+        say("It then takes {off} instead of {usual}" + paler + ". Wait {wait} after a wave is off, and the surface "
+            "measures {meant} again.", off=duration(last.off_s), usual=duration(first.off_s),
+            wait=duration(wait_s(cooked)), meant=temp(first.laid_c), **words),
     )  # fmt: skip
 
 

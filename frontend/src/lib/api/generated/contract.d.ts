@@ -2670,7 +2670,7 @@ export interface components {
              * Key
              * @enum {string}
              */
-            key: "flare-up" | "smoke-point" | "plate-cool" | "crowded" | "glaze-burns" | "tender" | "short-loaf" | "fuel-fades" | "late-press";
+            key: "flare-up" | "smoke-point" | "plate-cool" | "crowded" | "glaze-burns" | "tender" | "short-loaf" | "fuel-fades" | "late-press" | "waves";
             reason: components["schemas"]["Phrase"];
             title: components["schemas"]["Phrase"];
         };
@@ -4950,7 +4950,7 @@ export interface components {
          * @description A level scoop: its mass of this mix, how far off that is (0–1, signed), and the number nearest of all made.
          *
          *     ``key`` is that of the kitchen's own nearest scoop, "" when it has none. ``worth_going_by``: the piece could be made
-         *     as large as it holds, being near but not the same. ``another_is_nearer``: a number that is made, not in this kitchen.
+         *     as large as it holds, near but not the same. ``another_is_nearer``: a number not in this kitchen would be.
          */
         ScoopFit: {
             /** Another Is Nearer */
