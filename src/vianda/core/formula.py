@@ -16,7 +16,7 @@ Firmness = Literal["soft", "chilled", "frozen"]
 SaltPlace = Literal["surface", "mixed", "none"]
 Keep = Literal["fresh", "made-ahead", "frozen"]
 Work = Literal["spoon", "hand", "processor"]
-StageKind = Literal["surface", "indirect", "smoke", "oven", "broiler", "fry", "simmer"]
+StageKind = Literal["chill", "freeze", "surface", "indirect", "smoke", "oven", "broiler", "fry", "simmer"]
 Until = Literal["time", "two-fifths", "core"]
 PanFat = Literal["", "oil", "clarified-butter", "butter", "dripping", "bacon-fat"]
 Resting = Literal["open", "foil"]
@@ -141,10 +141,11 @@ class Shape:
 class HeatStage:
     """One stage of a cook: where it lies, and what ends it.
 
-    ``surface`` is the formula's own. It ends after ``time_s``, when two fifths are cooked, or with the core wanted;
-    ``time_s`` is then not looked at. ``temp_c`` None is the formula's temperature, or the usual one of its kind.
-    ``flip``: it begins by turning the piece over; ``turn_every_s`` above nought turns it that often. ``press``: with
-    a weight or a press. ``cover``: a lid with steam. ``cheese``: a slice on top. ``glaze``: a coat on top.
+    ``chill`` and ``freeze`` come before the heat, in a fridge or a freezer. ``surface`` is the formula's own. It ends
+    after ``time_s``, when two fifths are cooked, or with the core wanted; ``time_s`` is then not looked at. ``temp_c``
+    None is the formula's temperature, or the usual one of its kind. ``flip``: it begins by turning the piece over;
+    ``turn_every_s`` above nought turns it that often. ``press``: with a weight or a press. ``cover``: a lid with steam.
+    ``cheese``: a slice on top. ``glaze``: a coat on top.
     """
 
     kind: StageKind

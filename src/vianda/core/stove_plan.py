@@ -15,8 +15,8 @@ from vianda.core.portions import Portions
 from vianda.core.shape.laying import Laid
 
 StepKind = Literal[
-    "ready", "lay", "press", "first-side", "second-side", "turn", "often", "finish", "indirect", "smoke", "bake",
-    "broil", "glaze", "brown", "fry", "simmer", "rest",
+    "chill", "ready", "lay", "press", "first-side", "second-side", "turn", "often", "finish", "indirect", "smoke",
+    "bake", "broil", "glaze", "brown", "fry", "simmer", "rest",
 ]  # fmt: skip
 
 
@@ -116,6 +116,7 @@ def stove_plan(
         0,
         0,
     )
+    chilled = [StoveStep("chill", s.title, s.cue, "Out of the cold", s.timer_s, s.low_s) for s in heat.before]
     lay = StoveStep("lay", "Lay on {n}", _lay_cue(salt, surface, surface_temp_c, wait_s if waves > 1 else 0.0),
                     "They are on", 0, 0)  # fmt: skip
     timed: list[StoveStep] = []
@@ -140,7 +141,7 @@ def stove_plan(
         in_squares=min(laid.in_squares or at_once, portions.pieces),
         waves=waves,
         last_wave=portions.pieces - at_once * (waves - 1),
-        before=(ready,),
+        before=(*chilled, ready),
         each_wave=(lay, *timed),
         after=tuple(after),
         on_heat_s=(heat.on_heat_s.usual - together) * waves + together,

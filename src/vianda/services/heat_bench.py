@@ -17,7 +17,15 @@ from vianda.core.heat.cooked import BrownWord
 from vianda.core.heat.curve import HeatCurve, Progress, curve_steps, heat_curve
 from vianda.core.heat.firming import Firming, firming
 from vianda.core.heat.fit import Observed
-from vianda.core.heat.methods import Method, StageChoice, fresh_stage, methods_for, stage_choices, stages_of
+from vianda.core.heat.methods import (
+    Method,
+    StageChoice,
+    chilling_stage,
+    fresh_stage,
+    methods_for,
+    stage_choices,
+    stages_of,
+)
 from vianda.core.heat.plate_signs import FATS, SIGNS, Fat, Sign, SurfaceGuess, guess_surface
 from vianda.core.heat.questions import HeatAnswer, QuestionKind, ask
 from vianda.core.heat.setting import Asked
@@ -43,6 +51,7 @@ class Ways:
     stages: tuple[HeatStage, ...]
     choices: tuple[StageChoice, ...]
     fresh: HeatStage
+    chilling: HeatStage | None
     most: int
     by_hand: bool
     method: str
@@ -69,7 +78,8 @@ def ways_of(formula: Formula) -> Ways:
     signs = tuple(s for s in SIGNS if figures.surface.kind in s.surfaces)
     return Ways(
         stages_of(heat, figures.style, figures.surface), stage_choices(figures.style.form, figures.surface.kind),
-        fresh_stage(figures.style.form), MOST_STAGES, bool(heat.stages), heat.method,
+        fresh_stage(figures.style.form), chilling_stage(figures.style.form), MOST_STAGES, bool(heat.stages),
+        heat.method,
         methods_for(figures.style.form, figures.surface, figures.kitchen),
         tuple(FATS.items()), signs,
     )  # fmt: skip

@@ -47,7 +47,14 @@
         </select>
       {/snippet}
     </QuestionForm>
-    <QuestionForm {bench} {formula} kind="how-long" label="How long, at" start={amount({ kind: "temp_c", value: formula.heat.surface_temp_c - 20 }, units)} reads="temp_c" />
+    <QuestionForm
+      {bench}
+      {formula}
+      kind="how-long"
+      label="How long, at"
+      start={amount({ kind: "temp_c", value: formula.heat.surface_temp_c - 20 }, units)}
+      reads="temp_c"
+    />
     <QuestionForm {bench} {formula} kind="floor-in-time" label="Floor met, if off after" start="4:00" />
     <QuestionForm {bench} {formula} kind="reach-floor" label="What would meet the floor?" />
     <QuestionForm {bench} {formula} kind="land-on-target" label="When to pull, if it rises as computed?" />

@@ -1,6 +1,7 @@
 <!-- Computed minutes on a clock, usual practice beside them, and the core wanted beside the published floor. -->
 <script lang="ts">
-  import { amount } from "../../lib/format";
+  import { amount, time } from "../../lib/format";
+  import Say from "../../lib/ui/Say.svelte";
   import { units } from "../../lib/units.svelte";
   import type { StepProps } from "../step";
   import CoreScale from "./CoreScale.svelte";
@@ -27,6 +28,12 @@
     >
       {#if heat.model === "habit"}Habit: by look and tenderness.{:else}{reach[heat.reach]}{/if}
     </p>
+    {#each heat.before as stage, at (at)}
+      <p class="mt-2 flex items-baseline justify-between gap-3 text-[0.875rem]">
+        <span class="font-semibold">{stage.title}</span><span class="numeral">{time(stage.timer_s)}</span>
+      </p>
+      <p class="text-[0.8125rem] quiet"><Say text={stage.cue} /></p>
+    {/each}
     <StageClock {heat} />
   </section>
   <section aria-label="Core and floor">

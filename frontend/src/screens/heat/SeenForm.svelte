@@ -2,7 +2,7 @@
 <script lang="ts">
   import X from "@lucide/svelte/icons/x";
   import { api, ProblemError, type Formula } from "../../lib/api/client";
-  import { time } from "../../lib/format";
+  import { amount, time } from "../../lib/format";
   import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import TextField from "../../lib/ui/TextField.svelte";

@@ -8,23 +8,28 @@
   import PickField from "../../lib/ui/PickField.svelte";
   import { units } from "../../lib/units.svelte";
   import QuickField from "./QuickField.svelte";
+  import { isCold } from "./stage";
 
   interface Props {
     stage: HeatStage;
     number: number;
     first: boolean;
     last: boolean;
+    /** Nothing else would be on the heat. */
+    lone: boolean;
     choices: readonly StageChoice[];
     ran: string;
     onchange: (part: Partial<HeatStage>) => void;
     onmove: (by: number) => void;
     onremove: () => void;
   }
-  let { stage, number, first, last, choices, ran, onchange, onmove, onremove }: Props = $props();
+  let { stage, number, first, last, lone, choices, ran, onchange, onmove, onremove }: Props = $props();
   let problem = $state<string | null>(null);
 
   // What may be chosen here is the core's to say; these are its words.
   const WHERE: Record<HeatStage["kind"], string> = {
+    chill: "in the fridge",
+    freeze: "in the freezer",
     surface: "on the surface",
     indirect: "beside the fire",
     smoke: "in gentle smoke",
@@ -46,7 +51,11 @@
     { key: "glaze", title: "a coat of glaze" },
   ] as const;
   const choice = $derived(choices.find((c) => c.kind === stage.kind));
-  const places = $derived(choices.map((c) => ({ key: c.kind, title: WHERE[c.kind] })));
+  // What is cold comes before the clock, and what is hot stays on it.
+  const cold = $derived(isCold(stage));
+  const places = $derived(
+    choices.filter((c) => isCold(c) === cold).map((c) => ({ key: c.kind, title: WHERE[c.kind] })),
+  );
   const ends = $derived((choice?.ends ?? []).map((key) => ({ key, title: UNTIL[key] })));
   const deeds = $derived(DEEDS.filter((d) => choice?.deeds.includes(d.key)));
 
@@ -148,7 +157,7 @@
       <button
         class="grid size-10 cursor-pointer place-items-center rounded hover:bg-base-200 disabled:opacity-30"
         aria-label={`Leave stage ${number} out`}
-        disabled={first && last}
+        disabled={lone}
         onclick={onremove}><X size={16} /></button
       >
     </span>

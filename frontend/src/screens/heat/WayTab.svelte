@@ -6,6 +6,7 @@
   import Segments from "../../lib/ui/Segments.svelte";
   import type { StepProps } from "../step";
   import type { HeatBench } from "./heat.svelte";
+  import { isCold } from "./stage";
   import StageRow from "./StageRow.svelte";
 
   let { bench, formula, evaluation, kitchen, inside }: StepProps & { inside: HeatBench } = $props();
@@ -35,8 +36,13 @@
     // Before the last one, which mostly waits for the core.
     if (ways) send([...ways.stages.slice(0, -1), ways.fresh, ...ways.stages.slice(-1)]);
   }
+  function chill(): void {
+    if (ways?.chilling) send([ways.chilling, ...ways.stages]);
+  }
+  const before = $derived(ways?.stages.filter(isCold).length ?? 0);
   const ran = (at: number) => {
-    const one = inside.curve?.stages[at];
+    if (at < before) return "before the heat";
+    const one = inside.curve?.stages[at - before];
     return one ? `${time(one.from_s)}–${time(one.to_s)}` : "";
   };
 </script>
@@ -91,8 +97,9 @@
         <StageRow
           {stage}
           number={at + 1}
-          first={at === 0}
-          last={at === ways.stages.length - 1}
+          first={at === 0 || at === before}
+          last={at === ways.stages.length - 1 || at === before - 1}
+          lone={!isCold(stage) && ways.stages.length - before === 1}
           choices={ways.choices}
           ran={ran(at)}
           onchange={(part) => change(at, part)}
@@ -103,6 +110,9 @@
     </ol>
     <div class="mt-3 flex flex-wrap gap-3">
       {#if ways.stages.length < ways.most}<button class="act" onclick={add}>Add a stage</button>{/if}
+      {#if ways.chilling && before === 0 && ways.stages.length < ways.most}<button class="act" onclick={chill}
+          >Chill it first</button
+        >{/if}
       {#if ways.by_hand}<button class="act" onclick={() => send([])}
           >Back to {chosen ? "the way chosen" : "the style’s own way"}</button
         >{/if}

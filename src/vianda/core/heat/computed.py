@@ -18,7 +18,7 @@ from vianda.core.heat.conduction.run import Cooked, Setup, rough_times_of
 from vianda.core.heat.cooked import cooked_of, meat_series, wanted_of
 from vianda.core.heat.doubt import P90, UNMEASURED, doubt_pairs
 from vianda.core.heat.holds import least_heated, verdicts
-from vianda.core.heat.methods import stages_of
+from vianda.core.heat.methods import before_heat, on_heat, stages_of
 from vianda.core.heat.plan import HeatPlan, Reach, Stage, StageKind
 from vianda.core.heat.setting import setup_of
 from vianda.core.heat.waves import wait_s
@@ -55,7 +55,8 @@ def computed_plan(figures: Figures) -> HeatPlan:
     setup, wanted = setup_of(figures), wanted_of(figures)
     cooked = cooked_of(setup, wanted)
     bands = _bands(cooked.setup, cooked.ended_s)
-    specs = stages_of(figures.formula.heat, figures.style, figures.surface)
+    all_of_them = stages_of(figures.formula.heat, figures.style, figures.surface)
+    specs = on_heat(all_of_them)
     lengths = _lengths(bands)
     pull = _pull_c(cooked, wanted.target_c - habit.carry_over_k.low)
     # Nobody can probe it: who wants the floor keeps to the cold edge of the doubt.
@@ -76,6 +77,7 @@ def computed_plan(figures: Figures) -> HeatPlan:
     return replace(
         habit, model="conduction", stages=tuple(stages), flip_s=bands[turned[0] - 1] if turned else none,
         on_heat_s=whole, pull_c=pull, reach=_reach(figures, cooked),
+        before=tuple(_chilled(s) for s in before_heat(all_of_them)),
     )  # fmt: skip
 
 
@@ -154,6 +156,13 @@ def _around(figures: Figures, stage: Stage) -> Stage:
         return stage
     seconds = LIGHT_MIN[figures.surface.heating.fuel] * 60.0
     return replace(stage, title="Light the fire", low_s=0.8 * seconds, high_s=1.2 * seconds)
+
+
+def _chilled(spec: HeatStage) -> Stage:
+    """In the fridge or the freezer, before its clock begins."""
+    where = "In the freezer first" if spec.kind == "freeze" else "In the fridge first"
+    cue = say("Apart on a cold tray, {time}: firm, and easier to lay", time=duration(spec.time_s))
+    return Stage("chill", where, cue, spec.time_s, spec.time_s, spec.time_s)
 
 
 _KINDS: dict[str, StageKind] = {

@@ -227,7 +227,7 @@ def _told(
         skin = np.maximum(skin, cooked.more[:, KEPT_SKIN_LOW])
     return HeatCurve(
         form=body.form, size_mm=setup.piece.size_mm,
-        middle_mm=setup.piece.middle.size_mm if setup.piece.middle else 0.0, start_c=setup.start_c,
+        middle_mm=setup.piece.middle.size_mm if setup.piece.middle else 0.0, start_c=float(core[0]),
         depth_mm=tuple(round(float(d), 3) for d in depth),
         times_s=tuple(round(float(times[n]), 2) for n in picks),
         temp_c=tuple(tuple(round(float(t), 1) for t in shown[n]) for n in picks),

@@ -15,8 +15,8 @@ from vianda.core.shape.figures import ShapeFigures
 from vianda.core.styles import Style
 
 StageKind = Literal[
-    "preheat", "press", "first-side", "second-side", "turn", "often", "finish", "indirect", "smoke", "bake", "broil",
-    "glaze", "brown", "fry", "simmer", "rest",
+    "chill", "preheat", "press", "first-side", "second-side", "turn", "often", "finish", "indirect", "smoke", "bake",
+    "broil", "glaze", "brown", "fry", "simmer", "rest",
 ]  # fmt: skip
 Reach = Literal["usually", "may-fall-short", "thermometer-decides"]
 
@@ -66,6 +66,7 @@ class HeatPlan:
     practice: Practice
     floors: FloorChoice
     bands: tuple[Doneness, ...] = DONENESS
+    before: tuple[Stage, ...] = ()
 
 
 class HeatModel(Protocol):

@@ -10,8 +10,8 @@ from vianda.core.figures import Figures
 from vianda.core.heat.conduction.body import Middle, Piece
 from vianda.core.heat.conduction.meat import meat_of
 from vianda.core.heat.conduction.run import Factors, Setup
-from vianda.core.heat.methods import check_stages, stages_of
-from vianda.core.heat.surroundings import Around, cook_stages, resting_stage
+from vianda.core.heat.methods import before_heat, check_stages, on_heat, stages_of
+from vianda.core.heat.surroundings import Around, cold_stages, cook_stages, resting_stage
 from vianda.core.shape.density import PACKING, Packing
 from vianda.core.shape.solids import section_frac
 from vianda.core.shape.stuff import stuff_of
@@ -68,8 +68,9 @@ def setup_of(figures: Figures, asked: Asked = NOTHING_MORE) -> Setup:
     rest_s = max(90.0, 1.5 * style.rest_s[1])
     return Setup(
         piece=_piece(figures, stuff.mix, stuff.core),
-        stages=cook_stages(stages, around),
+        stages=cook_stages(on_heat(stages), around),
         resting=resting_stage(formula.heat.resting, rest_s, around),
+        before=cold_stages(before_heat(stages), style.form),
         start_c=START_C[formula.shape.firmness],
         surface_c=formula.heat.surface_temp_c if asked.surface_now_c is None else asked.surface_now_c,
         pull_c=formula.heat.core_target_c,

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from vianda.core.formula import Heat, HeatStage, Resting, StageKind
 from vianda.core.heat.conduction import stages as st
 from vianda.core.heat.conduction.faces import SHUT, Face
+from vianda.core.heat.conduction.skin import vapour_pressure_pa
 from vianda.core.heat.conduction.stages import CookStage, air
 from vianda.core.heating import (
     FIRE_H,
@@ -75,6 +76,18 @@ def _patience_s(stage: HeatStage, form: Form) -> float:
     if form in BLOCKS:
         return BLOCK_PATIENCE_S
     return PATIENCE_S if form in FLAT and stage.kind not in GENTLE else GENTLE_PATIENCE_S
+
+
+def cold_stages(stages: tuple[HeatStage, ...], form: Form) -> tuple[CookStage, ...]:
+    """In the fridge or the freezer, on a rack: cold air all round."""
+    found = []
+    for stage in stages:
+        usual = st.CHILL_C if stage.kind == "chill" else st.FREEZE_C
+        temp = usual if stage.temp_c is None else stage.temp_c
+        cold = air(temp, st.COLD_H, vapour_pa=st.COLD_DAMP_FRAC * vapour_pressure_pa(temp))
+        low = SHUT if form == "ball" else cold
+        found.append(CookStage(stage.kind, low, cold, "time", stage.time_s, cold))
+    return tuple(found)
 
 
 def resting_stage(resting: Resting, seconds: float, around: Around) -> CookStage:

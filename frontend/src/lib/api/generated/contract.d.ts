@@ -2633,6 +2633,11 @@ export interface components {
              *     ]
              */
             bands: components["schemas"]["Doneness"][];
+            /**
+             * Before
+             * @default []
+             */
+            before: components["schemas"]["Stage"][];
             carry_over_k: components["schemas"]["Band"];
             /** Doneness */
             doneness: string;
@@ -2678,10 +2683,11 @@ export interface components {
          * HeatStage
          * @description One stage of a cook: where it lies, and what ends it.
          *
-         *     ``surface`` is the formula's own. It ends after ``time_s``, when two fifths are cooked, or with the core wanted;
-         *     ``time_s`` is then not looked at. ``temp_c`` None is the formula's temperature, or the usual one of its kind.
-         *     ``flip``: it begins by turning the piece over; ``turn_every_s`` above nought turns it that often. ``press``: with
-         *     a weight or a press. ``cover``: a lid with steam. ``cheese``: a slice on top. ``glaze``: a coat on top.
+         *     ``chill`` and ``freeze`` come before the heat, in a fridge or a freezer. ``surface`` is the formula's own. It ends
+         *     after ``time_s``, when two fifths are cooked, or with the core wanted; ``time_s`` is then not looked at. ``temp_c``
+         *     None is the formula's temperature, or the usual one of its kind. ``flip``: it begins by turning the piece over;
+         *     ``turn_every_s`` above nought turns it that often. ``press``: with a weight or a press. ``cover``: a lid with steam.
+         *     ``cheese``: a slice on top. ``glaze``: a coat on top.
          */
         HeatStage: {
             /**
@@ -2708,7 +2714,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "surface" | "indirect" | "smoke" | "oven" | "broiler" | "fry" | "simmer";
+            kind: "chill" | "freeze" | "surface" | "indirect" | "smoke" | "oven" | "broiler" | "fry" | "simmer";
             /**
              * Press
              * @default false
@@ -5502,7 +5508,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "preheat" | "press" | "first-side" | "second-side" | "turn" | "often" | "finish" | "indirect" | "smoke" | "bake" | "broil" | "glaze" | "brown" | "fry" | "simmer" | "rest";
+            kind: "chill" | "preheat" | "press" | "first-side" | "second-side" | "turn" | "often" | "finish" | "indirect" | "smoke" | "bake" | "broil" | "glaze" | "brown" | "fry" | "simmer" | "rest";
             /** Low S */
             low_s: number;
             /** Timer S */
@@ -5523,7 +5529,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "surface" | "indirect" | "smoke" | "oven" | "broiler" | "fry" | "simmer";
+            kind: "chill" | "freeze" | "surface" | "indirect" | "smoke" | "oven" | "broiler" | "fry" | "simmer";
         };
         /**
          * StageModel
@@ -5554,7 +5560,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "surface" | "indirect" | "smoke" | "oven" | "broiler" | "fry" | "simmer";
+            kind: "chill" | "freeze" | "surface" | "indirect" | "smoke" | "oven" | "broiler" | "fry" | "simmer";
             /**
              * Press
              * @default false
@@ -5658,7 +5664,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "ready" | "lay" | "press" | "first-side" | "second-side" | "turn" | "often" | "finish" | "indirect" | "smoke" | "bake" | "broil" | "glaze" | "brown" | "fry" | "simmer" | "rest";
+            kind: "chill" | "ready" | "lay" | "press" | "first-side" | "second-side" | "turn" | "often" | "finish" | "indirect" | "smoke" | "bake" | "broil" | "glaze" | "brown" | "fry" | "simmer" | "rest";
             /** Timer S */
             timer_s: number;
             /** Title */
@@ -6095,6 +6101,7 @@ export interface components {
         Ways: {
             /** By Hand */
             by_hand: boolean;
+            chilling: components["schemas"]["HeatStage"] | null;
             /** Choices */
             choices: components["schemas"]["StageChoice"][];
             /** Fats */

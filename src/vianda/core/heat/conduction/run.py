@@ -19,6 +19,8 @@ FLIP_FRAC = 0.4
 # Seconds a step: thin pieces move fastest. Checked against four times finer, see docs/heat-model.md.
 THIN_STEP_S, SLAB_STEP_S, BALL_STEP_S, BLOCK_STEP_S = 0.5, 2.0, 1.0, 15.0
 THIN_MM = 10.0
+# In cold air everything goes slowly: a hundred and fiftieth of the time, within these.
+COLD_STEPS, COLD_STEP_S = 150, (10.0, 60.0)
 MOST_KEPT = 400
 SAME_MOMENT_S = 0.06
 FIRST_FILM = 1.0
@@ -43,7 +45,8 @@ class Setup:
     """All that decides how a piece cooks. ``pull_c`` ends the last stage where that waits for the core.
 
     ``surface_c`` is what the plate measures when the piece is laid on. With a middle of another stuff the coldest meat
-    is waited for, not the core. ``coldest_c`` is what every place in the meat must have come to by then.
+    is waited for, not the core. ``coldest_c`` is what every place in the meat must have come to by then. ``before`` is
+    what it goes through before the clock begins: from ``start_c`` in a fridge or a freezer.
     """
 
     piece: Piece
@@ -53,6 +56,7 @@ class Setup:
     surface_c: float
     pull_c: float
     coldest_c: float = -1000.0
+    before: tuple[CookStage, ...] = ()
     factors: Factors = Factors()
     finer: int = 1
 
@@ -113,13 +117,27 @@ class March:
         step = {"block": BLOCK_STEP_S, "ball": BALL_STEP_S, "slab": SLAB_STEP_S}[self.body.form]
         step = min(step, THIN_STEP_S) if thin else step
         self._step_s = step_factor * step / max(1, setup.finer)
-        self.now = self._fresh()
-        self._kept = 0
         # A march that keeps nothing needs room for where its stages begin.
         rows = MOST_KEPT if keep_every_s < 1e8 else len(setup.stages) + 4
         self._t = np.zeros(rows)
         self._temp = np.zeros((rows, *self.body.mass.shape))
         self._more = np.zeros((rows, 9))
+        self._kept = 0
+        self.now = self._fresh()
+        if setup.before:
+            self._chill()
+
+    def _chill(self) -> None:
+        """Go through what comes before, then begin the clock; what it lost there is not counted."""
+        usual = self._step_s
+        for stage in self.setup.before:
+            low, high = COLD_STEP_S
+            self._step_s = max(usual, min(high, max(low, stage.seconds / COLD_STEPS))) / max(1, self.setup.finer)
+            self.stage(stage)
+        self._step_s, self._kept = usual, 0
+        cold = self.now
+        self.now = self._fresh()
+        self.now.temp, self.now.shares, self.now.peak = cold.temp, cold.shares, cold.temp.copy()
 
     def _fresh(self) -> Standing:
         body, start = self.body, self.setup.start_c

@@ -25,6 +25,8 @@ ROOM_C, OVER_PLATE_C, SIMMER_C, SMOKE_C, FRY_C, CHILL_C, FREEZE_C, HOLD_C = (
 # A rolling ball touches the pan with about a third of its skin at a time; a lump that is stirred, with half: ours.
 ROLLED_FRAC, STIRRED_FRAC = 0.33, 0.5
 DAMP_AIR_PA, LID_AIR_PA, STEAM_AIR_PA, FOIL_AIR_PA = 1300.0, 8000.0, 55_000.0, 12_000.0
+# How damp the air of a fridge or a freezer is, by what it could hold: ours.
+COLD_DAMP_FRAC = 0.85
 
 
 @dataclass(frozen=True, slots=True)
