@@ -191,6 +191,46 @@ def test_a_thinner_pan_is_written_down_and_the_surface_falls_further(watch, kest
     expect(page.get_by_role("status")).to_have_text("Saved")
 
 
+def test_chilled_first_it_lies_off_the_clock_and_later_waves_are_told(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = _heat(watched, "Slipway smash")
+    _doubted(page)
+    remark = page.locator("main").get_by_text("Laid on as soon as it is scraped")
+    expect(remark).to_contain_text(re.compile(r"a later wave finds \d+.°C"))
+    flip = page.locator("[data-flip]")
+    warm = flip.inner_text()
+
+    page.get_by_role("tab", name="The way").click()
+    page.get_by_role("button", name="Chill it first").click()
+    stages = page.get_by_role("list", name="Stages").get_by_role("listitem")
+    expect(stages).to_have_count(3)
+    expect(stages.nth(0)).to_contain_text("before the heat")
+    expect(stages.nth(1)).to_contain_text("0:00–")
+    # What is cold is not offered among what is hot, nor the other way round.
+    assert stages.nth(0).get_by_label("Where").locator("option").all_inner_texts() == [
+        "in the fridge", "in the freezer"
+    ]  # fmt: skip
+    assert "in the freezer" not in stages.nth(1).get_by_label("Where").locator("option").all_inner_texts()
+    watched.expected.add(422)  # warmer than any fridge
+    stages.nth(0).get_by_label("How cold").fill("20 C")
+    stages.nth(0).get_by_label("How cold").press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("−40 to 12")
+    stages.nth(0).get_by_label("Time").fill("30 min")
+    stages.nth(0).get_by_label("Time").press("Enter")
+    expect(stages.nth(0).get_by_label("Time")).to_have_value("30:00")
+    watched.saved()
+    assert watched.axe() == []
+
+    page.get_by_role("tab", name="Inside the piece").click()
+    expect(flip).not_to_have_text(warm, use_inner_text=True)
+    page.get_by_role("tab", name="Minutes and floor").click()
+    expect(page.get_by_role("region", name="Minutes")).to_contain_text("In the freezer first")
+    page.get_by_role("tab", name="The way").click()
+    page.get_by_role("button", name="Back to the style").click()
+    expect(stages).to_have_count(2)
+    watched.saved()
+
+
 def test_the_heat_bench_fits_a_phone(watch, kestrel) -> None:
     watched = watch(kestrel, width=390, height=800)
     page = _heat(watched, "Harbour-light")

@@ -110,7 +110,7 @@
       <span class="hidden w-[5.5rem] sm:block" aria-hidden="true"></span>
     {/if}
     <QuickField
-      label={stage.kind === "surface" ? "Its own heat" : "At"}
+      label={cold ? "How cold" : stage.kind === "surface" ? "Its own heat" : "How hot"}
       width="6rem"
       placeholder={stage.kind === "surface" ? "as above" : "usual"}
       value={stage.temp_c === null ? "" : amount({ kind: "temp_c", value: stage.temp_c }, units)}

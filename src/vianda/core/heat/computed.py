@@ -199,7 +199,7 @@ def _composed(
 
 
 def _cue(figures: Figures, spec: HeatStage, cooked: Cooked) -> Phrase:
-    extra = ""
+    extra = " Pressed hard at once." if spec.press else ""
     if spec.turn_every_s:
         extra = " Turn it every {every}."
     if spec.cheese:
