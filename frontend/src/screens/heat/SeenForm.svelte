@@ -1,12 +1,13 @@
 <!-- What the cook saw of this piece: a probe reading, the moment to turn, what was left; the curve is fitted to it. -->
 <script lang="ts">
   import X from "@lucide/svelte/icons/x";
-  import { api, ProblemError, type Formula } from "../../lib/api/client";
+  import { api, type Formula } from "../../lib/api/client";
   import { amount, time } from "../../lib/format";
   import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import { units } from "../../lib/units.svelte";
+  import { refusalOf } from "../../lib/refusal";
   import type { HeatBench } from "./heat.svelte";
 
   let {
@@ -22,12 +23,7 @@
 
   async function attempt(run: () => Promise<void>): Promise<void> {
     problem = null;
-    try {
-      await run();
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      problem = error.problem.detail;
-    }
+    problem = (await refusalOf(run)) ?? problem;
   }
   const seconds = async (text: string) => (await api.read("time_s", text, units.system)).value;
   const add = () =>

@@ -1,12 +1,13 @@
 <!-- How hot it is now: measured, or by what a drop, fat or a hand says; and how long to wait. -->
 <script lang="ts">
-  import { api, ProblemError, type Formula } from "../../lib/api/client";
+  import { api, type Formula } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
   import { amount } from "../../lib/format";
   import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import { units } from "../../lib/units.svelte";
+  import { refusalOf } from "../../lib/refusal";
   import type { HeatBench } from "./heat.svelte";
 
   let { bench, formula, inside }: { bench: Bench; formula: Formula; inside: HeatBench } = $props();
@@ -21,11 +22,8 @@
 
   async function attempt(run: () => Promise<void>): Promise<void> {
     problem = null;
-    try {
-      await run();
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      problem = error.problem.detail;
+    problem = (await refusalOf(run)) ?? problem;
+    if (problem) {
       guess = null;
     }
   }

@@ -4,7 +4,6 @@
   import { api, type Kitchen } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { freshKey } from "../../lib/itemKey";
-  import PickField from "../../lib/ui/PickField.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import { units } from "../../lib/units.svelte";
   import SheetForm from "./SheetForm.svelte";
@@ -56,26 +55,16 @@
 </script>
 
 <SheetForm
-  title={start ? `Correct ${start.name}` : "A bread"}
-  known={start !== null}
+  was={start}
+  fresh="A bread"
+  bind:name={typed.name}
+  bind:kind
+  kinds={["bun", "slice", "tortilla", "flatbread"]}
   {problem}
   {onclose}
   onkeep={keep}
   onputaway={() => onsave(null)}
 >
-  <TextField label="Name" width="16rem" value={typed.name} oninput={(t) => (typed.name = t)} />
-  <PickField
-    label="Kind"
-    width="9rem"
-    value={kind}
-    options={[
-      { key: "bun", title: "bun" },
-      { key: "slice", title: "slice" },
-      { key: "tortilla", title: "tortilla" },
-      { key: "flatbread", title: "flatbread" },
-    ]}
-    onpick={(key) => (kind = key as typeof kind)}
-  />
   <TextField
     label={kind === "slice" ? "Length" : "Across"}
     width="7rem"

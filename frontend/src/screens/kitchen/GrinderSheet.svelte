@@ -4,7 +4,6 @@
   import { api, type Kitchen } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { freshKey } from "../../lib/itemKey";
-  import PickField from "../../lib/ui/PickField.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import { units } from "../../lib/units.svelte";
   import SheetForm from "./SheetForm.svelte";
@@ -55,25 +54,16 @@
 </script>
 
 <SheetForm
-  title={start ? `Correct ${start.name}` : "A tool to grind with"}
-  known={start !== null}
+  was={start}
+  fresh="A tool to grind with"
+  bind:name={typed.name}
+  bind:kind
+  kinds={["grinder", "processor", "knife"]}
   {problem}
   {onclose}
   onkeep={keep}
   onputaway={() => onsave(null)}
 >
-  <TextField label="Name" width="16rem" value={typed.name} oninput={(t) => (typed.name = t)} />
-  <PickField
-    label="Kind"
-    width="9rem"
-    value={kind}
-    options={[
-      { key: "grinder", title: "grinder" },
-      { key: "processor", title: "processor" },
-      { key: "knife", title: "knife" },
-    ]}
-    onpick={(key) => (kind = key as Grinder["kind"])}
-  />
   {#if kind === "grinder"}
     <TextField
       label="Plates, mm"

@@ -1,12 +1,18 @@
-<!-- The form of a thing in the kitchen: fields, what was refused, keep or put away. -->
-<script lang="ts">
+<!-- The form of a thing in the kitchen: its name and kind, more fields, what was refused, keep or put away. -->
+<script lang="ts" generics="Kind extends string">
   import type { Snippet } from "svelte";
-  import { ProblemError } from "../../lib/api/client";
+  import PickField from "../../lib/ui/PickField.svelte";
   import Sheet from "../../lib/ui/Sheet.svelte";
+  import TextField from "../../lib/ui/TextField.svelte";
+  import { refusalOf } from "../../lib/refusal";
 
   interface Props {
-    title: string;
-    known: boolean;
+    /** The thing as it was, null for a new one, which is called ``fresh``. */
+    was: { name: string } | null;
+    fresh: string;
+    name: string;
+    kind: Kind;
+    kinds: readonly Kind[];
     problem: string | null;
     onclose: () => void;
     /** Reads what was typed and saves it; a refusal of the core is shown here. */
@@ -14,21 +20,27 @@
     onputaway: () => Promise<void>;
     children: Snippet;
   }
-  let { title, known, problem, onclose, onkeep, onputaway, children }: Props = $props();
+  let {
+    was,
+    fresh,
+    name = $bindable(),
+    kind = $bindable(),
+    kinds,
+    problem,
+    onclose,
+    onkeep,
+    onputaway,
+    children,
+  }: Props = $props();
   let refused = $state<string | null>(null);
 
   async function attempt(run: () => Promise<void>): Promise<void> {
     refused = null;
-    try {
-      await run();
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      refused = error.problem.detail;
-    }
+    refused = (await refusalOf(run)) ?? refused;
   }
 </script>
 
-<Sheet open {title} {onclose}>
+<Sheet open title={was ? `Correct ${was.name}` : fresh} {onclose}>
   <form
     class="flex flex-wrap items-start gap-x-4 gap-y-3.5"
     onsubmit={(event) => {
@@ -36,12 +48,19 @@
       void attempt(onkeep);
     }}
   >
+    <TextField label="Name" width="16rem" value={name} oninput={(t) => (name = t)} />
+    <PickField
+      label="Kind"
+      width="9rem"
+      value={kind}
+      options={kinds.map((key) => ({ key, title: key }))}
+      onpick={(key) => (kind = key as Kind)}
+    />
     {@render children()}
     {#if refused ?? problem}<p role="alert" class="w-full text-error">{refused ?? problem}</p>{/if}
     <div class="flex w-full flex-wrap gap-3">
       <button class="act-main">Save</button>
-      {#if known}<button type="button" class="act" onclick={() => attempt(onputaway)}>Put it away</button
-        >{/if}
+      {#if was}<button type="button" class="act" onclick={() => attempt(onputaway)}>Put it away</button>{/if}
     </div>
   </form>
 </Sheet>

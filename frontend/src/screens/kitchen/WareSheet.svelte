@@ -4,7 +4,6 @@
   import { api, type Kitchen } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { freshKey } from "../../lib/itemKey";
-  import PickField from "../../lib/ui/PickField.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import { units } from "../../lib/units.svelte";
   import SheetForm from "./SheetForm.svelte";
@@ -63,26 +62,16 @@
 </script>
 
 <SheetForm
-  title={start ? `Correct ${start.name}` : "A tin, tray, scoop or ring"}
-  known={start !== null}
+  was={start}
+  fresh="A tin, tray, scoop or ring"
+  bind:name={typed.name}
+  bind:kind
+  kinds={["tin", "tray", "scoop", "ring"]}
   {problem}
   {onclose}
   onkeep={keep}
   onputaway={() => onsave(null)}
 >
-  <TextField label="Name" width="16rem" value={typed.name} oninput={(t) => (typed.name = t)} />
-  <PickField
-    label="Kind"
-    width="8rem"
-    value={kind}
-    options={[
-      { key: "tin", title: "tin" },
-      { key: "tray", title: "tray" },
-      { key: "scoop", title: "scoop" },
-      { key: "ring", title: "ring" },
-    ]}
-    onpick={(key) => (kind = key as Ware["kind"])}
-  />
   {#if kind === "scoop"}
     <TextField
       label="Its number"

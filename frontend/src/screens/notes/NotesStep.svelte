@@ -1,10 +1,11 @@
 <!-- Step 9: the remark, the kept versions, the cooks, and the file. -->
 <script lang="ts">
   import Download from "@lucide/svelte/icons/download";
-  import { api, ProblemError, type CookLine, type Version } from "../../lib/api/client";
+  import { api, type CookLine, type Version } from "../../lib/api/client";
   import { moment } from "../../lib/format";
   import Qty from "../../lib/ui/Qty.svelte";
   import StepHead from "../../lib/ui/StepHead.svelte";
+  import { refusalOf } from "../../lib/refusal";
   import type { StepProps } from "../step";
 
   let { bench, formula }: StepProps = $props();
@@ -22,12 +23,7 @@
 
   async function attempt(run: () => Promise<void>): Promise<void> {
     problem = null;
-    try {
-      await run();
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      problem = error.problem.detail;
-    }
+    problem = (await refusalOf(run)) ?? problem;
   }
   async function keep(event: SubmitEvent): Promise<void> {
     event.preventDefault();
