@@ -73,7 +73,7 @@ def test_wet_meat_does_not_pass_boiling_until_it_is_dry() -> None:
     [
         ({"low": plate(250)}, True), ({"low": plate(230, 600)}, True), ({"high": air(120, 15)}, True),
         ({"size_mm": 17.0}, True), ({"start_c": 10.0}, True), ({"seconds": 420.0}, True),
-        ({"factors": Factors(k=1.2)}, True), ({"meat": LEAN}, True), ({"low": plate(190)}, False),
+        ({"factors": Factors(k=1.2)}, True), ({"low": plate(190)}, False),
         ({"low": plate(store=8_000.0)}, False), ({"factors": Factors(contact=0.6)}, False),
     ],
 )  # fmt: skip
@@ -124,12 +124,20 @@ def test_a_plate_gives_heat_and_gets_it_back() -> None:
     assert march.now.edge[6] > 218
 
 
+def test_lean_meat_carries_heat_better_and_holds_more_of_it() -> None:
+    # So its middle is ahead at first and behind at last, and never by much.
+    early, late = (core_after(flat(18.0, s, meat=LEAN)) - core_after(flat(18.0, s)) for s in (120.0, 480.0))
+    assert 0.2 < early < 1.0
+    assert -1.0 < late < -0.2
+
+
 def test_a_late_press_costs_juice_and_fat() -> None:
     plain = flat(15, 360)
     pressed = replace(plain, stages=(plain.stages[0], replace(plain.stages[1], squeeze_frac=0.3)))
     before, after = through(plain).now.tally, through(pressed).now.tally
     assert after[WATER_LOST] > before[WATER_LOST] * 1.05
-    assert after[FAT_LOST] > before[FAT_LOST] * 1.05
+    # Of the fat, what lies near the faces has gone already.
+    assert after[FAT_LOST] > before[FAT_LOST] * 1.02
 
 
 def test_steam_under_a_cover_heats_a_cold_face_and_keeps_it_wet() -> None:

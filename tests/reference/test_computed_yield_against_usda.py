@@ -1,44 +1,55 @@
-"""What the computed heat leaves of a patty, beside published yields of ground beef.
+"""What the computed heat leaves of a piece, beside published weights of ground beef.
 
 USDA's guidance for drained ground beef: 0.74 of the raw mass at 20 % fat (0.70 to 0.76 from 30 to 10 %), from memory,
-medium to high. SR28's own weights scatter from 0.61 to 0.73 with end point and method. The model is not fitted to
-either: it must lie within their spread where a patty is cooked through on both sides as theirs were, and go their way.
+medium to high. SR28's own weights (patties broiled and in a pan, loaves) scatter from 0.61 to 0.76 with end point and
+method; ``core.cook_yield`` reads them for this mix, with a band of ± 0.06. How readily juice gets out from a depth was
+chosen once so that all these ways lie within it (``body.HALF_ESCAPES_M`` and the two rates in ``line``); nothing else
+in the march was.
 """
 
 from __future__ import annotations
 
 import pytest
 
-from vianda.core.apply_edit import apply_edit
+from heat_formulas import CASES, KITCHEN, LARDER, edited
 from vianda.core.compute import compute
 from vianda.core.demo import beacon_grill, slipway_smash
-from vianda.core.edit import Choose, SetFigure
+from vianda.core.edit import Edit, SetFigure
 from vianda.core.formula import Formula
 from vianda.core.heat.curve import heat_curve
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import starter_larder
 
 LOWEST, HIGHEST = 0.61, 0.76
+# Half an hour over the fire for its cheese: drier than anything that was weighed. Crumbs: see the sauce's own yield.
+BEYOND = ("filled", "crumbled")
 
 
-def _left(formula: Formula, *edits: object) -> float:
-    larder, kitchen = starter_larder(), yard_galley()
-    for edit in edits:
-        formula = apply_edit(formula, edit, larder=larder, kitchen=kitchen)  # type: ignore[arg-type]
-    return heat_curve(compute(formula, larder=larder, kitchen=kitchen)).yield_frac
+def _left(formula: Formula, *edits: Edit) -> float:
+    return heat_curve(compute(edited(formula, *edits), larder=LARDER, kitchen=KITCHEN)).yield_frac
 
 
-@pytest.mark.parametrize("style", ["grilled", "slider"])
-def test_a_patty_cooked_through_lies_within_the_published_spread(style: str) -> None:
-    assert LOWEST <= _left(beacon_grill(), Choose("style", style)) <= HIGHEST
+@pytest.mark.parametrize("case", [name for name in CASES if name not in BEYOND])
+def test_what_is_left_lies_within_the_spread_of_what_others_weighed(case: str) -> None:
+    formula = edited(CASES[case][0], *CASES[case][1:])
+    figures = compute(formula, larder=LARDER, kitchen=KITCHEN)
+    weighed = figures.shape.cooked_yield_frac
+    assert weighed.low <= heat_curve(figures).yield_frac <= weighed.high
 
 
-def test_a_thin_smash_keeps_a_little_more_since_it_is_done_before_its_juice_has_run() -> None:
-    # A minute and a half on the plate: the published rows were cooked for longer.
-    assert HIGHEST - 0.02 < _left(slipway_smash()) < 0.84
+@pytest.mark.parametrize("formula", [slipway_smash(), beacon_grill()], ids=["smash", "grill"])
+def test_a_patty_cooked_through_lies_within_the_published_spread(formula: Formula) -> None:
+    assert LOWEST <= _left(formula) <= HIGHEST
 
 
 def test_hotter_middles_keep_less() -> None:
     cores = [_left(beacon_grill(), SetFigure("core_target", t)) for t in (60.0, 71.1, 80.0)]
     assert cores == sorted(cores, reverse=True)
     assert cores[0] - cores[2] > 0.05
+
+
+def test_fatter_meat_loses_more_fat_and_less_water() -> None:
+    lean, fat = (
+        heat_curve(compute(edited(beacon_grill(), SetFigure("share", share, "brisket-point")), larder=LARDER,
+                           kitchen=KITCHEN)) for share in (0.05, 0.6)
+    )  # fmt: skip
+    assert fat.fat_lost_frac > lean.fat_lost_frac
+    assert fat.water_lost_frac < lean.water_lost_frac

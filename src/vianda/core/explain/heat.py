@@ -32,7 +32,7 @@ def minutes(f: Figures) -> Working:
 HABIT_SOURCE = "Habit: the table of common practice, joined by straight lines over thickness; no published source."
 COMPUTED_SOURCE = (
     "Computed: heat through the piece from published properties (Choi & Okos 1986) and coefficients from memory, not "
-    "fitted to any cooking; from–to is the 10th to the 90th of a hundred such pieces. Trust it to a fifth or a "
+    "fitted to any cooking times; from–to is the 10th to the 90th of a hundred such pieces. Trust it to a fifth or a "
     "quarter. Usual practice: common practice, no published source."
 )
 

@@ -1,6 +1,6 @@
 """What goes on inside a piece while it cooks: a computed curve, with its doubt, beside habit's minutes.
 
-Uncalibrated: no cooking data stands behind it, only published properties and coefficients; see docs/heat-model.md.
+No cooking times stand behind it, only published properties, coefficients and cooked weights; see docs/heat-model.md.
 """
 
 from __future__ import annotations
@@ -306,7 +306,7 @@ def _marks(cooked: Cooked, core: Array, check: tuple[HoldVerdict, ...]) -> tuple
 
 def _said(cooked: Cooked) -> Phrase:
     if cooked.reached:
-        return say("Computed from published properties and coefficients, not fitted to any cooking.")
+        return say("Computed from published properties and cooked weights, not fitted to any cooking times.")
     return say("It does not come to the core wanted in the time a cook would wait: hotter, thinner, or another way.")
 
 

@@ -18,10 +18,10 @@ from vianda.core.heat.conduction.props import (
     temperature_at,
 )
 
-# Meat lets go of water toward w₀ (1 − wl ÷ (1 + e^(−(T−62)/6))): rate and share from a prototype, uncalibrated, low.
-DRIP_PER_S, DRIP_SHARE, DRIP_MIDDLE_C, DRIP_WIDTH_K = 0.012, 0.35, 62.0, 6.0
+# Meat lets go of water toward w₀ (1 − wl ÷ (1 + e^(−(T−62)/6))): share from a prototype, rate at a face ours, low.
+DRIP_PER_S, DRIP_SHARE, DRIP_MIDDLE_C, DRIP_WIDTH_K = 0.02, 0.35, 62.0, 6.0
 # Fat that melts leaves toward this share of what there was: ours, low confidence.
-FAT_PER_S, FAT_SHARE, FAT_MELTS_C = 0.004, 0.45, 45.0
+FAT_PER_S, FAT_SHARE, FAT_MELTS_C = 0.02, 0.45, 45.0
 # Rows of cells that a step works in, and three that are read afterwards.
 ROOM = 12
 NEW, OFF, WET = 0, 1, 2
@@ -103,9 +103,10 @@ def settle(
 @compiled
 def let_go(temp: Array, shares: Array, first: Array, mass: Array, drips: Array, steam: Array, dt: float,
            drip_factor: float, out: Array) -> None:  # fmt: skip
-    """Steam, drip and fat leave the cells. ``out``: drip, steam and fat in kg, and the heat they take along in J."""
-    drip_share = 1.0 - 1.0 / (1.0 + DRIP_PER_S * dt)
-    fat_share = 1.0 - 1.0 / (1.0 + FAT_PER_S * dt)
+    """Steam, drip and fat leave the cells, as readily as ``drips`` says (0–1).
+
+    ``out``: drip, steam and fat in kg, and the heat they take along in J.
+    """
     most_lost = min(0.95, drip_factor * DRIP_SHARE)
     for j in range(4):
         out[j] = 0.0
@@ -117,12 +118,14 @@ def let_go(temp: Array, shares: Array, first: Array, mass: Array, drips: Array, 
             out[3] += steam[i] * sensible_j_kg(WATER, t)
         if drips[i] > 0.0 and t > 30.0:
             free = most_lost / (1.0 + math.exp(-(t - DRIP_MIDDLE_C) / DRIP_WIDTH_K))
-            drip = max(0.0, shares[i, 0] - first[i, 0] * (1.0 - free)) * drip_share
+            loose = max(0.0, shares[i, 0] - first[i, 0] * (1.0 - free))
+            drip = loose * (1.0 - 1.0 / (1.0 + DRIP_PER_S * drips[i] * dt))
             shares[i, 0] -= drip
             out[0] += drip * mass[i]
             out[3] += drip * mass[i] * sensible_j_kg(WATER, t)
             if t > FAT_MELTS_C:
-                fat = max(0.0, shares[i, 2] - first[i, 2] * (1.0 - FAT_SHARE)) * fat_share
+                melted = max(0.0, shares[i, 2] - first[i, 2] * (1.0 - FAT_SHARE))
+                fat = melted * (1.0 - 1.0 / (1.0 + FAT_PER_S * drips[i] * dt))
                 shares[i, 2] -= fat
                 out[2] += fat * mass[i]
                 out[3] += fat * mass[i] * sensible_j_kg(FAT, t)

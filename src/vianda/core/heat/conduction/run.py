@@ -184,14 +184,14 @@ class March:
             took, met, self._kept = march_block(
                 now.temp, now.shares, now.rims, now.tally, now.lethal, now.peak, body.width, body.height, body.mass,
                 body.first,
-                body.is_meat, self._factors, faces, self._step_s, seconds, end, value,
+                body.escapes, self._factors, faces, self._step_s, seconds, end, value,
                 coldest, now.clock, self.keep_every_s,
                 self._t, self._temp, self._more, self._kept,
             )  # fmt: skip
         else:
             took, met, self._kept = sl.march_stage(
                 now.temp, now.shares, now.edge, now.tally, now.lethal, now.peak, body.width, body.volume, body.area,
-                body.mass, body.first, body.is_meat, body.core_weight, self._factors, low, high, self._step_s, seconds,
+                body.mass, body.first, body.escapes, body.core_weight, self._factors, low, high, self._step_s, seconds,
                 end, value, coldest, stage.turn_every_s, now.clock, self.keep_every_s, self._t, self._temp, self._more,
                 self._kept,
             )  # fmt: skip
@@ -210,7 +210,7 @@ class March:
         now.stores = (stores[0] or now.stores[0], stores[1])
         if stage.squeeze_frac > 0 and body.form != "block":
             out = np.zeros(4)
-            squeeze(now.temp, now.shares, body.first, body.mass, body.is_meat, stage.squeeze_frac, out)
+            squeeze(now.temp, now.shares, body.first, body.mass, body.escapes, stage.squeeze_frac, out)
             now.tally[sl.WATER_LOST] += out[0]
             now.tally[sl.FAT_LOST] += out[2]
             now.tally[sl.HEAT_OUT] += out[3]
