@@ -4,14 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from heat_formulas import (
-    FLAT_TWO,
-    KITCHEN,
-    LARDER,
-    edited,
-    kitchen_with,
-    whole_curve,
-)
+from heat_formulas import FILLED, FLAT_TWO, KITCHEN, LARDER, curve_of, edited, kitchen_with, whole_curve
 from vianda.core.compute import compute
 from vianda.core.demo import (
     beacon_grill,
@@ -21,7 +14,7 @@ from vianda.core.demo import (
 )
 from vianda.core.edit import Choose, Edit, SetStages
 from vianda.core.evaluate import evaluate
-from vianda.core.formula import Formula
+from vianda.core.formula import Formula, HeatStage
 from vianda.core.heat.plan import HeatPlan
 
 
@@ -66,3 +59,16 @@ def test_a_row_of_glaze_rounds_is_planned_stage_by_stage() -> None:
     _, plan = _timed(keepers_loaf(), Choose("method", "broiled-and-glazed"))
     assert [s.kind for s in plan.stages] == ["preheat", "broil", "glaze", "glaze", "bake", "rest"]
     assert plan.stages[1].timer_s == 420
+
+
+def test_a_filled_burger_is_covered_on_its_second_side_and_done_when_habit_says() -> None:
+    # Common practice, no published source. In the open the meat beyond the cheese takes half an hour.
+    filled = evaluate(edited(*FILLED), larder=LARDER, kitchen=KITCHEN)
+    second = next(s for s in filled.heat.stages if s.kind == "second-side")
+    assert second.cue.text.endswith(". Cover it, with a spoonful of water.")
+    first = next(s for s in filled.heat.stages if s.kind == "first-side")
+    assert "Cover" not in first.cue.text
+    habit = filled.heat.practice.on_heat_s
+    assert habit.low < filled.heat.on_heat_s.usual < habit.high
+    open_ = curve_of(*FILLED, SetStages((HeatStage("surface", "two-fifths"), HeatStage("surface", "core", flip=True))))
+    assert open_.pull_s.usual > 2 * filled.heat.on_heat_s.usual

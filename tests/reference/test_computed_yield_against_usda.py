@@ -19,8 +19,8 @@ from vianda.core.formula import Formula
 from vianda.core.heat.curve import heat_curve
 
 LOWEST, HIGHEST = 0.61, 0.76
-# Half an hour over the fire for its cheese: drier than anything that was weighed. Crumbs: see the sauce's own yield.
-BEYOND = ("filled", "crumbled")
+# What the pan leaves of crumbs stays in the sauce, or is drained by eye: see the yield of the sauce.
+BEYOND = ("crumbled",)
 
 
 def _left(formula: Formula, *edits: Edit) -> float:

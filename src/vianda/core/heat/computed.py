@@ -122,6 +122,7 @@ def _own_stages(figures: Figures, lengths: tuple[Band, ...], pull_c: float, blin
     """
     times = iter(lengths)
     left = len(lengths)
+    specs = on_heat(stages_of(figures.formula.heat, figures.style, figures.surface))
     found = []
     pressed = figures.style.press_by_s
     for stage in figures.heat.stages:
@@ -129,8 +130,11 @@ def _own_stages(figures: Figures, lengths: tuple[Band, ...], pull_c: float, blin
             found.append(_around(figures, stage))
             continue
         length, left = next(times), left - 1
+        covered = specs[len(lengths) - left - 1].cover and stage.kind == "second-side"
         extra_s = blind_s if left == 0 else 0.0
         cue = stage.cue
+        if covered:
+            cue = replace(cue, text=cue.text.rstrip(".") + "." + COVERED)
         if "pull" in cue.amounts:
             cue = replace(cue, amounts={**cue.amounts, "pull": temp(pull_c)})
         if "time" in cue.amounts:
@@ -165,6 +169,7 @@ def _chilled(spec: HeatStage) -> Stage:
     return Stage("chill", where, cue, spec.time_s, spec.time_s, spec.time_s)
 
 
+COVERED = " Cover it, with a spoonful of water."
 _KINDS: dict[str, StageKind] = {
     "indirect": "indirect", "smoke": "smoke", "oven": "bake", "broiler": "broil", "fry": "fry", "simmer": "simmer",
 }  # fmt: skip
@@ -205,7 +210,7 @@ def _cue(figures: Figures, spec: HeatStage, cooked: Cooked) -> Phrase:
     if spec.cheese:
         extra += " Cheese on now."
     if spec.cover:
-        extra += " Cover it, with a spoonful of water."
+        extra += COVERED
     if spec.glaze:
         extra += " A thin coat first."
     every = {"every": duration(spec.turn_every_s)} if spec.turn_every_s else {}

@@ -10,7 +10,7 @@ import numpy as np
 
 from vianda.core.figures import Figures
 from vianda.core.heat.conduction.meat import Array
-from vianda.core.heat.conduction.run import Cooked, Setup, cook
+from vianda.core.heat.conduction.run import ANYTHING_C, Cooked, Setup, cook
 from vianda.core.heat.conduction.slab import KEPT_FLIPPED
 from vianda.core.heat.floor import FloorChoice
 from vianda.core.heat.holds import line_c
@@ -36,6 +36,11 @@ class Wanted:
     expected_s: float
     coldest_c: float
 
+    @property
+    def wants_floor(self) -> bool:
+        """Whether the leading floor is wanted in the coldest meat."""
+        return self.coldest_c > ANYTHING_C
+
 
 def wanted_of(figures: Figures) -> Wanted:
     """From a formula's figures; pull advice counts only on the low end of habit's carry-over.
@@ -44,7 +49,7 @@ def wanted_of(figures: Figures) -> Wanted:
     """
     heat, floor = figures.heat, figures.heat.floors.leading
     carry = min(heat.carry_over_k.low, MOST_CARRY_K)
-    coldest = -1000.0
+    coldest = ANYTHING_C
     if heat.target_c >= floor.temp_c - 1e-6:
         coldest = line_c(floor, target_c=heat.target_c) - carry
     return Wanted(heat.target_c, carry, heat.floors, heat.practice.on_heat_s.usual, coldest)
@@ -57,11 +62,13 @@ def cooked_of(setup: Setup, wanted: Wanted) -> Cooked:
     keep = max(0.5, wanted.expected_s / 150)
     setup = replace(setup, coldest_c=wanted.coldest_c)
     cooked = cook(replace(setup, pull_c=pull), keep_every_s=keep)
+    # A floor is met or not: nearly is not.
+    near = 0.0 if wanted.wants_floor else NEAR_K
     for _ in range(3):
         lacking = wanted.target_c - peak_of(cooked)
-        if lacking <= NEAR_K or not cooked.reached:
+        if lacking <= near or not cooked.reached:
             break
-        pull += lacking
+        pull += lacking + NEAR_K / 2
         cooked = cook(replace(setup, pull_c=pull), keep_every_s=keep)
     return cooked
 

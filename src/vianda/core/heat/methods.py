@@ -227,7 +227,9 @@ def usual_stages(style: Style, surface: Surface) -> tuple[HeatStage, ...]:
         # The shell side only crisps; the meat is cooked through on its own side.
         return (HeatStage("surface", "core", press=True),
                 HeatStage("surface", "core", temp_c=200.0, flip=True))  # fmt: skip
-    return (HeatStage("surface", "two-fifths", press=pressed), HeatStage("surface", "core", flip=True))
+    # Beyond what fills it, meat gets its heat from above or hardly at all: without a cover half an hour.
+    covered = style.form == "filled"
+    return (HeatStage("surface", "two-fifths", press=pressed), HeatStage("surface", "core", flip=True, cover=covered))
 
 
 def _all_round(style: Style, surface: Surface) -> tuple[HeatStage, ...]:

@@ -24,6 +24,8 @@ COLD_STEPS, COLD_STEP_S = 150, (10.0, 60.0)
 MOST_KEPT = 400
 SAME_MOMENT_S = 0.06
 FIRST_FILM = 1.0
+# The coldest meat may be anything.
+ANYTHING_C = -1000.0
 # Sugar browns sooner than meat: what a coat multiplies browning above with. Ours; browning only ranks.
 GLAZE_BROWNS = 2.5
 _ENDS: dict[End, int] = {"time": sl.END_TIME, "two-fifths": sl.END_TWO_FIFTHS, "core": sl.END_CORE}
@@ -55,7 +57,7 @@ class Setup:
     start_c: float
     surface_c: float
     pull_c: float
-    coldest_c: float = -1000.0
+    coldest_c: float = ANYTHING_C
     before: tuple[CookStage, ...] = ()
     factors: Factors = Factors()
     finer: int = 1
@@ -163,7 +165,7 @@ class March:
         self._begin(stage)
         end = _ENDS[stage.end]
         last = not self.setup.stages or stage is self.setup.stages[-1]
-        coldest = self.setup.coldest_c if last else -1000.0
+        coldest = self.setup.coldest_c if last else ANYTHING_C
         value = FLIP_FRAC if stage.end == "two-fifths" else end_value if end_value is not None else self.setup.pull_c
         if end == sl.END_CORE and self.setup.piece.middle is not None:
             end, value = sl.END_COLDEST, max(value, coldest)
@@ -172,7 +174,7 @@ class March:
     def cool(self, stage: CookStage, to_c: float) -> tuple[float, bool]:
         """Until the core has cooled to a temperature."""
         self._begin(stage)
-        return self._go(stage, sl.END_COLD, to_c, -1000.0, stage.seconds)
+        return self._go(stage, sl.END_COLD, to_c, ANYTHING_C, stage.seconds)
 
     def _go(self, stage: CookStage, end: int, value: float, coldest: float, seconds: float) -> tuple[float, bool]:
         now, body, f = self.now, self.body, self.setup.factors
