@@ -90,12 +90,17 @@ def test_another_style_or_surface_lets_go_of_a_way_it_does_not_have() -> None:
 
 STAGES = st.builds(
     HeatStage,
-    kind=st.sampled_from(["surface", "indirect", "smoke", "oven", "broiler", "fry", "simmer"]),
+    kind=st.sampled_from(["chill", "freeze", "surface", "indirect", "smoke", "oven", "broiler", "fry", "simmer"]),
     until=st.sampled_from(["time", "two-fifths", "core"]),
     time_s=st.floats(0, 900), temp_c=st.none() | st.floats(40, 420), flip=st.booleans(),
     turn_every_s=st.sampled_from([0.0, 0.0, 30.0]), press=st.booleans(), cover=st.booleans(), cheese=st.booleans(),
     glaze=st.booleans(),
 )  # fmt: skip
+
+COLD = st.lists(st.builds(
+    HeatStage, kind=st.sampled_from(["chill", "freeze"]), until=st.just("time"), time_s=st.floats(5, 6 * 3600),
+    temp_c=st.none() | st.floats(-40, 12),
+), max_size=2)  # fmt: skip
 
 
 STARTS = {"smash": slipway_smash, "grill": beacon_grill, "loaf": keepers_loaf, "balls": night_watch_balls}
@@ -106,7 +111,7 @@ def _legal(stage: HeatStage, start: str) -> HeatStage:
     formula = STARTS[start]()
     form, on = style_of(formula.dish.style).form, KITCHEN.surface(formula.heat.surface).kind
     choices = {c.kind: c for c in stage_choices(form, on)}
-    kind = stage.kind if stage.kind in choices else "oven"
+    kind = stage.kind if stage.kind in choices and stage.kind not in ("chill", "freeze") else "oven"
     may = choices[kind]
     return replace(
         stage, kind=kind, until=stage.until if stage.until in may.ends else "core", time_s=max(5.0, stage.time_s),
@@ -127,13 +132,14 @@ def test_a_row_of_stages_is_taken_or_refused_with_a_reason(start: str, stages: l
 
 
 @given(
-    st.sampled_from(sorted(STARTS)), st.lists(STAGES, min_size=0, max_size=3), STAGES, st.floats(46, 94), st.booleans()
-)
+    st.sampled_from(sorted(STARTS)), COLD, st.lists(STAGES, min_size=0, max_size=3), STAGES, st.floats(46, 94),
+    st.booleans(),
+)  # fmt: skip
 @settings(max_examples=60, deadline=None)
 def test_any_row_of_stages_gives_numbers(
-    start: str, stages: list[HeatStage], last: HeatStage, target: float, frozen: bool
+    start: str, cold: list[HeatStage], stages: list[HeatStage], last: HeatStage, target: float, frozen: bool
 ) -> None:
-    row = tuple(_legal(s, start) for s in (*stages, replace(last, until="core")))
+    row = (*cold, *(_legal(s, start) for s in (*stages, replace(last, until="core"))))
     edits: list[Edit] = [SetFigure("core_target", target), SetStages(row)]
     if frozen:
         edits.append(Choose("firmness", "frozen"))

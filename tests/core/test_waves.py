@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from itertools import pairwise
 
+import numpy as np
 import pytest
 
 from heat_formulas import KITCHEN, LARDER, curve_of, edited, kitchen_with
@@ -12,7 +13,8 @@ from vianda.core.demo import beacon_grill, harbour_light_pub, keepers_loaf, slip
 from vianda.core.edit import SetFigure
 from vianda.core.evaluate import evaluate
 from vianda.core.formula import Formula
-from vianda.core.heat.conduction.run import Cooked
+from vianda.core.heat.conduction.run import Cooked, times_of
+from vianda.core.heat.conduction.slab import KEPT_STORE_LOW
 from vianda.core.heat.cooked import cooked_of, wanted_of
 from vianda.core.heat.remarks import plate_told
 from vianda.core.heat.setting import setup_of
@@ -81,3 +83,21 @@ def test_the_bench_says_what_a_hurried_wave_costs_and_the_stove_what_it_waits_fo
     alone = evaluate(one, larder=LARDER, kitchen=KITCHEN).stove
     assert alone.waves == 1
     assert "wait" not in alone.each_wave[0].cue.amounts
+
+
+@pytest.mark.parametrize(
+    "heating",
+    [
+        {"thickness_mm": 1.0, "metal": "aluminium", "power": "strong", "heat_factor": 2.0},
+        {"thickness_mm": 1.0, "metal": "steel"}, {"thickness_mm": 2.0, "metal": "copper", "power": "strong"},
+    ],
+)  # fmt: skip
+def test_a_plate_that_holds_little_is_followed_closely_enough(heating: dict[str, object]) -> None:
+    cooked = _cooked(slipway_smash(), kitchen_with("yard-plate", **heating))
+    usual, finer = (times_of(cooked.setup, step_factor=f)[0] for f in (1.0, 0.2))
+    assert usual == pytest.approx(finer, rel=0.01)
+    metal = cooked.more[:, KEPT_STORE_LOW]
+    assert np.all(metal <= 240.0 + 1e-6)
+    # It falls when a face is laid on and comes back: it does not swing.
+    turns = np.diff(np.sign(np.diff(metal)))
+    assert np.count_nonzero(np.abs(turns) > 1) <= 4

@@ -26,6 +26,8 @@ MM_HG_PA = 133.322
 # A film thinner than this dries in patches; more than the other runs off: kg/m², ours.
 PATCHY_KG_M2, MOST_FILM = 0.02, 1.5
 CLOSE_W_M2, MOST_TRIES = 0.05, 60
+# Of the time in which a store would come to rest; a step as long as twice that would swing ever wider.
+STORE_STEP_FRAC = 0.3
 
 
 @compiled
@@ -113,6 +115,14 @@ def settle_skin(face: Array, cell_c: float, inner: float, film: float, dt: float
     if int(face[KIND]) == AIR_KIND:
         wet = film / (film + PATCHY_KG_M2)
         answer[3] = 0.5 * (answer[3] + _leaves(answer[2], face[H], face[VAPOUR], wet, film / dt))
+
+
+@compiled
+def longest_step(face: Array, dt: float) -> float:
+    """A step in which a store with little heat in it still follows what it gives and gets, s."""
+    if int(face[KIND]) != STORE_KIND:
+        return dt
+    return float(min(dt, STORE_STEP_FRAC * face[STORE] / max(face[H] + face[GAIN] + face[ROUND_H], 1e-9)))
 
 
 @compiled

@@ -13,7 +13,16 @@ from vianda.core.heat.conduction.jit import compiled
 from vianda.core.heat.conduction.line import ROOM, conduct, let_go, two_step
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.props import LATENT_J_KG, blend, conductivity_of
-from vianda.core.heat.conduction.skin import AIR_KIND, KIND, MOST_FILM, STORE_KIND, link, settle_skin, store_after
+from vianda.core.heat.conduction.skin import (
+    AIR_KIND,
+    KIND,
+    MOST_FILM,
+    STORE_KIND,
+    link,
+    longest_step,
+    settle_skin,
+    store_after,
+)
 
 # Rows of ``edge``: what stands at the two faces.
 FILM_LOW, FILM_HIGH, FEED_LOW, FEED_HIGH, SKIN_LOW, SKIN_HIGH, STORE_LOW, STORE_HIGH = range(8)
@@ -132,6 +141,7 @@ def march_stage(
         np.empty((n, 4)),
     )
     bottom, top, out, ends, into = np.empty(4), np.empty(4), np.empty(4), np.empty(4), np.zeros(2)
+    dt_most = longest_step(high, longest_step(low, dt_most))
     since, turned, dt, dt_before = 0.0, 0.0, dt_most / 16.0, 0.0
     most = len(kept_t)
     reached = end == END_TIME
