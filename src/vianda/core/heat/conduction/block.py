@@ -32,8 +32,6 @@ from vianda.core.heat.conduction.slab import (
 
 # The faces in their order: below, above, the side. A row of ``rims`` each: film, what feeds it, skin.
 BELOW, ABOVE, SIDE = range(3)
-
-
 # Columns of what a link answers.
 G, E, SKIN, DRIES = range(4)
 
@@ -63,6 +61,57 @@ def _settle_rim(
 
 
 @compiled
+def _along_rows(
+    temp: Array, water: Array, mass: Array, k: Array, width: Array, height: Array, blended: Array, side: Array,
+    step: float, climbs: Array, gained: Array,
+) -> float:  # fmt: skip
+    """Add to what each cell gains (J) what flows along its row, seen with what climbs; what comes in by the side, J."""
+    rows, columns = temp.shape
+    besides, across, room = np.empty(columns), np.empty(columns - 1), np.empty((ROOM, columns))
+    ends, into, came_in = np.zeros(4), np.zeros(2), 0.0
+    for j in range(rows):
+        ends[2], ends[3] = side[j, G] * height[j], side[j, E]
+        across[:] = height[j]
+        for i in range(columns):
+            besides[i] = gained[j, i] + step * climbs[j, i]
+        solve_line(temp[j], water[j], mass[j], k[j], width, across, ends, step, besides, room, blended[j])
+        carry(room[NEW], room[OFF], ends, step, gained[j], into)
+        came_in += into[1]
+    return came_in
+
+
+@compiled
+def _along_columns(
+    temp: Array, water: Array, mass: Array, k: Array, width: Array, height: Array, blended: Array, below: Array,
+    above: Array, step: float, climbs: Array, gained: Array, steam: Array,
+) -> float:  # fmt: skip
+    """March the columns with what each cell gained so far; what comes in from below and above, J.
+
+    ``temp``, ``gained`` and ``climbs`` (W) become those of the end; ``steam`` is what boils off, kg.
+    """
+    rows, columns = temp.shape
+    across, room, ends, into, came_in = np.empty(rows - 1), np.empty((ROOM, rows)), np.zeros(4), np.zeros(2), 0.0
+    # A column lies apart in memory: it is copied out and back.
+    cells, wet, weights, carries = np.empty(rows), np.empty(rows), np.empty(rows), np.empty(rows)
+    takes, boiled, mixed = np.empty(rows), np.empty(rows), np.empty((rows, 4))
+    for i in range(columns):
+        ends[0], ends[1] = below[i, G] * width[i], below[i, E]
+        ends[2], ends[3] = above[i, G] * width[i], above[i, E]
+        across[:] = width[i]
+        for j in range(rows):
+            cells[j], takes[j], wet[j] = temp[j, i], gained[j, i], water[j, i]
+            weights[j], carries[j] = mass[j, i], k[j, i]
+            for c in range(4):
+                mixed[j, c] = blended[j, i, c]
+        conduct(cells, wet, weights, carries, height, across, ends, step, takes, into, boiled, room, mixed)
+        came_in += into[0] + into[1]
+        for j in range(rows):
+            climbs[j, i] = (takes[j] - gained[j, i]) / step
+            temp[j, i], gained[j, i], steam[j, i] = cells[j], takes[j], boiled[j]
+    return came_in
+
+
+@compiled
 def march_block(
     temp: Array, shares: Array, rims: Array, tally: Array, lethal: Array, peak: Array, width: Array, height: Array,
     mass: Array, first: Array, drips: Array, factors: Array, faces: Array, dt_most: float, seconds: float, end: int,
@@ -76,7 +125,7 @@ def march_block(
     """
     rows, columns = temp.shape
     k = np.empty((rows, columns))
-    steam, out, into = np.zeros((rows, columns)), np.empty(4), np.zeros(2)
+    steam, out = np.zeros((rows, columns)), np.empty(4)
     # Each cell by itself, for what does not ask where it lies.
     flat, flat_shares, flat_first = temp.reshape(-1), shares.reshape(-1, 5), first.reshape(-1, 5)
     flat_mass, flat_drips, flat_k, flat_steam = mass.reshape(-1), drips.reshape(-1), k.reshape(-1), steam.reshape(-1)
@@ -84,13 +133,7 @@ def march_block(
     flat_water, flat_blended = water.reshape(-1), blended.reshape(-1, 4)
     # J each cell took in the step before, and W up or down its column at its end.
     gained, climbs = np.zeros((rows, columns)), np.zeros((rows, columns))
-    before_ends = 0.0
-    besides, room_row = np.empty(columns), np.empty((ROOM, columns))
-    across_row = np.empty(columns - 1)
-    column, theirs, weights, carries = np.empty(rows), np.empty(rows), np.empty(rows), np.empty(rows)
-    takes, steam_column, room_column = np.empty(rows), np.empty(rows), np.empty((ROOM, rows))
-    blended_column, across_column = np.empty((rows, 4)), np.empty(rows - 1)
-    ends = np.zeros(4)
+    came_in = 0.0
     below, above, side = np.empty((columns, 4)), np.empty((columns, 4)), np.empty((rows, 4))
     air_area = 0.0
     perimeter = np.zeros(3)
@@ -125,36 +168,14 @@ def march_block(
             flat_water[i] = flat_shares[i, 0]
         kept_on, own = two_step(dt, dt_before)
         step = own * dt
-        came_in = kept_on * before_ends
         _link_rim(faces[SIDE], rims[SIDE], temp[:, last], k[:, last], width[last], dt, side)
         _link_rim(faces[BELOW], rims[BELOW], temp[0], k[0], height[0], dt, below)
         _link_rim(faces[ABOVE], rims[ABOVE], temp[top], k[top], height[top], dt, above)
-        ends[0], ends[1] = 0.0, 0.0
-        for j in range(rows):
-            ends[2], ends[3] = side[j, G] * height[j], side[j, E]
-            across_row[:] = height[j]
-            for i in range(columns):
-                gained[j, i] *= kept_on
-                besides[i] = gained[j, i] + step * climbs[j, i]
-            solve_line(temp[j], water[j], mass[j], k[j], width, across_row, ends, step, besides, room_row, blended[j])
-            carry(room_row[NEW], room_row[OFF], ends, step, gained[j], into)
-            came_in += into[1]
-        for i in range(columns):
-            ends[0], ends[1] = below[i, G] * width[i], below[i, E]
-            ends[2], ends[3] = above[i, G] * width[i], above[i, E]
-            for j in range(rows):
-                column[j], takes[j], theirs[j] = temp[j, i], gained[j, i], water[j, i]
-                weights[j], carries[j] = mass[j, i], k[j, i]
-                for c in range(4):
-                    blended_column[j, c] = blended[j, i, c]
-            across_column[:] = width[i]
-            conduct(column, theirs, weights, carries, height, across_column, ends, step, takes, into, steam_column,
-                    room_column, blended_column)  # fmt: skip
-            came_in += into[0] + into[1]
-            for j in range(rows):
-                climbs[j, i] = (takes[j] - gained[j, i]) / step
-                temp[j, i], gained[j, i], steam[j, i] = column[j], takes[j], steam_column[j]
-        before_ends = came_in
+        gained *= kept_on
+        came_in *= kept_on
+        came_in += _along_rows(temp, water, mass, k, width, height, blended, side, step, climbs, gained)
+        came_in += _along_columns(temp, water, mass, k, width, height, blended, below, above, step, climbs, gained,
+                                  steam)  # fmt: skip
         tally[HEAT_IN] += came_in
         let_go(flat, flat_shares, flat_first, flat_mass, flat_drips, flat_steam, dt, factors[1], out)
         tally[WATER_LOST] += out[0] + out[1]
