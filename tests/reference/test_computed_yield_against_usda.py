@@ -31,8 +31,17 @@ def _left(formula: Formula, *edits: Edit) -> float:
 def test_what_is_left_lies_within_the_spread_of_what_others_weighed(case: str) -> None:
     formula = edited(CASES[case][0], *CASES[case][1:])
     figures = compute(formula, larder=LARDER, kitchen=KITCHEN)
-    weighed = figures.shape.cooked_yield_frac
-    assert weighed.low <= heat_curve(figures).yield_frac <= weighed.high
+    curve = heat_curve(figures)
+    assert curve.weighed_frac == figures.shape.cooked_yield_frac
+    assert curve.weighed_frac.low <= curve.yield_frac <= curve.weighed_frac.high
+
+
+def test_crumbs_stand_beside_crumbs_and_not_beside_the_sauce_they_lie_in() -> None:
+    figures = compute(edited(*CASES["crumbled"]), larder=LARDER, kitchen=KITCHEN)
+    weighed = heat_curve(figures).weighed_frac
+    assert weighed.high < figures.shape.cooked_yield_frac.low
+    # Drained crumbs, as SR28 weighed them.
+    assert LOWEST - 0.06 < weighed.low < weighed.high < HIGHEST + 0.06
 
 
 @pytest.mark.parametrize("formula", [slipway_smash(), beacon_grill()], ids=["smash", "grill"])

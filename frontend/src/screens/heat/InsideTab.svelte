@@ -73,8 +73,8 @@
         <span class="text-[0.8125rem] quiet"
           >computed; weighed by others <Qty
             kind="frac"
-            value={evaluation.shape.cooked_yield_frac.low}
-            high={evaluation.shape.cooked_yield_frac.high}
+            value={curve.weighed_frac.low}
+            high={curve.weighed_frac.high}
           /></span
         >
       </div>

@@ -8,6 +8,7 @@ from typing import Literal
 
 import numpy as np
 
+from vianda.core.cook_yield import Band
 from vianda.core.figures import Figures
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.run import ANYTHING_C, Cooked, Setup, cook
@@ -28,13 +29,17 @@ BROWN_FROM: tuple[tuple[float, BrownWord], ...] = (
 
 @dataclass(frozen=True, slots=True)
 class Wanted:
-    """What a curve is made for besides what is marched: the core wanted, and the carry-over that is counted on."""
+    """What a curve is made for besides what is marched: the core wanted, and the carry-over that is counted on.
+
+    ``weighed_frac`` is what others' scales say is left of the raw meat, to stand beside what is computed.
+    """
 
     target_c: float
     counted_carry_k: float
     floors: FloorChoice
     expected_s: float
     coldest_c: float
+    weighed_frac: Band
 
     @property
     def wants_floor(self) -> bool:
@@ -52,7 +57,16 @@ def wanted_of(figures: Figures) -> Wanted:
     coldest = ANYTHING_C
     if heat.target_c >= floor.temp_c - 1e-6:
         coldest = line_c(floor, target_c=heat.target_c) - carry
-    return Wanted(heat.target_c, carry, heat.floors, heat.practice.on_heat_s.usual, coldest)
+    return Wanted(heat.target_c, carry, heat.floors, heat.practice.on_heat_s.usual, coldest, _weighed(figures))
+
+
+def _weighed(figures: Figures) -> Band:
+    """Of crumbs their own: what a sauce puts to them stays in it and would hide what they lose."""
+    left, lumps = figures.shape.cooked_yield_frac, figures.shape.lumps
+    if lumps is None:
+        return left
+    share = lumps.lump_mass_g * lumps.per_portion / figures.portions.piece_mass_g
+    return Band(*(1.0 - (1.0 - y) / share for y in (left.low, left.usual, left.high)))
 
 
 @lru_cache(maxsize=24)

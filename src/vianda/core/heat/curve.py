@@ -113,6 +113,7 @@ class HeatCurve:
     water_lost_frac: float
     fat_lost_frac: float
     yield_frac: float
+    weighed_frac: Band
     browned: tuple[float, float]
     brown_words: tuple[BrownWord, BrownWord]
     plate_low_c: float | None
@@ -241,6 +242,7 @@ def _told(
         doneness=doneness_at(peak), reached=cooked.reached,
         marks=marks, verdicts=check, doubt=doubt.causes if doubt else None,
         water_lost_frac=water / mass, fat_lost_frac=fat / mass, yield_frac=1.0 - (water + fat) / mass,
+        weighed_frac=wanted.weighed_frac,
         browned=brown, brown_words=(brown_word(brown[0]), brown_word(brown[1])), plate_low_c=low,
         plate_recovers_s=recovers, remarks=extra, fitted=fitted, said=_said(cooked),
         summed=_summed(float(_log10(times, places[:, least])[-1])),

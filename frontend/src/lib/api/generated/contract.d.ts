@@ -2527,6 +2527,7 @@ export interface components {
             verdicts: components["schemas"]["HoldVerdict"][];
             /** Water Lost Frac */
             water_lost_frac: number;
+            weighed_frac: components["schemas"]["Band"];
             /** Yield Frac */
             yield_frac: number;
         };
