@@ -25,10 +25,13 @@ from vianda.core.demo import (
     beacon_grill,
     harbour_light_pub,
     keepers_loaf,
+    night_watch_balls,
     slipway_smash,
+    supply_boat_ragu,
 )
-from vianda.core.edit import Choose, Edit, SetFigure
+from vianda.core.edit import Choose, Edit, SetFigure, SetStages
 from vianda.core.errors import CoreError
+from vianda.core.formula import HeatStage
 from vianda.core.heat.curve import HeatCurve, Progress, curve_steps
 
 
@@ -181,3 +184,25 @@ def test_hotter_or_thinner_never_takes_longer(
         assert hotter.pull_s.usual <= usual.pull_s.usual * 1.02
     if usual.reached and thicker.reached and style not in ("thick", "filled-burger"):
         assert thicker.pull_s.usual >= usual.pull_s.usual * 0.98
+
+
+def test_however_long_a_cook_is_composed_no_stretch_of_it_goes_unseen() -> None:
+    # A thin piece is expected to be done in minutes; whoever leaves it in an oven for an hour must see that hour.
+    slow = SetStages((
+        HeatStage("surface", "time", 40.0), HeatStage("oven", "time", 2400.0, temp_c=90.0),
+        HeatStage("surface", "core", flip=True),
+    ))  # fmt: skip
+    curve = curve_of(slipway_smash(), slow)
+    assert curve.pull_s.usual > 2400
+    assert max(b - a for a, b in pairwise(curve.times_s)) < 0.03 * curve.times_s[-1]
+    # The floor is met inside that hour, where it was looked at.
+    met = curve.verdicts[0].met_at_s
+    assert met is not None
+    assert 600 < met < 2000
+
+
+def test_of_what_simmers_the_first_minutes_are_drawn_as_finely_as_of_what_does_not() -> None:
+    crumbs = curve_of(supply_boat_ragu())
+    assert len(crumbs.times_s) > 60
+    assert "before" in next(r for r in crumbs.remarks if r.key == "tender").title.text
+    assert "until" in next(r for r in curve_of(night_watch_balls()).remarks if r.key == "tender").title.text

@@ -14,7 +14,7 @@ from vianda.core.heat.conduction.held import last_held
 from vianda.core.heat.conduction.jit import folder_name
 from vianda.core.heat.conduction.line import DRIP_SHARE, FAT_SHARE, ROOM, conduct, let_go, settle, solve_held, squeeze
 from vianda.core.heat.conduction.props import LATENT_J_KG, blend, heat_content
-from vianda.core.heat.conduction.slab import browned, cooked_frac, film_after, is_met, overshot, turn_over
+from vianda.core.heat.conduction.slab import browned, cooked_frac, film_after, is_met, overshot, thin_out, turn_over
 
 CELLS = 12
 
@@ -183,3 +183,13 @@ def test_machine_code_is_made_anew_when_a_word_of_any_source_changes(tmp_path: P
     assert folder_name([other, one]) == before
     one.write_text("K = 2.0")
     assert folder_name(tmp_path.glob("*.py")) != before
+
+
+def test_when_there_is_no_room_left_every_other_sample_goes() -> None:
+    times, temps, more = np.arange(9.0), np.arange(18.0).reshape(9, 2), np.arange(27.0).reshape(9, 3)
+    clock = np.array([8.0, 9.0, 1.0])
+    kept = thin_out(times, temps, more, clock)
+    assert kept == 5
+    assert list(times[:kept]) == [0, 2, 4, 6, 8]
+    assert list(temps[:kept, 0]) == [0, 4, 8, 12, 16]
+    assert clock[2] == 2.0

@@ -14,6 +14,10 @@
       Reckoning it, {Math.round(done * 100)} %
       <progress class="ml-2 w-32 align-middle" value={done}></progress>
     </p>
+  {:else if !shown.length}
+    <p class="mt-1 text-[0.875rem] leading-snug quiet">
+      It goes by the clock from end to end: what is not known shows in what comes of it, not in when.
+    </p>
   {:else}
     <ul class="mt-1">
       {#each shown as cause, at (cause.cause)}

@@ -20,6 +20,8 @@
   const sure = $derived(curve?.doubt != null);
   const shown = (kind: Amount["kind"], value: number) => amount({ kind, value }, units);
   const flat = $derived(curve?.form === "slab");
+  const simmers = $derived(heat.stages.some((s) => s.kind === "simmer"));
+  const clocked = $derived(curve?.doubt != null && curve.pull_s.high - curve.pull_s.low < 1);
 </script>
 
 <div class="mt-4" aria-busy={inside.busy}>
@@ -40,14 +42,22 @@
         </div>
       {/if}
       <div data-there>
-        <Fact label={!curve.reached ? "Core there" : sure ? "Done, check from" : "Done, about"}
+        <Fact
+          label={!curve.reached
+            ? "Core there"
+            : clocked
+              ? "Off, by the clock"
+              : sure
+                ? "Done, check from"
+                : "Done, about"}
           >{#if !curve.reached}not by {time(curve.pull_s.usual)}{:else if sure}{span(
               curve.pull_s.low,
               curve.pull_s.high,
             )}{:else}{time(curve.pull_s.usual)}{/if}</Fact
         >
         <span class="text-[0.8125rem] quiet"
-          >usual practice {span(heat.practice.on_heat_s.low, heat.practice.on_heat_s.high)}</span
+          >{simmers ? "cooked through; usual until tender" : "usual practice"}
+          {span(heat.practice.on_heat_s.low, heat.practice.on_heat_s.high)}</span
         >
       </div>
       {#if curve.reached}

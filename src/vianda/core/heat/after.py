@@ -58,7 +58,7 @@ def _stage(cooked: Cooked, around: Face, seconds: float) -> CookStage:
 
 
 def _core(march: March) -> float:
-    return float((march.now.temp * march.body.core_weight).sum())
+    return march.body.core_c(march.now.temp)
 
 
 def _hold(cooked: Cooked) -> AfterLine:

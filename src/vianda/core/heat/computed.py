@@ -85,7 +85,7 @@ def _pull_c(cooked: Cooked, planned_c: float) -> float:
     """What a probe in the middle reads when it may come off; more than planned where the coldest meat lags behind."""
     if cooked.setup.piece.middle is not None or not cooked.reached:
         return planned_c
-    core = float((cooked.at_pull.temp * cooked.body.core_weight).sum())
+    core = cooked.body.core_c(cooked.at_pull.temp)
     return core if core > planned_c + LAG_K else planned_c
 
 

@@ -57,7 +57,10 @@ def wanted_of(figures: Figures) -> Wanted:
     coldest = ANYTHING_C
     if heat.target_c >= floor.temp_c - 1e-6:
         coldest = line_c(floor, target_c=heat.target_c) - carry
-    return Wanted(heat.target_c, carry, heat.floors, heat.practice.on_heat_s.usual, coldest, _weighed(figures))
+    # Habit's simmer lasts until it is tender, long after the core is there.
+    simmer_s = sum((s.low_s + s.high_s) / 2 for s in heat.stages if s.kind == "simmer")
+    expected_s = heat.practice.on_heat_s.usual - simmer_s
+    return Wanted(heat.target_c, carry, heat.floors, expected_s, coldest, _weighed(figures))
 
 
 def _weighed(figures: Figures) -> Band:

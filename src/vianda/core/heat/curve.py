@@ -238,7 +238,7 @@ def _told(
         log10=_rounded(_log10(times, places[:, least])[picks], 3),
         stages=stages, flip_s=bands[flips[0] - 1] if flips and flips[0] > 0 else None,
         pull_s=bands[-1],
-        pull_core_c=float(core[min(cooked.on_heat, len(core) - 1)]), target_c=wanted.target_c, peak_c=peak,
+        pull_core_c=body.core_c(cooked.at_pull.temp), target_c=wanted.target_c, peak_c=peak,
         doneness=doneness_at(peak), reached=cooked.reached,
         marks=marks, verdicts=check, doubt=doubt.causes if doubt else None,
         water_lost_frac=water / mass, fat_lost_frac=fat / mass, yield_frac=1.0 - (water + fat) / mass,

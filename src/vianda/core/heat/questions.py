@@ -223,10 +223,10 @@ def _floor_in_time(setup: Setup, wanted: Wanted, seconds: float) -> HeatAnswer:
             stage, end_value=1000.0 if last else None, seconds=left if last else min(stage.seconds, left)
         )
         left -= took
-    ended, kept = march.now.copy(), march.kept
+    ended = march.now.copy()
     march.stage(setup.resting)
     times, temps, more = march.samples()
-    cooked = Cooked(setup, march.body, (seconds,), True, times, temps, more, ended, march.now, kept)
+    cooked = Cooked(setup, march.body, (seconds,), True, times, temps, more, ended, march.now)
     met = leading_met(cooked, wanted)
     highest = float(core_series(cooked).max())
     if met is None:

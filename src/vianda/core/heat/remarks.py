@@ -30,6 +30,8 @@ FELL_K = 60.0
 SUGAR_BURNS_C = 165.0
 # Below this a plate gives little crust; from 40 min on a simmer softens sinew. Common practice, no published source.
 CRUST_FROM_C, TENDER_S = 190.0, 2400.0
+# A core that is there so soon was there before: ours.
+DONE_BEFORE_S = 5.0
 # A burner that regulates never quite gets to what it is set to: ours.
 REGULATED_K = 3.0
 
@@ -209,9 +211,11 @@ def _tender(cooked: Cooked) -> HeatRemark | None:
         return None
     n = simmers[-1]
     took = cooked.ended_s[n] - (cooked.ended_s[n - 1] if n else 0.0)
+    there = took < DONE_BEFORE_S
     return HeatRemark(
         "tender",
-        say("In the sauce {took} until the core is there", took=duration(took)),
+        say("Cooked through before it goes in the sauce") if there
+        else say("In the sauce {took} until the core is there", took=duration(took)),
         say("Cooks argue from 10 min to 3 h. Collagen softens slowly at a simmer: sinewy meat gains from {more} on, "
             "lean mince only dries.", more=duration(TENDER_S)),
     )  # fmt: skip

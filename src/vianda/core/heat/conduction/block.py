@@ -19,6 +19,7 @@ from vianda.core.heat.conduction.slab import (
     BROWN_LOW,
     END_COLDEST,
     END_TIME,
+    EVERY,
     FAT_LOST,
     HEAT_IN,
     HEAT_OUT,
@@ -28,6 +29,7 @@ from vianda.core.heat.conduction.slab import (
     is_met,
     lethality,
     overshot,
+    thin_out,
 )
 
 # The faces in their order: below, above, the side. A row of ``rims`` each: film, what feeds it, skin.
@@ -115,8 +117,7 @@ def _along_columns(
 def march_block(
     temp: Array, shares: Array, rims: Array, tally: Array, lethal: Array, peak: Array, width: Array, height: Array,
     mass: Array, first: Array, drips: Array, factors: Array, faces: Array, dt_most: float, seconds: float, end: int,
-    end_value: float, coldest_c: float, clock: Array, keep_every: float, kept_t: Array, kept_temp: Array,
-    kept_more: Array, kept: int,
+    end_value: float, coldest_c: float, clock: Array, kept_t: Array, kept_temp: Array, kept_more: Array, kept: int,
 ) -> tuple[float, bool, int]:  # fmt: skip
     """March half a section in place until the stage ends: seconds it took, whether it got there, samples kept.
 
@@ -152,7 +153,9 @@ def march_block(
     ended = 0.0
     before = 0.5 * (temp[middle - 1, 0] + temp[middle, 0])
     while since < seconds - 1e-9:
-        if clock[0] >= clock[1] - 1e-9 and kept < most:
+        if clock[0] >= clock[1] - 1e-9:
+            if kept == most:
+                kept = thin_out(kept_t, kept_temp, kept_more, clock)
             kept_t[kept] = clock[0]
             kept_temp[kept] = temp
             kept_more[kept, 0], kept_more[kept, 1] = rims[BELOW, 2, 0], rims[ABOVE, 2, 0]
@@ -160,7 +163,7 @@ def march_block(
             kept_more[kept, 4], kept_more[kept, 5] = tally[WATER_LOST], tally[FAT_LOST]
             kept_more[kept, 6], kept_more[kept, 7] = tally[BROWN_LOW], tally[BROWN_HIGH]
             kept += 1
-            clock[1] = clock[0] + keep_every
+            clock[1] = clock[0] + clock[EVERY]
         dt = min(dt, seconds - since)
         for i in range(len(flat)):
             flat_k[i] = factors[0] * conductivity_of(flat_shares[i], flat[i])

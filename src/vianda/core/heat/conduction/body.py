@@ -57,6 +57,10 @@ class Body:
     escapes: Array
     core_weight: Array
 
+    def core_c(self, temp_c: Array) -> float:
+        """The geometric middle, where a probe is held, of cells at these temperatures."""
+        return float(np.sum(temp_c * self.core_weight))
+
     @property
     def mass_kg(self) -> float:
         """All of it."""

@@ -98,7 +98,6 @@ class Cooked:
     more: Array
     at_pull: Standing
     after: Standing
-    on_heat: int
 
     @property
     def on_heat_s(self) -> float:
@@ -151,7 +150,7 @@ class March:
         rims[:, 0] = FIRST_FILM
         rims[:, 2] = start
         return Standing(np.full(shape, start), body.first.copy(), edge, rims, np.zeros(sl.TALLIES), np.zeros(shape),
-                        np.full(shape, start), np.zeros(2))  # fmt: skip
+                        np.full(shape, start), np.array([0.0, 0.0, self.keep_every_s]))  # fmt: skip
 
     def stored_j(self) -> float:
         """Heat above liquid at 0 °C."""
@@ -187,14 +186,14 @@ class March:
                 now.temp, now.shares, now.rims, now.tally, now.lethal, now.peak, body.width, body.height, body.mass,
                 body.first,
                 body.escapes, self._factors, faces, self._step_s, seconds, end, value,
-                coldest, now.clock, self.keep_every_s,
+                coldest, now.clock,
                 self._t, self._temp, self._more, self._kept,
             )  # fmt: skip
         else:
             took, met, self._kept = sl.march_stage(
                 now.temp, now.shares, now.edge, now.tally, now.lethal, now.peak, body.width, body.volume, body.area,
                 body.mass, body.first, body.escapes, body.core_weight, self._factors, low, high, self._step_s, seconds,
-                end, value, coldest, stage.turn_every_s, now.clock, self.keep_every_s, self._t, self._temp, self._more,
+                end, value, coldest, stage.turn_every_s, now.clock, self._t, self._temp, self._more,
                 self._kept,
             )  # fmt: skip
         return took, met
@@ -222,11 +221,6 @@ class March:
             now.rims[1, 0] += stage.coat_kg_m2
         # The moment of a change is worth a sample.
         now.clock[1] = now.clock[0]
-
-    @property
-    def kept(self) -> int:
-        """Samples so far."""
-        return self._kept
 
     def samples(self) -> tuple[Array, Array, Array]:
         """Times, cells and the rest of what was kept, with the present moment as the last."""
@@ -262,12 +256,12 @@ def cook(setup: Setup, *, keep_every_s: float, step_factor: float = 1.0) -> Cook
         took, met = march.stage(stage)
         ended.append((ended[-1] if ended else 0.0) + took)
         reached = reached and met
-    at_pull, on_heat = march.now.copy(), march.kept
+    at_pull = march.now.copy()
     if setup.resting.seconds > 0:
-        march.keep_every_s = max(keep_every_s, setup.resting.seconds / 60)
+        march.now.clock[sl.EVERY] = max(march.now.clock[sl.EVERY], setup.resting.seconds / 60)
         march.stage(setup.resting)
     times, temp, more = march.samples()
-    return Cooked(setup, march.body, tuple(ended), reached, times, temp, more, at_pull, march.now, on_heat)  # fmt: skip
+    return Cooked(setup, march.body, tuple(ended), reached, times, temp, more, at_pull, march.now)  # fmt: skip
 
 
 def times_of(

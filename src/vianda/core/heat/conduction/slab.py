@@ -33,6 +33,8 @@ TALLIES = 7
 # Columns of ``kept_more``; of a loaf the third is the skin of its side.
 (KEPT_SKIN_LOW, KEPT_SKIN_HIGH, KEPT_STORE_LOW, KEPT_STORE_HIGH, KEPT_WATER, KEPT_FAT, KEPT_BROWN_LOW, KEPT_BROWN_HIGH,
  KEPT_FLIPPED) = range(9)  # fmt: skip
+# Rows of ``clock``, in s.
+NOW, NEXT, EVERY = range(3)
 END_TIME, END_CORE, END_TWO_FIFTHS, END_COLDEST, END_COLD = range(5)
 # Zero-order browning, Ea 60–100 kJ/mol in the literature, unit one minute at 150 °C: it only ranks. From memory, low.
 BROWN_EA_PER_R, BROWN_AT_K = 80_000.0 / 8.314, 423.15
@@ -40,6 +42,16 @@ BROWN_EA_PER_R, BROWN_AT_K = 80_000.0 / 8.314, 423.15
 D60_S, Z_K = 106.0, 5.56
 LN10_PER_Z = math.log(10.0) / Z_K
 COOKED_C = 60.0
+
+
+@compiled
+def thin_out(kept_t: Array, kept_temp: Array, kept_more: Array, clock: Array) -> int:
+    """Room again where all is full: every other sample goes, and from now on they come half as often."""
+    half = (len(kept_t) + 1) // 2
+    for n in range(half):
+        kept_t[n], kept_temp[n], kept_more[n] = kept_t[2 * n], kept_temp[2 * n], kept_more[2 * n]
+    clock[EVERY] *= 2.0
+    return half
 
 
 @compiled
@@ -122,14 +134,14 @@ def march_stage(
     temp: Array, shares: Array, edge: Array, tally: Array, lethal: Array, peak: Array, width: Array, volume: Array,
     area: Array, mass: Array, first: Array, drips: Array, core_weight: Array, factors: Array, low: Array, high: Array,
     dt_most: float, seconds: float, end: int, end_value: float, coldest_c: float, turn_every: float, clock: Array,
-    keep_every: float, kept_t: Array, kept_temp: Array, kept_more: Array, kept: int,
+    kept_t: Array, kept_temp: Array, kept_more: Array, kept: int,
 ) -> tuple[float, bool, int]:  # fmt: skip
     """March one piece in place until the stage ends: seconds it took, whether it got there, samples kept.
 
     ``factors``: on conductivity, on drip, the share of drip that comes to a skin, on browning above. ``clock``: now,
-    and when the next sample is due. ``coldest_c`` is what every place in the meat must have come to besides, where
-    the core is waited for. ``kept_more``: skins, stores, water and fat lost, browning of the faces, turned over, heat
-    in and out.
+    when the next sample is due, and how often one is. ``coldest_c`` is what every place in the meat must have come to
+    besides, where the core is waited for. ``kept_more``: skins, stores, water and fat lost, browning of the faces,
+    turned over, heat in and out.
     """
     n = len(temp)
     water, k, steam, gained, room, blended = (
@@ -150,7 +162,9 @@ def march_stage(
     for i in range(n):
         before += core_weight[i] * temp[i]
     while since < seconds - 1e-9:
-        if clock[0] >= clock[1] - 1e-9 and kept < most:
+        if clock[0] >= clock[1] - 1e-9:
+            if kept == most:
+                kept = thin_out(kept_t, kept_temp, kept_more, clock)
             kept_t[kept] = clock[0]
             kept_temp[kept] = temp
             kept_more[kept, 0], kept_more[kept, 1] = edge[SKIN_LOW], edge[SKIN_HIGH]
@@ -159,7 +173,7 @@ def march_stage(
             kept_more[kept, 6], kept_more[kept, 7] = tally[BROWN_LOW], tally[BROWN_HIGH]
             kept_more[kept, 8] = tally[FLIPPED]
             kept += 1
-            clock[1] = clock[0] + keep_every
+            clock[1] = clock[0] + clock[EVERY]
         dt = min(dt, seconds - since)
         if turn_every > 0.0:
             dt = min(dt, max(1e-3, turn_every - turned))
