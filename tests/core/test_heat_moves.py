@@ -17,6 +17,7 @@ from vianda.core.demo import (
     harbour_light_pub,
     keepers_loaf,
     slipway_smash,
+    supply_boat_ragu,
 )
 from vianda.core.edit import Choose, SetFigure, SetStages
 from vianda.core.errors import OutOfRangeError
@@ -117,3 +118,12 @@ def test_a_cover_moves_a_flat_piece_on_every_surface_it_is_offered_for(kind: str
         bare = (HeatStage(kind, "time", 60.0), HeatStage(kind, "core", flip=True))  # type: ignore[arg-type]
         covered = tuple(replace(s, cover=True) for s in bare)
         assert moves(curve_of(start(), SetStages(bare)), curve_of(start(), SetStages(covered)))
+
+
+def test_crumbs_brown_once_their_juice_has_boiled_away_and_a_stronger_burner_is_sooner_through_it() -> None:
+    gentle, usual, strong = (
+        curve_of(supply_boat_ragu(), kitchen=kitchen_with("iron-pan", power=power))
+        for power in ("gentle", "usual", "strong")
+    )
+    assert gentle.yield_frac > usual.yield_frac > strong.yield_frac
+    assert gentle.browned[0] < usual.browned[0] < strong.browned[0]

@@ -12,12 +12,14 @@ import numpy as np
 from vianda.core.heat.conduction.jit import compiled
 from vianda.core.heat.conduction.line import ROOM, conduct, let_go, two_step
 from vianda.core.heat.conduction.meat import Array
-from vianda.core.heat.conduction.props import LATENT_J_KG, blend, conductivity_of
+from vianda.core.heat.conduction.props import BOILING_C, LATENT_J_KG, blend, conductivity_of
 from vianda.core.heat.conduction.skin import (
     AIR_KIND,
     KIND,
     MOST_FILM,
+    SHUT_KIND,
     STORE_KIND,
+    H,
     link,
     longest_step,
     settle_skin,
@@ -25,8 +27,8 @@ from vianda.core.heat.conduction.skin import (
 )
 
 # Rows of ``edge``: what stands at the two faces.
-FILM_LOW, FILM_HIGH, FEED_LOW, FEED_HIGH, SKIN_LOW, SKIN_HIGH, STORE_LOW, STORE_HIGH = range(8)
-EDGES = 8
+FILM_LOW, FILM_HIGH, FEED_LOW, FEED_HIGH, SKIN_LOW, SKIN_HIGH, STORE_LOW, STORE_HIGH, POOL = range(9)
+EDGES = 9
 # Rows of ``tally``: J and kg for a unit of face, and browning of the two faces in units of a minute at 150 °C.
 HEAT_IN, HEAT_OUT, WATER_LOST, FAT_LOST, BROWN_LOW, BROWN_HIGH, FLIPPED = range(7)
 TALLIES = 7
@@ -42,6 +44,8 @@ BROWN_EA_PER_R, BROWN_AT_K = 80_000.0 / 8.314, 423.15
 D60_S, Z_K = 106.0, 5.56
 LN10_PER_Z = math.log(10.0) / Z_K
 COOKED_C = 60.0
+# How much better boiling juice takes the heat of a pan than a stirred crumb does: ours.
+POOL_GAIN = 4.0
 
 
 @compiled
@@ -222,7 +226,14 @@ def march_stage(
         if int(low[KIND]) == STORE_KIND:
             edge[STORE_LOW] = store_after(low, edge[STORE_LOW], into[0] / (area[0] * dt), dt)
         if int(high[KIND]) == STORE_KIND:
-            edge[STORE_HIGH] = store_after(high, edge[STORE_HIGH], into[1] / (area[n] * dt), dt)
+            boils = 0.0
+            if int(low[KIND]) == SHUT_KIND:
+                # Crumbs: their juice lies in the pan between them and takes its heat until it has boiled away.
+                edge[POOL] += out[0] / area[n]
+                boils = POOL_GAIN * high[H] * max(0.0, edge[STORE_HIGH] - BOILING_C)
+                boils = min(boils, edge[POOL] * LATENT_J_KG / dt)
+                edge[POOL] -= boils * dt / LATENT_J_KG
+            edge[STORE_HIGH] = store_after(high, edge[STORE_HIGH], into[1] / (area[n] * dt) + boils, dt)
         since += dt
         turned += dt
         clock[0] += dt
