@@ -8,7 +8,6 @@
   import PickField from "../../lib/ui/PickField.svelte";
   import { units } from "../../lib/units.svelte";
   import QuickField from "./QuickField.svelte";
-  import { isCold } from "./stage";
 
   interface Props {
     stage: HeatStage;
@@ -52,9 +51,9 @@
   ] as const;
   const choice = $derived(choices.find((c) => c.kind === stage.kind));
   // What is cold comes before the clock, and what is hot stays on it.
-  const cold = $derived(isCold(stage));
+  const cold = $derived(choice?.before ?? false);
   const places = $derived(
-    choices.filter((c) => isCold(c) === cold).map((c) => ({ key: c.kind, title: WHERE[c.kind] })),
+    choices.filter((c) => c.before === cold).map((c) => ({ key: c.kind, title: WHERE[c.kind] })),
   );
   const ends = $derived((choice?.ends ?? []).map((key) => ({ key, title: UNTIL[key] })));
   const deeds = $derived(DEEDS.filter((d) => choice?.deeds.includes(d.key)));

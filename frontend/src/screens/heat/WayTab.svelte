@@ -6,7 +6,6 @@
   import Segments from "../../lib/ui/Segments.svelte";
   import type { StepProps } from "../step";
   import type { HeatBench } from "./heat.svelte";
-  import { isCold } from "./stage";
   import StageRow from "./StageRow.svelte";
 
   let { bench, formula, evaluation, kitchen, inside }: StepProps & { inside: HeatBench } = $props();
@@ -39,7 +38,8 @@
   function chill(): void {
     if (ways?.chilling) send([ways.chilling, ...ways.stages]);
   }
-  const before = $derived(ways?.stages.filter(isCold).length ?? 0);
+  const offClock = (stage: HeatStage) => ways?.choices.find((c) => c.kind === stage.kind)?.before ?? false;
+  const before = $derived(ways?.stages.filter(offClock).length ?? 0);
   const ran = (at: number) => {
     if (at < before) return "before the heat";
     const one = inside.curve?.stages[at - before];
@@ -99,7 +99,7 @@
           number={at + 1}
           first={at === 0 || at === before}
           last={at === ways.stages.length - 1 || at === before - 1}
-          lone={!isCold(stage) && ways.stages.length - before === 1}
+          lone={!offClock(stage) && ways.stages.length - before === 1}
           choices={ways.choices}
           ran={ran(at)}
           onchange={(part) => change(at, part)}

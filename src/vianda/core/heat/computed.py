@@ -41,9 +41,16 @@ def with_computed_heat(figures: Figures) -> Figures:
         heat=plan, portions=figures.portions, salt=figures.salt, surface=figures.surface,
         surface_temp_c=figures.formula.heat.surface_temp_c, laid=figures.laid,
         at_once=figures.stove.at_once if figures.style.form == "crumbled" else None,
-        wait_s=wait_s(cooked_of(setup_of(figures), wanted_of(figures))) if figures.stove.waves > 1 else 0.0,
+        wait_s=_wait_s(figures),
     )  # fmt: skip
     return replace(figures, heat=plan, stove=stove)
+
+
+def _wait_s(figures: Figures) -> float:
+    """Between two waves; only flat pieces draw down metal that has to come back."""
+    if figures.stove.waves < 2 or figures.style.form not in FLAT:
+        return 0.0
+    return wait_s(cooked_of(setup_of(figures), wanted_of(figures)))
 
 
 def computed_plan(figures: Figures) -> HeatPlan:
@@ -63,7 +70,9 @@ def computed_plan(figures: Figures) -> HeatPlan:
     wants_floor = habit.target_c >= habit.floors.leading.temp_c - 1e-6
     blind_s = bands[-1].high - bands[-1].usual if wants_floor and not habit.probe and cooked.reached else 0.0
     stages = (
-        _own_stages(figures, lengths, pull, blind_s) if own else _composed(figures, specs, lengths, cooked, blind_s)
+        _own_stages(figures, specs, lengths, pull, blind_s)
+        if own
+        else _composed(figures, specs, lengths, cooked, blind_s)
     )
     turned = [n for n, s in enumerate(specs) if s.flip and n > 0]
     none = Band(0.0, 0.0, 0.0)
@@ -115,25 +124,25 @@ def _lengths(bands: tuple[Band, ...]) -> tuple[Band, ...]:
     return tuple(found)
 
 
-def _own_stages(figures: Figures, lengths: tuple[Band, ...], pull_c: float, blind_s: float) -> list[Stage]:
+def _own_stages(
+    figures: Figures, specs: tuple[HeatStage, ...], lengths: tuple[Band, ...], pull_c: float, blind_s: float
+) -> list[Stage]:
     """Habit's stages with the computed times; preheat, press, simmer and rest stay habit's.
 
     ``blind_s`` is what the last one is timed longer than usual, since nobody can probe it.
     """
-    times = iter(lengths)
+    times = iter(zip(specs, lengths, strict=True))
     left = len(lengths)
-    specs = on_heat(stages_of(figures.formula.heat, figures.style, figures.surface))
     found = []
     pressed = figures.style.press_by_s
     for stage in figures.heat.stages:
         if stage.kind in ("preheat", "press", "rest"):
             found.append(_around(figures, stage))
             continue
-        length, left = next(times), left - 1
-        covered = specs[len(lengths) - left - 1].cover and stage.kind == "second-side"
+        (spec, length), left = next(times), left - 1
         extra_s = blind_s if left == 0 else 0.0
         cue = stage.cue
-        if covered:
+        if spec.cover and stage.kind == "second-side":
             cue = replace(cue, text=cue.text.rstrip(".") + "." + COVERED)
         if "pull" in cue.amounts:
             cue = replace(cue, amounts={**cue.amounts, "pull": temp(pull_c)})

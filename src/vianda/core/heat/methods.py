@@ -25,11 +25,15 @@ Deed = Literal["flip", "press", "cover", "cheese", "glaze", "turn_every_s"]
 
 @dataclass(frozen=True, slots=True)
 class StageChoice:
-    """A kind of stage that a piece may go through, what may be done in it, and what may end it."""
+    """A kind of stage that a piece may go through, what may be done in it, and what may end it.
+
+    ``before``: it lies there before the heat, off the clock.
+    """
 
     kind: StageKind
     deeds: tuple[Deed, ...]
     ends: tuple[Until, ...]
+    before: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +68,7 @@ def stage_choices(form: Form, on: SurfaceKind) -> tuple[StageChoice, ...]:
     ('flip', 'press', 'cover', 'cheese', 'turn_every_s')
     """
     ends: tuple[Until, ...] = ("time", "two-fifths", "core") if form in FLAT else ("time", "core")
-    cold = () if form == "crumbled" else tuple(StageChoice(kind, (), ("time",)) for kind in COLD)
+    cold = () if form == "crumbled" else tuple(StageChoice(kind, (), ("time",), before=True) for kind in COLD)
     hot = _LOAF if form in BLOCKS else _ALL
     return (*cold, *(StageChoice(kind, _deeds(kind, form, on), ends) for kind in hot))
 

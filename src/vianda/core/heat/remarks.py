@@ -90,15 +90,15 @@ def plate_told(cooked: Cooked) -> tuple[float | None, float | None]:
 
 
 def _crowded(figures: Figures, cooked: Cooked) -> HeatRemark | None:
-    low, back = plate_told(cooked)
-    if low is None or back is None or cooked.setup.surface_c - low < FELL_K:
+    low, _ = plate_told(cooked)
+    if low is None or cooked.setup.surface_c - low < FELL_K:
         return None
     return HeatRemark(
         "crowded",
         say("The surface falls to {low} under them", low=temp(low)),
-        say("{n} cold pieces at once take more than this metal holds, and it needs {back} to come back between waves. "
+        say("{n} cold pieces at once take more than this metal holds, and it needs {back} to come back. "
             "Fewer at once, a thicker plate, or more fire keep the crust.", n=word(str(figures.stove.at_once)),
-            back=duration(back)),
+            back=duration(wait_s(cooked))),
     )  # fmt: skip
 
 

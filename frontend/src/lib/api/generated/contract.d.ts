@@ -5520,8 +5520,15 @@ export interface components {
         /**
          * StageChoice
          * @description A kind of stage that a piece may go through, what may be done in it, and what may end it.
+         *
+         *     ``before``: it lies there before the heat, off the clock.
          */
         StageChoice: {
+            /**
+             * Before
+             * @default false
+             */
+            before: boolean;
             /** Deeds */
             deeds: ("flip" | "press" | "cover" | "cheese" | "glaze" | "turn_every_s")[];
             /** Ends */
