@@ -1,0 +1,86 @@
+"""The same answers by today's code, under the names of today."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import replace
+from typing import Any
+
+from pydantic import TypeAdapter
+
+from vianda.core.compute import compute
+from vianda.core.demo import HOUSE_FORMULAS, norquay_lots
+from vianda.core.evaluate import Evaluation, evaluate
+from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
+from vianda.core.kitchen import Kitchen, yard_galley
+from vianda.core.larder import Larder, starter_larder
+from vianda.core.opening import Opening, open_line
+from vianda.core.target.solve import solve
+from vianda.core.target.wish import Candidate, Wish
+from vianda.interchange.formula_file import read_file
+
+# Fields that hold words for people.
+TEXT = frozenset({"text", "title", "label", "line", "name", "method", "unit"})
+Answers = Iterator[tuple[str, Any]]
+
+
+def golden_larder() -> Larder:
+    """The starter larder with the demo's lots and house formulas."""
+    start = starter_larder()
+    lots = norquay_lots(delivered="2026-11-20", use_by="2026-11-27")
+    return Larder.of(start.meats.values(), lots, (*start.pantry.values(), *HOUSE_FORMULAS))
+
+
+GALLEY = yard_galley()
+ABROAD = replace(GALLEY, country="UK", setting="food-service", unit_system="us")
+LARDER = golden_larder()
+
+
+def plain(kind: Any, value: Any) -> Any:
+    return TypeAdapter(kind).dump_python(value, mode="json")
+
+
+def _figures(kept: dict[str, Any], part: str, kitchen: Kitchen) -> Answers:
+    for name in kept[part]:
+        formula = read_file(kept["files"][name]).formula
+        yield name, plain(Evaluation, evaluate(formula, larder=LARDER, kitchen=kitchen))
+
+
+def _curves(kept: dict[str, Any]) -> Answers:
+    for name in kept["curves"]:
+        formula = read_file(kept["files"][name.removesuffix(" whole")]).formula
+        figures = compute(formula, larder=LARDER, kitchen=GALLEY)
+        curve = list(curve_steps(figures))[-1] if name.endswith(" whole") else heat_curve(figures)
+        yield name, plain(HeatCurve, curve)
+
+
+def _opening(kept: dict[str, Any]) -> Answers:
+    for line in kept["opening"]:
+        try:
+            yield line, plain(Opening, open_line(line, larder=LARDER, kitchen=GALLEY))
+        except ValueError as error:
+            yield line, f"{type(error).__name__}: {error}"
+
+
+def _solve(kept: dict[str, Any]) -> Answers:
+    cand = tuple(Candidate(k) for k in ("chuck", "round", "fat-trim", "brisket-point", "sirloin", "pork-shoulder"))
+    for name in kept["solve"]:
+        aim, sure = name.split()
+        low, high = (0.15, 0.26) if float(sure) else (0.19, 0.22)
+        wish = Wish(cand, low, high, aim=aim, confidence_frac=float(sure), use_stock=False)  # type: ignore[arg-type]
+        found = solve(wish, larder=LARDER, batch_mass_g=3000, step_g=5, grind_loss_frac=0.02)
+        yield name, plain(list[Any], list(found))
+
+
+NOW: dict[str, Callable[[dict[str, Any]], Answers]] = {
+    "figures": lambda kept: _figures(kept, "figures", GALLEY),
+    "abroad": lambda kept: _figures(kept, "abroad", ABROAD),
+    "curves": _curves,
+    "opening": _opening,
+    "solve": _solve,
+}
+
+
+def renamed(part: str, answer: Any) -> Any:
+    """What was kept, under the names of today."""
+    return answer
