@@ -18,10 +18,9 @@ import numpy as np
 import numpy.typing as npt
 from scipy.integrate import solve_ivp
 
-from vianda.core.apply_edit import apply_edit
-from vianda.core.compute import compute
-from vianda.core.demo import beacon_grill, harbour_light_pub, keepers_loaf, night_watch_balls, slipway_smash
-from vianda.core.edit import Choose
+from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, keepers_loaf, night_watch_balls, slipway_smash
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.heat.conduction.body import SLAB_CELLS, Piece, body_of
 from vianda.core.heat.conduction.faces import Face
 from vianda.core.heat.conduction.meat import Meat
@@ -30,9 +29,10 @@ from vianda.core.heat.conduction.run import Factors, March, Setup
 from vianda.core.heat.conduction.slab import HEAT_IN, HEAT_OUT
 from vianda.core.heat.conduction.stages import CookStage
 from vianda.core.heat.curve import HeatCurve, curve_steps
-from vianda.core.heat.setting import setup_of
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import starter_larder
+from vianda.core.heat.run_setup import setup_of
+from vianda.core.inventory.inventory import starter_larder
+from vianda.core.model.edit import Choose
+from vianda.core.pipeline.compute import compute
 
 Array = npt.NDArray[np.float64]
 # Without fat, which would run out of ours and not of theirs.
@@ -67,8 +67,14 @@ def pieces() -> None:
     def chosen(style: str) -> object:
         return apply_edit(night_watch_balls(), Choose("style", style), larder=larder, kitchen=kitchen)
 
-    formulas = (slipway_smash(), beacon_grill(), harbour_light_pub(), chosen("ball-baked"), night_watch_balls(),
-                keepers_loaf())  # fmt: skip
+    formulas = (
+        slipway_smash(),
+        beacon_grill(),
+        harbour_light_pub(),
+        chosen("ball-baked"),
+        night_watch_balls(),
+        keepers_loaf(),
+    )
     for formula in formulas:
         figures = compute(formula, larder=larder, kitchen=kitchen)  # type: ignore[arg-type]
         setup = setup_of(figures)
@@ -86,8 +92,10 @@ def pieces() -> None:
         whole = (time.perf_counter() - began) * 1000
         assert last is not None
         name = f"{figures.formula.name:26} {figures.formula.dish.style:14}"
-        print(f"{name} one run {ms:6.1f} ms, with doubt {whole:6.0f} ms;"
-              f" core off finer at most {off:+.2f} K; heat closes to {closure:.1e}")  # fmt: skip
+        print(
+            f"{name} one run {ms:6.1f} ms, with doubt {whole:6.0f} ms;"
+            f" core off finer at most {off:+.2f} K; heat closes to {closure:.1e}"
+        )
 
 
 def _sized(setup: Setup, by: float) -> Setup:

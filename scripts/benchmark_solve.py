@@ -10,15 +10,25 @@ import sys
 import time
 from decimal import Decimal
 
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.lot import Lot
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.lot import Lot
 from vianda.core.target.solve import NoBlendError, solve
 from vianda.core.target.wish import Aim, Candidate, Wish
 
 TWELVE = (
-    "chuck", "round", "rib", "trim-50", "trim-80", "fat-trim", "brisket-point", "short-rib-plate", "sirloin",
-    "ground-80", "flank", "shoulder-clod",
-)  # fmt: skip
+    "chuck",
+    "round",
+    "rib",
+    "trim-50",
+    "trim-80",
+    "fat-trim",
+    "brisket-point",
+    "short-rib-plate",
+    "sirloin",
+    "ground-80",
+    "flank",
+    "shoulder-clod",
+)
 TODAY = "2026-11-24"
 # A box of each of a few meats, to be used up on different days.
 LOTS = tuple(

@@ -78,9 +78,7 @@ def main() -> int:
         _run("the scripts' shell", ["bash", "-n", "start", "check", ".ci/run", "scripts/generate"]),
         _stale("the contract is fresh", [BIN / "vianda", "openapi"], places.PROJECT / "docs" / "openapi.json"),
         _stale(
-            "the file format is fresh",
-            [BIN / "vianda", "schema"],
-            places.PROJECT / "docs" / "formula-file.schema.json",
+            "the file format is fresh", [BIN / "vianda", "schema"], places.PROJECT / "docs" / "formula-file.schema.json"
         ),
         _stale("the list of rules is fresh", [BIN / "vianda", "counsel"], places.PROJECT / "docs" / "counsel.md"),
         _types_stale(),

@@ -35,10 +35,14 @@ def tightest(n: int, rng: np.random.Generator) -> tuple[float, np.ndarray]:
         guess = rng.uniform(-1, 1, (n, 2)) * math.sqrt(n)
         start = np.concatenate([[2 * math.sqrt(n) + 1], guess.ravel()])
         found = minimize(
-            lambda z: z[0], start, jac=lambda z: np.eye(1, len(z))[0], method="SLSQP",
+            lambda z: z[0],
+            start,
+            jac=lambda z: np.eye(1, len(z))[0],
+            method="SLSQP",
             constraints={"type": "ineq", "fun": apart},
-            bounds=[(2.0, None)] + [(None, None)] * (2 * n), options={"maxiter": 400, "ftol": 1e-13},
-        )  # fmt: skip
+            bounds=[(2.0, None)] + [(None, None)] * (2 * n),
+            options={"maxiter": 400, "ftol": 1e-13},
+        )
         if found.success and apart(found.x).min() > -1e-7 and found.x[0] < best[0]:
             best = (float(found.x[0]), found.x[1:].reshape(n, 2))
     return best

@@ -54,11 +54,17 @@ def _a_cook(page: Page, base: str, formula: int) -> int:
         page.wait_for_timeout(1500 * (place + 1))
         page.request.post(f"{path}/events", data={"token": f"picture-{place}", "kind": "done", "place": place})
     outcome = {
-        "cooked_mass_g": cook["plan"]["portions"]["batch_mass_g"] * 0.71, "cooked_diameter_mm": 104.0,
-        "crust": 5, "juice": 4, "bite": 3, "bind": 3, "grease": 3, "salt": 3,
+        "cooked_mass_g": cook["plan"]["portions"]["batch_mass_g"] * 0.71,
+        "cooked_diameter_mm": 104.0,
+        "crust": 5,
+        "juice": 4,
+        "bite": 3,
+        "bind": 3,
+        "grease": 3,
+        "salt": 3,
         "note": "The second wave went on too soon: the plate had fallen below 200.",
         "next_time": "Wait for 240 between waves.",
-    }  # fmt: skip
+    }
     page.request.put(f"{path}/outcome", data={"outcome": outcome, "revision": 1})
     return int(cook["id"])
 

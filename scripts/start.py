@@ -81,9 +81,22 @@ def _prepare(url: str, *, empty: bool) -> None:
 def _serve(url: str, port: int) -> subprocess.Popen[bytes]:
     log = (places.STATE / f"server-{port}.log").open("ab")
     command = [
-        places.PYTHON, "-m", "gunicorn", "--workers", "2", "--threads", "10", "--worker-class", "gthread",
-        "--bind", f"127.0.0.1:{port}", "--no-control-socket", "--graceful-timeout", "5", "vianda.app:create_app()",
-    ]  # fmt: skip
+        places.PYTHON,
+        "-m",
+        "gunicorn",
+        "--workers",
+        "2",
+        "--threads",
+        "10",
+        "--worker-class",
+        "gthread",
+        "--bind",
+        f"127.0.0.1:{port}",
+        "--no-control-socket",
+        "--graceful-timeout",
+        "5",
+        "vianda.app:create_app()",
+    ]
     return subprocess.Popen(
         [str(c) for c in command],
         env={**os.environ, "VIANDA_DATABASE_URL": url, "VIANDA_PAGES": str(places.PAGES)},
@@ -154,8 +167,10 @@ def main() -> int:
         try:
             held = locks.take(places.STATE / f"{folder.name}.lock")
         except locks.TakenError as taken:
-            refuse(f"this kitchen is already being served{' at ' + taken.note if taken.note else ''}.",
-                   "Open that address, or stop it first.")  # fmt: skip
+            refuse(
+                f"this kitchen is already being served{' at ' + taken.note if taken.note else ''}.",
+                "Open that address, or stop it first.",
+            )
         _check_port(given.port)
         # A fresh demo never touches a database that someone named.
         url = None if given.fresh_demo else os.environ.get("VIANDA_DATABASE_URL")

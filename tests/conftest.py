@@ -9,8 +9,9 @@ from hypothesis import settings
 
 from ops.mariadb import PrivateMariaDB
 from served import PROJECT, Served
-from vianda.core.kitchen import Kitchen, yard_galley
-from vianda.core.larder import Larder, starter_larder
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.inventory.inventory import Larder, starter_larder
 from vianda.services.demo_kitchen import seed_once
 from vianda.storage import tables
 from vianda.storage.database import connect_pool
@@ -110,5 +111,5 @@ def bare_kitchen(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
 def by_habit() -> Iterator[None]:
     """For rules that have nothing to do with heat: the plan stays that of habit, so that nothing is marched."""
     with pytest.MonkeyPatch.context() as patch:
-        patch.setattr("vianda.core.evaluate.with_computed_heat", lambda figures: figures)
+        patch.setattr("vianda.core.evaluation.evaluate.with_computed_heat", lambda figures: figures)
         yield

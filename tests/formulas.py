@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from vianda.core.choose import choose_style
-from vianda.core.demo import slipway_smash
-from vianda.core.formula import BlendPart, Formula, MixLine
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import starter_larder
+from vianda.core.demo.formulas import slipway_smash
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.choose import choose_style
+from vianda.core.inventory.inventory import starter_larder
+from vianda.core.model.formula import BlendPart, Formula, MixLine
 
 
 def blended(**shares: float) -> tuple[BlendPart, ...]:

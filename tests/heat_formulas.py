@@ -4,9 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from vianda.core.apply_edit import apply_edit
-from vianda.core.compute import compute
-from vianda.core.demo import (
+from vianda.core.demo.formulas import (
     beacon_grill,
     harbour_light_pub,
     keepers_loaf,
@@ -14,12 +12,15 @@ from vianda.core.demo import (
     slipway_smash,
     supply_boat_ragu,
 )
-from vianda.core.edit import Choose, Edit
-from vianda.core.formula import Formula, HeatStage
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
-from vianda.core.heat.setting import Asked
-from vianda.core.kitchen import Kitchen, yard_galley
-from vianda.core.larder import starter_larder
+from vianda.core.heat.run_setup import Asked
+from vianda.core.inventory.inventory import starter_larder
+from vianda.core.model.edit import Choose, Edit
+from vianda.core.model.formula import Formula, HeatStage
+from vianda.core.pipeline.compute import compute
 
 LARDER, KITCHEN = starter_larder(), yard_galley()
 
@@ -50,12 +51,21 @@ FILLED = (beacon_grill(), Choose("style", "filled-burger"))
 EGGS = (keepers_loaf(), Choose("style", "loaf-filled"))
 FROZEN = (beacon_grill(), Choose("firmness", "frozen"))
 CASES = {
-    "smash": (slipway_smash(),), "grill": (beacon_grill(),), "pub": (harbour_light_pub(),),
-    "simmered": (night_watch_balls(),), "baked": BAKED, "loaf": (keepers_loaf(),), "filled": FILLED, "eggs": EGGS,
-    "taco": (slipway_smash(), Choose("style", "smashed-taco")), "smoked": (beacon_grill(), Choose("style", "smoked")),
-    "tin": (keepers_loaf(), Choose("style", "loaf-tin")), "tray": (keepers_loaf(), Choose("style", "loaf-tray")),
-    "frozen": FROZEN, "crumbled": (supply_boat_ragu(),),
-}  # fmt: skip
+    "smash": (slipway_smash(),),
+    "grill": (beacon_grill(),),
+    "pub": (harbour_light_pub(),),
+    "simmered": (night_watch_balls(),),
+    "baked": BAKED,
+    "loaf": (keepers_loaf(),),
+    "filled": FILLED,
+    "eggs": EGGS,
+    "taco": (slipway_smash(), Choose("style", "smashed-taco")),
+    "smoked": (beacon_grill(), Choose("style", "smoked")),
+    "tin": (keepers_loaf(), Choose("style", "loaf-tin")),
+    "tray": (keepers_loaf(), Choose("style", "loaf-tray")),
+    "frozen": FROZEN,
+    "crumbled": (supply_boat_ragu(),),
+}
 
 
 def kitchen_with(key: str, **change: object) -> Kitchen:

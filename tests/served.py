@@ -35,14 +35,26 @@ class Served:
     def start_server(self) -> None:
         self.process = subprocess.Popen(
             [
-                sys.executable, "-m", "gunicorn", "-w", "2", "--threads", "10", "-k", "gthread",
-                "-b", f"127.0.0.1:{self.port}", "--no-control-socket", "--graceful-timeout", "5",
+                sys.executable,
+                "-m",
+                "gunicorn",
+                "-w",
+                "2",
+                "--threads",
+                "10",
+                "-k",
+                "gthread",
+                "-b",
+                f"127.0.0.1:{self.port}",
+                "--no-control-socket",
+                "--graceful-timeout",
+                "5",
                 "vianda.app:create_app()",
             ],
             env=self.environment,
             stdout=subprocess.DEVNULL,
             stderr=subprocess.DEVNULL,
-        )  # fmt: skip
+        )
         deadline = time.monotonic() + 20
         while time.monotonic() < deadline:
             try:

@@ -20,10 +20,7 @@ LEAST_FREE_BYTES = 1_500_000_000
 NODE_LEAST = 20
 
 # program -> Debian package
-RUN_PROGRAMS = {
-    "mariadbd": "mariadb-server-core",
-    "my_print_defaults": "mariadb-client-core",
-}
+RUN_PROGRAMS = {"mariadbd": "mariadb-server-core", "my_print_defaults": "mariadb-client-core"}
 CHECK_PROGRAMS = RUN_PROGRAMS | {"chromium": "chromium"}
 SYSTEM_PATHS = "/usr/sbin:/usr/bin:/sbin:/bin"
 
@@ -63,9 +60,21 @@ def _run(command: Sequence[str | Path], *, cwd: Path, what: str, env: dict[str, 
     lower = output.lower()
     if "no space left" in lower or "enospc" in lower:
         refuse(f"{what} stopped: the disk is full.", "Make room (about 1.5 GB) and run the command again.")
-    signs = ("could not resolve", "failed to resolve", "temporary failure", "network is unreachable", "enotfound",
-             "eai_again", "error sending request", "connection refused", "timed out", "econnrefused",
-             "failed to fetch", "no matching distribution", "no route to host")  # fmt: skip
+    signs = (
+        "could not resolve",
+        "failed to resolve",
+        "temporary failure",
+        "network is unreachable",
+        "enotfound",
+        "eai_again",
+        "error sending request",
+        "connection refused",
+        "timed out",
+        "econnrefused",
+        "failed to fetch",
+        "no matching distribution",
+        "no route to host",
+    )
     if any(sign in lower for sign in signs):
         refuse(f"{what} could not reach its package source.", "Connect to the network and run the command again.")
     last = output.splitlines()[-1] if output else "no message"
@@ -107,8 +116,17 @@ def programs(wanted: dict[str, str]) -> None:
 def _uv() -> Path:
     uv = places.TOOLS / "uv" / "bin" / "uv"
     if not uv.exists():
-        command: list[str | Path] = ["python3", "-m", "pip", "install", "-q", "--root-user-action=ignore", "--target",
-                   places.TOOLS / "uv", UV]  # fmt: skip
+        command: list[str | Path] = [
+            "python3",
+            "-m",
+            "pip",
+            "install",
+            "-q",
+            "--root-user-action=ignore",
+            "--target",
+            places.TOOLS / "uv",
+            UV,
+        ]
         _run(command, cwd=places.PROJECT, what="installing uv")
     return uv
 

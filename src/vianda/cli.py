@@ -10,9 +10,9 @@ from pathlib import Path
 
 from pydantic import TypeAdapter
 
+from vianda.core.basis.errors import CoreError
 from vianda.core.counsel.listing import counsel_document
-from vianda.core.errors import CoreError
-from vianda.core.evaluate import Evaluation, evaluate
+from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.interchange.formula_file import formula_file_schema, read_text
 
 MOST_BYTES = 5_000_000

@@ -11,9 +11,9 @@ from pathlib import Path
 import pytest
 
 from vianda import cli
-from vianda.core.demo import slipway_smash
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import starter_larder
+from vianda.core.demo.formulas import slipway_smash
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.inventory.inventory import starter_larder
 from vianda.interchange.formula_file import FormulaBundle, write_file
 
 

@@ -7,8 +7,8 @@ from concurrent.futures import ThreadPoolExecutor
 
 import pytest
 
-from vianda.core.demo import beacon_grill, harbour_light_pub, keepers_loaf, slipway_smash
-from vianda.core.formula import Formula
+from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, keepers_loaf, slipway_smash
+from vianda.core.model.formula import Formula
 from vianda.interchange.formula_model import FormulaModel
 
 
@@ -72,13 +72,17 @@ def test_a_cool_surface_is_told_how_long_to_wait(client) -> None:
     ("path", "more", "status"),
     [
         ("curve", {"observed": {"probes": [{"at_s": 60, "core_c": 900}]}}, 422),
-        ("curve", {"observed": {"turned_s": 1}}, 422), ("curve", {"surface_now_c": 5000}, 422),
-        ("curve", {"observed": {"probes": [{"at_s": 60, "core_c": 50}] * 13}}, 422), ("curve", {"nonsense": 1}, 422),
-        ("ask", {"kind": "how-thick", "value": 2}, 422), ("ask", {"kind": "how-thick"}, 422),
-        ("ask", {"kind": "why"}, 422), ("ask", {"kind": "how-long", "value": 1e308}, 422),
+        ("curve", {"observed": {"turned_s": 1}}, 422),
+        ("curve", {"surface_now_c": 5000}, 422),
+        ("curve", {"observed": {"probes": [{"at_s": 60, "core_c": 50}] * 13}}, 422),
+        ("curve", {"nonsense": 1}, 422),
+        ("ask", {"kind": "how-thick", "value": 2}, 422),
+        ("ask", {"kind": "how-thick"}, 422),
+        ("ask", {"kind": "why"}, 422),
+        ("ask", {"kind": "how-long", "value": 1e308}, 422),
         ("probe", {"at_s": 0}, 422),
     ],
-)  # fmt: skip
+)
 def test_bad_questions_are_refused_with_a_reason(client, path: str, more: dict, status: int) -> None:
     answer = client.post(f"/api/heat/{path}", json=_body(slipway_smash(), **more))
     assert answer.status_code == status
@@ -138,8 +142,9 @@ def test_an_edit_sets_stages_and_the_plan_follows_them(client) -> None:
     assert [s["kind"] for s in answer["formula"]["heat"]["stages"]] == ["surface", "oven"]
     assert [s["kind"] for s in answer["evaluation"]["heat"]["stages"]] == ["preheat", "first-side", "bake", "rest"]
     assert answer["evaluation"]["heat"]["model"] == "conduction"
-    back = client.post("/api/evaluate", json={**body, "formula": answer["formula"],
-                                              "edits": [{"kind": "set-stages", "stages": []}]})  # fmt: skip
+    back = client.post(
+        "/api/evaluate", json={**body, "formula": answer["formula"], "edits": [{"kind": "set-stages", "stages": []}]}
+    )
     assert back.get_json()["formula"]["heat"]["stages"] == []
 
 

@@ -9,7 +9,7 @@ from pathlib import Path
 
 import pytest
 
-from vianda.core.demo import slipway_smash
+from vianda.core.demo.formulas import slipway_smash
 from vianda.interchange.formula_model import FormulaModel
 
 FORMULA = FormulaModel.from_core(slipway_smash()).model_dump(mode="json")
@@ -32,9 +32,13 @@ def test_edits_are_applied_in_order_before_the_evaluation(client) -> None:
     ]
     answer = client.post("/api/evaluate", json={"formula": FORMULA, "edits": edits}).get_json()
     dish = {
-        "dish": "burger", "style": "grilled", "guests": 10, "pieces_per_guest": 1, "guests_per_piece": 1,
+        "dish": "burger",
+        "style": "grilled",
+        "guests": 10,
+        "pieces_per_guest": 1,
+        "guests_per_piece": 1,
         "spare_pieces": 0,
-    }  # fmt: skip
+    }
     assert answer["formula"]["dish"] == dish
     assert [p["meat"] for p in answer["evaluation"]["blend"]["parts"]][-1] == "rib"
 

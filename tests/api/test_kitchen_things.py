@@ -37,8 +37,15 @@ def test_a_ware_that_cannot_be_is_refused_with_the_reason(client, ware: dict, sa
 
 def test_a_slice_has_two_sides(client) -> None:
     buns = client.get("/api/kitchen").get_json()["kitchen"]["buns"]
-    toast = {"key": "toast", "name": "Toast", "diameter_mm": 120, "mass_g": 40, "price_each": "0.10", "allergens": [],
-             "kind": "slice"}  # fmt: skip
+    toast = {
+        "key": "toast",
+        "name": "Toast",
+        "diameter_mm": 120,
+        "mass_g": 40,
+        "price_each": "0.10",
+        "allergens": [],
+        "kind": "slice",
+    }
     assert "two sides" in _save(client, buns=[*buns, toast]).get_json()["detail"]
     assert _save(client, buns=[*buns, toast | {"depth_mm": 90}]).status_code == 200
 
@@ -61,10 +68,14 @@ def _surfaces(client) -> list[dict]:
 @pytest.mark.parametrize(
     ("change", "says"),
     [
-        ({"thickness_mm": 0.4}, "1 to 40 mm"), ({"thickness_mm": 55}, "1 to 40 mm"), ({"offset_k": 99}, "60 K"),
-        ({"outdoor_c": -50}, "yard"), ({"heat_factor": 4}, "0.5 to 2"), ({"broiler_c": 40}, "150 to 700"),
+        ({"thickness_mm": 0.4}, "1 to 40 mm"),
+        ({"thickness_mm": 55}, "1 to 40 mm"),
+        ({"offset_k": 99}, "60 K"),
+        ({"outdoor_c": -50}, "yard"),
+        ({"heat_factor": 4}, "0.5 to 2"),
+        ({"broiler_c": 40}, "150 to 700"),
     ],
-)  # fmt: skip
+)
 def test_a_surface_that_cannot_be_is_refused_with_the_reason(client, change: dict, says: str) -> None:
     first, *rest = _surfaces(client)
     answer = _save(client, surfaces=[first | {"heating": first["heating"] | change}, *rest])

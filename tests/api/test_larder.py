@@ -4,14 +4,21 @@ from __future__ import annotations
 
 import pytest
 
-from vianda.core.demo import keepers_loaf, slipway_smash
+from vianda.core.demo.formulas import keepers_loaf, slipway_smash
 from vianda.interchange.formula_model import FormulaModel
 
 FORMULA = FormulaModel.from_core(slipway_smash()).model_dump(mode="json")
 LOT = {
-    "key": "new", "meat": "chuck", "name": "Tuesday's chuck", "left_mass_g": 5000.0, "price_per_kg": "9.10",
-    "delivered": "2026-11-24", "use_by": "2026-11-27", "evidence": [], "closed": False,
-}  # fmt: skip
+    "key": "new",
+    "meat": "chuck",
+    "name": "Tuesday's chuck",
+    "left_mass_g": 5000.0,
+    "price_per_kg": "9.10",
+    "delivered": "2026-11-24",
+    "use_by": "2026-11-27",
+    "evidence": [],
+    "closed": False,
+}
 
 
 def _meat(client, key: str) -> dict:
@@ -109,8 +116,14 @@ def test_the_larder_goes_out_and_comes_back_as_a_file_with_a_report(client) -> N
     again = client.post("/api/larder/file", json={"text": text}).get_json()["rows"]
     assert {r["outcome"] for r in again} == {"unchanged"}
     lines = text.splitlines()
-    changed = "\n".join([lines[0], lines[1].replace("9.4000", "9.90"), lines[2].replace("beef", "unicorn"),
-                         lines[3].replace("under-blade", "my-blade", 1)])  # fmt: skip
+    changed = "\n".join(
+        [
+            lines[0],
+            lines[1].replace("9.4000", "9.90"),
+            lines[2].replace("beef", "unicorn"),
+            lines[3].replace("under-blade", "my-blade", 1),
+        ]
+    )
     report = client.post("/api/larder/file", json={"text": changed}).get_json()["rows"]
     assert [r["outcome"] for r in report] == ["corrected", "refused", "added"]
     assert report[1]["line"] == 3
@@ -119,9 +132,12 @@ def test_the_larder_goes_out_and_comes_back_as_a_file_with_a_report(client) -> N
 
 def _solve(client, **more: object) -> dict:
     body = {
-        "formula": FORMULA, "candidates": [{"meat": m} for m in ("chuck", "round", "trim-50", "rib")],
-        "typed": {"fat_low": "20", "fat_high": "22 %"}, "aim": "cheapest", **more,
-    }  # fmt: skip
+        "formula": FORMULA,
+        "candidates": [{"meat": m} for m in ("chuck", "round", "trim-50", "rib")],
+        "typed": {"fat_low": "20", "fat_high": "22 %"},
+        "aim": "cheapest",
+        **more,
+    }
     answer = client.post("/api/target/solve", json=body)
     assert answer.status_code == 200, answer.get_json()
     return answer.get_json()
@@ -188,8 +204,12 @@ def test_bounds_typed_for_a_meat_and_a_species_hold(client) -> None:
     shares = dict(zip(*(solved["answers"][0]["answer"][k] for k in ("meats", "shares_frac")), strict=True))
     assert 0.4 - 1e-6 <= shares["chuck"] <= 0.6 + 1e-6
     assert shares.get("pork-belly", 0) <= 0.25 + 1e-6
-    bad = {"formula": FORMULA, "candidates": [{"meat": "chuck", "least": "lots"}], "aim": "cheapest",
-           "typed": {"fat_low": "20", "fat_high": "22"}}  # fmt: skip
+    bad = {
+        "formula": FORMULA,
+        "candidates": [{"meat": "chuck", "least": "lots"}],
+        "aim": "cheapest",
+        "typed": {"fat_low": "20", "fat_high": "22"},
+    }
     refused = client.post("/api/target/solve", json=bad)
     assert refused.status_code == 422
     assert refused.get_json()["fields"][0]["pointer"] == "/candidates/0"
@@ -203,8 +223,9 @@ def test_a_cook_takes_what_it_used_from_its_lots_once(client) -> None:
     bought = cook["plan"]["cost"]["parts"][0]["bought_g"]
 
     def left() -> float:
-        return next(k["lot"]["left_mass_g"] for k in client.get("/api/larder").get_json()["lots"]
-                    if k["lot"]["key"] == key)  # fmt: skip
+        return next(
+            k["lot"]["left_mass_g"] for k in client.get("/api/larder").get_json()["lots"] if k["lot"]["key"] == key
+        )
 
     assert left() == 5000
     body = {"outcome": {"cooked_mass_g": 2400.0}, "revision": cook["revision"]}

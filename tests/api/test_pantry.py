@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from vianda.core.demo import keepers_loaf, slipway_smash
+from vianda.core.demo.formulas import keepers_loaf, slipway_smash
 from vianda.interchange.formula_model import FormulaModel
 
 LOAF = FormulaModel.from_core(keepers_loaf()).model_dump(mode="json")

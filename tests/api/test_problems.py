@@ -7,15 +7,19 @@ import json
 import pytest
 from peewee import OperationalError
 
-from vianda.core.demo import slipway_smash
+from vianda.core.demo.formulas import slipway_smash
 from vianda.interchange.formula_model import FormulaModel
 
 FORMULA = FormulaModel.from_core(slipway_smash()).model_dump(mode="json")
 
 
 def _post(client, path: str, body, **options):
-    return client.post(path, data=body if isinstance(body, str | bytes) else json.dumps(body),
-                       content_type=options.pop("content_type", "application/json"), **options)  # fmt: skip
+    return client.post(
+        path,
+        data=body if isinstance(body, str | bytes) else json.dumps(body),
+        content_type=options.pop("content_type", "application/json"),
+        **options,
+    )
 
 
 def _changed(pointer: str, value: object) -> dict:

@@ -182,10 +182,16 @@ def test_a_finer_or_coarser_scale(client, hours: Hours) -> None:
 @pytest.mark.parametrize(
     "wrong",
     [
-        {"action": "fly"}, {"token": "short"}, {"token": "<img onerror=x>"}, {"about": 0}, {"late_s": -1},
-        {"seen_g": 1e308}, {"seen_g": "heavy"}, {"more": 1},
+        {"action": "fly"},
+        {"token": "short"},
+        {"token": "<img onerror=x>"},
+        {"about": 0},
+        {"late_s": -1},
+        {"seen_g": 1e308},
+        {"seen_g": "heavy"},
+        {"more": 1},
     ],
-)  # fmt: skip
+)
 def test_what_does_not_fit_is_refused_and_changes_nothing(client, hours: Hours, wrong: dict) -> None:
     run = _begin(client)
     body = {"token": "a-good-token", "action": "piece", **wrong}

@@ -4,10 +4,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from vianda.core.amount_entry import VAGUE, read_additions, read_amount
-from vianda.core.errors import CoreError, OutOfRangeError, UnreadableEntryError
-from vianda.core.pantry import starter_pantry
-from vianda.core.units import G_PER_OZ
+from vianda.core.basis.errors import CoreError, OutOfRangeError, UnreadableEntryError
+from vianda.core.basis.units import G_PER_OZ
+from vianda.core.inventory.pantry import starter_pantry
+from vianda.core.reading.amount_entry import VAGUE, read_additions, read_amount
 
 PANTRY = starter_pantry()
 
@@ -101,8 +101,12 @@ def _read(text: str) -> list[tuple[str, float]]:
 
 def test_a_line_of_many_things_is_read_one_by_one() -> None:
     assert _read("1/3 cup panko, 2 large eggs + 1 yolk, 3 cloves garlic and a pinch of nutmeg") == [
-        ("panko", 16.7), ("egg", 100.0), ("yolk", 17.0), ("garlic", 9.0), ("nutmeg", 0.1),
-    ]  # fmt: skip
+        ("panko", 16.7),
+        ("egg", 100.0),
+        ("yolk", 17.0),
+        ("garlic", 9.0),
+        ("nutmeg", 0.1),
+    ]
 
 
 def test_a_comma_in_a_name_or_a_number_does_not_part_it() -> None:

@@ -8,11 +8,11 @@ from decimal import Decimal
 
 import pytest
 
-from vianda.core.errors import OutOfRangeError
-from vianda.core.evidence import Evidence, told, update_working, updated
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.lot import Lot
-from vianda.core.phrase import Phrase
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.phrase import Phrase
+from vianda.core.inventory.evidence import Evidence, told, update_working, updated
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.lot import Lot
 from vianda.core.target.binding import binding_limits, price_of_certainty
 from vianda.core.target.nearest_changes import nearest_changes
 from vianda.core.target.program import program_of
@@ -37,8 +37,9 @@ def _bound(wish: Wish, larder: Larder = LARDER) -> tuple[Answer, list[str], list
 def _changes(wish: Wish, larder: Larder = LARDER) -> list[Phrase]:
     with pytest.raises(NoBlendError):
         solve(wish, larder=larder, batch_mass_g=3000, step_g=1)
-    return list(nearest_changes(program_of(wish, larder=larder, batch_mass_g=3000, grind_loss_frac=0),
-                                batch_mass_g=3000))  # fmt: skip
+    return list(
+        nearest_changes(program_of(wish, larder=larder, batch_mass_g=3000, grind_loss_frac=0), batch_mass_g=3000)
+    )
 
 
 def _wish(*candidates: Candidate, low: float = 0.20, high: float = 0.22, **more: object) -> Wish:
@@ -50,8 +51,12 @@ def test_a_dear_meat_held_at_its_least_says_what_a_point_less_would_save() -> No
     best, texts, phrases = _bound(wish)
     at = next(i for i, t in enumerate(texts) if "Rib is at its least" in t)
     # One point less of it, solved again, is the proof.
-    less = solve(_wish(Candidate("rib", least_frac=0.29), Candidate("round"), Candidate("trim-50")), larder=LARDER,
-                 batch_mass_g=50_000, step_g=1)[0]  # fmt: skip
+    less = solve(
+        _wish(Candidate("rib", least_frac=0.29), Candidate("round"), Candidate("trim-50")),
+        larder=LARDER,
+        batch_mass_g=50_000,
+        step_g=1,
+    )[0]
     assert phrases[at].amounts["dear"].value == pytest.approx(best.price_per_kg - less.price_per_kg, abs=2e-3)
 
 
@@ -78,8 +83,9 @@ def test_the_last_of_a_lot_binds_and_a_species_does() -> None:
 
 
 def test_sinew_binds_where_the_cheap_meat_is_sinewy() -> None:
-    wish = _wish(Candidate("shank"), Candidate("round"), Candidate("trim-50"), low=0.10, high=0.3,
-                 collagen_most_frac=0.14)  # fmt: skip
+    wish = _wish(
+        Candidate("shank"), Candidate("round"), Candidate("trim-50"), low=0.10, high=0.3, collagen_most_frac=0.14
+    )
     best, texts, _ = _bound(wish)
     assert "shank" in best.meats
     assert any("connective tissue is reached" in t for t in texts)
@@ -118,11 +124,20 @@ def test_a_box_too_small_says_how_many_grams_are_wanting() -> None:
     [
         (_wish(Candidate("rib"), Candidate("suet")), "Let the fat go up to", 0.26),
         (_wish(Candidate("rib", least_frac=0.9), Candidate("round")), "Let {name} go down to", 0.7778),
-        (_wish(Candidate("lamb-ground"), Candidate("suet", most_frac=0.5), Candidate("round"), low=0.2, high=0.21,
-               species=(SpeciesLimit("beef", 0.0, 0.05), SpeciesLimit("lamb", 0.0, 0.5))),
-         "of the blend", None),
+        (
+            _wish(
+                Candidate("lamb-ground"),
+                Candidate("suet", most_frac=0.5),
+                Candidate("round"),
+                low=0.2,
+                high=0.21,
+                species=(SpeciesLimit("beef", 0.0, 0.05), SpeciesLimit("lamb", 0.0, 0.5)),
+            ),
+            "of the blend",
+            None,
+        ),
     ],
-)  # fmt: skip
+)
 def test_the_change_that_would_do_is_named_with_its_figure(wish: Wish, says: str, to: float | None) -> None:
     found = _changes(wish)
     named = [p for p in found if says in p.text]

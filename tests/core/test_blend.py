@@ -5,12 +5,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from formulas import blended
-from vianda.core import shares
-from vianda.core.blend import BlendFigures, blend_figures, blend_spread
-from vianda.core.errors import InfeasibleBlendError, OutOfRangeError, UnknownItemError
-from vianda.core.formula import BlendPart
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.weighing import shares_on_scale
+from vianda.core.basis.errors import InfeasibleBlendError, OutOfRangeError, UnknownItemError
+from vianda.core.basis.scale_step import shares_on_scale
+from vianda.core.blend import shares
+from vianda.core.blend.blend import BlendFigures, blend_figures, blend_spread
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.model.formula import BlendPart
 
 KEYS = tuple(starter_larder().meats)
 PARTS = st.lists(st.tuples(st.sampled_from(KEYS), st.floats(0.01, 1)), min_size=1, max_size=8, unique_by=lambda p: p[0])

@@ -7,13 +7,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from formulas import smash
-from vianda.core.apply_edit import apply_edit
-from vianda.core.check_weigh import bowl_forecast, tolerance_g, verdict
-from vianda.core.edit import Choose, SetFigure
-from vianda.core.evaluate import evaluate
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import starter_larder
-from vianda.core.weighing_run import Kept, WeighingPlan, judge, plan_of_weighing, running
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.inventory.inventory import starter_larder
+from vianda.core.model.edit import Choose, SetFigure
+from vianda.core.weighing.check_weigh import bowl_forecast, tolerance_g, verdict
+from vianda.core.weighing.weighing_run import Kept, WeighingPlan, judge, plan_of_weighing, running
 
 PLAN = WeighingPlan("disc", 12, 85, 0, 85, False, 1020, 0, 1, 5000, 2)
 
@@ -30,11 +30,20 @@ def test_the_tolerance_is_whole_steps(target: float, step: float, wanted: float)
 @pytest.mark.parametrize(
     ("shown", "kind", "change"),
     [
-        (0, "empty", 85), (8, "empty", 77), (-40, "odd", 125), (50, "odd", 35), (57, "light", 28), (82, "light", 3),
-        (83, "good", 2), (87, "good", -2), (88, "heavy", -3), (113, "heavy", -28), (114, "odd", -29),
+        (0, "empty", 85),
+        (8, "empty", 77),
+        (-40, "odd", 125),
+        (50, "odd", 35),
+        (57, "light", 28),
+        (82, "light", 3),
+        (83, "good", 2),
+        (87, "good", -2),
+        (88, "heavy", -3),
+        (113, "heavy", -28),
+        (114, "odd", -29),
         (397, "odd", -312),
     ],
-)  # fmt: skip
+)
 def test_what_is_said_of_a_reading(shown: float, kind: str, change: float) -> None:
     said = verdict(shown_g=shown, target_g=85, tolerance=2)
     assert (said.kind, said.change_g) == (kind, change)
@@ -69,13 +78,23 @@ def test_the_forecast_says_when_the_count_will_not_come_out() -> None:
 
 
 @given(
-    st.lists(st.integers(60, 110), max_size=30), st.integers(1, 30), st.floats(0, 60), st.booleans(),
-    st.integers(0, 5),
-)  # fmt: skip
+    st.lists(st.integers(60, 110), max_size=30), st.integers(1, 30), st.floats(0, 60), st.booleans(), st.integers(0, 5)
+)
 def test_the_bowl_closes(shown: list[int], pieces: int, loss: float, last: bool, heavier: int) -> None:
     heavier = min(heavier, pieces)
-    plan = WeighingPlan("disc", pieces, 85, min(heavier, 1) if last else heavier, 87, last,
-                        pieces * 85 + 2 * heavier + loss, loss, 1, 5000, 2)  # fmt: skip
+    plan = WeighingPlan(
+        "disc",
+        pieces,
+        85,
+        min(heavier, 1) if last else heavier,
+        87,
+        last,
+        pieces * 85 + 2 * heavier + loss,
+        loss,
+        1,
+        5000,
+        2,
+    )
     now = running(plan, [Kept(n, g, n) for n, g in enumerate(shown)])
     assert now.bowl.left_g == pytest.approx(plan.bowl_g - sum(shown))
     to_come = sum(plan.target_g(n) for n in range(len(shown) + 1, pieces + 1))

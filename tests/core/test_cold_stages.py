@@ -7,15 +7,21 @@ from dataclasses import replace
 import pytest
 
 from heat_formulas import KITCHEN, LARDER, curve_of, edited
-from vianda.core.compute import compute
-from vianda.core.demo import harbour_light_pub, keepers_loaf, night_watch_balls, slipway_smash, supply_boat_ragu
-from vianda.core.edit import Choose, SetStages
-from vianda.core.errors import OutOfRangeError
-from vianda.core.evaluate import evaluate
-from vianda.core.formula import Formula, HeatStage
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.demo.formulas import (
+    harbour_light_pub,
+    keepers_loaf,
+    night_watch_balls,
+    slipway_smash,
+    supply_boat_ragu,
+)
+from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.conduction.run import March, times_of
 from vianda.core.heat.methods import before_heat, chilling_stage, on_heat, stages_of
-from vianda.core.heat.setting import setup_of
+from vianda.core.heat.run_setup import setup_of
+from vianda.core.model.edit import Choose, SetStages
+from vianda.core.model.formula import Formula, HeatStage
+from vianda.core.pipeline.compute import compute
 
 FREEZER = HeatStage("freeze", "time", 1200.0)
 FRIDGE = HeatStage("chill", "time", 1200.0)
@@ -38,9 +44,12 @@ def _off_s(formula: Formula, *cold: HeatStage) -> float:
 @pytest.mark.parametrize("formula", ALL.values(), ids=ALL.keys())
 def test_the_colder_and_the_longer_it_lay_the_later_it_is_done(formula: Formula) -> None:
     times = [
-        curve_of(formula).pull_s.usual, _off_s(formula, FRIDGE), _off_s(formula, FREEZER),
-        _off_s(formula, replace(FREEZER, temp_c=-30.0)), _off_s(formula, replace(FREEZER, time_s=5400.0, temp_c=-30.0)),
-    ]  # fmt: skip
+        curve_of(formula).pull_s.usual,
+        _off_s(formula, FRIDGE),
+        _off_s(formula, FREEZER),
+        _off_s(formula, replace(FREEZER, temp_c=-30.0)),
+        _off_s(formula, replace(FREEZER, time_s=5400.0, temp_c=-30.0)),
+    ]
     assert times == sorted(times)
     assert times[1] > times[0]
     # Both, one after the other, is more than either.

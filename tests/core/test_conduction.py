@@ -71,12 +71,18 @@ def test_wet_meat_does_not_pass_boiling_until_it_is_dry() -> None:
 @pytest.mark.parametrize(
     ("change", "warmer"),
     [
-        ({"low": plate(250)}, True), ({"low": plate(230, 600)}, True), ({"high": air(120, 15)}, True),
-        ({"size_mm": 17.0}, True), ({"start_c": 10.0}, True), ({"seconds": 420.0}, True),
-        ({"factors": Factors(k=1.2)}, True), ({"low": plate(190)}, False),
-        ({"low": plate(store=8_000.0)}, False), ({"factors": Factors(contact=0.6)}, False),
+        ({"low": plate(250)}, True),
+        ({"low": plate(230, 600)}, True),
+        ({"high": air(120, 15)}, True),
+        ({"size_mm": 17.0}, True),
+        ({"start_c": 10.0}, True),
+        ({"seconds": 420.0}, True),
+        ({"factors": Factors(k=1.2)}, True),
+        ({"low": plate(190)}, False),
+        ({"low": plate(store=8_000.0)}, False),
+        ({"factors": Factors(contact=0.6)}, False),
     ],
-)  # fmt: skip
+)
 def test_each_thing_moves_the_core_its_own_way(change: dict, warmer: bool) -> None:
     usual: dict = {"size_mm": 18.0, "seconds": 360.0}
     before, after = core_after(flat(**usual)), core_after(flat(**{**usual, **change}))
@@ -106,9 +112,10 @@ def test_turned_often_is_evener_than_turned_once() -> None:
 
 
 @pytest.mark.parametrize(
-    ("setup", "finer"), [(SMASH, 4), (GRILL, 4), (BALL, 4), (LOAF, 2), (FROZEN, 4)],
+    ("setup", "finer"),
+    [(SMASH, 4), (GRILL, 4), (BALL, 4), (LOAF, 2), (FROZEN, 4)],
     ids=["smash", "grill", "ball", "loaf", "frozen"],
-)  # fmt: skip
+)
 def test_the_core_does_not_hang_on_mesh_and_step(setup: Setup, finer: int) -> None:
     # The bar is 0.2 K. Thawing meat stands still for minutes and then moves fast: half a kelvin there.
     bar = 0.5 if setup.start_c < 0 else 0.2
@@ -182,9 +189,15 @@ def _face(kind: str, temp: float, h: float) -> Face:
 
 
 @given(
-    st.floats(3, 45), st.floats(60, 400), st.floats(5, 1200), st.floats(-25, 30), st.floats(0.03, 0.45),
-    st.sampled_from(KINDS), st.sampled_from(["slab", "ball", "block"]), st.sampled_from([0.25, 1.0]),
-)  # fmt: skip
+    st.floats(3, 45),
+    st.floats(60, 400),
+    st.floats(5, 1200),
+    st.floats(-25, 30),
+    st.floats(0.03, 0.45),
+    st.sampled_from(KINDS),
+    st.sampled_from(["slab", "ball", "block"]),
+    st.sampled_from([0.25, 1.0]),
+)
 @settings(max_examples=80, deadline=None)
 def test_no_cook_in_the_declared_range_breaks(
     size: float, temp: float, h: float, start: float, fat: float, kind: str, form: str, drip: float

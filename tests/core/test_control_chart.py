@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from vianda.core.control_chart import FEWEST, control_chart
+from vianda.core.weighing.control_chart import FEWEST, control_chart
 
 # Ten readings that swing evenly, so that a run behind them stands out: mean about 100, moving range 2.
 CALM = [99.0, 101.0] * 5

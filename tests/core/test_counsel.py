@@ -8,16 +8,17 @@ from decimal import Decimal
 import pytest
 
 from formulas import blended, lines, mixed, smash
-from vianda.core.apply_edit import apply_edit
 from vianda.core.counsel.rules import ALL_RULES
-from vianda.core.evaluate import Evaluation, evaluate
-from vianda.core.evidence import told
-from vianda.core.formula import BlendPart, Formula, Grind, MixLine
-from vianda.core.kitchen import Kitchen, Scale, yard_galley
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.lot import Lot
-from vianda.core.pantry import HouseFormula, HouseLine, Ingredient, starter_pantry
-from vianda.core.set_shape import set_filling
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.editing.set_shape import set_filling
+from vianda.core.equipment.kitchen import Kitchen, Scale
+from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.inventory.evidence import told
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.lot import Lot
+from vianda.core.inventory.pantry import HouseFormula, HouseLine, Ingredient, starter_pantry
+from vianda.core.model.formula import BlendPart, Formula, Grind, MixLine
 
 
 @pytest.fixture(scope="module")
@@ -272,12 +273,7 @@ CASES = [
     ),
     ("mix.less-fat", _bowl(avoid=("less-fat",)), _bowl(avoid=("less-fat",), parts=blended(round=1.0)), None),
     ("mix.less-sugar", _bowl(avoid=("less-sugar",), put={"ketchup": 14}), _bowl(avoid=("less-sugar",)), None),
-    (
-        "mix.less-salt",
-        _bowl(avoid=("less-salt",), salt_frac=0.016),
-        _bowl(avoid=("less-salt",), salt_frac=0.012),
-        None,
-    ),
+    ("mix.less-salt", _bowl(avoid=("less-salt",), salt_frac=0.016), _bowl(avoid=("less-salt",), salt_frac=0.012), None),
     ("scale.cannot-weigh", smash(piece_mass_g=95), smash(piece_mass_g=100), COARSE),
     ("scale.cannot-weigh", smash(guests=12), smash(guests=11), SMALL),
 ]

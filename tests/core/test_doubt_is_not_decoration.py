@@ -9,12 +9,12 @@ import numpy as np
 import pytest
 
 from formulas import blended, smash
-from vianda.core.evaluate import Evaluation, evaluate
-from vianda.core.evidence import Evidence
-from vianda.core.formula import BlendPart
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.lot import Lot
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.inventory.evidence import Evidence
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.lot import Lot
+from vianda.core.model.formula import BlendPart
 
 DRAWS = 200_000
 KEYS = ("chuck", "brisket-point", "rib", "round", "trim-50", "mince-unknown", "short-rib-plate", "sirloin")

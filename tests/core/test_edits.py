@@ -8,16 +8,22 @@ from decimal import Decimal
 import pytest
 
 from formulas import blended, smash
-from vianda.core import edit as e
-from vianda.core.apply_edit import apply_edit
-from vianda.core.errors import CoreError, InfeasibleBlendError, OutOfRangeError, UnknownItemError, UnreadableEntryError
-from vianda.core.evaluate import evaluate
-from vianda.core.figure_rules import range_text
-from vianda.core.formula import Formula
+from vianda.core.basis.errors import (
+    CoreError,
+    InfeasibleBlendError,
+    OutOfRangeError,
+    UnknownItemError,
+    UnreadableEntryError,
+)
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import Kitchen, Scale
+from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.floor import USDA_POULTRY
-from vianda.core.kitchen import Kitchen, Scale
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.lot import Lot
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.lot import Lot
+from vianda.core.model import edit as e
+from vianda.core.model.field_table import range_text
+from vianda.core.model.formula import Formula
 
 BOX = Lot("box", "chuck", "Box", 5000, Decimal("9"), "2026-11-20", "")
 
@@ -149,8 +155,12 @@ def test_a_style_brings_its_own_fire_weight_and_bun_but_not_its_own_meat(larder:
 
 def test_grind_and_services_are_part_of_the_formula(larder: Larder, kitchen: Kitchen) -> None:
     formula = smash()
-    for edit in (e.Choose("grind_tool", "knife"), e.Choose("keep", "frozen"), e.TypeFigure("services_per_week", "3"),
-                 e.NudgeFigure("services_per_week", 1)):  # fmt: skip
+    for edit in (
+        e.Choose("grind_tool", "knife"),
+        e.Choose("keep", "frozen"),
+        e.TypeFigure("services_per_week", "3"),
+        e.NudgeFigure("services_per_week", 1),
+    ):
         formula = _apply(edit, larder, kitchen, formula)
     assert (formula.grind.tool, formula.grind.keep, formula.grind.services_per_week) == ("knife", "frozen", 4)
     assert _apply(e.Choose("grind_tool", ""), larder, kitchen, formula).grind.tool == ""

@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from vianda.core import entry
-from vianda.core.errors import CoreError, OutOfRangeError, UnreadableEntryError
+from vianda.core.basis.errors import CoreError, OutOfRangeError, UnreadableEntryError
+from vianda.core.reading import entry
 
 
 @pytest.mark.parametrize(

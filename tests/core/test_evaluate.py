@@ -8,16 +8,17 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from formulas import blended, smash
-from vianda.core import edit as e
-from vianda.core.apply_edit import apply_edit
-from vianda.core.demo import DEMO_FORMULAS
-from vianda.core.errors import CoreError, OutOfRangeError
-from vianda.core.evaluate import evaluate
-from vianda.core.figure_rules import FIGURES
-from vianda.core.kitchen import Kitchen, yard_galley
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.phrase import Phrase
-from vianda.core.styles import all_styles
+from vianda.core.basis.errors import CoreError, OutOfRangeError
+from vianda.core.basis.phrase import Phrase
+from vianda.core.demo.formulas import DEMO_FORMULAS
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.model import edit as e
+from vianda.core.model.field_table import FIGURES
+from vianda.core.model.styles import all_styles
 
 
 def _phrases(value: object) -> list[Phrase]:
@@ -77,20 +78,28 @@ def test_a_name_with_braces_is_never_read_as_a_place(larder: Larder, kitchen: Ki
     assert any(a.text == "{0} {meat} {" for p in _phrases(evaluation) for a in p.amounts.values())
 
 
-FIGURE_EDITS = st.builds(
-    e.NudgeFigure, figure=st.sampled_from([f for f in FIGURES if f not in ("share", "part_mass")]),
-    steps=st.integers(-20, 20),
-) | st.builds(
-    e.SetFigure, figure=st.sampled_from([f for f in FIGURES if f not in ("share", "part_mass")]),
-    value=st.floats(allow_nan=True, allow_infinity=True),
-) | st.builds(
-    e.SetFigure, figure=st.sampled_from(["share", "part_mass"]), value=st.floats(-1, 4000),
-    item=st.sampled_from(["chuck", "brisket-flat", "nobody"]),
-) | st.builds(e.Choose, field=st.just("style"), key=st.sampled_from(sorted(all_styles()))) | st.builds(
-    e.Choose, field=st.just("portioning"), key=st.sampled_from(["by_piece", "by_batch"])
-) | st.builds(e.MoveEdge, index=st.integers(-1, 4), at_frac=st.floats(allow_nan=True)) | st.builds(
-    e.TypeFigure, figure=st.sampled_from(sorted(FIGURES)), text=st.text(max_size=12), item=st.just("chuck")
-)  # fmt: skip
+FIGURE_EDITS = (
+    st.builds(
+        e.NudgeFigure,
+        figure=st.sampled_from([f for f in FIGURES if f not in ("share", "part_mass")]),
+        steps=st.integers(-20, 20),
+    )
+    | st.builds(
+        e.SetFigure,
+        figure=st.sampled_from([f for f in FIGURES if f not in ("share", "part_mass")]),
+        value=st.floats(allow_nan=True, allow_infinity=True),
+    )
+    | st.builds(
+        e.SetFigure,
+        figure=st.sampled_from(["share", "part_mass"]),
+        value=st.floats(-1, 4000),
+        item=st.sampled_from(["chuck", "brisket-flat", "nobody"]),
+    )
+    | st.builds(e.Choose, field=st.just("style"), key=st.sampled_from(sorted(all_styles())))
+    | st.builds(e.Choose, field=st.just("portioning"), key=st.sampled_from(["by_piece", "by_batch"]))
+    | st.builds(e.MoveEdge, index=st.integers(-1, 4), at_frac=st.floats(allow_nan=True))
+    | st.builds(e.TypeFigure, figure=st.sampled_from(sorted(FIGURES)), text=st.text(max_size=12), item=st.just("chuck"))
+)
 
 
 @settings(max_examples=150, deadline=None)

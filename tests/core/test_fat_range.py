@@ -7,9 +7,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from vianda.core.evidence import Evidence, disagrees, told, updated, width_after_test
-from vianda.core.fat_range import FatRange, spread_of
-from vianda.core.larder import starter_larder
+from vianda.core.inventory.evidence import Evidence, disagrees, told, updated, width_after_test
+from vianda.core.inventory.fat_range import FatRange, spread_of
+from vianda.core.inventory.inventory import starter_larder
 
 LARDER = starter_larder()
 DRAWS = 200_000

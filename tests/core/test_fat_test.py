@@ -6,8 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from vianda.core.errors import OutOfRangeError
-from vianda.core.fat_test import FAT_LEFT, fat_test
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.inventory.fat_test import FAT_LEFT, fat_test
 
 
 @pytest.mark.parametrize("fat", [0.05, 0.10, 0.20, 0.30])

@@ -7,15 +7,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from formulas import blended, smash
-from vianda.core import edit as e
-from vianda.core.apply_edit import apply_edit
-from vianda.core.errors import InfeasibleBlendError, UnknownItemError, UnreadableEntryError
-from vianda.core.evaluate import evaluate
-from vianda.core.formula import BlendPart, Formula, Grind
-from vianda.core.grind import GrindPlan
-from vianda.core.kitchen import Kitchen
-from vianda.core.larder import Larder
-from vianda.core.schools import all_schools, follow, propose, school_of
+from vianda.core.basis.errors import InfeasibleBlendError, UnknownItemError, UnreadableEntryError
+from vianda.core.blend.grind import GrindPlan
+from vianda.core.blend.schools import all_schools, follow, school_of
+from vianda.core.blend.taste import propose
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.inventory.inventory import Larder
+from vianda.core.model import edit as e
+from vianda.core.model.formula import BlendPart, Formula, Grind
 
 
 def _plan(larder: Larder, kitchen: Kitchen, formula: Formula) -> GrindPlan:
@@ -73,7 +74,7 @@ def test_a_school_fills_a_sensible_start_from_the_larder(larder: Larder, kitchen
 
 @given(st.sampled_from(sorted(all_schools())), st.floats(0.05, 0.9))
 def test_what_is_locked_stays_when_the_school_changes(key: str, share: float) -> None:
-    from vianda.core.larder import starter_larder
+    from vianda.core.inventory.inventory import starter_larder
 
     parts = (BlendPart("flank", share, locked=True), BlendPart("chuck", 1 - share))
     after = follow(school_of(key), parts, larder=starter_larder())

@@ -5,16 +5,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from formulas import blended, smash
-from vianda.core.compute import compute
-from vianda.core.errors import OutOfRangeError
-from vianda.core.evaluate import evaluate
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.units import c_from_f
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.doneness import doneness_at, target_for
 from vianda.core.heat.floor import floors_for
-from vianda.core.heat.habit import first_side_s
-from vianda.core.kitchen import Kitchen
-from vianda.core.larder import Larder
-from vianda.core.styles import all_styles, style_of
-from vianda.core.units import c_from_f
+from vianda.core.heat.practice import first_side_s
+from vianda.core.inventory.inventory import Larder
+from vianda.core.model.styles import all_styles, style_of
+from vianda.core.pipeline.compute import compute
 
 
 @pytest.mark.parametrize(

@@ -9,19 +9,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from heat_formulas import (
-    BAKED,
-    CASES,
-    EGGS,
-    FILLED,
-    KITCHEN,
-    LARDER,
-    curve_of,
-    edited,
-    whole_curve,
-)
-from vianda.core.compute import compute
-from vianda.core.demo import (
+from heat_formulas import BAKED, CASES, EGGS, FILLED, KITCHEN, LARDER, curve_of, edited, whole_curve
+from vianda.core.basis.errors import CoreError
+from vianda.core.demo.formulas import (
     beacon_grill,
     harbour_light_pub,
     keepers_loaf,
@@ -29,10 +19,10 @@ from vianda.core.demo import (
     slipway_smash,
     supply_boat_ragu,
 )
-from vianda.core.edit import Choose, Edit, SetFigure, SetStages
-from vianda.core.errors import CoreError
-from vianda.core.formula import HeatStage
 from vianda.core.heat.curve import HeatCurve, Progress, curve_steps
+from vianda.core.model.edit import Choose, Edit, SetFigure, SetStages
+from vianda.core.model.formula import HeatStage
+from vianda.core.pipeline.compute import compute
 
 
 @pytest.mark.parametrize("case", CASES.values(), ids=CASES)
@@ -71,9 +61,10 @@ def test_who_wishes_below_the_floor_sees_that_it_is_not_met() -> None:
     ("case", "low_s", "high_s"),
     [
         # Common practice, no published source; the model is uncalibrated and trusted to a quarter.
-        ((slipway_smash(),), 35, 110), ((beacon_grill(),), 180, 300),
+        ((slipway_smash(),), 35, 110),
+        ((beacon_grill(),), 180, 300),
     ],
-)  # fmt: skip
+)
 def test_the_flip_is_about_where_cooks_make_it(case: tuple, low_s: float, high_s: float) -> None:
     flip = curve_of(*case).flip_s
     assert flip is not None
@@ -86,11 +77,14 @@ def test_the_flip_is_about_where_cooks_make_it(case: tuple, low_s: float, high_s
         # 42 mm at 218 °C (425 °F), fan: 15 min. A loaf of 11 × 6.5 cm at 200 °C: 66 min to 70 °C (its section here is
         # rounded, so a quarter less meat). 85 g smashed to 8–9 mm: 160–195 s. Common practice, no published source.
         ((*BAKED, SetFigure("surface_temp", 218.0)), 15 * 60, 0.25),
-        ((keepers_loaf(), SetFigure("width", 122.0), SetFigure("thickness", 72.0), SetFigure("surface_temp", 200.0)),
-         66 * 60, 0.25),
+        (
+            (keepers_loaf(), SetFigure("width", 122.0), SetFigure("thickness", 72.0), SetFigure("surface_temp", 200.0)),
+            66 * 60,
+            0.25,
+        ),
         ((slipway_smash(), SetFigure("thickness", 8.0)), 178, 0.25),
     ],
-)  # fmt: skip
+)
 def test_rules_of_thumb_lie_within_a_quarter(case: tuple, usual_s: float, rel: float) -> None:
     assert curve_of(*case).pull_s.usual == pytest.approx(usual_s, rel=rel)
 
@@ -98,12 +92,16 @@ def test_rules_of_thumb_lie_within_a_quarter(case: tuple, usual_s: float, rel: f
 @pytest.mark.parametrize(
     ("edit", "sooner"),
     [
-        (SetFigure("surface_temp", 270.0), True), (SetFigure("surface_temp", 200.0), False),
-        (SetFigure("thickness", 5.0), True), (SetFigure("thickness", 8.0), False),
-        (SetFigure("core_target", 85.0), False), (Choose("firmness", "soft"), True),
-        (Choose("firmness", "frozen"), False), (Choose("fat", "oil"), True),
+        (SetFigure("surface_temp", 270.0), True),
+        (SetFigure("surface_temp", 200.0), False),
+        (SetFigure("thickness", 5.0), True),
+        (SetFigure("thickness", 8.0), False),
+        (SetFigure("core_target", 85.0), False),
+        (Choose("firmness", "soft"), True),
+        (Choose("firmness", "frozen"), False),
+        (Choose("fat", "oil"), True),
     ],
-)  # fmt: skip
+)
 def test_what_is_changed_moves_the_time_its_own_way(edit: Edit, sooner: bool) -> None:
     before, after = curve_of(slipway_smash()).pull_s.usual, curve_of(slipway_smash(), edit).pull_s.usual
     assert (after < before) is sooner
@@ -127,8 +125,9 @@ def test_a_surface_too_cool_is_said_and_not_drawn_as_done() -> None:
 
 
 def test_doubt_comes_after_the_curve_and_is_largest_where_it_should_be() -> None:
-    steps = list(curve_steps(compute(edited(slipway_smash(), SetFigure("thickness", 6.3)), larder=LARDER,
-                                     kitchen=KITCHEN)))  # fmt: skip
+    steps = list(
+        curve_steps(compute(edited(slipway_smash(), SetFigure("thickness", 6.3)), larder=LARDER, kitchen=KITCHEN))
+    )
     assert isinstance(steps[0], HeatCurve)
     assert steps[0].doubt is None
     progress = [s.done_frac for s in steps if isinstance(s, Progress)]
@@ -162,18 +161,27 @@ def test_the_same_piece_is_reckoned_once_and_a_question_given_up_stops() -> None
 
 
 @given(
-    st.sampled_from(["smashed", "grilled", "thick", "filled-burger", "slider"]), st.floats(4, 40), st.floats(120, 330),
-    st.floats(50, 90), st.floats(1, 10), st.sampled_from(["soft", "chilled", "frozen"]),
-)  # fmt: skip
+    st.sampled_from(["smashed", "grilled", "thick", "filled-burger", "slider"]),
+    st.floats(4, 40),
+    st.floats(120, 330),
+    st.floats(50, 90),
+    st.floats(1, 10),
+    st.sampled_from(["soft", "chilled", "frozen"]),
+)
 @settings(max_examples=25, deadline=None)
 def test_hotter_or_thinner_never_takes_longer(
     style: str, thickness: float, temp: float, target: float, more: float, firmness: str
 ) -> None:
     try:
         base = (
-            slipway_smash(), Choose("style", style), SetFigure("piece_mass", 150.0), Choose("firmness", firmness),
-            SetFigure("thickness", thickness), SetFigure("surface_temp", temp), SetFigure("core_target", target),
-        )  # fmt: skip
+            slipway_smash(),
+            Choose("style", style),
+            SetFigure("piece_mass", 150.0),
+            Choose("firmness", firmness),
+            SetFigure("thickness", thickness),
+            SetFigure("surface_temp", temp),
+            SetFigure("core_target", target),
+        )
         usual = curve_of(*base)
         hotter = curve_of(*base, SetFigure("surface_temp", temp + 10 * more))
         thicker = curve_of(*base, SetFigure("thickness", thickness + more))
@@ -188,10 +196,13 @@ def test_hotter_or_thinner_never_takes_longer(
 
 def test_however_long_a_cook_is_composed_no_stretch_of_it_goes_unseen() -> None:
     # A thin piece is expected to be done in minutes; whoever leaves it in an oven for an hour must see that hour.
-    slow = SetStages((
-        HeatStage("surface", "time", 40.0), HeatStage("oven", "time", 2400.0, temp_c=90.0),
-        HeatStage("surface", "core", flip=True),
-    ))  # fmt: skip
+    slow = SetStages(
+        (
+            HeatStage("surface", "time", 40.0),
+            HeatStage("oven", "time", 2400.0, temp_c=90.0),
+            HeatStage("surface", "core", flip=True),
+        )
+    )
     curve = curve_of(slipway_smash(), slow)
     assert curve.pull_s.usual > 2400
     assert max(b - a for a, b in pairwise(curve.times_s)) < 0.03 * curve.times_s[-1]

@@ -6,25 +6,14 @@ from dataclasses import replace
 
 import pytest
 
-from heat_formulas import (
-    BAKED,
-    FLAT_TWO,
-    curve_of,
-    kitchen_with,
-)
-from vianda.core.demo import (
-    beacon_grill,
-    harbour_light_pub,
-    keepers_loaf,
-    slipway_smash,
-    supply_boat_ragu,
-)
-from vianda.core.edit import Choose, SetFigure, SetStages
-from vianda.core.errors import OutOfRangeError
-from vianda.core.formula import HeatStage
+from heat_formulas import BAKED, FLAT_TWO, curve_of, kitchen_with
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, keepers_loaf, slipway_smash, supply_boat_ragu
+from vianda.core.equipment.heating import Heating
 from vianda.core.heat.curve import HeatCurve
-from vianda.core.heat.setting import Asked
-from vianda.core.heating import Heating
+from vianda.core.heat.run_setup import Asked
+from vianda.core.model.edit import Choose, SetFigure, SetStages
+from vianda.core.model.formula import HeatStage
 
 
 # No labels over one model: each thing that is offered moves a temperature, a loss or the browning by more than what the
@@ -51,13 +40,17 @@ GLAZED = (keepers_loaf(), Choose("method", "broiled-and-glazed"))
         ((slipway_smash(),), "yard-plate", {"metal": "aluminium"}),
         ((slipway_smash(),), "yard-plate", {"heat_factor": 1.3}),
         ((harbour_light_pub(),), "iron-pan", {"power": "gentle"}),
-        ((harbour_light_pub(),), "iron-pan", {"power": "strong"}), (BAKED, "fan-oven", {"fan": False}),
-        ((*GLAZED,), "fan-oven", {"offset_k": -20.0}), (GLAZED, "fan-oven", {"broiler_c": 600.0}),
-        (BAKED, "fan-oven", {"heat_factor": 0.8}), ((beacon_grill(),), "charcoal-grate", {"fuel": "gas"}),
-        (TWO_ZONES, "charcoal-grate", {"layout": "ring"}), (TWO_ZONES, "charcoal-grate", {"lid": False}),
+        ((harbour_light_pub(),), "iron-pan", {"power": "strong"}),
+        (BAKED, "fan-oven", {"fan": False}),
+        ((*GLAZED,), "fan-oven", {"offset_k": -20.0}),
+        (GLAZED, "fan-oven", {"broiler_c": 600.0}),
+        (BAKED, "fan-oven", {"heat_factor": 0.8}),
+        ((beacon_grill(),), "charcoal-grate", {"fuel": "gas"}),
+        (TWO_ZONES, "charcoal-grate", {"layout": "ring"}),
+        (TWO_ZONES, "charcoal-grate", {"lid": False}),
         (TWO_ZONES, "charcoal-grate", {"outdoor_c": -10.0}),
     ],
-)  # fmt: skip
+)
 def test_every_property_of_the_equipment_moves_something(case: tuple, key: str, change: dict) -> None:
     assert moves(curve_of(*case), curve_of(*case, kitchen=kitchen_with(key, **change)))
 
@@ -65,12 +58,21 @@ def test_every_property_of_the_equipment_moves_something(case: tuple, key: str, 
 @pytest.mark.parametrize(
     "changed",
     [
-        {"press": True}, {"cover": True}, {"cheese": True}, {"turn_every_s": 45.0}, {"temp_c": 180.0}, {"flip": False},
-        {"kind": "indirect"}, {"kind": "smoke"}, {"kind": "oven"}, {"kind": "broiler"}, {"kind": "fry"},
+        {"press": True},
+        {"cover": True},
+        {"cheese": True},
+        {"turn_every_s": 45.0},
+        {"temp_c": 180.0},
+        {"flip": False},
+        {"kind": "indirect"},
+        {"kind": "smoke"},
+        {"kind": "oven"},
+        {"kind": "broiler"},
+        {"kind": "fry"},
         {"kind": "simmer"},
     ],
     ids=str,
-)  # fmt: skip
+)
 def test_every_property_of_a_stage_moves_something(changed: dict) -> None:
     usual = curve_of(harbour_light_pub(), SetStages(FLAT_TWO))
     other = curve_of(harbour_light_pub(), SetStages((FLAT_TWO[0], replace(FLAT_TWO[1], **changed))))
@@ -106,8 +108,15 @@ def test_a_cool_plate_says_how_long_to_wait() -> None:
 
 
 def test_a_heating_out_of_its_ranges_is_refused() -> None:
-    for change in ({"thickness_mm": 0.5}, {"thickness_mm": 60.0}, {"offset_k": 90.0}, {"heat_factor": 3.0},
-                   {"outdoor_c": -45.0}, {"broiler_c": 20.0}, {"lasts_min": -1.0}):  # fmt: skip
+    for change in (
+        {"thickness_mm": 0.5},
+        {"thickness_mm": 60.0},
+        {"offset_k": 90.0},
+        {"heat_factor": 3.0},
+        {"outdoor_c": -45.0},
+        {"broiler_c": 20.0},
+        {"lasts_min": -1.0},
+    ):
         with pytest.raises(OutOfRangeError):
             Heating(**change)  # type: ignore[arg-type]
 

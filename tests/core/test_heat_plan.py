@@ -5,17 +5,12 @@ from __future__ import annotations
 import pytest
 
 from heat_formulas import FILLED, FLAT_TWO, KITCHEN, LARDER, curve_of, edited, kitchen_with, whole_curve
-from vianda.core.compute import compute
-from vianda.core.demo import (
-    beacon_grill,
-    keepers_loaf,
-    slipway_smash,
-    supply_boat_ragu,
-)
-from vianda.core.edit import Choose, Edit, SetStages
-from vianda.core.evaluate import evaluate
-from vianda.core.formula import Formula, HeatStage
+from vianda.core.demo.formulas import beacon_grill, keepers_loaf, slipway_smash, supply_boat_ragu
+from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.plan import HeatPlan
+from vianda.core.model.edit import Choose, Edit, SetStages
+from vianda.core.model.formula import Formula, HeatStage
+from vianda.core.pipeline.compute import compute
 
 
 def _timed(formula: Formula, *edits: Edit) -> tuple[float, HeatPlan]:

@@ -7,13 +7,10 @@ from dataclasses import replace
 
 import pytest
 
-from vianda.core.apply_edit import apply_edit
-from vianda.core.compute import compute
-from vianda.core.demo import beacon_grill, harbour_light_pub, keepers_loaf, night_watch_balls, slipway_smash
-from vianda.core.edit import Choose, SetFigure
-from vianda.core.errors import OutOfRangeError, UnknownItemError
-from vianda.core.figures import Figures
-from vianda.core.formula import Formula
+from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
+from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, keepers_loaf, night_watch_balls, slipway_smash
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.heat.after import afterwards
 from vianda.core.heat.conduction.meat import Meat
 from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
@@ -21,9 +18,12 @@ from vianda.core.heat.firming import firming
 from vianda.core.heat.fit import HIGH, LOW, Observed, ProbeReading, fit, model_cores
 from vianda.core.heat.plate_signs import SIGNS, guess_surface
 from vianda.core.heat.questions import ask
-from vianda.core.heat.setting import setup_of
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import starter_larder
+from vianda.core.heat.run_setup import setup_of
+from vianda.core.inventory.inventory import starter_larder
+from vianda.core.model.edit import Choose, SetFigure
+from vianda.core.model.formula import Formula
+from vianda.core.pipeline.compute import compute
+from vianda.core.pipeline.figures import Figures
 
 LARDER, KITCHEN = starter_larder(), yard_galley()
 
@@ -93,8 +93,9 @@ def test_three_readings_recover_how_fast_heat_runs(formula: Formula, true: float
     real = replace(setup, factors=replace(setup.factors, k=setup.factors.k * true))
     moments = (150.0, 240.0, 330.0)
     # A degree of noise, as a probe has.
-    readings = tuple(ProbeReading(t, c + n) for t, c, n in zip(moments, model_cores(real, moments), (0.8, -0.9, 0.4),
-                                                               strict=True))  # fmt: skip
+    readings = tuple(
+        ProbeReading(t, c + n) for t, c, n in zip(moments, model_cores(real, moments), (0.8, -0.9, 0.4), strict=True)
+    )
     found = fit(setup, Observed(readings))
     assert found.of == "conductivity"
     assert not found.refused
@@ -153,10 +154,13 @@ def test_a_reading_narrows_the_band_and_says_so() -> None:
 @pytest.mark.parametrize(
     "bad",
     [
-        {"probes": (ProbeReading(0.0, 50.0),)}, {"probes": (ProbeReading(60.0, 400.0),)}, {"turned_s": 1.0},
-        {"cooked_yield_frac": 0.1}, {"probes": (ProbeReading(60.0, 50.0),) * 13},
+        {"probes": (ProbeReading(0.0, 50.0),)},
+        {"probes": (ProbeReading(60.0, 400.0),)},
+        {"turned_s": 1.0},
+        {"cooked_yield_frac": 0.1},
+        {"probes": (ProbeReading(60.0, 50.0),) * 13},
     ],
-)  # fmt: skip
+)
 def test_what_nobody_can_have_seen_is_refused(bad: dict) -> None:
     with pytest.raises(OutOfRangeError):
         Observed(**bad)

@@ -7,19 +7,19 @@ from dataclasses import replace
 import pytest
 
 from heat_formulas import KITCHEN, curve_of, edited, kitchen_with
-from vianda.core.demo import beacon_grill, harbour_light_pub, keepers_loaf, night_watch_balls, slipway_smash
-from vianda.core.edit import Choose, Edit, SetFigure, SetStages
-from vianda.core.formula import Formula, HeatStage
+from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, keepers_loaf, night_watch_balls, slipway_smash
+from vianda.core.equipment.heating import HOT_ENOUGH_K
+from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.plate_signs import FATS
 from vianda.core.heat.remarks import SHORT_LOAF_MM, HeatRemark
-from vianda.core.heat.setting import Asked
-from vianda.core.heating import HOT_ENOUGH_K
-from vianda.core.kitchen import Kitchen
+from vianda.core.heat.run_setup import Asked
+from vianda.core.model.edit import Choose, Edit, SetFigure, SetStages
+from vianda.core.model.formula import Formula, HeatStage
 
 
 def _remark(
     key: str, formula: Formula, *edits: Edit, kitchen: Kitchen = KITCHEN, asked: Asked | None = None
-) -> HeatRemark | None:  # fmt: skip
+) -> HeatRemark | None:
     return next((r for r in curve_of(formula, *edits, kitchen=kitchen, asked=asked).remarks if r.key == key), None)
 
 

@@ -10,27 +10,15 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from heat_formulas import (
-    FLAT_TWO,
-    KITCHEN,
-    LARDER,
-    curve_of,
-    edited,
-)
-from vianda.core.apply_edit import apply_edit
-from vianda.core.demo import (
-    beacon_grill,
-    keepers_loaf,
-    night_watch_balls,
-    slipway_smash,
-    supply_boat_ragu,
-)
-from vianda.core.edit import Choose, Edit, SetFigure, SetStages
-from vianda.core.errors import CoreError, OutOfRangeError
-from vianda.core.formula import HeatStage
+from heat_formulas import FLAT_TWO, KITCHEN, LARDER, curve_of, edited
+from vianda.core.basis.errors import CoreError, OutOfRangeError
+from vianda.core.demo.formulas import beacon_grill, keepers_loaf, night_watch_balls, slipway_smash, supply_boat_ragu
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import SurfaceKind
 from vianda.core.heat.methods import all_methods, check_stages, fitted, fresh_stage, methods_for, stage_choices
-from vianda.core.kitchen import SurfaceKind
-from vianda.core.styles import Form, all_styles, style_of
+from vianda.core.model.edit import Choose, Edit, SetFigure, SetStages
+from vianda.core.model.formula import HeatStage
+from vianda.core.model.styles import Form, all_styles, style_of
 
 
 @pytest.mark.parametrize("key", sorted(all_styles()))
@@ -65,7 +53,7 @@ def test_every_way_belongs_to_some_style() -> None:
         ((HeatStage("surface", "core", turn_every_s=2.0),), "10 s"),
         (FLAT_TWO * 7, "at most 12"),
     ],
-)  # fmt: skip
+)
 def test_stages_that_cannot_be_gone_through_are_refused(stages: tuple, says: str) -> None:
     with pytest.raises(OutOfRangeError, match=says):
         edited(slipway_smash(), SetStages(stages))
@@ -92,15 +80,26 @@ STAGES = st.builds(
     HeatStage,
     kind=st.sampled_from(["chill", "freeze", "surface", "indirect", "smoke", "oven", "broiler", "fry", "simmer"]),
     until=st.sampled_from(["time", "two-fifths", "core"]),
-    time_s=st.floats(0, 900), temp_c=st.none() | st.floats(40, 420), flip=st.booleans(),
-    turn_every_s=st.sampled_from([0.0, 0.0, 30.0]), press=st.booleans(), cover=st.booleans(), cheese=st.booleans(),
+    time_s=st.floats(0, 900),
+    temp_c=st.none() | st.floats(40, 420),
+    flip=st.booleans(),
+    turn_every_s=st.sampled_from([0.0, 0.0, 30.0]),
+    press=st.booleans(),
+    cover=st.booleans(),
+    cheese=st.booleans(),
     glaze=st.booleans(),
-)  # fmt: skip
+)
 
-COLD = st.lists(st.builds(
-    HeatStage, kind=st.sampled_from(["chill", "freeze"]), until=st.just("time"), time_s=st.floats(5, 6 * 3600),
-    temp_c=st.none() | st.floats(-40, 12),
-), max_size=2)  # fmt: skip
+COLD = st.lists(
+    st.builds(
+        HeatStage,
+        kind=st.sampled_from(["chill", "freeze"]),
+        until=st.just("time"),
+        time_s=st.floats(5, 6 * 3600),
+        temp_c=st.none() | st.floats(-40, 12),
+    ),
+    max_size=2,
+)
 
 
 STARTS = {"smash": slipway_smash, "grill": beacon_grill, "loaf": keepers_loaf, "balls": night_watch_balls}
@@ -114,11 +113,14 @@ def _legal(stage: HeatStage, start: str) -> HeatStage:
     kind = stage.kind if stage.kind in choices and stage.kind not in ("chill", "freeze") else "oven"
     may = choices[kind]
     return replace(
-        stage, kind=kind, until=stage.until if stage.until in may.ends else "core", time_s=max(5.0, stage.time_s),
+        stage,
+        kind=kind,
+        until=stage.until if stage.until in may.ends else "core",
+        time_s=max(5.0, stage.time_s),
         temp_c=None if stage.temp_c is None else min(400.0, max(50.0, stage.temp_c)),
         turn_every_s=stage.turn_every_s if "turn_every_s" in may.deeds else 0.0,
         **{d: getattr(stage, d) and d in may.deeds for d in ("flip", "press", "cover", "cheese", "glaze")},
-    )  # fmt: skip
+    )
 
 
 @given(st.sampled_from(sorted(STARTS)), st.lists(STAGES, min_size=1, max_size=3))
@@ -132,9 +134,13 @@ def test_a_row_of_stages_is_taken_or_refused_with_a_reason(start: str, stages: l
 
 
 @given(
-    st.sampled_from(sorted(STARTS)), COLD, st.lists(STAGES, min_size=0, max_size=3), STAGES, st.floats(46, 94),
+    st.sampled_from(sorted(STARTS)),
+    COLD,
+    st.lists(STAGES, min_size=0, max_size=3),
+    STAGES,
+    st.floats(46, 94),
     st.booleans(),
-)  # fmt: skip
+)
 @settings(max_examples=60, deadline=None)
 def test_any_row_of_stages_gives_numbers(
     start: str, cold: list[HeatStage], stages: list[HeatStage], last: HeatStage, target: float, frozen: bool

@@ -9,12 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from heat_formulas import KITCHEN
-from vianda.core.formula import Heat, HeatStage
-from vianda.core.heat.conduction import stages as cs
-from vianda.core.heat.conduction.faces import SHUT, Face
-from vianda.core.heat.conduction.skin import AIR_KIND, FACE_FIELDS, KIND, RADIANT, STORE_KIND, H
-from vianda.core.heat.surroundings import CHEESE_C, Around, cook_stages, resting_stage
-from vianda.core.heating import (
+from vianda.core.equipment.heating import (
     METALS,
     POWER_W_M2,
     Heating,
@@ -24,8 +19,13 @@ from vianda.core.heating import (
     lid_air_c,
     plate_store_j_m2_k,
 )
-from vianda.core.kitchen import SurfaceKind
-from vianda.core.styles import Form
+from vianda.core.equipment.kitchen import SurfaceKind
+from vianda.core.heat.boundary_conditions import CHEESE_C, Around, cook_stages, resting_stage
+from vianda.core.heat.conduction import stages as cs
+from vianda.core.heat.conduction.faces import SHUT, Face
+from vianda.core.heat.conduction.skin import AIR_KIND, FACE_FIELDS, KIND, RADIANT, STORE_KIND, H
+from vianda.core.model.formula import Heat, HeatStage
+from vianda.core.model.styles import Form
 
 
 def _around(
@@ -100,10 +100,8 @@ def test_factors_touch_only_their_own_kind_of_face() -> None:
 
 @pytest.mark.parametrize(
     ("stage", "more"),
-    [
-        (HeatStage("surface", "core", press=True), True), (HeatStage("surface", "core", temp_c=120.0), False),
-    ],
-)  # fmt: skip
+    [(HeatStage("surface", "core", press=True), True), (HeatStage("surface", "core", temp_c=120.0), False)],
+)
 def test_a_press_touches_better_and_a_low_flame_worse(stage: HeatStage, more: bool) -> None:
     usual = _first(HeatStage("surface", "core"), _around("pan")).low.h
     assert (_first(stage, _around("pan")).low.h > usual) is more

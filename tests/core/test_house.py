@@ -7,10 +7,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from vianda.core.demo import HOUSE_FORMULAS
-from vianda.core.errors import OutOfRangeError, UnknownItemError
-from vianda.core.house import CircularHouseError, house_figures, made, needs, used_in, with_house_made
-from vianda.core.pantry import HouseFormula, HouseLine, Ingredient, starter_pantry
+from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
+from vianda.core.demo.formulas import HOUSE_FORMULAS
+from vianda.core.inventory.house import CircularHouseError, house_figures, made, needs, used_in, with_house_made
+from vianda.core.inventory.pantry import HouseFormula, HouseLine, Ingredient, starter_pantry
 
 PANTRY = {**starter_pantry(), **{i.key: i for i in HOUSE_FORMULAS}}
 RUB, CRUMBS, SAUCE = HOUSE_FORMULAS
@@ -91,9 +91,13 @@ def test_a_house_formula_is_never_an_ingredient_of_itself() -> None:
 
 @pytest.mark.parametrize(
     ("made_of", "out", "says"),
-    [((("milk", 100),), 101, "can come out"), ((("milk", 100),), 5, "drop of water"), ((), 10, "1 to 30 lines"),
-     ((("milk", 0),), 10, "more than nought")],
-)  # fmt: skip
+    [
+        ((("milk", 100),), 101, "can come out"),
+        ((("milk", 100),), 5, "drop of water"),
+        ((), 10, "1 to 30 lines"),
+        ((("milk", 0),), 10, "more than nought"),
+    ],
+)
 def test_what_cannot_be_is_refused(made_of: tuple, out: float, says: str) -> None:
     with pytest.raises(OutOfRangeError, match=says):
         house_figures(_house("h", *made_of, out=out), pantry=PANTRY)

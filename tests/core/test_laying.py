@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from vianda.core.kitchen import Surface
+from vianda.core.equipment.kitchen import Surface
 from vianda.core.shape.laying import blocks_at_once, discs_at_once
 
 

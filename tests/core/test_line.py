@@ -127,8 +127,14 @@ def test_two_fifths_are_counted_from_below_without_a_gap() -> None:
 
 def test_turning_twice_is_not_turning() -> None:
     random = np.random.default_rng(3)
-    before = [random.normal(size=6), random.normal(size=(6, 5)), random.normal(size=8), random.normal(size=7),
-              random.normal(size=6), random.normal(size=6)]  # fmt: skip
+    before = [
+        random.normal(size=6),
+        random.normal(size=(6, 5)),
+        random.normal(size=8),
+        random.normal(size=7),
+        random.normal(size=6),
+        random.normal(size=6),
+    ]
     before[3][6] = 0.0
     now = [b.copy() for b in before]
     turn_over(*now)

@@ -7,16 +7,16 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from formulas import lines, mixed
-from vianda.core import edit as e
-from vianda.core.apply_edit import apply_edit
-from vianda.core.batch import batch_of
-from vianda.core.errors import CoreError
-from vianda.core.evaluate import evaluate
-from vianda.core.formula import Formula, MixLine
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import starter_larder
+from vianda.core.basis.errors import CoreError
+from vianda.core.batch.batch import batch_of
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.pantry import starter_pantry
 from vianda.core.mix.panade import dry_matter_frac, panade_figures
-from vianda.core.pantry import starter_pantry
+from vianda.core.model import edit as e
+from vianda.core.model.formula import Formula, MixLine
 
 pytestmark = pytest.mark.usefixtures("by_habit")
 
@@ -207,20 +207,35 @@ def test_a_filled_loaf_holds_eggs_and_its_floor_is_that_of_stuffed_meat() -> Non
 
 EDITS = (
     st.builds(e.AddToMix, text=st.sampled_from(["2 eggs", "1/3 cup panko", "a glug of olive oil", "1 kg milk", "no"]))
-    | st.builds(e.SetFigure, figure=st.sampled_from(["group"]), value=st.floats(-1, 6), item=st.sampled_from(
-        ["crumb", "liquid", "egg", "cheese", "onion", "tomato", "x"]))
+    | st.builds(
+        e.SetFigure,
+        figure=st.sampled_from(["group"]),
+        value=st.floats(-1, 6),
+        item=st.sampled_from(["crumb", "liquid", "egg", "cheese", "onion", "tomato", "x"]),
+    )
     | st.builds(e.SetFigure, figure=st.just("panade"), value=st.floats(0, 9))
     | st.builds(e.PutIn, ingredient=st.sampled_from(["panko", "ketchup", "bacon"]), per_meat_frac=st.floats(0, 6))
     | st.builds(e.TakeOut, ingredient=st.sampled_from(["panko", "milk", "egg"]))
-    | st.builds(e.SwapIngredient, ingredient=st.sampled_from(["panko", "milk", "egg"]), to=st.sampled_from(
-        ["dry-crumbs", "water", "olive-oil", "", "yolk"]))
-    | st.builds(e.Choose, field=st.just("mix_school"), key=st.sampled_from(sorted(
-        ["purist", "mixed-in", "cheese-ball", "custard-tray-loaf", "milk-sauce"])))
-    | st.builds(e.Choose, field=st.just("style"), key=st.sampled_from(
-        ["smashed", "ball-baked", "ball-simmered", "loaf-free", "loaf-tin", "loaf-tray", "loaf-filled", "ragu"]))
+    | st.builds(
+        e.SwapIngredient,
+        ingredient=st.sampled_from(["panko", "milk", "egg"]),
+        to=st.sampled_from(["dry-crumbs", "water", "olive-oil", "", "yolk"]),
+    )
+    | st.builds(
+        e.Choose,
+        field=st.just("mix_school"),
+        key=st.sampled_from(sorted(["purist", "mixed-in", "cheese-ball", "custard-tray-loaf", "milk-sauce"])),
+    )
+    | st.builds(
+        e.Choose,
+        field=st.just("style"),
+        key=st.sampled_from(
+            ["smashed", "ball-baked", "ball-simmered", "loaf-free", "loaf-tin", "loaf-tray", "loaf-filled", "ragu"]
+        ),
+    )
     | st.builds(e.SetFigure, figure=st.just("salt"), value=st.floats(0, 0.05))
     | st.builds(e.Choose, field=st.just("portioning"), key=st.sampled_from(["by_piece", "by_batch"]))
-)  # fmt: skip
+)
 
 
 @settings(max_examples=120)

@@ -7,15 +7,16 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from formulas import blended, lines, mixed
-from vianda.core import edit as e
-from vianda.core.apply_edit import apply_edit
-from vianda.core.evaluate import evaluate
-from vianda.core.formula import Formula, MixLine
-from vianda.core.kitchen import Kitchen, yard_galley
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.mix.lines import entering
+from vianda.core.batch.lines import entering
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.inventory.inventory import Larder, starter_larder
 from vianda.core.mix.schools import BAND_GROUPS, follow_mix, group_amounts, mix_schools, resembles, schools_for
-from vianda.core.styles import styles_for
+from vianda.core.model import edit as e
+from vianda.core.model.formula import Formula, MixLine
+from vianda.core.model.styles import styles_for
 
 DISHES = ("burger", "meatball", "meatloaf", "sauce")
 LARDER = starter_larder()
@@ -73,9 +74,14 @@ def test_at_the_edge_of_a_band_a_mix_is_still_in_it(key: str, group: str, at: in
         assert likeness.distance > 0
 
 
-@given(st.sampled_from(DISHES), st.dictionaries(st.sampled_from(["panko", "milk", "egg", "parmesan", "onion",
-                                                                "fresh-crumbs", "egg-white", "tomatoes", "rice"]),
-                                               st.floats(0, 1.5), max_size=6))  # fmt: skip
+@given(
+    st.sampled_from(DISHES),
+    st.dictionaries(
+        st.sampled_from(["panko", "milk", "egg", "parmesan", "onion", "fresh-crumbs", "egg-white", "tomatoes", "rice"]),
+        st.floats(0, 1.5),
+        max_size=6,
+    ),
+)
 def test_the_same_mix_always_gets_the_same_answer_and_the_nearest_leads(dish: str, amounts: dict[str, float]) -> None:
     formula = mixed(style=styles_for(dish)[0].key, lines=tuple(MixLine(k, v) for k, v in amounts.items()))
     backwards = replace(formula, mix=replace(formula.mix, lines=formula.mix.lines[::-1]))

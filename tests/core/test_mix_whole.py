@@ -8,25 +8,28 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from formulas import blended, lines, mixed, smash
-from vianda.core import edit as e
-from vianda.core.apply_edit import apply_edit
-from vianda.core.errors import OutOfRangeError
-from vianda.core.evaluate import Evaluation, evaluate
-from vianda.core.formula import Formula, MixLine
-from vianda.core.kitchen import Kitchen, Scale, yard_galley
-from vianda.core.larder import Larder, starter_larder
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import Kitchen, Scale
+from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.pantry import starter_pantry
 from vianda.core.mix.index import BIND_WORDS
 from vianda.core.mix.temperature import Part, chill_minutes, mixed_temp_c
 from vianda.core.mix.weigh_out import household_measure
-from vianda.core.pantry import starter_pantry
+from vianda.core.model import edit as e
+from vianda.core.model.formula import Formula, MixLine
 
 pytestmark = pytest.mark.usefixtures("by_habit")
 
 LARDER, KITCHEN, PANTRY = starter_larder(), yard_galley(), starter_pantry()
 AMOUNTS = st.dictionaries(
     st.sampled_from(["panko", "milk", "egg", "parmesan", "soft-onion", "ketchup", "butter", "pepper", "red-wine"]),
-    st.floats(0, 0.6), min_size=1, max_size=9,
-)  # fmt: skip
+    st.floats(0, 0.6),
+    min_size=1,
+    max_size=9,
+)
 
 
 def _of(formula: Formula, kitchen: Kitchen = KITCHEN) -> Evaluation:
@@ -86,8 +89,10 @@ def test_allergens_name_each_thing_they_come_from() -> None:
 @given(st.floats(0, 0.14), st.floats(0, 0.14))
 def test_more_egg_never_binds_less(one: float, two: float) -> None:
     low, high = sorted((one, two))
-    binds = [_of(mixed(lines=(MixLine("panko", 0.08), MixLine("milk", 0.1), MixLine("egg", x)))).mix.bind.value
-             for x in (low, high)]  # fmt: skip
+    binds = [
+        _of(mixed(lines=(MixLine("panko", 0.08), MixLine("milk", 0.1), MixLine("egg", x)))).mix.bind.value
+        for x in (low, high)
+    ]
     assert binds[0] <= binds[1]
 
 
@@ -122,8 +127,13 @@ def test_soup_unbinds_and_a_panade_loosens() -> None:
     assert dry.looseness.value < paste.looseness.value
 
 
-@given(st.lists(st.tuples(st.sampled_from(["milk", "panko", "egg", "butter"]), st.floats(1, 2000), st.floats(0, 60)),
-                min_size=1, max_size=5))  # fmt: skip
+@given(
+    st.lists(
+        st.tuples(st.sampled_from(["milk", "panko", "egg", "butter"]), st.floats(1, 2000), st.floats(0, 60)),
+        min_size=1,
+        max_size=5,
+    )
+)
 def test_a_mix_is_never_warmer_than_its_warmest_part_nor_colder_than_its_coldest(parts: list) -> None:
     temp = mixed_temp_c([Part(m, PANTRY[k].composition, t) for k, m, t in parts])
     assert min(t for *_, t in parts) - 1e-9 <= temp <= max(t for *_, t in parts) + 1e-9
@@ -194,10 +204,19 @@ def test_eggs_stay_whole_or_are_weighed() -> None:
 
 @pytest.mark.parametrize(
     ("grams", "key", "said"),
-    [(36, "dry-crumbs", "⅓ cup"), (12, "salt-fine", "2 tsp"), (108, "dry-crumbs", "1 cup"), (500, "milk", "2 cups"),
-     (100, "egg", "2 large eggs"), (25, "egg", "½ large egg"), (0.14, "nutmeg", "a pinch"), (30, "milk", "2 tbsp"),
-     (0.01, "nutmeg", "less than a pinch"), (58, "white-bread", "2 slices")],
-)  # fmt: skip
+    [
+        (36, "dry-crumbs", "⅓ cup"),
+        (12, "salt-fine", "2 tsp"),
+        (108, "dry-crumbs", "1 cup"),
+        (500, "milk", "2 cups"),
+        (100, "egg", "2 large eggs"),
+        (25, "egg", "½ large egg"),
+        (0.14, "nutmeg", "a pinch"),
+        (30, "milk", "2 tbsp"),
+        (0.01, "nutmeg", "less than a pinch"),
+        (58, "white-bread", "2 slices"),
+    ],
+)
 def test_grams_are_said_in_the_measures_of_a_kitchen(grams: float, key: str, said: str) -> None:
     assert household_measure(grams, PANTRY[key]) == said
 
@@ -289,7 +308,7 @@ def test_a_sauce_browns_only_its_meat_and_simmers_once() -> None:
 
 
 def test_a_house_crumb_counts_as_crumb_with_its_salt_and_its_price() -> None:
-    from vianda.core.demo import HOUSE_FORMULAS
+    from vianda.core.demo.formulas import HOUSE_FORMULAS
 
     larder = Larder.of(LARDER.meats.values(), (), [*PANTRY.values(), *HOUSE_FORMULAS])
     v = evaluate(mixed(lines=lines(boathouse_crumbs=8, milk=12, egg=8)), larder=larder, kitchen=KITCHEN)

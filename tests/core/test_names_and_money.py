@@ -10,13 +10,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from formulas import blended, smash
-from vianda.core.connective import COLLAGEN_OF_PROTEIN, collagen_figures
-from vianda.core.cost import price_per_kg_used, usable_frac
-from vianda.core.evaluate import Evaluation, evaluate
-from vianda.core.grind import grind_loss_frac
-from vianda.core.kitchen import Grinder, NamingRule, usual_grinders, yard_galley
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.lot import Lot
+from vianda.core.blend.connective import COLLAGEN_OF_PROTEIN, collagen_figures
+from vianda.core.blend.cost import price_per_kg_used, usable_frac
+from vianda.core.blend.grind import grind_loss_frac
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.equipment.kitchen import Grinder, NamingRule, usual_grinders
+from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.lot import Lot
 
 LARDER = starter_larder()
 KEYS = sorted(LARDER.meats)

@@ -4,12 +4,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from vianda.core.apply_edit import apply_edit
-from vianda.core.errors import CoreError, OutOfRangeError, UnreadableEntryError
-from vianda.core.evaluate import evaluate
-from vianda.core.kitchen import Kitchen, yard_galley
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.opening import open_line
+from vianda.core.basis.errors import CoreError, OutOfRangeError, UnreadableEntryError
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.opening.opening import open_line
 
 
 def _open(line: str):

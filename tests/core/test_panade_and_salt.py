@@ -5,12 +5,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from formulas import blended, lines, mixed
-from vianda.core.batch import batch_of
-from vianda.core.evaluate import evaluate
-from vianda.core.kitchen import Kitchen, yard_galley
-from vianda.core.larder import Larder, starter_larder
+from vianda.core.batch.batch import batch_of
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.pantry import starter_pantry
 from vianda.core.mix.panade import Thirst, as_milk_frac, same_place, state_at, thirst_of
-from vianda.core.pantry import starter_pantry
 
 PANTRY = starter_pantry()
 CRUMBS = sorted(k for k, i in PANTRY.items() if thirst_of(i))

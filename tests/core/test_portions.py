@@ -7,14 +7,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from formulas import lines, mixed, smash
-from vianda.core.apply_edit import apply_edit
-from vianda.core.division import expected_loss_g
-from vianda.core.edit import Choose, SetFigure
-from vianda.core.errors import OutOfRangeError
-from vianda.core.evaluate import evaluate
-from vianda.core.kitchen import Kitchen
-from vianda.core.larder import Larder
-from vianda.core.portions import Portions, divide
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.batch.division import expected_loss_g
+from vianda.core.batch.portions import Portions, divide
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.inventory.inventory import Larder
+from vianda.core.model.edit import Choose, SetFigure
 
 
 def _adds_up(p: Portions) -> bool:
@@ -23,15 +23,21 @@ def _adds_up(p: Portions) -> bool:
 
 
 @given(
-    st.integers(1, 500), st.floats(1, 100_000), st.sampled_from([1, 2, 5, 10]),
+    st.integers(1, 500),
+    st.floats(1, 100_000),
+    st.sampled_from([1, 2, 5, 10]),
     st.sampled_from(["first", "last", "bowl"]),
-)  # fmt: skip
+)
 def test_pieces_multiply_back_to_the_batch(pieces: int, batch: float, step: int, rest: str) -> None:
     try:
         p = divide(
-            portioning="by_batch", pieces=pieces, piece_mass_g=1, batch_mass_g=batch, step_g=step,
+            portioning="by_batch",
+            pieces=pieces,
+            piece_mass_g=1,
+            batch_mass_g=batch,
+            step_g=step,
             remainder=rest,  # type: ignore[arg-type]
-        )  # fmt: skip
+        )
     except OutOfRangeError:
         assert batch / pieces < step * 1.5
         return
@@ -69,9 +75,13 @@ def test_a_piece_below_the_scale_is_refused() -> None:
 @given(st.floats(100, 20_000), st.floats(20, 300), st.sampled_from(["first", "last", "bowl"]))
 def test_two_weights_decide_how_many(batch: float, piece: float, rest: str) -> None:
     p = divide(
-        portioning="by_weights", pieces=0, piece_mass_g=piece, batch_mass_g=batch, step_g=1,
+        portioning="by_weights",
+        pieces=0,
+        piece_mass_g=piece,
+        batch_mass_g=batch,
+        step_g=1,
         remainder=rest,  # type: ignore[arg-type]
-    )  # fmt: skip
+    )
     assert _adds_up(p)
     if rest == "bowl":
         assert p.piece_mass_g <= math.floor(piece + 0.5)
@@ -140,9 +150,7 @@ def test_forty_pieces_leave_about_as_much_as_a_spoonful_behind() -> None:
     assert expected_loss_g(40) == pytest.approx(24)
 
 
-@pytest.mark.parametrize(
-    ("appetite", "each", "mass"), [("light", 1, 110), ("usual", 2, 75), ("hearty", 3, 73.333)]
-)  # fmt: skip
+@pytest.mark.parametrize(("appetite", "each", "mass"), [("light", 1, 110), ("usual", 2, 75), ("hearty", 3, 73.333)])
 def test_guests_and_appetite_decide_pieces_of_a_usual_weight(
     larder: Larder, kitchen: Kitchen, appetite: str, each: int, mass: float
 ) -> None:

@@ -11,15 +11,18 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from formulas import blended, lines, mixed, smash
-from vianda.core.apply_edit import apply_edit
-from vianda.core.bun_fit import fitting_bun
-from vianda.core.cook_yield import along, cook_loss, diameter_shrink_frac, done_factor
-from vianda.core.edit import Choose, SetFigure, TypeFigure
-from vianda.core.errors import CoreError, OutOfRangeError
-from vianda.core.evaluate import Evaluation, evaluate
-from vianda.core.formula import Formula
-from vianda.core.kitchen import Kitchen, yard_galley
-from vianda.core.larder import Larder, starter_larder
+from vianda.core.basis.band import along
+from vianda.core.basis.errors import CoreError, OutOfRangeError
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.equipment.moulds import Ware, usual_wares
+from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.model.edit import Choose, SetFigure, TypeFigure
+from vianda.core.model.formula import Formula
+from vianda.core.shape.bun_fit import fitting_bun
+from vianda.core.shape.cook_loss import cook_loss, diameter_shrink_frac, done_factor
 from vianda.core.shape.dimple import dimple_for
 from vianda.core.shape.filling import core_of
 from vianda.core.shape.press import press_kg
@@ -32,7 +35,6 @@ from vianda.core.shape.solids import (
     loaf_volume_ml,
     section_frac,
 )
-from vianda.core.wares import Ware, usual_wares
 
 pytestmark = pytest.mark.usefixtures("by_habit")
 
@@ -79,8 +81,11 @@ def test_the_loaf_by_integration_along_its_length(ends: str) -> None:
     scale = np.ones_like(z) if end == 0 else 1 - (1 - into / end) ** 2
     volume = np.trapezoid(width * height * section_frac() * scale, z) / 1000
     assert loaf_volume_ml(
-        length_mm=length, width_mm=width, height_mm=height, ends=ends  # type: ignore[arg-type]
-    ) == pytest.approx(volume, rel=1e-6)  # fmt: skip
+        length_mm=length,
+        width_mm=width,
+        height_mm=height,
+        ends=ends,  # type: ignore[arg-type]
+    ) == pytest.approx(volume, rel=1e-6)
 
 
 @given(st.floats(300, 4000), st.floats(80, 160), st.floats(40, 110), st.sampled_from(["round", "blunt", "square"]))
@@ -146,7 +151,7 @@ def test_the_dimple_is_a_cap_and_lifts_the_ring_by_its_volume() -> None:
 
 @pytest.mark.parametrize(
     ("across", "thick", "wanted"), [(110, 11.9, False), (110, 12, True), (74, 20, False), (75, 20, True)]
-)  # fmt: skip
+)
 def test_thin_and_small_ones_need_no_dimple(across: float, thick: float, wanted: bool) -> None:
     # Common practice, no published source: thin ones need none.
     assert (dimple_for(diameter_mm=across, thickness_mm=thick) is not None) is wanted
@@ -160,19 +165,31 @@ def test_twice_as_thin_takes_almost_six_times_the_push() -> None:
 
 
 def test_a_core_keeps_its_volume() -> None:
-    c = core_of(name="cheese", mass_g=30, density_g_per_ml=1.1, diameter_mm=110, thickness_mm=22, rim_mm=15,
-                piece_mass_g=200)  # fmt: skip
+    c = core_of(
+        name="cheese", mass_g=30, density_g_per_ml=1.1, diameter_mm=110, thickness_mm=22, rim_mm=15, piece_mass_g=200
+    )
     assert math.pi * c.diameter_mm**2 * c.thickness_mm / 4000 * 1.1 == pytest.approx(30)
     assert c.thickness_mm + 2 * c.wall_mm == pytest.approx(22)
 
 
 @given(
-    st.sampled_from([
-        "smashed", "grilled", "thick", "slider", "filled-burger", "smashed-taco", "ball-baked", "loaf-free", "loaf-tin",
-        "loaf-tray",
-    ]),
-    st.floats(0.85, 1.2), st.sampled_from(["", "loose", "light", "firm"]),
-)  # fmt: skip
+    st.sampled_from(
+        [
+            "smashed",
+            "grilled",
+            "thick",
+            "slider",
+            "filled-burger",
+            "smashed-taco",
+            "ball-baked",
+            "loaf-free",
+            "loaf-tin",
+            "loaf-tray",
+        ]
+    ),
+    st.floats(0.85, 1.2),
+    st.sampled_from(["", "loose", "light", "firm"]),
+)
 def test_volume_and_mass_close_in_every_form(style: str, scale: float, packing: str) -> None:
     formula = mixed(style=style, lines=None)
     formula = replace(
@@ -398,11 +415,16 @@ def test_lines_run_on_beyond_their_ends() -> None:
 @pytest.mark.parametrize(
     ("figure", "text", "says"),
     [
-        ("diameter", "0", "outside what the rules cover"), ("diameter", "-5 mm", "below nought"),
-        ("cooked_mass", "9999999 g", "outside"), ("rim", "200 mm", "outside"), ("filling", "90 %", "outside"),
-        ("width", "🍔", "not understood"), ("loss", "<b>9</b>", "not understood"), ("spare_pieces", "2.5", "whole"),
+        ("diameter", "0", "outside what the rules cover"),
+        ("diameter", "-5 mm", "below nought"),
+        ("cooked_mass", "9999999 g", "outside"),
+        ("rim", "200 mm", "outside"),
+        ("filling", "90 %", "outside"),
+        ("width", "🍔", "not understood"),
+        ("loss", "<b>9</b>", "not understood"),
+        ("spare_pieces", "2.5", "whole"),
     ],
-)  # fmt: skip
+)
 def test_a_size_that_cannot_be_is_refused_in_words(figure: str, text: str, says: str) -> None:
     with pytest.raises(CoreError, match=says):
         _edited(mixed(style="filled-burger"), TypeFigure(figure, text))  # type: ignore[arg-type]

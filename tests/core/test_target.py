@@ -12,10 +12,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.optimize import linprog
 
-from vianda.core.cost import usable_frac
-from vianda.core.errors import InfeasibleBlendError, OutOfRangeError
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.lot import Lot
+from vianda.core.basis.errors import InfeasibleBlendError, OutOfRangeError
+from vianda.core.blend.cost import usable_frac
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.lot import Lot
 from vianda.core.target.binding import binding_limits, swap_prices
 from vianda.core.target.mend import additions
 from vianda.core.target.nearest_changes import nearest_changes
@@ -53,9 +53,13 @@ def test_a_target_outside_the_two_meats_is_infeasible() -> None:
 @given(st.floats(200, 9000), st.floats(0.05, 0.4), st.floats(0.05, 0.4))
 def test_an_addition_brings_the_batch_to_the_target(batch: float, fat: float, target: float) -> None:
     found = additions(
-        batch_mass_g=batch, fat_frac=fat, target_frac=target, candidates=[(k, "") for k in LARDER.meats],
-        larder=LARDER, step_g=1,
-    )  # fmt: skip
+        batch_mass_g=batch,
+        fat_frac=fat,
+        target_frac=target,
+        candidates=[(k, "") for k in LARDER.meats],
+        larder=LARDER,
+        step_g=1,
+    )
     for a in found:
         # On whole grams the fat is off by at most half a gram's worth.
         assert a.fat_frac == pytest.approx(target, abs=0.5 / a.total_mass_g + 1e-9)
@@ -66,9 +70,13 @@ def test_an_addition_brings_the_batch_to_the_target(batch: float, fat: float, ta
 
 def test_nothing_lean_enough_mends_nothing() -> None:
     found = additions(
-        batch_mass_g=1000, fat_frac=0.2, target_frac=0.01, candidates=[("chuck", ""), ("round", "")], larder=LARDER,
+        batch_mass_g=1000,
+        fat_frac=0.2,
+        target_frac=0.01,
+        candidates=[("chuck", ""), ("round", "")],
+        larder=LARDER,
         step_g=1,
-    )  # fmt: skip
+    )
     assert found == ()
 
 
@@ -98,9 +106,14 @@ def _holds(wish: Wish, larder: Larder, answer: Answer, batch_g: int, step_g: int
 
 @given(
     st.lists(st.sampled_from(sorted(LARDER.meats)), min_size=1, max_size=7, unique=True),
-    st.floats(0.05, 0.4), st.floats(0.0, 0.1), st.sampled_from(["cheapest", "nearest", "surest"]),
-    st.sampled_from([0.0, 0.6, 0.9]), st.integers(200, 6000), st.sampled_from([1, 5]), st.integers(1, 4),
-)  # fmt: skip
+    st.floats(0.05, 0.4),
+    st.floats(0.0, 0.1),
+    st.sampled_from(["cheapest", "nearest", "surest"]),
+    st.sampled_from([0.0, 0.6, 0.9]),
+    st.integers(200, 6000),
+    st.sampled_from([1, 5]),
+    st.integers(1, 4),
+)
 @settings(max_examples=40, deadline=None)
 def test_the_solver_never_returns_an_infeasible_answer(
     meats: list[str], low: float, width: float, aim: Aim, sure: float, batch: int, step: int, most: int
@@ -179,9 +192,13 @@ def _by_linear_programming(cost: list[float], meats: tuple[str, ...], low: float
     """The least cost of shares that sum to one within a fat band: another formulation, without whole numbers."""
     fat = [LARDER.meat(k).fat_usual_frac for k in meats]
     found = linprog(
-        cost, A_ub=[fat, [-f for f in fat]], b_ub=[high, -low], A_eq=[[1.0] * len(meats)], b_eq=[1.0],
+        cost,
+        A_ub=[fat, [-f for f in fat]],
+        b_ub=[high, -low],
+        A_eq=[[1.0] * len(meats)],
+        b_eq=[1.0],
         bounds=[(0, 1)] * len(meats),
-    )  # fmt: skip
+    )
     return float(found.fun)
 
 
@@ -202,10 +219,13 @@ def test_all_aims_agree_with_linear_programs_of_another_make() -> None:
     fat = np.array([LARDER.meat(k).fat_usual_frac for k in meats])
     n = len(meats)
     split = linprog(
-        np.ones(2 * n), A_ub=np.array([np.r_[fat, -fat], np.r_[-fat, fat]]),
-        b_ub=[0.24 - fat @ target, fat @ target - 0.20], A_eq=[np.r_[np.ones(n), -np.ones(n)]], b_eq=[0.0],
+        np.ones(2 * n),
+        A_ub=np.array([np.r_[fat, -fat], np.r_[-fat, fat]]),
+        b_ub=[0.24 - fat @ target, fat @ target - 0.20],
+        A_eq=[np.r_[np.ones(n), -np.ones(n)]],
+        b_eq=[0.0],
         bounds=[(0, 1)] * n + [(0, t) for t in target],
-    )  # fmt: skip
+    )
     shares = dict(zip(nearest.meats, nearest.shares_frac, strict=True))
     moved = sum(abs(shares.get(k, 0.0) - t) for k, t in zip(meats, target, strict=True))
     assert moved == pytest.approx(float(split.fun), abs=1e-3)
@@ -217,8 +237,9 @@ def test_all_aims_agree_with_linear_programs_of_another_make() -> None:
     ]
     larder = Larder.of(LARDER.meats.values(), lots)
     boxed = tuple(Candidate(k, lot=f"{k}-box" if k in ("rib", "chuck") else "") for k in meats)
-    first = _solve(Wish(boxed, 0.20, 0.24, aim="use-up-first", today="2026-11-24", **free), larder=larder,
-                   batch_g=100_000)[0]  # fmt: skip
+    first = _solve(
+        Wish(boxed, 0.20, 0.24, aim="use-up-first", today="2026-11-24", **free), larder=larder, batch_g=100_000
+    )[0]
     worth = {"rib": 1 / 2, "chuck": 1 / 4}
     used = sum(worth.get(k, 0.0) * s for k, s in zip(first.meats, first.shares_frac, strict=True))
     least = _by_linear_programming([-worth.get(k, 0.0) for k in meats], meats, 0.20, 0.24)
@@ -232,9 +253,12 @@ def test_what_must_go_first_is_used_first() -> None:
     ]
     larder = Larder.of(LARDER.meats.values(), lots)
     wish = Wish(
-        (Candidate("brisket-point", lot="old"), Candidate("chuck", lot="new"), Candidate("round")), 0.20, 0.24,
-        aim="use-up-first", today="2026-11-24",
-    )  # fmt: skip
+        (Candidate("brisket-point", lot="old"), Candidate("chuck", lot="new"), Candidate("round")),
+        0.20,
+        0.24,
+        aim="use-up-first",
+        today="2026-11-24",
+    )
     best = _solve(wish, larder=larder)[0]
     cheapest = _solve(replace(wish, aim="cheapest"), larder=larder)[0]
 
@@ -278,9 +302,10 @@ def test_a_cut_comes_in_just_below_its_swap_price_and_not_above() -> None:
     program = program_of(wish, larder=LARDER, batch_mass_g=10_000, grind_loss_frac=0)
     usable = np.array([usable_frac(m, grind_loss_frac=0) for m in program.meats])
     swap = next(
-        s for s in swap_prices(program, usable=usable, prices=[m.price_per_kg for m in program.meats])
+        s
+        for s in swap_prices(program, usable=usable, prices=[m.price_per_kg for m in program.meats])
         if s.meat == "sirloin"
-    )  # fmt: skip
+    )
     for change, comes_in in ((Decimal("-0.05"), True), (Decimal("0.05"), False)):
         cheaper = replace(LARDER.meat("sirloin"), price_per_kg=swap.enters_below_per_kg + change)
         larder = Larder.of([*(m for m in LARDER.meats.values() if m.key != "sirloin"), cheaper])
@@ -292,14 +317,15 @@ def test_a_cut_comes_in_just_below_its_swap_price_and_not_above() -> None:
     ("wish", "says"),
     [
         (_wish("chuck", "round", low=0.25, high=0.28), "Let the fat go down to"),
-        (Wish((Candidate("chuck", least_frac=0.8), Candidate("fat-trim", most_frac=0.02)), 0.25, 0.28),
-         "Let {name} go up to"),
-        (_wish("chuck", "pork-belly", low=0.24, high=0.26, species=(SpeciesLimit("pork", 0.0, 0.05),)),
-         "of the blend"),
+        (
+            Wish((Candidate("chuck", least_frac=0.8), Candidate("fat-trim", most_frac=0.02)), 0.25, 0.28),
+            "Let {name} go up to",
+        ),
+        (_wish("chuck", "pork-belly", low=0.24, high=0.26, species=(SpeciesLimit("pork", 0.0, 0.05),)), "of the blend"),
         (_wish("ground-80", "ground-90", "ground-97", low=0.12, high=0.121, most_meats=1), "allow more meats"),
         (_wish("chuck", low=0.18, high=0.20, confidence_frac=0.9), "less certainty"),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_be_is_refused_and_the_smallest_change_named(wish: Wish, says: str) -> None:
     with pytest.raises(NoBlendError):
         _solve(wish)

@@ -8,19 +8,19 @@ import numpy as np
 import pytest
 
 from heat_formulas import KITCHEN, LARDER, curve_of, edited, kitchen_with
-from vianda.core.compute import compute
-from vianda.core.demo import beacon_grill, harbour_light_pub, keepers_loaf, slipway_smash
-from vianda.core.edit import SetFigure
-from vianda.core.evaluate import evaluate
-from vianda.core.formula import Formula
+from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, keepers_loaf, slipway_smash
+from vianda.core.equipment.heating import HOT_ENOUGH_K, heated_c
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.conduction.run import Cooked, times_of
 from vianda.core.heat.conduction.slab import KEPT_STORE_LOW
 from vianda.core.heat.cooked import cooked_of, wanted_of
 from vianda.core.heat.remarks import plate_told
-from vianda.core.heat.setting import setup_of
+from vianda.core.heat.run_setup import setup_of
 from vianda.core.heat.waves import CHANGE_S, wait_s, waves_of
-from vianda.core.heating import HOT_ENOUGH_K, heated_c
-from vianda.core.kitchen import Kitchen
+from vianda.core.model.edit import SetFigure
+from vianda.core.model.formula import Formula
+from vianda.core.pipeline.compute import compute
 
 
 def _cooked(formula: Formula, kitchen: Kitchen = KITCHEN) -> Cooked:
@@ -89,9 +89,10 @@ def test_the_bench_says_what_a_hurried_wave_costs_and_the_stove_what_it_waits_fo
     "heating",
     [
         {"thickness_mm": 1.0, "metal": "aluminium", "power": "strong", "heat_factor": 2.0},
-        {"thickness_mm": 1.0, "metal": "steel"}, {"thickness_mm": 2.0, "metal": "copper", "power": "strong"},
+        {"thickness_mm": 1.0, "metal": "steel"},
+        {"thickness_mm": 2.0, "metal": "copper", "power": "strong"},
     ],
-)  # fmt: skip
+)
 def test_a_plate_that_holds_little_is_followed_closely_enough(heating: dict[str, object]) -> None:
     cooked = _cooked(slipway_smash(), kitchen_with("yard-plate", **heating))
     usual, finer = (times_of(cooked.setup, step_factor=f)[0] for f in (1.0, 0.2))

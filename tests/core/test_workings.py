@@ -7,17 +7,18 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from formulas import smash
-from vianda.core import edit as e
-from vianda.core.apply_edit import apply_edit
-from vianda.core.demo import DEMO_FORMULAS
-from vianda.core.errors import CoreError
-from vianda.core.evaluate import Evaluation, evaluate
-from vianda.core.formula import Formula
-from vianda.core.kitchen import NamingRule, yard_galley
-from vianda.core.larder import starter_larder
-from vianda.core.phrase import Amount
-from vianda.core.schools import all_schools
-from vianda.core.styles import all_styles
+from vianda.core.basis.errors import CoreError
+from vianda.core.basis.phrase import Amount
+from vianda.core.blend.schools import all_schools
+from vianda.core.demo.formulas import DEMO_FORMULAS
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import NamingRule
+from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.inventory.inventory import starter_larder
+from vianda.core.model import edit as e
+from vianda.core.model.formula import Formula
+from vianda.core.model.styles import all_styles
 
 LARDER, KITCHEN = starter_larder(), yard_galley()
 
@@ -36,8 +37,10 @@ def _has(amounts: list[Amount], kind: str, value: float) -> bool:
 
 FORMULAS = st.builds(
     lambda style, school, guests: (style, school, guests),
-    st.sampled_from(sorted(all_styles())), st.sampled_from(sorted(all_schools())), st.integers(1, 120),
-)  # fmt: skip
+    st.sampled_from(sorted(all_styles())),
+    st.sampled_from(sorted(all_schools())),
+    st.integers(1, 120),
+)
 
 
 def _formula(choice: tuple[str, str, int]) -> Formula | None:

@@ -6,7 +6,7 @@ import statistics
 
 import pytest
 
-from vianda.core.errors import OutOfRangeError
+from vianda.core.basis.errors import OutOfRangeError
 from vianda.devices.probe import ProbeMake
 from vianda.devices.simulated_probe import SimulatedProbe, Truth
 

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from vianda.core.errors import OutOfRangeError
+from vianda.core.basis.errors import OutOfRangeError
 from vianda.devices.scale import ScaleMake
 from vianda.devices.simulated_hand import correction_g, lean_g, piece_g
 from vianda.devices.simulated_scale import LEAN_S, Done, SimulatedScale
@@ -112,8 +112,7 @@ def test_someone_leaning_looks_like_a_weight_and_goes_away() -> None:
 
 
 @pytest.mark.parametrize(
-    ("wrong", "where"),
-    [({"step_g": 3}, "/step_g"), ({"capacity_g": 0}, "/capacity_g"), ({"damping": 1.0}, "/damping")],
+    ("wrong", "where"), [({"step_g": 3}, "/step_g"), ({"capacity_g": 0}, "/capacity_g"), ({"damping": 1.0}, "/damping")]
 )
 def test_a_scale_that_cannot_be_is_refused(wrong: dict, where: str) -> None:
     with pytest.raises(OutOfRangeError) as refused:

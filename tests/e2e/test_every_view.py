@@ -74,8 +74,11 @@ def test_the_tabs_of_the_meat_bench_break_no_accessibility_rule(watch, kestrel, 
     page = watched.page
     watched.go(f"/formula/{_formula(watched)}/meat")
     for tab, then in (
-        ("Reach a target", "Find blends"), ("Names and money", None), ("Grind and slip", None), ("Blend", None),
-    ):  # fmt: skip
+        ("Reach a target", "Find blends"),
+        ("Names and money", None),
+        ("Grind and slip", None),
+        ("Blend", None),
+    ):
         page.get_by_role("tab", name=tab).click()
         if then:
             page.get_by_role("button", name=then).click()

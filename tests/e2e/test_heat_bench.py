@@ -208,8 +208,9 @@ def test_chilled_first_it_lies_off_the_clock_and_later_waves_are_told(watch, kes
     expect(stages.nth(1)).to_contain_text("0:00–")
     # What is cold is not offered among what is hot, nor the other way round.
     assert stages.nth(0).get_by_label("Where").locator("option").all_inner_texts() == [
-        "in the fridge", "in the freezer"
-    ]  # fmt: skip
+        "in the fridge",
+        "in the freezer",
+    ]
     assert "in the freezer" not in stages.nth(1).get_by_label("Where").locator("option").all_inner_texts()
     watched.expected.add(422)  # warmer than any fridge
     stages.nth(0).get_by_label("How cold").fill("20 C")

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from vianda.core.apply_edit import apply_edit
-from vianda.core.demo import (
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.demo.formulas import (
     beacon_grill,
     harbour_light_pub,
     keepers_loaf,
@@ -11,7 +11,10 @@ from vianda.core.demo import (
     slipway_smash,
     supply_boat_ragu,
 )
-from vianda.core.edit import (
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.inventory.inventory import Larder
+from vianda.core.model.edit import (
     AddMeat,
     AddToMix,
     Choose,
@@ -24,10 +27,7 @@ from vianda.core.edit import (
     SetStages,
     SwapMeat,
 )
-from vianda.core.errors import OutOfRangeError
-from vianda.core.formula import Formula, HeatStage
-from vianda.core.kitchen import Kitchen
-from vianda.core.larder import Larder
+from vianda.core.model.formula import Formula, HeatStage
 
 DEMO = {
     "smash": slipway_smash,
@@ -49,8 +49,17 @@ MIX_SCHOOLS = {
     "loaf": ("firm-panade-loaf", "fresh-bread-loaf", "custard-tray-loaf", "dry-crumb-loaf"),
     "ragu": ("tomato-sauce", "milk-sauce", "plain-sauce"),
 }
-SCHOOLS = ("all-chuck", "chuck-and-partner", "lean-and-fat", "steakhouse", "three-cuts", "mixed-meats",
-           "beef-and-veal", "bacon", "shop-mince")  # fmt: skip
+SCHOOLS = (
+    "all-chuck",
+    "chuck-and-partner",
+    "lean-and-fat",
+    "steakhouse",
+    "three-cuts",
+    "mixed-meats",
+    "beef-and-veal",
+    "bacon",
+    "shop-mince",
+)
 METHODS = {
     "grill": ("turned-often", "two-zones"),
     "pub": ("turned-often", "pressed-late", "cheese-under-cover", "pan-then-oven", "broiled"),

@@ -8,13 +8,14 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
-from vianda.core.compute import compute
-from vianda.core.demo import HOUSE_FORMULAS, norquay_lots
-from vianda.core.evaluate import Evaluation, evaluate
+from vianda.core.demo.formulas import HOUSE_FORMULAS, norquay_lots
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
-from vianda.core.kitchen import Kitchen, yard_galley
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.opening import Opening, open_line
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.opening.opening import Opening, open_line
+from vianda.core.pipeline.compute import compute
 from vianda.core.target.solve import solve
 from vianda.core.target.wish import Candidate, Wish
 from vianda.interchange.formula_file import read_file

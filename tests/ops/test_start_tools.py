@@ -74,8 +74,9 @@ def test_a_missing_program_without_apt_is_said(monkeypatch: pytest.MonkeyPatch, 
     assert "mariadb-server-core is missing" in capsys.readouterr().err
 
 
-def test_a_nearly_full_disk_is_refused_before_anything_is_installed(monkeypatch: pytest.MonkeyPatch, capsys,
-                                                                   tmp_path: Path) -> None:  # fmt: skip
+def test_a_nearly_full_disk_is_refused_before_anything_is_installed(
+    monkeypatch: pytest.MonkeyPatch, capsys, tmp_path: Path
+) -> None:
     usage = shutil.disk_usage(tmp_path)
     monkeypatch.setattr(shutil, "disk_usage", lambda _: usage._replace(free=12_000_000))
     monkeypatch.setattr(places, "STATE", tmp_path / "state")

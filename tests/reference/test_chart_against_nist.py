@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import pytest
 
-from vianda.core.control_chart import D2, control_chart
+from vianda.core.weighing.control_chart import D2, control_chart
 
 FLOW = [49.6, 47.6, 49.9, 51.3, 47.8, 51.2, 52.6, 52.4, 53.6, 52.1]
 

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import pytest
 
-from vianda.core.larder import starter_larder
-from vianda.core.mix.salt_ledger import FINE_SALT_G_PER_TSP, USUAL_SALT_FRAC
-from vianda.core.styles import all_styles
-from vianda.core.units import G_PER_LB
+from vianda.core.basis.units import G_PER_LB
+from vianda.core.batch.salt_ledger import FINE_SALT_G_PER_TSP, USUAL_SALT_FRAC
+from vianda.core.inventory.inventory import starter_larder
+from vianda.core.model.styles import all_styles
 
 
 @pytest.mark.parametrize(

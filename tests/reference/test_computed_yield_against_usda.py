@@ -12,11 +12,11 @@ from __future__ import annotations
 import pytest
 
 from heat_formulas import CASES, KITCHEN, LARDER, edited
-from vianda.core.compute import compute
-from vianda.core.demo import beacon_grill, slipway_smash
-from vianda.core.edit import Edit, SetFigure
-from vianda.core.formula import Formula
+from vianda.core.demo.formulas import beacon_grill, slipway_smash
 from vianda.core.heat.curve import heat_curve
+from vianda.core.model.edit import Edit, SetFigure
+from vianda.core.model.formula import Formula
+from vianda.core.pipeline.compute import compute
 
 LOWEST, HIGHEST = 0.61, 0.76
 
@@ -54,8 +54,10 @@ def test_hotter_middles_keep_less() -> None:
 
 def test_fatter_meat_loses_more_fat_and_less_water() -> None:
     lean, fat = (
-        heat_curve(compute(edited(beacon_grill(), SetFigure("share", share, "brisket-point")), larder=LARDER,
-                           kitchen=KITCHEN)) for share in (0.05, 0.6)
-    )  # fmt: skip
+        heat_curve(
+            compute(edited(beacon_grill(), SetFigure("share", share, "brisket-point")), larder=LARDER, kitchen=KITCHEN)
+        )
+        for share in (0.05, 0.6)
+    )
     assert fat.fat_lost_frac > lean.fat_lost_frac
     assert fat.water_lost_frac < lean.water_lost_frac

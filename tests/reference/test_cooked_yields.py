@@ -8,7 +8,7 @@ from importlib.resources import files
 import pytest
 from sr28_rows import rows_of
 
-from vianda.core.cook_yield import CookMethod, cook_loss
+from vianda.core.shape.cook_loss import CookMethod, cook_loss
 from vianda.core.shape.density import ground_beef_composition
 
 
@@ -16,9 +16,11 @@ def _loss(fat: float, method: CookMethod):
     return cook_loss(fat, water_frac=ground_beef_composition(fat).water_g_per_100g / 100, method=method)
 
 
-ROWS = list(csv.DictReader(
-    (files("vianda.core") / "data" / "cooked_ground_beef_sr28.csv").read_text(encoding="utf-8").splitlines()
-))  # fmt: skip
+ROWS = list(
+    csv.DictReader(
+        (files("vianda.core.shape") / "data" / "cooked_ground_beef_sr28.csv").read_text(encoding="utf-8").splitlines()
+    )
+)
 
 
 def test_the_table_is_sr28s_to_the_digit() -> None:

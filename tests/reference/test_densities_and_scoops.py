@@ -5,9 +5,9 @@ from __future__ import annotations
 import pint
 import pytest
 
-from vianda.core.composition import Composition, sr28_composition
+from vianda.core.equipment.moulds import SCOOP_NUMBERS, scoop_ml
+from vianda.core.inventory.composition import Composition, sr28_composition
 from vianda.core.shape.density import solid_density_g_per_ml
-from vianda.core.wares import SCOOP_NUMBERS, scoop_ml
 
 PURE = {
     "FoodProtein": Composition(0, 100, 0, 0, 0, 0),

@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 from sr28_rows import rows_of
 
-from vianda.core.fat_test import FAT_LEFT, fat_test
+from vianda.core.inventory.fat_test import FAT_LEFT, fat_test
 
 COOKED = ("23481", "23560", "23476", "23565", "23570", "23575", "23580", "13494")
 

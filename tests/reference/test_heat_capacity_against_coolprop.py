@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from vianda.core.composition import Composition, sr28_composition
+from vianda.core.inventory.composition import Composition, sr28_composition
 from vianda.core.mix.temperature import Part, heat_capacity_j_per_kg_k, mixed_temp_c
 
 PURE = {
@@ -41,9 +41,12 @@ def test_a_mix_of_meat_crumb_and_milk_ends_where_the_library_would_put_it() -> N
     def capacity(p: Part) -> float:
         c = p.composition
         shares = {
-            "FoodWater": c.water_g_per_100g, "FoodProtein": c.protein_g_per_100g, "FoodFat": c.fat_g_per_100g,
-            "FoodCarbohydrate": c.carbohydrate_g_per_100g, "FoodAsh": c.ash_g_per_100g,
-        }  # fmt: skip
+            "FoodWater": c.water_g_per_100g,
+            "FoodProtein": c.protein_g_per_100g,
+            "FoodFat": c.fat_g_per_100g,
+            "FoodCarbohydrate": c.carbohydrate_g_per_100g,
+            "FoodAsh": c.ash_g_per_100g,
+        }
         return sum(x * _coolprop(n, 8.0) for n, x in shares.items()) / sum(shares.values())
 
     heats = [p.mass_g * capacity(p) for p in parts]

@@ -9,9 +9,9 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from vianda.core.composition import Composition
 from vianda.core.heat.conduction.meat import DENSITY, meat_of, polynomial
 from vianda.core.heat.conduction.props import conductivity_of, heat_capacity, heat_content
+from vianda.core.inventory.composition import Composition
 from vianda.core.mix.temperature import heat_capacity_j_per_kg_k
 
 NAMES = ("FoodWater", "FoodProtein", "FoodFat", "FoodCarbohydrate", "FoodAsh")

@@ -10,10 +10,10 @@ import math
 import numpy as np
 import pytest
 
+from vianda.core.basis.units import c_from_f
 from vianda.core.heat.conduction.slab import D60_S, Z_K
 from vianda.core.heat.floor import FOOD_CODE, UK_FSA, USDA_GROUND
 from vianda.core.heat.holds import Hold, hold_tables, holds_of, line_c, met_at
-from vianda.core.units import c_from_f
 
 TABLES = {t.key: t for t in hold_tables()}
 
@@ -60,8 +60,12 @@ def test_food_code_pairs_patties_and_the_uk_family() -> None:
     assert _seconds("food-code", 155) == 17
     assert _seconds("patties-9cfr", 151) == 41
     assert [(h.temp_c, h.time_s) for h in TABLES["uk-fsa"].holds] == [
-        (60, 2700), (65, 600), (70, 120), (75, 30), (80, 6),
-    ]  # fmt: skip
+        (60, 2700),
+        (65, 600),
+        (70, 120),
+        (75, 30),
+        (80, 6),
+    ]
 
 
 def test_any_hold_of_its_table_meets_a_floor() -> None:

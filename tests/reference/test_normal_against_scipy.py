@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 from scipy.special import ndtr
 
-from vianda.core.fat_range import Z_90, normal_cdf
+from vianda.core.inventory.fat_range import Z_90, normal_cdf
 
 
 def test_the_polynomial_is_as_near_as_the_handbook_says() -> None:

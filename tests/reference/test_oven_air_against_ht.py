@@ -11,7 +11,7 @@ import pytest
 from ht.conv_external import Nu_external_cylinder
 from ht.conv_free_immersed import Nu_sphere_Churchill
 
-from vianda.core.heating import FAN_H, STILL_H
+from vianda.core.equipment.heating import FAN_H, STILL_H
 
 OVEN_C, SKIN_C = 200.0, 70.0
 

@@ -12,14 +12,14 @@ import pytest
 from sr28_rows import rows_of
 
 from formulas import mixed
-from vianda.core.apply_edit import apply_edit
-from vianda.core.composition import SALT_PER_SODIUM
-from vianda.core.edit import Choose, LayOut
-from vianda.core.evaluate import evaluate
-from vianda.core.formula import MixLine
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import starter_larder
-from vianda.core.pantry import Ingredient, starter_pantry
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.inventory.composition import SALT_PER_SODIUM
+from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.pantry import Ingredient, starter_pantry
+from vianda.core.model.edit import Choose, LayOut
+from vianda.core.model.formula import MixLine
 
 NUTRIENTS = {
     "255": "water_g_per_100g",
@@ -144,6 +144,18 @@ def test_energy_by_the_atwater_factors_is_near_the_energy_sr28_states() -> None:
 def test_every_allergen_is_one_of_the_fourteen() -> None:
     ingredients: list[Ingredient] = list(starter_pantry().values())
     assert {a.split(" (")[0] for i in ingredients for a in i.allergens} <= {
-        "gluten", "crustaceans", "egg", "fish", "peanut", "soy", "milk", "nuts", "celery", "mustard", "sesame",
-        "sulphites", "lupin", "molluscs",
-    }  # fmt: skip
+        "gluten",
+        "crustaceans",
+        "egg",
+        "fish",
+        "peanut",
+        "soy",
+        "milk",
+        "nuts",
+        "celery",
+        "mustard",
+        "sesame",
+        "sulphites",
+        "lupin",
+        "molluscs",
+    }

@@ -11,16 +11,16 @@ from importlib.resources import files
 import pytest
 
 from formulas import blended
-from vianda.core.blend import blend_fats, blend_figures, blend_meats, blend_spread
-from vianda.core.connective import collagen_figures
+from vianda.core.basis.units import c_from_f
+from vianda.core.blend.blend import blend_fats, blend_figures, blend_meats, blend_spread
+from vianda.core.blend.connective import collagen_figures
+from vianda.core.blend.label_names import label_names
 from vianda.core.heat import floor
-from vianda.core.label_names import label_names
-from vianda.core.larder import starter_larder
-from vianda.core.units import c_from_f
+from vianda.core.inventory.inventory import starter_larder
 
 
 def _table(name: str) -> list[dict[str, str]]:
-    text = (files("vianda.core") / "data" / name).read_text(encoding="utf-8")
+    text = (files("vianda.core.heat") / "data" / name).read_text(encoding="utf-8")
     return list(csv.DictReader(text.splitlines()))
 
 

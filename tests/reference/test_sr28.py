@@ -5,11 +5,11 @@ from __future__ import annotations
 import pytest
 from sr28_rows import rows_of
 
-from vianda.core.blend import blend_figures
-from vianda.core.composition import sr28_composition
-from vianda.core.formula import BlendPart
-from vianda.core.larder import starter_larder
-from vianda.core.mix.salt_ledger import FINE_SALT_G_PER_TSP
+from vianda.core.batch.salt_ledger import FINE_SALT_G_PER_TSP
+from vianda.core.blend.blend import blend_figures
+from vianda.core.inventory.composition import sr28_composition
+from vianda.core.inventory.inventory import starter_larder
+from vianda.core.model.formula import BlendPart
 
 NUTRIENTS = {
     "255": "water_g_per_100g",

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import pytest
 
-from vianda.core.larder import starter_larder
+from vianda.core.inventory.inventory import starter_larder
 
 
 @pytest.mark.parametrize(("meat", "fat", "protein_g"), [("mince-unknown", 0.162, 19.7), ("under-blade", 0.086, 20.7)])

@@ -5,7 +5,8 @@ from __future__ import annotations
 import pint
 import pytest
 
-from vianda.core import entry, units
+from vianda.core.basis import units
+from vianda.core.reading import entry
 
 REGISTRY = pint.UnitRegistry()
 

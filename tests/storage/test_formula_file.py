@@ -7,14 +7,14 @@ from decimal import Decimal
 
 import pytest
 
-from vianda.core.demo import DEMO_FORMULAS, slipway_smash
-from vianda.core.evaluate import evaluate
-from vianda.core.evidence import told
-from vianda.core.formula import BlendPart, HeatStage
-from vianda.core.heating import Heating
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.lot import Lot
+from vianda.core.demo.formulas import DEMO_FORMULAS, slipway_smash
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.equipment.heating import Heating
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.inventory.evidence import told
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.lot import Lot
+from vianda.core.model.formula import BlendPart, HeatStage
 from vianda.interchange.formula_file import (
     VERSION,
     FormulaBundle,

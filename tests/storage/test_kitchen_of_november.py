@@ -10,7 +10,7 @@ import pytest
 
 from ops.mariadb import PrivateMariaDB
 from served import PROJECT
-from vianda.core.demo import keepers_loaf
+from vianda.core.demo.formulas import keepers_loaf
 from vianda.interchange.formula_file import read_text
 from vianda.storage.database import connect_pool, proxy
 from vianda.storage.migrate import migrate

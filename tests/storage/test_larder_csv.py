@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from vianda.core.larder import starter_larder
+from vianda.core.inventory.inventory import starter_larder
 from vianda.interchange.larder_csv import COLUMNS, UnreadableCsvError, read_csv, write_csv
 
 TEXT = write_csv(starter_larder().meats.values())

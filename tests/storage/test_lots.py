@@ -8,13 +8,13 @@ from decimal import Decimal
 import pytest
 from peewee import IntegrityError
 
-from vianda.core.demo import slipway_smash
-from vianda.core.evaluate import evaluate
-from vianda.core.evidence import told
-from vianda.core.formula import BlendPart
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import starter_larder
-from vianda.core.lot import Lot
+from vianda.core.demo.formulas import slipway_smash
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.inventory.evidence import told
+from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.lot import Lot
+from vianda.core.model.formula import BlendPart
 from vianda.interchange.formula_file import FormulaBundle, write_file
 from vianda.services import formulas, larders
 from vianda.services.larders import TypedWeights
@@ -89,8 +89,12 @@ def test_evidence_is_added_told_and_taken_back_over_revisions() -> None:
 
 
 def test_lots_stand_in_the_order_in_which_they_must_go() -> None:
-    for key, use_by, closed in (("c", "", False), ("b", "2026-12-01", False), ("a", "2026-11-26", False),
-                                ("z", "2026-11-25", True)):  # fmt: skip
+    for key, use_by, closed in (
+        ("c", "", False),
+        ("b", "2026-12-01", False),
+        ("a", "2026-11-26", False),
+        ("z", "2026-11-25", True),
+    ):
         repository.create_lot(replace(BOX, key=key, use_by=use_by, closed=closed))
     keys = [k.lot.key for k in larders.list_lots() if not k.lot.key.startswith("norquay")]
     assert keys == ["a", "b", "c", "z"]

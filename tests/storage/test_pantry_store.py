@@ -10,12 +10,12 @@ from decimal import Decimal
 import pytest
 
 from formulas import lines, mixed
-from vianda.core.demo import HOUSE_FORMULAS, night_watch_balls
-from vianda.core.evaluate import evaluate
-from vianda.core.house import CircularHouseError
-from vianda.core.kitchen import yard_galley
-from vianda.core.larder import Larder, starter_larder
-from vianda.core.pantry import HouseFormula, HouseLine, starter_pantry
+from vianda.core.demo.formulas import HOUSE_FORMULAS, night_watch_balls
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.inventory.house import CircularHouseError
+from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.pantry import HouseFormula, HouseLine, starter_pantry
 from vianda.interchange.formula_file import FormulaBundle, read_file, read_text, write_file
 from vianda.interchange.kept_plan import up_to_date
 from vianda.services import formulas, pantry
@@ -148,9 +148,19 @@ def test_a_plan_kept_before_the_piece_had_wares_is_read_by_todays_shapes(client)
     now = cook["plan"]
     old = copy.deepcopy(now)
     kept = {
-        "form", "density_g_per_ml", "thickness_mm", "length_mm", "width_mm", "raw_diameter_mm", "cooked_diameter_mm",
-        "cooked_mass_g", "cooked_yield_frac", "dimple", "bun_diameter_mm", "bun_name",
-    }  # fmt: skip
+        "form",
+        "density_g_per_ml",
+        "thickness_mm",
+        "length_mm",
+        "width_mm",
+        "raw_diameter_mm",
+        "cooked_diameter_mm",
+        "cooked_mass_g",
+        "cooked_yield_frac",
+        "dimple",
+        "bun_diameter_mm",
+        "bun_name",
+    }
     old["shape"] = {k: v for k, v in now["shape"].items() if k in kept}
     for name in ("heavier_mass_g", "left_g", "remainder"):
         del old["portions"][name]

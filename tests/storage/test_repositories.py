@@ -7,9 +7,10 @@ from decimal import Decimal
 
 import pytest
 
-from vianda.core.demo import DEMO_FORMULAS, slipway_smash
-from vianda.core.kitchen import usual_flat_breads, yard_galley
-from vianda.core.larder import starter_larder
+from vianda.core.demo.formulas import DEMO_FORMULAS, slipway_smash
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.equipment.kitchen import usual_flat_breads
+from vianda.core.inventory.inventory import starter_larder
 from vianda.services.demo_kitchen import seed_once, take_up_new_meats
 from vianda.storage import cook_repository, formula_repository, kitchen_repository, larder_repository
 from vianda.storage.migrate import migrate

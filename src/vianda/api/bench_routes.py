@@ -8,10 +8,10 @@ from vianda.api import schemas as s
 from vianda.api.contract import operation
 from vianda.api.edit_schemas import edit_to_core
 from vianda.api.pantry_schemas import PantryItem
+from vianda.core.blend.schools import all_schools
+from vianda.core.evaluation.style_preview import preview
 from vianda.core.mix.schools import mix_schools
-from vianda.core.schools import all_schools
-from vianda.core.style_preview import preview
-from vianda.core.styles import all_styles
+from vianda.core.model.styles import all_styles
 from vianda.interchange.store_models import LotModel, MeatModel
 from vianda.services import bench, larders, targets
 

@@ -123,10 +123,7 @@ def openapi(version: str) -> dict[str, Any]:
             entry["requestBody"] = {"required": True, "content": {JSON_TYPE: {"schema": schema}}}
         if op.answer is not None:
             schema = references[(("answer", at), "serialization")]
-            entry["responses"][str(op.status)] = {
-                "description": op.summary,
-                "content": {JSON_TYPE: {"schema": schema}},
-            }
+            entry["responses"][str(op.status)] = {"description": op.summary, "content": {JSON_TYPE: {"schema": schema}}}
         else:
             entry["responses"]["204"] = {"description": "Done"}
         usual = (400, 413, 415, 422) if op.body is not None else ()

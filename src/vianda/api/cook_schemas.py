@@ -8,16 +8,16 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, TypeAdapter
 
 from vianda.api.wire import Answer, Moment
-from vianda.core.blend import BlendFigures
-from vianda.core.cost import CostFigures
-from vianda.core.evaluate import Evaluation
+from vianda.core.batch.portions import Portions
+from vianda.core.batch.salt_ledger import SaltFigures
+from vianda.core.blend.blend import BlendFigures
+from vianda.core.blend.cost import CostFigures
+from vianda.core.cook.outcome import OutcomeFigures
+from vianda.core.cook.stove_plan import StovePlan
+from vianda.core.evaluation.evaluate import Evaluation
+from vianda.core.evaluation.ticket import TicketFigure
 from vianda.core.heat.plan import HeatPlan
-from vianda.core.mix.salt_ledger import SaltFigures
-from vianda.core.outcome import OutcomeFigures
-from vianda.core.portions import Portions
 from vianda.core.shape.figures import ShapeFigures
-from vianda.core.stove_plan import StovePlan
-from vianda.core.ticket import TicketFigure
 from vianda.interchange.formula_model import Strict
 from vianda.interchange.kept_plan import up_to_date
 from vianda.services.cooks import figures_of

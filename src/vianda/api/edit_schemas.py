@@ -7,8 +7,8 @@ from typing import Annotated, Any, Literal
 from pydantic import Field
 
 from vianda.api.wire import Text
-from vianda.core import edit as core
-from vianda.core.formula import MOST_STAGES, HeatStage, Limit
+from vianda.core.model import edit as core
+from vianda.core.model.formula import MOST_STAGES, HeatStage, Limit
 from vianda.interchange.formula_model import Key, LotKey, Share, StageModel, Strict
 
 ItemOrNone = Annotated[str, Field(max_length=64)]

@@ -8,8 +8,8 @@ from flask import Blueprint, Response, json
 
 from vianda.api import schemas as s
 from vianda.api.contract import operation
-from vianda.core.phrase import count, lean_to_fat, mass, say
-from vianda.core.styles import style_of
+from vianda.core.basis.phrase import count, lean_to_fat, mass, say
+from vianda.core.model.styles import style_of
 from vianda.interchange.formula_file import FormulaFile, formula_file_schema
 from vianda.services import bench, formulas
 
@@ -28,11 +28,7 @@ def list_formulas() -> list[s.ShelfItem]:
                 updated_at=stored.updated_at,
                 style=style_of(stored.formula.dish.style).title,
                 lean_to_fat=say("{r}", r=lean_to_fat(evaluation.blend.fat_frac)),
-                pieces=say(
-                    "{n} × {m}",
-                    n=count(evaluation.portions.pieces),
-                    m=mass(evaluation.portions.piece_mass_g),
-                ),
+                pieces=say("{n} × {m}", n=count(evaluation.portions.pieces), m=mass(evaluation.portions.piece_mass_g)),
                 strips=[(p.share_frac, p.fat_usual_frac) for p in evaluation.blend.parts],
             )
         )
@@ -40,13 +36,7 @@ def list_formulas() -> list[s.ShelfItem]:
 
 
 @operation(
-    blueprint,
-    "POST",
-    "/formulas",
-    summary="Add a formula",
-    body=s.CreateRequest,
-    answer=s.FormulaAnswer,
-    status=201,
+    blueprint, "POST", "/formulas", summary="Add a formula", body=s.CreateRequest, answer=s.FormulaAnswer, status=201
 )
 def create_formula(body: s.CreateRequest) -> s.FormulaAnswer:
     return s.formula_answer(formulas.create_formula(body.formula.to_core()))
@@ -72,12 +62,7 @@ def import_formula(body: s.ImportRequest) -> s.ImportAnswer:
 
 
 @operation(
-    blueprint,
-    "GET",
-    "/formulas/<int:formula_id>",
-    summary="One formula",
-    answer=s.FormulaAnswer,
-    problems=(404,),
+    blueprint, "GET", "/formulas/<int:formula_id>", summary="One formula", answer=s.FormulaAnswer, problems=(404,)
 )
 def get_formula(formula_id: int) -> s.FormulaAnswer:
     return s.formula_answer(formulas.get_formula(formula_id))
@@ -146,11 +131,7 @@ def export_formula(formula_id: int) -> Response:
 
 
 @operation(
-    blueprint,
-    "GET",
-    "/schema/formula-file",
-    summary="The JSON Schema of the formula file",
-    answer=dict[str, object],
+    blueprint, "GET", "/schema/formula-file", summary="The JSON Schema of the formula file", answer=dict[str, object]
 )
 def formula_schema() -> dict[str, object]:
     return formula_file_schema()

@@ -10,7 +10,6 @@ from flask import Blueprint, Response
 from pydantic import Field, TypeAdapter
 
 from vianda.api.contract import operation
-from vianda.core.formula import PanFat
 from vianda.core.heat.after import AfterLine
 from vianda.core.heat.cooked import BrownWord
 from vianda.core.heat.curve import HeatCurve, Progress
@@ -18,7 +17,8 @@ from vianda.core.heat.firming import Firming
 from vianda.core.heat.fit import MOST_READINGS, NOTHING_SEEN, Observed, ProbeReading
 from vianda.core.heat.plate_signs import SurfaceGuess
 from vianda.core.heat.questions import HeatAnswer, QuestionKind
-from vianda.core.heat.setting import Asked
+from vianda.core.heat.run_setup import Asked
+from vianda.core.model.formula import PanFat
 from vianda.interchange.formula_model import FormulaModel, Key, Strict, TempC
 from vianda.services import heat_bench
 
@@ -44,8 +44,9 @@ class ObservedModel(Strict):
 
     def to_core(self) -> Observed:
         """The core's observations."""
-        return Observed(tuple(ProbeReading(p.at_s, p.core_c) for p in self.probes), self.turned_s,
-                        self.cooked_yield_frac)  # fmt: skip
+        return Observed(
+            tuple(ProbeReading(p.at_s, p.core_c) for p in self.probes), self.turned_s, self.cooked_yield_frac
+        )
 
 
 class FormulaRequest(Strict):
@@ -108,10 +109,14 @@ _LINE: TypeAdapter[HeatCurve | Progress] = TypeAdapter(Annotated[HeatCurve | Pro
 
 
 @operation(
-    blueprint, "POST", "/heat/curve", summary="Temperature through the piece over time, a JSON document a line: the "
-    "curve, how its doubt comes along, the curve with its doubt", body=CurveRequest,
+    blueprint,
+    "POST",
+    "/heat/curve",
+    summary="Temperature through the piece over time, a JSON document a line: the "
+    "curve, how its doubt comes along, the curve with its doubt",
+    body=CurveRequest,
     answer=Annotated[HeatCurve | Progress, Field(discriminator="kind")],
-)  # fmt: skip
+)
 def curve(body: CurveRequest) -> Response:
     observed = body.observed.to_core() if body.observed is not None else NOTHING_SEEN
     steps = heat_bench.curve_of(body.formula.to_core(), asked=body.asked(), observed=observed)
@@ -127,9 +132,13 @@ def curve(body: CurveRequest) -> Response:
 
 
 @operation(
-    blueprint, "POST", "/heat/ways", summary="How the piece may be cooked here", body=FormulaRequest,
+    blueprint,
+    "POST",
+    "/heat/ways",
+    summary="How the piece may be cooked here",
+    body=FormulaRequest,
     answer=heat_bench.Ways,
-)  # fmt: skip
+)
 def ways(body: FormulaRequest) -> heat_bench.Ways:
     return heat_bench.ways_of(body.formula.to_core())
 
@@ -149,17 +158,25 @@ def ask(body: QuestionRequest) -> HeatAnswer:
 
 
 @operation(
-    blueprint, "POST", "/heat/after", summary="Kept hot, cooled and warmed up again", body=FormulaRequest,
+    blueprint,
+    "POST",
+    "/heat/after",
+    summary="Kept hot, cooled and warmed up again",
+    body=FormulaRequest,
     answer=list[AfterLine],
-)  # fmt: skip
+)
 def after(body: FormulaRequest) -> list[AfterLine]:
     return list(heat_bench.after_of(body.formula.to_core(), asked=body.asked()))
 
 
 @operation(
-    blueprint, "POST", "/heat/signs", summary="How hot a surface is by what is seen", body=SignsRequest,
+    blueprint,
+    "POST",
+    "/heat/signs",
+    summary="How hot a surface is by what is seen",
+    body=SignsRequest,
     answer=SurfaceGuess,
-)  # fmt: skip
+)
 def signs(body: SignsRequest) -> SurfaceGuess:
     return heat_bench.surface_by_signs(tuple(body.signs), fat=body.fat)
 
@@ -177,9 +194,13 @@ def probe(body: ProbeRequest) -> heat_bench.Read:
 
 
 @operation(
-    blueprint, "POST", "/heat/surface", summary="What the simulated surface thermometer shows", body=SurfaceRequest,
+    blueprint,
+    "POST",
+    "/heat/surface",
+    summary="What the simulated surface thermometer shows",
+    body=SurfaceRequest,
     answer=heat_bench.Read,
-)  # fmt: skip
+)
 def surface(body: SurfaceRequest) -> heat_bench.Read:
     return heat_bench.read_surface(body.formula.to_core(), heated_s=body.heated_s, seed=body.seed)
 

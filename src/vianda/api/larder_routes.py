@@ -7,7 +7,7 @@ from flask import Blueprint, Response
 from vianda.api import larder_schemas as s
 from vianda.api.contract import operation
 from vianda.api.problems import ProblemError, problem
-from vianda.core.evidence import ROUGHNESS
+from vianda.core.inventory.evidence import ROUGHNESS
 from vianda.interchange.store_models import MeatModel
 from vianda.services import larders
 
@@ -103,9 +103,13 @@ def forget(key: str, body: s.ForgetRequest) -> s.LotAnswer:
 
 
 @operation(
-    blueprint, "POST", "/fat-test", summary="Read a fat test without keeping it", body=s.FatTestRequest,
+    blueprint,
+    "POST",
+    "/fat-test",
+    summary="Read a fat test without keeping it",
+    body=s.FatTestRequest,
     answer=s.FatTestAnswer,
-)  # fmt: skip
+)
 def read_fat_test(body: s.FatTestRequest) -> s.FatTestAnswer:
     test = larders.try_fat_test(body.weights.typed(), unit_system=body.unit_system)
     return s.FatTestAnswer(test=test, roughness=ROUGHNESS["fat-test"])

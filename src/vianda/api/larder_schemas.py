@@ -7,14 +7,14 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from vianda.api.wire import Text, Units
-from vianda.core.entry import read_frac
-from vianda.core.evaluate import Evaluation
-from vianda.core.fat_range import FatRange
-from vianda.core.fat_test import FatTest
-from vianda.core.schools import Proposal
+from vianda.core.basis.working import Working
+from vianda.core.blend.taste import Proposal
+from vianda.core.evaluation.evaluate import Evaluation
+from vianda.core.inventory.fat_range import FatRange
+from vianda.core.inventory.fat_test import FatTest
+from vianda.core.reading.entry import read_frac
 from vianda.core.target import wish as core
 from vianda.core.target.mend import Addition
-from vianda.core.working import Working
 from vianda.interchange.formula_model import FormulaModel, Key, LotKey, Share, Strict
 from vianda.interchange.store_models import LotModel, MeatModel
 from vianda.services.larders import Finding, KnownLot, RowReport, TypedWeights

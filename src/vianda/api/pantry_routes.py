@@ -7,7 +7,7 @@ from flask import Blueprint
 from vianda.api import pantry_schemas as s
 from vianda.api.contract import operation
 from vianda.api.problems import ProblemError, problem
-from vianda.core.house import HouseFigures
+from vianda.core.inventory.house import HouseFigures
 from vianda.services import pantry
 
 blueprint = Blueprint("pantry", __name__, url_prefix="/api/pantry")

@@ -7,8 +7,8 @@ from typing import Annotated
 from pydantic import BaseModel, Field
 
 from vianda.api.wire import Text, Units
-from vianda.core.house import HouseFigures
-from vianda.core.pantry import Group
+from vianda.core.inventory.house import HouseFigures
+from vianda.core.inventory.pantry import Group
 from vianda.interchange.formula_model import Key, Strict
 from vianda.interchange.store_models import IngredientModel
 from vianda.services.pantry import KnownIngredient

@@ -9,7 +9,7 @@ from flask import Flask, Response, current_app, json
 from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException
 
-from vianda.core.errors import CoreError
+from vianda.core.basis.errors import CoreError
 from vianda.storage.database import DATABASE_AWAY
 from vianda.storage.records import ConflictError, NotFoundError
 
@@ -124,10 +124,9 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
     def http(e: HTTPException) -> Response:
         status = e.code or 500
         code, title = _HTTP.get(status, ("http", HTTPStatus(status).phrase))
-        detail = {
-            413: "A request may hold at most one megabyte.",
-            404: "There is nothing at that address.",
-        }.get(status, title + ".")
+        detail = {413: "A request may hold at most one megabyte.", 404: "There is nothing at that address."}.get(
+            status, title + "."
+        )
         return reply(problem(status, code, title, detail))
 
     def unknown(e: Exception) -> Response:

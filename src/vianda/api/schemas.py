@@ -9,12 +9,12 @@ from pydantic import BaseModel, Field
 from vianda.api.edit_schemas import EditModel
 from vianda.api.pantry_schemas import PantryItem
 from vianda.api.wire import Answer, Moment, Text, Units
-from vianda.core.evaluate import Evaluation
+from vianda.core.basis.phrase import Phrase
+from vianda.core.blend.schools import School
+from vianda.core.evaluation.evaluate import Evaluation
+from vianda.core.evaluation.style_preview import StylePreview
 from vianda.core.mix.schools import MixSchool
-from vianda.core.opening import Opening
-from vianda.core.phrase import Phrase
-from vianda.core.schools import School
-from vianda.core.style_preview import StylePreview
+from vianda.core.opening.opening import Opening
 from vianda.interchange.formula_model import FormulaModel, Strict
 from vianda.interchange.store_models import KitchenModel, LotModel, MeatModel
 from vianda.storage.kitchen_repository import StoredKitchen

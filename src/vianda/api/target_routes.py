@@ -12,17 +12,20 @@ blueprint = Blueprint("target", __name__, url_prefix="/api/target")
 
 
 @operation(
-    blueprint, "POST", "/solve", summary="Blends of many meats that meet a target", body=s.SolveRequest,
+    blueprint,
+    "POST",
+    "/solve",
+    summary="Blends of many meats that meet a target",
+    body=s.SolveRequest,
     answer=s.SolveAnswer,
-)  # fmt: skip
+)
 def solve(body: s.SolveRequest) -> s.SolveAnswer:
     return targets.solve_for(body.formula.to_core(), body.wish(), body.typed.typed())
 
 
 @operation(
-    blueprint, "POST", "/square", summary="The Pearson square of two meats", body=s.SquareRequest,
-    answer=s.SquareAnswer,
-)  # fmt: skip
+    blueprint, "POST", "/square", summary="The Pearson square of two meats", body=s.SquareRequest, answer=s.SquareAnswer
+)
 def square(body: s.SquareRequest) -> s.SquareAnswer:
     return targets.square_for(body.one.to_core(), body.two.to_core(), body.target)
 
@@ -40,8 +43,12 @@ def mend(body: s.MendRequest) -> s.MendAnswer:
 
 
 @operation(
-    blueprint, "POST", "/propose", summary="A formula from words of taste", body=s.ProposeRequest,
+    blueprint,
+    "POST",
+    "/propose",
+    summary="A formula from words of taste",
+    body=s.ProposeRequest,
     answer=s.ProposeAnswer,
-)  # fmt: skip
+)
 def propose(body: s.ProposeRequest) -> s.ProposeAnswer:
     return s.propose_answer(targets.propose_for(body.formula.to_core(), body.words))

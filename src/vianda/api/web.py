@@ -23,7 +23,7 @@ from vianda.api import cook_schemas as cs
 from vianda.api import larder_schemas as ls
 from vianda.api import schemas as s
 from vianda.api.contract import JSON_TYPE, openapi
-from vianda.core.larder import Meat
+from vianda.core.inventory.inventory import Meat
 from vianda.interchange.store_models import IngredientModel, MeatModel
 from vianda.services import larders
 from vianda.storage.clock import now_utc

@@ -25,17 +25,27 @@ _open_streams = threading.BoundedSemaphore(MOST_STREAMS)
 
 
 @operation(
-    blueprint, "POST", "/weighings", summary="Begin to weigh the pieces of a formula", body=s.BeginWeighingRequest,
-    answer=s.WeighingAnswer, status=201, problems=(404,),
-)  # fmt: skip
+    blueprint,
+    "POST",
+    "/weighings",
+    summary="Begin to weigh the pieces of a formula",
+    body=s.BeginWeighingRequest,
+    answer=s.WeighingAnswer,
+    status=201,
+    problems=(404,),
+)
 def begin_weighing(body: s.BeginWeighingRequest) -> s.WeighingAnswer:
     return s.weighing_answer(weighings.begin(body.formula_id, step_g=body.step_g))
 
 
 @operation(
-    blueprint, "GET", "/formulas/<int:formula_id>/weighings", summary="The weighings of a formula, newest first",
-    answer=list[s.WeighingLine], problems=(404,),
-)  # fmt: skip
+    blueprint,
+    "GET",
+    "/formulas/<int:formula_id>/weighings",
+    summary="The weighings of a formula, newest first",
+    answer=list[s.WeighingLine],
+    problems=(404,),
+)
 def list_weighings(formula_id: int) -> list[s.WeighingLine]:
     return [s.weighing_line(w) for w in weighings.list_weighings(formula_id)]
 
@@ -48,9 +58,14 @@ def get_weighing(weighing_id: int) -> s.WeighingAnswer:
 
 
 @operation(
-    blueprint, "POST", "/weighings/<int:weighing_id>/actions", summary="Do one thing to the scale or to the record",
-    body=s.WeighingAction, answer=s.WeighingAnswer, problems=(404,),
-)  # fmt: skip
+    blueprint,
+    "POST",
+    "/weighings/<int:weighing_id>/actions",
+    summary="Do one thing to the scale or to the record",
+    body=s.WeighingAction,
+    answer=s.WeighingAnswer,
+    problems=(404,),
+)
 def act(weighing_id: int, body: s.WeighingAction) -> s.WeighingAnswer:
     weighing = weighings.act(
         weighing_id, token=body.token, action=body.action, about=body.about, seen_g=body.seen_g, late_s=body.late_s
@@ -59,9 +74,13 @@ def act(weighing_id: int, body: s.WeighingAction) -> s.WeighingAnswer:
 
 
 @operation(
-    blueprint, "GET", "/weighings/<int:weighing_id>/display", summary="What the scale shows now",
-    answer=s.DisplayAnswer, problems=(404,),
-)  # fmt: skip
+    blueprint,
+    "GET",
+    "/weighings/<int:weighing_id>/display",
+    summary="What the scale shows now",
+    answer=s.DisplayAnswer,
+    problems=(404,),
+)
 def get_display(weighing_id: int) -> s.DisplayAnswer:
     return s.display_answer(weighings.display(weighings.get_weighing(weighing_id)))
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal, Protocol
 
-from vianda.core.errors import OutOfRangeError
+from vianda.core.basis.errors import OutOfRangeError
 
 ScaleState = Literal["steady", "moving", "overload", "underload"]
 STEPS_G = (1, 2, 5)

@@ -16,15 +16,15 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, ValidationError
 
-from vianda.core.errors import CoreError
-from vianda.core.formula import Formula
+from vianda.core.basis.errors import CoreError
+from vianda.core.basis.units import c_from_f
+from vianda.core.batch.salt_ledger import kitchen_salt
+from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.doneness import target_for
-from vianda.core.house import needs
-from vianda.core.kitchen import Kitchen
-from vianda.core.larder import Larder
-from vianda.core.mix.salt_ledger import kitchen_salt
-from vianda.core.pantry import starter_pantry
-from vianda.core.units import c_from_f
+from vianda.core.inventory.house import needs
+from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.pantry import starter_pantry
+from vianda.core.model.formula import Formula
 from vianda.interchange.formula_model import FormulaModel, Strict
 from vianda.interchange.store_models import IngredientModel, KitchenModel, LotModel, MeatModel
 
@@ -107,8 +107,9 @@ def read_file(content: object) -> FormulaBundle:
         raise UnreadableFileError(f"This file does not say that it is a “{FORMAT}” file.", field="/format")
     version = content.get("version")
     if not isinstance(version, int) or isinstance(version, bool) or version < 1:
-        raise UnreadableFileError(f"A formula file says its version as a whole number from 1 to {VERSION}.",
-                                  field="/version")  # fmt: skip
+        raise UnreadableFileError(
+            f"A formula file says its version as a whole number from 1 to {VERSION}.", field="/version"
+        )
     if version > VERSION:
         raise UnreadableFileError(
             f"This file has version {version}; this Vianda reads up to {VERSION}. Update Vianda to open it.",
@@ -167,8 +168,12 @@ def _from_5_to_6(content: Json) -> Json:
 
 
 _UPGRADES: dict[int, Callable[[Json], Json]] = {
-    1: _from_1_to_2, 2: _from_2_to_3, 3: _from_3_to_4, 4: _from_4_to_5, 5: _from_5_to_6,
-}  # fmt: skip
+    1: _from_1_to_2,
+    2: _from_2_to_3,
+    3: _from_3_to_4,
+    4: _from_4_to_5,
+    5: _from_5_to_6,
+}
 
 
 def formula_file_schema() -> Json:

@@ -9,9 +9,8 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from vianda.core import formula as core
-from vianda.core.shape.density import Packing
-from vianda.core.shape.solids import Ends
+from vianda.core.model import formula as core
+from vianda.core.model.formula import Ends, Packing
 
 Key = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[a-z0-9][a-z0-9-]*$")]
 LotKey = Annotated[str, Field(max_length=64, pattern=r"^([a-z0-9][a-z0-9-]*)?$")]
@@ -159,17 +158,22 @@ class HeatModel(Strict):
     def to_core(self) -> core.Heat:
         """The core's heat."""
         stages = tuple(core.HeatStage(**s.model_dump()) for s in self.stages)
-        return core.Heat(self.surface, self.surface_temp_c, self.core_target_c, self.method, stages, self.fat,
-                         self.resting)  # fmt: skip
+        return core.Heat(
+            self.surface, self.surface_temp_c, self.core_target_c, self.method, stages, self.fat, self.resting
+        )
 
     @classmethod
     def from_core(cls, heat: core.Heat) -> HeatModel:
         """The model of a core heat."""
         return cls(
-            surface=heat.surface, surface_temp_c=heat.surface_temp_c, core_target_c=heat.core_target_c,
-            method=heat.method, stages=[StageModel.model_validate(s, from_attributes=True) for s in heat.stages],
-            fat=heat.fat, resting=heat.resting,
-        )  # fmt: skip
+            surface=heat.surface,
+            surface_temp_c=heat.surface_temp_c,
+            core_target_c=heat.core_target_c,
+            method=heat.method,
+            stages=[StageModel.model_validate(s, from_attributes=True) for s in heat.stages],
+            fat=heat.fat,
+            resting=heat.resting,
+        )
 
 
 class FormulaModel(Strict):

@@ -31,8 +31,11 @@ def _with_verdicts(plan: Json) -> Json:
     if scoop and "worth_going_by" not in scoop:
         own = bool(scoop["key"])
         off, least = abs(scoop["error_frac"]), abs(scoop["error_of_all_frac"])
-        scoop = {**scoop, "worth_going_by": own and SAME_FRAC < off < TOO_FAR_FRAC,
-                 "another_is_nearer": own and least < off - SAME_FRAC}  # fmt: skip
+        scoop = {
+            **scoop,
+            "worth_going_by": own and SAME_FRAC < off < TOO_FAR_FRAC,
+            "another_is_nearer": own and least < off - SAME_FRAC,
+        }
     if fit is shape.get("fit") and scoop is shape.get("scoop"):
         return plan
     return {**plan, "shape": {**shape, "fit": fit, "scoop": scoop}}
@@ -50,18 +53,28 @@ def _with_mix(plan: Json) -> Json:
     shape, salt, meat_g = plan["shape"], plan["salt"], plan["portions"]["batch_mass_g"]
     across = shape["raw_diameter_mm"]
     ledger = {
-        "wanted_frac": salt["salt_frac"], "place": salt["salt_place"], "entries": [], "brought_frac": 0.0,
-        "to_add_frac": salt["salt_frac"], "over_frac": 0.0,
-    }  # fmt: skip
+        "wanted_frac": salt["salt_frac"],
+        "place": salt["salt_place"],
+        "entries": [],
+        "brought_frac": 0.0,
+        "to_add_frac": salt["salt_frac"],
+        "over_frac": 0.0,
+    }
     newer: Json = {
         **plan,
         "shape": {**shape, "form": "disc", "length_mm": across, "width_mm": across},
         "stove": {**plan["stove"], "footprint_mm": [across, across]},
         "salt": {
-            **salt, "ledger": ledger, "wanted_g": salt["salt_frac"] * meat_g, "brought_g": 0.0, "rim_salt_g": 0.0,
-            "salt_name": "Fine salt", "g_per_tsp": 6.0, "of_mix_frac": salt["salt_frac"],
+            **salt,
+            "ledger": ledger,
+            "wanted_g": salt["salt_frac"] * meat_g,
+            "brought_g": 0.0,
+            "rim_salt_g": 0.0,
+            "salt_name": "Fine salt",
+            "g_per_tsp": 6.0,
+            "of_mix_frac": salt["salt_frac"],
         },
-    }  # fmt: skip
+    }
     if plan.get("cost"):
         newer["cost"] = {**plan["cost"], "mix_cost": "0"}
     return newer
@@ -76,15 +89,28 @@ def _with_piece(plan: Json) -> Json:
     return {
         **plan,
         "stove": {**plan["stove"], "in_squares": plan["stove"]["at_once"]},
-        "portions": {
-            **portions, "heavier_mass_g": piece + portions["step_g"], "left_g": 0, "remainder": "first",
-        },
+        "portions": {**portions, "heavier_mass_g": piece + portions["step_g"], "left_g": 0, "remainder": "first"},
         "shape": {
-            **shape, "packing": "light", "volume_ml": piece / density,
+            **shape,
+            "packing": "light",
+            "volume_ml": piece / density,
             "cooked_thickness_mm": {"low": thick, "usual": thick, "high": thick},
-            "water_lost_g": max(0.0, piece - shape["cooked_mass_g"]["usual"]), "fat_rendered_g": 0.0,
-            "method": "pan-broiled", "dimple_size": None, "ware_key": "", "ware_name": "", "ends": "",
-            "end_mm": 0.0, "section_power": 3.0, "ball_mm": 0.0, "press_kg": None, "fit": None, "scoop": None,
-            "vessel": None, "core": None, "eggs": None, "lumps": None,
+            "water_lost_g": max(0.0, piece - shape["cooked_mass_g"]["usual"]),
+            "fat_rendered_g": 0.0,
+            "method": "pan-broiled",
+            "dimple_size": None,
+            "ware_key": "",
+            "ware_name": "",
+            "ends": "",
+            "end_mm": 0.0,
+            "section_power": 3.0,
+            "ball_mm": 0.0,
+            "press_kg": None,
+            "fit": None,
+            "scoop": None,
+            "vessel": None,
+            "core": None,
+            "eggs": None,
+            "lumps": None,
         },
-    }  # fmt: skip
+    }

@@ -10,8 +10,8 @@ from typing import Any, Literal
 
 from pydantic import ValidationError
 
-from vianda.core.errors import CoreError
-from vianda.core.larder import Meat
+from vianda.core.basis.errors import CoreError
+from vianda.core.inventory.inventory import Meat
 from vianda.interchange.store_models import MeatModel
 
 COMPOSITION = (
@@ -24,15 +24,38 @@ COMPOSITION = (
     "sugars_g_per_100g",
 )
 PLAIN = (
-    "key", "name", "species", "kind", "connective", "cured", "fat_low_frac", "fat_usual_frac", "fat_high_frac",
-    "trim_loss_frac", "pack_mass_g", "price_per_kg", "range_source", "composition_note", "remark", "retired",
-)  # fmt: skip
+    "key",
+    "name",
+    "species",
+    "kind",
+    "connective",
+    "cured",
+    "fat_low_frac",
+    "fat_usual_frac",
+    "fat_high_frac",
+    "trim_loss_frac",
+    "pack_mass_g",
+    "price_per_kg",
+    "range_source",
+    "composition_note",
+    "remark",
+    "retired",
+)
 COLUMNS = (*PLAIN, *COMPOSITION)
 NUMBERS = {"fat_low_frac", "fat_usual_frac", "fat_high_frac", "trim_loss_frac", "pack_mass_g", *COMPOSITION}
 YES_NO = {"cured", "retired"}
 # Columns that a hand-made file may leave out or empty.
-MAY_BE_EMPTY = {"connective", "cured", "trim_loss_frac", "pack_mass_g", "remark", "retired", "range_source",
-                "composition_note", "sugars_g_per_100g"}  # fmt: skip
+MAY_BE_EMPTY = {
+    "connective",
+    "cured",
+    "trim_loss_frac",
+    "pack_mass_g",
+    "remark",
+    "retired",
+    "range_source",
+    "composition_note",
+    "sugars_g_per_100g",
+}
 MOST_ROWS = 2000
 
 Outcome = Literal["good", "refused"]

@@ -7,14 +7,14 @@ from typing import Annotated, Literal
 
 from pydantic import ConfigDict, Field
 
-from vianda.core.composition import Composition
-from vianda.core.evidence import Evidence
-from vianda.core.heating import FireLayout, Fuel, Heating, Metal, Power
-from vianda.core.kitchen import Bun, BunKind, Grinder, Kitchen, Scale, Surface, usual_grinders
-from vianda.core.larder import Meat
-from vianda.core.lot import Lot
-from vianda.core.pantry import MOST_HOUSE_LINES, Group, HouseFormula, HouseLine, Ingredient, Piece
-from vianda.core.wares import Ware, WareKind, usual_wares
+from vianda.core.equipment.heating import FireLayout, Fuel, Heating, Metal, Power
+from vianda.core.equipment.kitchen import Bun, BunKind, Grinder, Kitchen, Scale, Surface, usual_grinders
+from vianda.core.equipment.moulds import Ware, WareKind, usual_wares
+from vianda.core.inventory.composition import Composition
+from vianda.core.inventory.evidence import Evidence
+from vianda.core.inventory.inventory import Meat
+from vianda.core.inventory.lot import Lot
+from vianda.core.inventory.pantry import MOST_HOUSE_LINES, Group, HouseFormula, HouseLine, Ingredient, Piece
 from vianda.interchange.formula_model import Key, Share, Strict
 
 Grams = Annotated[float, Field(ge=0, le=100)]

@@ -5,10 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from vianda.core.apply_edit import apply_edit
-from vianda.core.edit import Edit
-from vianda.core.entry import (
-    UnitSystem,
+from vianda.core.basis.units import UnitSystem
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.inventory.inventory import Larder
+from vianda.core.model.edit import Edit
+from vianda.core.model.formula import Formula
+from vianda.core.opening.opening import Opening, open_line
+from vianda.core.reading.entry import (
     read_delta_temp_k,
     read_frac,
     read_length_mm,
@@ -17,11 +22,6 @@ from vianda.core.entry import (
     read_seconds,
     read_temp_c,
 )
-from vianda.core.evaluate import Evaluation, evaluate
-from vianda.core.formula import Formula
-from vianda.core.kitchen import Kitchen
-from vianda.core.larder import Larder
-from vianda.core.opening import Opening, open_line
 from vianda.storage.kitchen_repository import load_kitchen
 from vianda.storage.larder_repository import load_larder
 
@@ -74,6 +74,9 @@ def read_quantity(
         # A bare number of a time on the heat is minutes.
         return read_seconds(text, bare_s=60.0, field="/text")
     readers = {
-        "mass_g": read_mass_g, "length_mm": read_length_mm, "temp_c": read_temp_c, "delta_temp_k": read_delta_temp_k,
-    }  # fmt: skip
+        "mass_g": read_mass_g,
+        "length_mm": read_length_mm,
+        "temp_c": read_temp_c,
+        "delta_temp_k": read_delta_temp_k,
+    }
     return readers[kind](text, unit_system=unit_system, field="/text")

@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from vianda.core.cook_yield import Band
-from vianda.core.evaluate import Evaluation, evaluate
-from vianda.core.outcome import OutcomeFigures, outcome_figures
+from vianda.core.basis.band import Band
+from vianda.core.cook.outcome import OutcomeFigures, outcome_figures
+from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.services.bench import surroundings
 from vianda.storage import cook_repository as repository
 from vianda.storage.formula_repository import get_formula

@@ -5,10 +5,11 @@ from __future__ import annotations
 from dataclasses import replace
 from datetime import timedelta
 
-from vianda.core.demo import DEMO_FORMULAS, HOUSE_FORMULAS, norquay_lots
-from vianda.core.kitchen import usual_oven, yard_galley
-from vianda.core.larder import starter_larder
-from vianda.core.pantry import starter_pantry
+from vianda.core.demo.formulas import DEMO_FORMULAS, HOUSE_FORMULAS, norquay_lots
+from vianda.core.demo.kitchen import yard_galley
+from vianda.core.equipment.kitchen import usual_oven
+from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.pantry import starter_pantry
 from vianda.storage import formula_repository, kitchen_repository, larder_repository
 from vianda.storage.clock import now_utc
 from vianda.storage.transaction import transaction

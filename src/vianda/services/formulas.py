@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Any
 
-from vianda.core.apply_edit import checked_name
-from vianda.core.evaluate import evaluate
-from vianda.core.formula import Formula
+from vianda.core.editing.apply_edit import checked_name
+from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.methods import lacking
-from vianda.core.larder import Larder, Meat
-from vianda.core.pantry import Ingredient
+from vianda.core.inventory.inventory import Larder, Meat
+from vianda.core.inventory.pantry import Ingredient
+from vianda.core.model.formula import Formula
 from vianda.interchange.formula_file import FormulaBundle, read_file, write_file
 from vianda.services.bench import surroundings
 from vianda.storage import formula_repository as repository

@@ -7,10 +7,8 @@ import hashlib
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from vianda.core.compute import compute
-from vianda.core.errors import OutOfRangeError
-from vianda.core.figures import Figures
-from vianda.core.formula import MOST_STAGES, Formula, HeatStage, PanFat
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.equipment.heating import PLATE_BAND_K, POWER_W_M2, heated_c, plate_store_j_m2_k
 from vianda.core.heat.after import AfterLine, afterwards
 from vianda.core.heat.conduction.meat import meat_of
 from vianda.core.heat.cooked import BrownWord
@@ -28,9 +26,11 @@ from vianda.core.heat.methods import (
 )
 from vianda.core.heat.plate_signs import FATS, SIGNS, Fat, Sign, SurfaceGuess, guess_surface
 from vianda.core.heat.questions import HeatAnswer, QuestionKind, ask
-from vianda.core.heat.setting import Asked
-from vianda.core.heating import PLATE_BAND_K, POWER_W_M2, heated_c, plate_store_j_m2_k
-from vianda.core.shape.stuff import stuff_of
+from vianda.core.heat.run_setup import Asked
+from vianda.core.model.formula import MOST_STAGES, Formula, HeatStage, PanFat
+from vianda.core.pipeline.compute import compute
+from vianda.core.pipeline.figures import Figures
+from vianda.core.shape.piece_composition import stuff_of
 from vianda.devices.probe import ProbeMake
 from vianda.devices.simulated_probe import SimulatedProbe, Truth
 from vianda.services.bench import surroundings
@@ -77,12 +77,17 @@ def ways_of(formula: Formula) -> Ways:
     heat = formula.heat
     signs = tuple(s for s in SIGNS if figures.surface.kind in s.surfaces)
     return Ways(
-        stages_of(heat, figures.style, figures.surface), stage_choices(figures.style.form, figures.surface.kind),
-        fresh_stage(figures.style.form), chilling_stage(figures.style.form), MOST_STAGES, bool(heat.stages),
+        stages_of(heat, figures.style, figures.surface),
+        stage_choices(figures.style.form, figures.surface.kind),
+        fresh_stage(figures.style.form),
+        chilling_stage(figures.style.form),
+        MOST_STAGES,
+        bool(heat.stages),
         heat.method,
         methods_for(figures.style.form, figures.surface, figures.kitchen),
-        tuple(FATS.items()), signs,
-    )  # fmt: skip
+        tuple(FATS.items()),
+        signs,
+    )
 
 
 def answer_to(

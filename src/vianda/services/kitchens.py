@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from vianda.core.errors import OutOfRangeError
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.methods import lacking
-from vianda.core.kitchen import Kitchen
 from vianda.storage import kitchen_repository
 from vianda.storage.formula_repository import list_formulas
 from vianda.storage.kitchen_repository import StoredKitchen
@@ -42,8 +42,9 @@ def _refuse_gone(before: Kitchen, after: Kitchen) -> None:
         if needs and not lacking(heat, before):
             raise OutOfRangeError(
                 f"“{stored.formula.name}” is cooked in {needs}, and this would be the last one; choose another way "
-                "there first.", field="/kitchen/surfaces",
-            )  # fmt: skip
+                "there first.",
+                field="/kitchen/surfaces",
+            )
         for field, key in (("bun", shape.bun), ("ware", shape.ware), ("surface", heat.surface)):
             if (field, key) in gone:
                 raise OutOfRangeError(

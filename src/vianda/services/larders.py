@@ -6,14 +6,15 @@ import re
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from vianda.core.entry import UnitSystem, read_frac, read_mass_g
-from vianda.core.errors import OutOfRangeError
-from vianda.core.evidence import ROUGHNESS, Evidence, disagrees, told, update_working, updated
-from vianda.core.fat_range import FatRange
-from vianda.core.fat_test import FatTest, fat_test
-from vianda.core.larder import Larder, Meat
-from vianda.core.lot import Lot
-from vianda.core.working import Working
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.units import UnitSystem
+from vianda.core.basis.working import Working
+from vianda.core.inventory.evidence import ROUGHNESS, Evidence, disagrees, told, update_working, updated
+from vianda.core.inventory.fat_range import FatRange
+from vianda.core.inventory.fat_test import FatTest, fat_test
+from vianda.core.inventory.inventory import Larder, Meat
+from vianda.core.inventory.lot import Lot
+from vianda.core.reading.entry import read_frac, read_mass_g
 from vianda.interchange.larder_csv import CsvRow, read_csv, write_csv
 from vianda.services.bench import surroundings
 from vianda.storage import larder_repository as repository

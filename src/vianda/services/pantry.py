@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from vianda.core.amount_entry import read_amount
-from vianda.core.entry import UnitSystem
-from vianda.core.errors import CoreError, OutOfRangeError, UnreadableEntryError
-from vianda.core.house import HouseFigures, house_figures, needs, used_in
-from vianda.core.pantry import Ingredient, Pantry
+from vianda.core.basis.errors import CoreError, OutOfRangeError, UnreadableEntryError
+from vianda.core.basis.units import UnitSystem
+from vianda.core.inventory.house import HouseFigures, house_figures, needs, used_in
+from vianda.core.inventory.pantry import Ingredient, Pantry
+from vianda.core.reading.amount_entry import read_amount
 from vianda.storage import larder_repository as repository
 from vianda.storage.formula_repository import list_formulas
 from vianda.storage.larder_repository import StoredIngredient
@@ -53,9 +53,8 @@ def _known(stored: StoredIngredient, pantry: Pantry, in_formulas: tuple[str, ...
         except CoreError as error:
             problem = error.detail
     return KnownIngredient(
-        stored.revision, stored.ingredient, figures, problem,
-        used_in(stored.ingredient.key, pantry=pantry), in_formulas,
-    )  # fmt: skip
+        stored.revision, stored.ingredient, figures, problem, used_in(stored.ingredient.key, pantry=pantry), in_formulas
+    )
 
 
 def amount_g(key: str, text: str, *, unit_system: UnitSystem) -> float:
@@ -63,8 +62,9 @@ def amount_g(key: str, text: str, *, unit_system: UnitSystem) -> float:
     ingredient = repository.get_ingredient(key).ingredient
     # Per cent of the meat means nothing in a house formula: there is no meat to take it of.
     if "%" in text:
-        raise UnreadableEntryError("A house formula has no meat to be per cent of; type grams or a measure.",
-                                   field="/text")  # fmt: skip
+        raise UnreadableEntryError(
+            "A house formula has no meat to be per cent of; type grams or a measure.", field="/text"
+        )
     return read_amount(text, ingredient, meat_mass_g=0.0, unit_system=unit_system, field="/text").mass_g
 
 

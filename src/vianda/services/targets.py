@@ -6,20 +6,22 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from vianda.core.apply_edit import apply_edit
-from vianda.core.cost import usable_frac
+from vianda.core.basis.errors import OutOfRangeError, UnreadableEntryError
+from vianda.core.basis.phrase import Phrase, frac, say, word
+from vianda.core.basis.units import UnitSystem
+from vianda.core.blend.cost import usable_frac
+from vianda.core.blend.schools import school_of
+from vianda.core.blend.taste import Proposal, propose
 from vianda.core.counsel.rule import Change
-from vianda.core.edit import Choose, LayOut
-from vianda.core.entry import UnitSystem, read_frac, read_mass_g
-from vianda.core.errors import OutOfRangeError, UnreadableEntryError
-from vianda.core.evaluate import Evaluation, evaluate
-from vianda.core.formula import LONGEST_NAME, Formula
-from vianda.core.larder import Larder
-from vianda.core.opening import Opening
-from vianda.core.opening_questions import Question
-from vianda.core.phrase import Phrase, frac, say, word
-from vianda.core.schools import Proposal, propose, school_of
-from vianda.core.styles import style_of
+from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.inventory.inventory import Larder
+from vianda.core.model.edit import Choose, LayOut
+from vianda.core.model.formula import LONGEST_NAME, Formula
+from vianda.core.model.styles import style_of
+from vianda.core.opening.opening import Opening
+from vianda.core.opening.questions import Question
+from vianda.core.reading.entry import read_frac, read_mass_g
 from vianda.core.target.binding import SwapPrice, binding_limits, price_of_certainty, swap_prices
 from vianda.core.target.mend import Addition, additions
 from vianda.core.target.nearest_changes import nearest_changes
@@ -181,14 +183,20 @@ def _aimed(formula: Formula, proposal: Proposal, larder: Larder, now: Evaluation
     ) + tuple(Candidate(m) for m in extra)
     aim = proposal.fat_aim_frac
     wish = Wish(
-        candidates, max(0.0, aim - AIM_HALF_WIDTH_FRAC), min(1.0, aim + AIM_HALF_WIDTH_FRAC), aim="nearest",
+        candidates,
+        max(0.0, aim - AIM_HALF_WIDTH_FRAC),
+        min(1.0, aim + AIM_HALF_WIDTH_FRAC),
+        aim="nearest",
         use_stock=False,
-    )  # fmt: skip
+    )
     try:
         best = solve(
-            wish, larder=larder, batch_mass_g=now.blend.batch_mass_g, step_g=kitchen.scale.step_g,
+            wish,
+            larder=larder,
+            batch_mass_g=now.blend.batch_mass_g,
+            step_g=kitchen.scale.step_g,
             grind_loss_frac=now.grind.loss_frac,
-        )[0]  # fmt: skip
+        )[0]
     except NoBlendError:
         return formula
     return apply_edit(formula, LayOut(best.meats, best.shares_frac), larder=larder, kitchen=kitchen)
@@ -200,20 +208,24 @@ def _remembered() -> tuple[Question, ...]:
         Question(
             say("Was it thin and crusty, or thick and pink?"),
             say("The style decides weight, thickness, fire and time."),
-            (Change(say("Thin and crusty"), Choose("style", "smashed")),
-             Change(say("Thick"), Choose("style", "thick")),
-             Change(say("From the grill"), Choose("style", "grilled"))),
+            (
+                Change(say("Thin and crusty"), Choose("style", "smashed")),
+                Change(say("Thick"), Choose("style", "thick")),
+                Change(say("From the grill"), Choose("style", "grilled")),
+            ),
             0.5,
         ),
         Question(
             say("Did it drip, or was it plain?"),
             say("A fatty partner drips; one cut alone is plain; steak trim tastes of the steakhouse."),
-            (Change(say("It dripped"), Choose("school", "chuck-and-partner")),
-             Change(say("Plain"), Choose("school", "all-chuck")),
-             Change(say("Like steak"), Choose("school", "steakhouse"))),
+            (
+                Change(say("It dripped"), Choose("school", "chuck-and-partner")),
+                Change(say("Plain"), Choose("school", "all-chuck")),
+                Change(say("Like steak"), Choose("school", "steakhouse")),
+            ),
             0.3,
         ),
-    )  # fmt: skip
+    )
 
 
 def open_or_propose(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation]:
@@ -233,10 +245,13 @@ def open_or_propose(line: str, *, unit_system: UnitSystem | None = None) -> tupl
         read=tuple(say(reason) for reason in proposal.reasons),
         assumed=(
             say("{style} burgers for 4 people", style=word(title)),
-            say("{school}, at about {fat} fat", school=word(school_of(proposal.school).title),
-                fat=frac(proposal.fat_aim_frac)),
+            say(
+                "{school}, at about {fat} fat",
+                school=word(school_of(proposal.school).title),
+                fat=frac(proposal.fat_aim_frac),
+            ),
         ),
         unread=proposal.unread,
         questions=_remembered() if proposal.asks else (),
-    )  # fmt: skip
+    )
     return opening, done.evaluation

@@ -8,10 +8,10 @@ import secrets
 from dataclasses import dataclass
 from typing import Literal
 
-from vianda.core.check_weigh import Verdict
-from vianda.core.errors import OutOfRangeError
-from vianda.core.evaluate import evaluate
-from vianda.core.weighing_run import Aside, Kept, Running, judge, plan_of_weighing, running
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.weighing.check_weigh import Verdict
+from vianda.core.weighing.weighing_run import Aside, Kept, Running, judge, plan_of_weighing, running
 from vianda.devices.scale import BenchScale, Reading, ScaleMake
 from vianda.devices.simulated_hand import correction_g, lean_g, piece_g
 from vianda.devices.simulated_scale import TICK_S, Deed, Done, SimulatedScale
@@ -22,9 +22,7 @@ from vianda.storage.formula_repository import get_formula
 from vianda.storage.records import StoredWeighing, WeighingEventKind
 from vianda.storage.transaction import transaction
 
-Action = Literal[
-    "piece", "correct", "lift", "paper", "lean", "tare", "keep", "set-aside", "count", "finish", "reopen"
-]  # fmt: skip
+Action = Literal["piece", "correct", "lift", "paper", "lean", "tare", "keep", "set-aside", "count", "finish", "reopen"]
 PAPER_G = 4.0
 MOST_EVENTS = 5_000
 # A reading that was seen longer ago than this is taken as it was seen: the scale shows another by now.
@@ -97,9 +95,14 @@ def newest_event(weighing_id: int) -> int:
 
 
 def act(
-    weighing_id: int, *, token: str, action: Action, about: int | None = None, seen_g: float | None = None,
+    weighing_id: int,
+    *,
+    token: str,
+    action: Action,
+    about: int | None = None,
+    seen_g: float | None = None,
     late_s: float = 0.0,
-) -> Weighing:  # fmt: skip
+) -> Weighing:
     """Do one thing, once a token.
 
     ``seen_g`` is what the cook saw, ``late_s`` seconds ago when the line was down. Of a fresh press it counts only if
@@ -193,8 +196,9 @@ def records_csv(weighing: Weighing) -> str:
     writer = csv.writer(out)
     writer.writerow(["piece", "reading_g", "target_g", "off_g", "verdict", "set_aside", "seconds_from_start"])
     for r in weighing.running.records:
-        writer.writerow([r.number or "", f"{r.shown_g:g}", f"{r.target_g:g}", f"{r.off_g:g}", r.verdict, r.aside,
-                         f"{r.at_s:.1f}"])  # fmt: skip
+        writer.writerow(
+            [r.number or "", f"{r.shown_g:g}", f"{r.target_g:g}", f"{r.off_g:g}", r.verdict, r.aside, f"{r.at_s:.1f}"]
+        )
     return out.getvalue()
 
 

@@ -6,7 +6,7 @@ import json
 from datetime import timedelta
 from typing import Any, cast
 
-from vianda.core.formula import Formula
+from vianda.core.model.formula import Formula
 from vianda.interchange.formula_model import FormulaModel
 from vianda.storage.clock import now_utc
 from vianda.storage.records import ConflictError, CookEvent, EventKind, NotFoundError, StoredCook
@@ -83,9 +83,7 @@ def save_outcome(cook_id: int, outcome: dict[str, Any], *, revision: int) -> Sto
     row = _row(cook_id)
     changed = (
         CookRow.update(
-            outcome=json.dumps(outcome),
-            finished_at=row.finished_at or now_utc(),
-            revision=CookRow.revision + 1,
+            outcome=json.dumps(outcome), finished_at=row.finished_at or now_utc(), revision=CookRow.revision + 1
         )
         .where((CookRow.id == cook_id) & (CookRow.revision == revision))
         .execute()

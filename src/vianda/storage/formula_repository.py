@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from peewee import fn
 
-from vianda.core.formula import Formula
+from vianda.core.model.formula import Formula
 from vianda.interchange.formula_model import FormulaModel
 from vianda.storage.clock import now_utc
 from vianda.storage.records import ConflictError, NotFoundError, StoredFormula, StoredVersion
@@ -52,10 +52,7 @@ def save_formula(formula_id: int, formula: Formula, *, revision: int) -> StoredF
     """Save over the revision seen, in one statement; ``ConflictError`` when someone was faster."""
     changed = (
         FormulaRow.update(
-            name=formula.name,
-            document=_dump(formula),
-            revision=FormulaRow.revision + 1,
-            updated_at=now_utc(),
+            name=formula.name, document=_dump(formula), revision=FormulaRow.revision + 1, updated_at=now_utc()
         )
         .where((FormulaRow.id == formula_id) & (FormulaRow.revision == revision) & ~FormulaRow.deleted)
         .execute()

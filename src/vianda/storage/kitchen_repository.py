@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from vianda.core.kitchen import Kitchen
+from vianda.core.equipment.kitchen import Kitchen
 from vianda.interchange.store_models import KitchenModel
 from vianda.storage.caches import on_rollback
 from vianda.storage.records import ConflictError, NotFoundError

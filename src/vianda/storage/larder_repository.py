@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
-from vianda.core.composition import Composition
-from vianda.core.larder import Larder, Meat
-from vianda.core.lot import Lot
-from vianda.core.pantry import Ingredient
+from vianda.core.inventory.composition import Composition
+from vianda.core.inventory.inventory import Larder, Meat
+from vianda.core.inventory.lot import Lot
+from vianda.core.inventory.pantry import Ingredient
 from vianda.interchange.store_models import IngredientModel, LotModel
 from vianda.storage.caches import on_rollback
 from vianda.storage.records import ConflictError, NotFoundError

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, Literal
 
-from vianda.core.formula import Formula
-from vianda.core.weighing_run import WeighingPlan
+from vianda.core.model.formula import Formula
+from vianda.core.weighing.weighing_run import WeighingPlan
 
 EventKind = Literal["done", "extra", "probe", "back"]
 WeighingEventKind = Literal["load", "paper", "tare", "lean", "keep", "set-aside", "count"]

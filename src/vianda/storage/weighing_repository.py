@@ -8,7 +8,7 @@ from typing import cast
 
 from peewee import fn
 
-from vianda.core.weighing_run import WeighingPlan
+from vianda.core.weighing.weighing_run import WeighingPlan
 from vianda.storage.clock import now_utc
 from vianda.storage.records import NotFoundError, StoredWeighing, WeighingEvent, WeighingEventKind
 from vianda.storage.tables import WeighingEventRow, WeighingRow
@@ -64,9 +64,10 @@ def lock_weighing(weighing_id: int) -> StoredWeighing:
 
 def newest_event(weighing_id: int) -> int:
     """The id of the newest event, 0 when nothing happened yet: cheap to ask many times a second."""
-    return WeighingEventRow.select(fn.MAX(WeighingEventRow.id)).where(
-        WeighingEventRow.weighing == weighing_id
-    ).scalar() or 0  # fmt: skip
+    return (
+        WeighingEventRow.select(fn.MAX(WeighingEventRow.id)).where(WeighingEventRow.weighing == weighing_id).scalar()
+        or 0
+    )
 
 
 def list_weighings(formula_id: int) -> list[StoredWeighing]:

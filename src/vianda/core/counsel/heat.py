@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+from vianda.core.basis.phrase import delta_temp, duration, length, say, temp, word
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
-from vianda.core.edit import Choose, SetFigure
-from vianda.core.figures import Figures
 from vianda.core.heat.floor import AT_RISK
-from vianda.core.phrase import delta_temp, duration, length, say, temp, word
+from vianda.core.model.edit import Choose, SetFigure
+from vianda.core.pipeline.figures import Figures
 
 # FDA Food Code 2022, 3-401.11(D) and 3-603.11; from memory, high confidence.
 ADVISORY = (
@@ -27,22 +27,13 @@ def _below_floor(figures: Figures) -> Remark | None:
     served = figures.kitchen.country == "US" and figures.kitchen.setting == "food-service"
     advisory = f" {ADVISORY}" if served else ""
     return Remark(
-        say(
-            "{target} is {gap} below the published floor",
-            target=temp(figures.heat.target_c),
-            gap=delta_temp(gap),
-        ),
+        say("{target} is {gap} below the published floor", target=temp(figures.heat.target_c), gap=delta_temp(gap)),
         say(
             f"{_floor_name(figures)}: {{floor}}, {floor.rule}. Bacteria are mixed through mince. Most at risk: "
             f"{AT_RISK}.{advisory} Local codes and licensed practice decide.",
             floor=temp(floor.temp_c),
         ),
-        (
-            Change(
-                say("Set the core to {floor}", floor=temp(floor.temp_c)),
-                SetFigure("core_target", floor.temp_c),
-            ),
-        ),
+        (Change(say("Set the core to {floor}", floor=temp(floor.temp_c)), SetFigure("core_target", floor.temp_c)),),
     )
 
 
@@ -63,12 +54,7 @@ def _hold(figures: Figures) -> Remark | None:
             f"{_floor_name(figures)} counts only with the hold. The line without one is {{line}}.",
             line=temp(instant.temp_c),
         ),
-        (
-            Change(
-                say("Set the core to {line}", line=temp(instant.temp_c)),
-                SetFigure("core_target", instant.temp_c),
-            ),
-        ),
+        (Change(say("Set the core to {line}", line=temp(instant.temp_c)), SetFigure("core_target", instant.temp_c)),),
     )
 
 
@@ -156,8 +142,7 @@ def _wrong_surface(figures: Figures) -> Remark | None:
     if figures.surface.kind in figures.style.surfaces:
         return None
     better = next(
-        (s for kind in figures.style.surfaces if (s := figures.kitchen.surface_of_kind(kind)) is not None),
-        None,
+        (s for kind in figures.style.surfaces if (s := figures.kitchen.surface_of_kind(kind)) is not None), None
     )
     change: tuple[Change, ...] = ()
     if better is not None:
@@ -212,12 +197,5 @@ RULES = (
     ),
     Rule("heat.surface-too-cool", "heat", "asks", "surface below the style's band", PRACTICE, _too_cool),
     Rule("heat.surface-too-hot", "heat", "asks", "surface above the style's band", PRACTICE, _too_hot),
-    Rule(
-        "heat.wrong-surface",
-        "heat",
-        "asks",
-        "surface of a kind the style is not made on",
-        PRACTICE,
-        _wrong_surface,
-    ),
+    Rule("heat.wrong-surface", "heat", "asks", "surface of a kind the style is not made on", PRACTICE, _wrong_surface),
 )

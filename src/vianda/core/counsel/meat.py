@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
+from vianda.core.basis.phrase import frac, length, mass, number, say, word
+from vianda.core.blend.grind import FINE_MM, SINEWY_SHARE_FRAC
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
-from vianda.core.edit import SetFigure, SwapMeat
-from vianda.core.evidence import disagrees
-from vianda.core.figures import Figures
-from vianda.core.grind import FINE_MM, SINEWY_SHARE_FRAC
-from vianda.core.phrase import frac, length, mass, number, say, word
-from vianda.core.styles import Style
+from vianda.core.inventory.evidence import disagrees
+from vianda.core.model.edit import SetFigure, SwapMeat
+from vianda.core.model.styles import Style
+from vianda.core.pipeline.figures import Figures
 
 # A band wider than this leaves the cook guessing between "dry" and "greasy" (ours).
 WIDE_BAND_FRAC = 0.12
@@ -149,11 +149,7 @@ def _fat_uncertain(figures: Figures) -> Remark | None:
             if all(p.meat != key for p in blend.parts)
         )
     return Remark(
-        say(
-            "Fat may be anything from {low} to {high}",
-            low=frac(blend.fat_low_frac),
-            high=frac(blend.fat_high_frac),
-        ),
+        say("Fat may be anything from {low} to {high}", low=frac(blend.fat_low_frac), high=frac(blend.fat_high_frac)),
         say(
             "{meat} brings {share} of that doubt. Read the label, or cook out {sample} of it: one fat test would "
             "narrow {wide} points to {left}.",
@@ -175,8 +171,12 @@ def _band_uncertain(figures: Figures) -> Remark | None:
         return None
     worst = max(blend.parts, key=lambda p: p.doubt_share_frac)
     return Remark(
-        say("Only {sure} of batches lie within {low} to {high} fat", sure=frac(blend.chance_in_band), low=frac(low),
-            high=frac(high)),
+        say(
+            "Only {sure} of batches lie within {low} to {high} fat",
+            sure=frac(blend.chance_in_band),
+            low=frac(low),
+            high=frac(high),
+        ),
         say(
             "{meat} brings {share} of the doubt: one fat test of it would narrow {wide} points to {left}. Or aim "
             "nearer to the middle.",
@@ -185,7 +185,7 @@ def _band_uncertain(figures: Figures) -> Remark | None:
             wide=number((blend.fat_high_frac - blend.fat_low_frac) * 100),
             left=number(worst.tested_width_frac * 100),
         ),
-    )  # fmt: skip
+    )
 
 
 def _lot_unlike_its_name(figures: Figures) -> Remark | None:
@@ -253,14 +253,7 @@ RULES = (
         "the rule of the country; see the working",
         _name_not_allowed,
     ),
-    Rule(
-        "meat.hamburger-only",
-        "meat",
-        "note",
-        "beef fat added as such",
-        "9 CFR 319.15",
-        _hamburger_only,
-    ),
+    Rule("meat.hamburger-only", "meat", "note", "beef fat added as such", "9 CFR 319.15", _hamburger_only),
     Rule(
         "meat.name-doubtful",
         "meat",
@@ -269,14 +262,7 @@ RULES = (
         "the rule of the country; the chance is ours",
         _name_doubtful,
     ),
-    Rule(
-        "meat.fat-uncertain",
-        "meat",
-        "asks",
-        "90 % band of fat wider than 12 points",
-        "our own rule",
-        _fat_uncertain,
-    ),
+    Rule("meat.fat-uncertain", "meat", "asks", "90 % band of fat wider than 12 points", "our own rule", _fat_uncertain),
     Rule(
         "meat.band-uncertain",
         "meat",

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+from vianda.core.basis.phrase import count, fine_frac, frac, mass, minutes, number, per_hundred, say, word
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
-from vianda.core.edit import Choose, CountLine, PutIn, SetFigure, TakeOut
-from vianda.core.figures import Figures
 from vianda.core.mix.schools import BandGroup, schools_for
-from vianda.core.phrase import count, fine_frac, frac, mass, minutes, number, per_hundred, say, word
+from vianda.core.model.edit import Choose, CountLine, PutIn, SetFigure, TakeOut
+from vianda.core.pipeline.figures import Figures
 
 LEAST_CRUMB_FRAC = 0.02
 MOST_CRUMB_FRAC = 0.15

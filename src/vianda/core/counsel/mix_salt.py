@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+from vianda.core.basis.phrase import fine_frac, mass, say, word
+from vianda.core.batch.salt_ledger import START_MIXED_SALT_FRAC, USUAL_SALT_FRAC
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
-from vianda.core.edit import Choose, SetFigure
-from vianda.core.figures import Figures
-from vianda.core.mix.salt_ledger import START_MIXED_SALT_FRAC, USUAL_SALT_FRAC
-from vianda.core.phrase import fine_frac, mass, say, word
+from vianda.core.model.edit import Choose, SetFigure
+from vianda.core.pipeline.figures import Figures
 
 # All salt put in or brought, by mass of the meat.
 LEAST_SALT_FRAC, MOST_SALT_FRAC = 0.008, 0.022

@@ -5,18 +5,18 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 
+from vianda.core.basis.phrase import duration, fine_frac, frac, mass, minutes, say, temp, word
 from vianda.core.counsel.mix_bind import is_bound
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
-from vianda.core.edit import Choose, Edit, SetFigure, SwapIngredient, SwapMeat, TakeOut
-from vianda.core.figures import Figures
-from vianda.core.formula import Limit
-from vianda.core.house import needs
-from vianda.core.larder import POULTRY
+from vianda.core.inventory.house import needs
+from vianda.core.inventory.inventory import POULTRY
 from vianda.core.mix.limits import TITLES, Breach, Swap, swaps_for
 from vianda.core.mix.protocol import LEAST_CHILL_MIN, MEAT_BELOW_C, MIX_BELOW_C, ONION_BELOW_C, PROCESSOR_S
 from vianda.core.mix.temperature import mixed_temp_c
 from vianda.core.mix.whole import bowl_parts
-from vianda.core.phrase import duration, fine_frac, frac, mass, minutes, say, temp, word
+from vianda.core.model.edit import Choose, Edit, SetFigure, SwapIngredient, SwapMeat, TakeOut
+from vianda.core.model.formula import Limit
+from vianda.core.pipeline.figures import Figures
 
 RAW_WET_FRAC = 0.03
 HOT_SHARE_FRAC = 0.01

@@ -6,9 +6,9 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
-from vianda.core.edit import Edit
-from vianda.core.figures import Figures
-from vianda.core.phrase import Phrase
+from vianda.core.basis.phrase import Phrase
+from vianda.core.model.edit import Edit
+from vianda.core.pipeline.figures import Figures
 
 PRACTICE = "common practice, no published source"
 Step = Literal["dish", "meat", "mix", "shape", "heat", "cook", "notes"]

@@ -4,12 +4,19 @@ from __future__ import annotations
 
 from vianda.core.counsel import heat, meat, mix_bind, mix_salt, mix_work, scale, shape, shape_fit, shape_hold
 from vianda.core.counsel.rule import Counsel, Rule
-from vianda.core.figures import Figures
+from vianda.core.pipeline.figures import Figures
 
 ALL_RULES: tuple[Rule, ...] = (
-    *heat.RULES, *meat.RULES, *mix_bind.RULES, *mix_salt.RULES, *mix_work.RULES, *shape.RULES,
-    *shape_fit.RULES, *shape_hold.RULES, *scale.RULES,
-)  # fmt: skip
+    *heat.RULES,
+    *meat.RULES,
+    *mix_bind.RULES,
+    *mix_salt.RULES,
+    *mix_work.RULES,
+    *shape.RULES,
+    *shape_fit.RULES,
+    *shape_hold.RULES,
+    *scale.RULES,
+)
 
 _ORDER = {"limit": 0, "asks": 1, "note": 2}
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import math
 
+from vianda.core.basis.phrase import count, frac, mass, say
 from vianda.core.counsel.rule import PRACTICE, Remark, Rule
-from vianda.core.figures import Figures
-from vianda.core.phrase import count, frac, mass, say
+from vianda.core.pipeline.figures import Figures
 
 # Check-weighing aims for ±2–3 % (common practice): half a step may be at most this much of a piece.
 FINEST_ERROR_FRAC = 0.025

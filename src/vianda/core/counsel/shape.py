@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import math
 
-from vianda.core.bun_fit import NARROW_MM, fitting_bun
+from vianda.core.basis.phrase import count, length, mass, say, word
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
-from vianda.core.edit import Choose, SetFigure
-from vianda.core.figures import Figures
-from vianda.core.phrase import count, length, mass, say, word
-from vianda.core.styles import FLAT
+from vianda.core.model.edit import Choose, SetFigure
+from vianda.core.model.styles import FLAT
+from vianda.core.pipeline.figures import Figures
+from vianda.core.shape.bun_fit import NARROW_MM, fitting_bun
 
 
 def _do_not_divide(figures: Figures) -> Remark | None:
@@ -30,11 +30,7 @@ def _do_not_divide(figures: Figures) -> Remark | None:
         ),
     )
     return Remark(
-        say(
-            "{pieces} pieces do not divide {batch}",
-            pieces=count(portions.pieces),
-            batch=mass(portions.batch_mass_g),
-        ),
+        say("{pieces} pieces do not divide {batch}", pieces=count(portions.pieces), batch=mass(portions.batch_mass_g)),
         say(
             "{n} of them weigh {heavy}, the other {rest} weigh {light}: the first ones take the remainder.",
             n=count(portions.heavier_pieces),
@@ -142,30 +138,9 @@ RULES = (
         "arithmetic",
         _do_not_divide,
     ),
-    Rule(
-        "shape.below-usual-weight",
-        "shape",
-        "asks",
-        "piece below the style's usual weight",
-        PRACTICE,
-        _below_usual,
-    ),
-    Rule(
-        "shape.above-usual-weight",
-        "shape",
-        "asks",
-        "piece above the style's usual weight",
-        PRACTICE,
-        _above_usual,
-    ),
-    Rule(
-        "shape.thickness-unusual",
-        "shape",
-        "asks",
-        "raw thickness outside the style's",
-        PRACTICE,
-        _thickness_unusual,
-    ),
+    Rule("shape.below-usual-weight", "shape", "asks", "piece below the style's usual weight", PRACTICE, _below_usual),
+    Rule("shape.above-usual-weight", "shape", "asks", "piece above the style's usual weight", PRACTICE, _above_usual),
+    Rule("shape.thickness-unusual", "shape", "asks", "raw thickness outside the style's", PRACTICE, _thickness_unusual),
     Rule(
         "shape.narrower-than-bun",
         "shape",

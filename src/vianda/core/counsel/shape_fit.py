@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import math
 
+from vianda.core.basis.phrase import count, frac, length, mass, say, volume, word
+from vianda.core.basis.scale_step import whole_steps
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
-from vianda.core.edit import Choose, SetFigure
-from vianda.core.figures import Figures
-from vianda.core.phrase import count, frac, length, mass, say, volume, word
+from vianda.core.model.edit import Choose, SetFigure
+from vianda.core.pipeline.figures import Figures
 from vianda.core.shape.figures import HEADSPACE_MM
-from vianda.core.weighing import whole_steps
 
 # Ours, from what cooks say leaks, splits or looks bare; no published source.
 NARROW_RIM_MM = 10.0
@@ -43,11 +43,12 @@ def _tin_full(figures: Figures) -> Remark | None:
     if vessel is None or vessel.over_g > 0 or vessel.headspace_mm >= HEADSPACE_MM - 0.05:
         return None
     return Remark(
-        say("Only {room} below the brim of “{tin}”", room=length(vessel.headspace_mm),
-            tin=word(figures.shape.ware_name)),
+        say(
+            "Only {room} below the brim of “{tin}”", room=length(vessel.headspace_mm), tin=word(figures.shape.ware_name)
+        ),
         say("Juice and fat boil up as it bakes: {room} keeps them in.", room=length(HEADSPACE_MM)),
         _other_vessels(figures),
-    )  # fmt: skip
+    )
 
 
 def _other_vessels(figures: Figures) -> tuple[Change, ...]:
@@ -61,9 +62,10 @@ def _other_vessels(figures: Figures) -> tuple[Change, ...]:
         changes.append(Change(say("Make it {m}", m=mass(fits)), SetFigure("piece_mass", float(fits))))
     kind = figures.style.form
     larger = [
-        w for w in figures.kitchen.wares
+        w
+        for w in figures.kitchen.wares
         if w.kind == kind and w.filled_ml(w.height_mm - HEADSPACE_MM) >= vessel.filled_ml
-    ]  # fmt: skip
+    ]
     if larger:
         best = min(larger, key=lambda w: w.holds_ml)
         changes.append(Change(say("Take “{tin}”", tin=word(best.name)), Choose("ware", best.key)))
@@ -77,10 +79,14 @@ def _rim_narrow(figures: Figures) -> Remark | None:
     change = (Change(say("Make the rim {mm}", mm=length(GOOD_RIM_MM)), SetFigure("rim", GOOD_RIM_MM)),)
     return Remark(
         say("A rim of {mm} will leak", mm=length(core.rim_mm)),
-        say("Melted {what} runs out where the two discs meet. From {good} on, pressed shut in the ring and turned once,"
-            " it holds.", what=word(core.name.lower()), good=length(NARROW_RIM_MM)),
+        say(
+            "Melted {what} runs out where the two discs meet. From {good} on, pressed shut in the ring and turned once,"
+            " it holds.",
+            what=word(core.name.lower()),
+            good=length(NARROW_RIM_MM),
+        ),
         change,
-    )  # fmt: skip
+    )
 
 
 def _core_thin(figures: Figures) -> Remark | None:
@@ -138,10 +144,13 @@ def _eggs_do_not_fit(figures: Figures) -> Remark | None:
         change = (Change(say("Put in {n}", n=count(row.room_for)), SetFigure("line", per, line.ingredient)),)
     return Remark(
         say("{n} eggs do not fit into a loaf of {l}", n=count(row.eggs), l=length(figures.shape.length_mm)),
-        say("Each is {long} long, and both ends want meat: there is room for {room}.",
-            long=length(row.egg_length_mm), room=count(row.room_for)),
+        say(
+            "Each is {long} long, and both ends want meat: there is room for {room}.",
+            long=length(row.egg_length_mm),
+            room=count(row.room_for),
+        ),
         change,
-    )  # fmt: skip
+    )
 
 
 def _egg_wall_thin(figures: Figures) -> Remark | None:
@@ -150,9 +159,11 @@ def _egg_wall_thin(figures: Figures) -> Remark | None:
         return None
     return Remark(
         say("Only {mm} of meat beside the eggs", mm=length(row.side_wall_mm)),
-        say("Less than {mm} cracks open over them and slices fall apart. Make the loaf wider or higher.",
-            mm=length(EGG_WALL_MM)),
-    )  # fmt: skip
+        say(
+            "Less than {mm} cracks open over them and slices fall apart. Make the loaf wider or higher.",
+            mm=length(EGG_WALL_MM),
+        ),
+    )
 
 
 def _scoop_off(figures: Figures) -> Remark | None:
@@ -165,11 +176,15 @@ def _scoop_off(figures: Figures) -> Remark | None:
         return None
     changes = [Change(say("Make it {m}", m=mass(holds)), SetFigure("piece_mass", holds))]
     return Remark(
-        say("“{scoop}” gives {m}, not {piece}", scoop=word(ware.name), m=mass(holds),
-            piece=mass(figures.portions.piece_mass_g)),
+        say(
+            "“{scoop}” gives {m}, not {piece}",
+            scoop=word(ware.name),
+            m=mass(holds),
+            piece=mass(figures.portions.piece_mass_g),
+        ),
         say("Level, packed as the piece is: {off} off.", off=frac(abs(off))),
         tuple(changes),
-    )  # fmt: skip
+    )
 
 
 def _over_the_bun(figures: Figures) -> Remark | None:
@@ -196,10 +211,22 @@ RULES = (
     Rule("shape.core-walls-thin", "shape", "asks", "under 6 mm of meat over a filling", PRACTICE, _core_thin),
     Rule("shape.core-heavy", "shape", "asks", "filling over a quarter of the piece", PRACTICE, _core_heavy),
     Rule("shape.core-no-room", "shape", "asks", "two rims leave under 15 mm for a filling", "geometry", _core_no_room),
-    Rule("shape.eggs-do-not-fit", "shape", "asks", "eggs in a row longer than the loaf less 20 mm at each end",
-         "geometry; egg 57 × 43 mm from memory", _eggs_do_not_fit),
+    Rule(
+        "shape.eggs-do-not-fit",
+        "shape",
+        "asks",
+        "eggs in a row longer than the loaf less 20 mm at each end",
+        "geometry; egg 57 × 43 mm from memory",
+        _eggs_do_not_fit,
+    ),
     Rule("shape.egg-wall-thin", "shape", "asks", "under 15 mm of meat beside the eggs", PRACTICE, _egg_wall_thin),
     Rule("shape.scoop-off", "shape", "asks", "the scoop chosen is over 5 % off the piece", PRACTICE, _scoop_off),
-    Rule("shape.over-the-bun", "shape", "note", "usual cooked diameter over 15 mm beyond the bread", PRACTICE,
-         _over_the_bun),
-)  # fmt: skip
+    Rule(
+        "shape.over-the-bun",
+        "shape",
+        "note",
+        "usual cooked diameter over 15 mm beyond the bread",
+        PRACTICE,
+        _over_the_bun,
+    ),
+)

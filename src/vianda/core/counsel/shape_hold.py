@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+from vianda.core.basis.phrase import count, length, say
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
-from vianda.core.edit import Choose, SetFigure
-from vianda.core.figures import Figures
-from vianda.core.phrase import count, length, say
-from vianda.core.styles import FLAT
+from vianda.core.model.edit import Choose, SetFigure
+from vianda.core.model.styles import FLAT
+from vianda.core.pipeline.figures import Figures
 
 RAGGED_FROM_MM = 12.0
 
@@ -22,13 +22,15 @@ def _loose_on_a_grate(figures: Figures) -> Remark | None:
         return None
     return Remark(
         say("Too loose for an open grate"),
-        say("A loosely ringed piece keeps its juice, but falls through the bars. Pack it lightly, chill it, put an egg "
-            "white in, or take the plate."),
+        say(
+            "A loosely ringed piece keeps its juice, but falls through the bars. Pack it lightly, chill it, put an egg "
+            "white in, or take the plate."
+        ),
         (
             Change(say("Pack it lightly"), Choose("packing", "light")),
             Change(say("Chill it first"), Choose("firmness", "chilled")),
         ),
-    )  # fmt: skip
+    )
 
 
 def _soft_to_the_heat(figures: Figures) -> Remark | None:
@@ -95,19 +97,28 @@ def _too_few(figures: Figures) -> Remark | None:
         changes = (Change(say("Make {n}", n=count(wanted)), SetFigure("spare_pieces", 0.0)),)
     return Remark(
         say("{n} pieces too few for {g} guests", n=count(short), g=count(dish.guests)),
-        say("{all} are wanted, {made} are made. Lighter ones, a larger batch, or fewer guests.",
-            all=count(wanted), made=count(figures.portions.pieces)),
+        say(
+            "{all} are wanted, {made} are made. Lighter ones, a larger batch, or fewer guests.",
+            all=count(wanted),
+            made=count(figures.portions.pieces),
+        ),
         changes,
-    )  # fmt: skip
+    )
 
 
 RULES = (
-    Rule("shape.loose-on-a-grate", "shape", "asks", "loose and soft over a grate, without egg", PRACTICE,
-         _loose_on_a_grate),
+    Rule(
+        "shape.loose-on-a-grate",
+        "shape",
+        "asks",
+        "loose and soft over a grate, without egg",
+        PRACTICE,
+        _loose_on_a_grate,
+    ),
     Rule("shape.soft-to-the-heat", "shape", "asks", "not chilled, and not to be smashed", PRACTICE, _soft_to_the_heat),
     Rule("shape.frozen-to-smash", "shape", "asks", "frozen firm, and to be smashed", PRACTICE, _frozen_to_smash),
     Rule("shape.frozen-is-slower", "shape", "note", "frozen firm to the heat", PRACTICE, _frozen_is_slower),
     Rule("shape.ragged-edge", "shape", "note", "ragged edge at 12 mm or more", PRACTICE, _ragged),
     Rule("shape.stacked-bare", "shape", "asks", "made ahead or frozen without papers between", PRACTICE, _stacked_bare),
     Rule("shape.too-few", "shape", "asks", "fewer pieces than the guests were promised", "arithmetic", _too_few),
-)  # fmt: skip
+)

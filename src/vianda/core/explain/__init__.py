@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+from vianda.core.basis.working import Working
 from vianda.core.explain import heat, meat, mix, portion, shape
-from vianda.core.figures import Figures
-from vianda.core.working import Working
+from vianda.core.pipeline.figures import Figures
 
 _WORKINGS: dict[str, Callable[[Figures], Working]] = {
     "lean_to_fat": meat.lean_to_fat,

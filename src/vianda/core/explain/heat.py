@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from vianda.core import phrase as ph
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.basis.working import Working
 from vianda.core.explain.sources import PRACTICE
-from vianda.core.figures import Figures
 from vianda.core.heat.floor import AT_RISK, Floor
 from vianda.core.heat.plan import HeatPlan
-from vianda.core.phrase import Phrase, say
-from vianda.core.working import Working
+from vianda.core.pipeline.figures import Figures
 
 
 def minutes(f: Figures) -> Working:

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from vianda.core import phrase as ph
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.basis.working import Working
+from vianda.core.blend.label_names import SOURCES
 from vianda.core.explain.sources import PRACTICE
-from vianda.core.figures import Figures
-from vianda.core.label_names import SOURCES
-from vianda.core.phrase import Phrase, say
-from vianda.core.working import Working
+from vianda.core.pipeline.figures import Figures
 
 _NAME_KINDS = {"fat": "fat", "collagen": "collagen by protein", "beef": "beef"}
 

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from vianda.core import phrase as ph
-from vianda.core.composition import SALT_PER_SODIUM
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.basis.working import Working
+from vianda.core.batch.salt_ledger import USUAL_SALT_FRAC
 from vianda.core.explain.sources import PRACTICE
-from vianda.core.figures import Figures
+from vianda.core.inventory.composition import SALT_PER_SODIUM
 from vianda.core.mix.index import Index
-from vianda.core.mix.salt_ledger import USUAL_SALT_FRAC
 from vianda.core.mix.whole import KCAL_PER_G
-from vianda.core.phrase import Phrase, say
-from vianda.core.working import Working
+from vianda.core.pipeline.figures import Figures
 
 
 def salt(f: Figures) -> Working:

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from vianda.core import phrase as ph
-from vianda.core.figures import Figures
-from vianda.core.phrase import say
-from vianda.core.working import Working
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import say
+from vianda.core.basis.working import Working
+from vianda.core.pipeline.figures import Figures
 
 
 def cost(f: Figures) -> Working:
@@ -26,12 +26,7 @@ def cost(f: Figures) -> Working:
     ]
     if f.bun.price_each:
         steps.append(
-            say(
-                "{n} × {bun} = {cost}",
-                n=ph.count(c.buns),
-                bun=ph.word(f.bun.name),
-                cost=ph.money(c.bun_cost),
-            )
+            say("{n} × {bun} = {cost}", n=ph.count(c.buns), bun=ph.word(f.bun.name), cost=ph.money(c.bun_cost))
         )
     steps += [
         say("{name}: {g}, {cost}", name=ph.word(line.name), g=ph.mass(line.mass_g), cost=ph.money(line.cost))

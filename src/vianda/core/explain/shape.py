@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from vianda.core import cook_yield as cy
-from vianda.core import phrase as ph
-from vianda.core.figures import Figures
-from vianda.core.phrase import Phrase, say
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.basis.working import Working
+from vianda.core.model.styles import FLAT
+from vianda.core.pipeline.figures import Figures
+from vianda.core.shape import cook_loss as cy
 from vianda.core.shape.density import PACKING, PACKING_SHRINK
 from vianda.core.shape.dimple import NEEDED_FROM_MM
 from vianda.core.shape.filling import SLICE_MM
 from vianda.core.shape.solids import section_frac
-from vianda.core.styles import FLAT
-from vianda.core.working import Working
 
 
 def pieces(f: Figures) -> Working:
@@ -45,9 +45,13 @@ def pieces(f: Figures) -> Working:
         )
     if f.batch.loss_g > 0:
         steps.append(
-            say("{pieces} in pieces + {loss} on bowl and gloves = {mix} in the bowl", pieces=ph.mass(p.batch_mass_g),
-                loss=ph.mass(f.batch.loss_g), mix=ph.mass(f.batch.mix_mass_g))
-        )  # fmt: skip
+            say(
+                "{pieces} in pieces + {loss} on bowl and gloves = {mix} in the bowl",
+                pieces=ph.mass(p.batch_mass_g),
+                loss=ph.mass(f.batch.loss_g),
+                mix=ph.mass(f.batch.mix_mass_g),
+            )
+        )
     if f.formula.shape.portioning == "by_piece":
         steps.append(
             say(
@@ -95,8 +99,11 @@ def pieces(f: Figures) -> Working:
 
 
 _METHODS = {
-    "pan-broiled": "in a pan", "broiled": "under fire", "crumbles": "crumbled in a pan", "loaf": "baked as a loaf",
-}  # fmt: skip
+    "pan-broiled": "in a pan",
+    "broiled": "under fire",
+    "crumbles": "crumbled in a pan",
+    "loaf": "baked as a loaf",
+}
 
 
 def cooked_mass(f: Figures) -> Working:
@@ -116,9 +123,13 @@ def cooked_mass(f: Figures) -> Working:
     if s.form != "crumbled":
         factor = cy.done_factor(f.formula.heat.core_target_c)
         steps.append(
-            say("At a core of {t} the loss is {x} times that at {ref}", t=ph.temp(f.formula.heat.core_target_c),
-                x=ph.number(factor), ref=ph.temp(cy.REFERENCE_C))
-        )  # fmt: skip
+            say(
+                "At a core of {t} the loss is {x} times that at {ref}",
+                t=ph.temp(f.formula.heat.core_target_c),
+                x=ph.number(factor),
+                ref=ph.temp(cy.REFERENCE_C),
+            )
+        )
     if f.surface.loss_factor != 1.0:
         steps.append(say("Times {x}, as weighed on this surface", x=ph.number(f.surface.loss_factor)))
     steps += [
@@ -129,10 +140,7 @@ def cooked_mass(f: Figures) -> Working:
             fat=ph.mass(s.fat_rendered_g),
             cooked=ph.mass(s.cooked_mass_g.usual),
         ),
-        say(
-            "Method and end point move it between {band}",
-            band=ph.mass(s.cooked_mass_g.low, s.cooked_mass_g.high),
-        ),
+        say("Method and end point move it between {band}", band=ph.mass(s.cooked_mass_g.low, s.cooked_mass_g.high)),
     ]
     return Working(
         "Cooked weight",
@@ -162,8 +170,12 @@ def diameter(f: Figures) -> Working:
 def _volume(f: Figures) -> Phrase:
     s = f.shape
     if s.core is None and s.eggs is None:
-        return say("{m} ÷ {rho} = {v}", m=ph.mass(f.portions.piece_mass_g), rho=ph.density(s.density_g_per_ml),
-                   v=ph.volume(s.volume_ml))  # fmt: skip
+        return say(
+            "{m} ÷ {rho} = {v}",
+            m=ph.mass(f.portions.piece_mass_g),
+            rho=ph.density(s.density_g_per_ml),
+            v=ph.volume(s.volume_ml),
+        )
     return say("With what lies inside it takes {v}", v=ph.volume(s.volume_ml))
 
 
@@ -176,43 +188,72 @@ def _all_round(f: Figures) -> Working:
         return Working(
             "Lumps",
             (
-                say("A lump as long as thick, {t}: π t³ ÷ 4 × density = {g}", t=ph.length(s.lumps.lump_mm),
-                    g=ph.mass(s.lumps.lump_mass_g)),
-                say("{n} of them in a portion brown on {a} cm²", n=ph.count(s.lumps.per_portion),
-                    a=ph.number(s.lumps.surface_cm2)),
+                say(
+                    "A lump as long as thick, {t}: π t³ ÷ 4 × density = {g}",
+                    t=ph.length(s.lumps.lump_mm),
+                    g=ph.mass(s.lumps.lump_mass_g),
+                ),
+                say(
+                    "{n} of them in a portion brown on {a} cm²",
+                    n=ph.count(s.lumps.per_portion),
+                    a=ph.number(s.lumps.surface_cm2),
+                ),
             ),
             "Geometry. " + _DENSITIES,
-        )  # fmt: skip
+        )
     if s.form == "ball":
         steps.append(say("∛(6 × {v} ÷ π) = {d}", v=v, d=long))
         if s.scoop is not None and s.scoop.key:
             steps.append(
-                say("{name}, level, holds {g} of this mix: {err} off. A scoop’s number goes into 32 US fl oz",
-                    name=ph.word(s.scoop.name), g=ph.mass(s.scoop.mass_g), err=ph.fine_frac(s.scoop.error_frac))
-            )  # fmt: skip
+                say(
+                    "{name}, level, holds {g} of this mix: {err} off. A scoop’s number goes into 32 US fl oz",
+                    name=ph.word(s.scoop.name),
+                    g=ph.mass(s.scoop.mass_g),
+                    err=ph.fine_frac(s.scoop.error_frac),
+                )
+            )
     elif s.vessel is not None:
         steps.append(
-            say("{name}, {l} long at the brim, holds {holds}; {v} stand {h} high in it, {room} below the brim",
-                name=ph.word(s.ware_name), l=long, holds=ph.volume(s.vessel.holds_ml), v=v,
-                h=ph.length(s.vessel.fill_height_mm), room=ph.length(s.vessel.headspace_mm))
-        )  # fmt: skip
+            say(
+                "{name}, {l} long at the brim, holds {holds}; {v} stand {h} high in it, {room} below the brim",
+                name=ph.word(s.ware_name),
+                l=long,
+                holds=ph.volume(s.vessel.holds_ml),
+                v=v,
+                h=ph.length(s.vessel.fill_height_mm),
+                room=ph.length(s.vessel.headspace_mm),
+            )
+        )
     elif s.form == "loaf":
         steps.append(
-            say("{v} ÷ ({w} × {h} × {k}) and two thirds of an end = {l} long", v=v, w=ph.length(s.width_mm), h=tall,
-                k=ph.number(section_frac()), l=long)
-        )  # fmt: skip
+            say(
+                "{v} ÷ ({w} × {h} × {k}) and two thirds of an end = {l} long",
+                v=v,
+                w=ph.length(s.width_mm),
+                h=tall,
+                k=ph.number(section_frac()),
+                l=long,
+            )
+        )
     else:
         steps.append(say("{v} ÷ ({w} × {h}) = {l} long", v=v, w=ph.length(s.width_mm), h=tall, l=long))
     if s.eggs is not None:
         steps.append(
-            say("{n} eggs of {long} in a row: {x} of {all} slices of {cut} get egg", n=ph.count(s.eggs.eggs),
-                long=ph.length(s.eggs.egg_length_mm), x=ph.count(s.eggs.slices_with_egg),
-                all=ph.count(s.eggs.slices), cut=ph.length(SLICE_MM))
-        )  # fmt: skip
+            say(
+                "{n} eggs of {long} in a row: {x} of {all} slices of {cut} get egg",
+                n=ph.count(s.eggs.eggs),
+                long=ph.length(s.eggs.egg_length_mm),
+                x=ph.count(s.eggs.slices_with_egg),
+                all=ph.count(s.eggs.slices),
+                cut=ph.length(SLICE_MM),
+            )
+        )
     steps.append(
-        say("It draws in alike on all sides, to {cooked}", cooked=ph.length(s.cooked_diameter_mm.low,
-                                                                            s.cooked_diameter_mm.high))
-    )  # fmt: skip
+        say(
+            "It draws in alike on all sides, to {cooked}",
+            cooked=ph.length(s.cooked_diameter_mm.low, s.cooked_diameter_mm.high),
+        )
+    )
     return Working("Size", tuple(steps), _DENSITIES + " The loaf’s rounded section is ours; the rest is geometry.")
 
 
@@ -230,23 +271,36 @@ def _flat(f: Figures) -> Working:
     else:
         steps.append(say("√(4 × {v} ÷ (π × {t})) = {d}", v=v, t=t, d=d))
     steps += [
-        say("It draws in by {band}: cooked {cooked}", band=ph.frac(shrink.low, shrink.high),
-            cooked=ph.length(s.cooked_diameter_mm.low, s.cooked_diameter_mm.high)),
-        say("and thickens to {t}, by what is left of its volume",
-            t=ph.length(s.cooked_thickness_mm.low, s.cooked_thickness_mm.high)),
-    ]  # fmt: skip
+        say(
+            "It draws in by {band}: cooked {cooked}",
+            band=ph.frac(shrink.low, shrink.high),
+            cooked=ph.length(s.cooked_diameter_mm.low, s.cooked_diameter_mm.high),
+        ),
+        say(
+            "and thickens to {t}, by what is left of its volume",
+            t=ph.length(s.cooked_thickness_mm.low, s.cooked_thickness_mm.high),
+        ),
+    ]
     if s.press_kg is not None:
         steps.append(
-            say("Push it to that: about {a} to {b} kg on a scale (2 π τ R³ ÷ 3 t, Covey & Stanmore 1981, from memory; "
-                "τ is a guess)", a=ph.number(s.press_kg.low), b=ph.number(s.press_kg.high))
-        )  # fmt: skip
+            say(
+                "Push it to that: about {a} to {b} kg on a scale (2 π τ R³ ÷ 3 t, Covey & Stanmore 1981, from memory; "
+                "τ is a guess)",
+                a=ph.number(s.press_kg.low),
+                b=ph.number(s.press_kg.high),
+            )
+        )
     if s.dimple_size is not None:
         steps.append(
-            say("From {thick} on it domes: a hollow {w} across (four tenths) and {h} deep (a third) lets it end flat; "
+            say(
+                "From {thick} on it domes: a hollow {w} across (four tenths) and {h} deep (a third) lets it end flat; "
                 "the ring round it rises {up}",
-                thick=ph.length(NEEDED_FROM_MM), w=ph.length(s.dimple_size.diameter_mm),
-                h=ph.length(s.dimple_size.depth_mm), up=ph.length(s.dimple_size.rim_rise_mm))
-        )  # fmt: skip
+                thick=ph.length(NEEDED_FROM_MM),
+                w=ph.length(s.dimple_size.diameter_mm),
+                h=ph.length(s.dimple_size.depth_mm),
+                up=ph.length(s.dimple_size.rim_rise_mm),
+            )
+        )
     return Working(
         "Diameter",
         tuple(steps),

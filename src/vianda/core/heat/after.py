@@ -5,16 +5,16 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from vianda.core.figures import Figures
+from vianda.core.basis.phrase import Phrase, duration, frac, say, temp
+from vianda.core.basis.units import c_from_f
 from vianda.core.heat.conduction import stages as st
 from vianda.core.heat.conduction.faces import SHUT, Face
 from vianda.core.heat.conduction.run import Cooked, March
 from vianda.core.heat.conduction.slab import WATER_LOST
 from vianda.core.heat.conduction.stages import CookStage, air
 from vianda.core.heat.cooked import cooked_of, wanted_of
-from vianda.core.heat.setting import NOTHING_MORE, Asked, setup_of
-from vianda.core.phrase import Phrase, duration, frac, say, temp
-from vianda.core.units import c_from_f
+from vianda.core.heat.run_setup import NOTHING_MORE, Asked, setup_of
+from vianda.core.pipeline.figures import Figures
 
 # FDA Food Code 3-501.14: 57 → 21 °C within 2 h, to 5 °C within 6 h in all; 3-501.16: held at 57 °C or above; UK 63 °C;
 # leftovers to 165 °F (USDA). From memory, high confidence.
@@ -68,12 +68,17 @@ def _hold(cooked: Cooked) -> AfterLine:
     core, lost = _core(march), (float(march.now.tally[WATER_LOST]) - before) / march.body.mass_kg
     return AfterLine(
         "hold",
-        say("An hour in a damp cupboard at {t}: the core stands at {core}, and {lost} of the raw weight "
-            "in juice is gone besides.", t=temp(CUPBOARD_C), core=temp(core), lost=frac(lost)),
+        say(
+            "An hour in a damp cupboard at {t}: the core stands at {core}, and {lost} of the raw weight "
+            "in juice is gone besides.",
+            t=temp(CUPBOARD_C),
+            core=temp(core),
+            lost=frac(lost),
+        ),
         core >= HOT_C,
         say("Food Code 3-501.16: at {hot} or above; the UK says {uk}.", hot=temp(HOT_C), uk=temp(63.0)),
         HELD_S,
-    )  # fmt: skip
+    )
 
 
 def _cool_and_reheat(cooked: Cooked) -> tuple[AfterLine, AfterLine]:
@@ -85,22 +90,35 @@ def _cool_and_reheat(cooked: Cooked) -> tuple[AfterLine, AfterLine]:
     whole = first + second
     cool = AfterLine(
         "cool",
-        say("In one layer in a fridge with a fan: {first} from {from_} to {middle}, {all} to {to}.",
-            first=duration(first), from_=temp(COOL_FROM_C), middle=temp(COOL_MIDDLE_C), all=duration(whole),
-            to=temp(COOL_TO_C)),
+        say(
+            "In one layer in a fridge with a fan: {first} from {from_} to {middle}, {all} to {to}.",
+            first=duration(first),
+            from_=temp(COOL_FROM_C),
+            middle=temp(COOL_MIDDLE_C),
+            all=duration(whole),
+            to=temp(COOL_TO_C),
+        ),
         first <= COOL_FIRST_S and whole <= COOL_ALL_S,
-        say("Food Code 3-501.14: within {first}, and {all} in all. Slice what is thicker, spread it, or use ice.",
-            first=duration(COOL_FIRST_S), all=duration(COOL_ALL_S)),
+        say(
+            "Food Code 3-501.14: within {first}, and {all} in all. Slice what is thicker, spread it, or use ice.",
+            first=duration(COOL_FIRST_S),
+            all=duration(COOL_ALL_S),
+        ),
         whole,
-    )  # fmt: skip
+    )
     march.setup = replace(cooked.setup, stages=(), pull_c=REHEAT_C)
     warm, reached = march.stage(replace(_stage(cooked, air(OVEN_C, 20.0, vapour_pa=8000.0), LONGEST_S), end="core"))
     reheat = AfterLine(
         "reheat",
-        say("From {cold} in an oven at {t}: {time} until the core is at {hot}.", cold=temp(COOL_TO_C), t=temp(OVEN_C),
-            time=duration(warm), hot=temp(REHEAT_C)),
+        say(
+            "From {cold} in an oven at {t}: {time} until the core is at {hot}.",
+            cold=temp(COOL_TO_C),
+            t=temp(OVEN_C),
+            time=duration(warm),
+            hot=temp(REHEAT_C),
+        ),
         reached,
         say("USDA: leftovers to {hot} all through, once.", hot=temp(REHEAT_C)),
         warm,
-    )  # fmt: skip
+    )
     return cool, reheat

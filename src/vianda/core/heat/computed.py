@@ -11,21 +11,21 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
 from functools import lru_cache
 
-from vianda.core.cook_yield import Band
-from vianda.core.figures import Figures
-from vianda.core.formula import HeatStage
+from vianda.core.basis.band import Band
+from vianda.core.basis.phrase import Phrase, duration, say, temp
+from vianda.core.cook.stove_plan import stove_plan
+from vianda.core.equipment.heating import LIGHT_MIN
 from vianda.core.heat.conduction.run import Cooked, Setup, rough_times_of
 from vianda.core.heat.cooked import cooked_of, meat_series, wanted_of
-from vianda.core.heat.doubt import P90, UNMEASURED, doubt_pairs
 from vianda.core.heat.holds import least_heated, verdicts
 from vianda.core.heat.methods import before_heat, on_heat, stages_of
 from vianda.core.heat.plan import HeatPlan, Reach, Stage, StageKind
-from vianda.core.heat.setting import setup_of
+from vianda.core.heat.run_setup import setup_of
+from vianda.core.heat.uncertainty import P90, UNMEASURED, doubt_pairs
 from vianda.core.heat.waves import wait_s
-from vianda.core.heating import LIGHT_MIN
-from vianda.core.phrase import Phrase, duration, say, temp
-from vianda.core.stove_plan import stove_plan
-from vianda.core.styles import FLAT
+from vianda.core.model.formula import HeatStage
+from vianda.core.model.styles import FLAT
+from vianda.core.pipeline.figures import Figures
 
 # A middle that is hotter than planned by less than this is only the last step of the march.
 LAG_K = 0.5
@@ -38,11 +38,15 @@ def with_computed_heat(figures: Figures) -> Figures:
     plan = computed_plan(figures)
     # What simmers until it is tender and what is browned until it looks right is habit's to time.
     stove = stove_plan(
-        heat=plan, portions=figures.portions, salt=figures.salt, surface=figures.surface,
-        surface_temp_c=figures.formula.heat.surface_temp_c, laid=figures.laid,
+        heat=plan,
+        portions=figures.portions,
+        salt=figures.salt,
+        surface=figures.surface,
+        surface_temp_c=figures.formula.heat.surface_temp_c,
+        laid=figures.laid,
         at_once=figures.stove.at_once if figures.style.form == "crumbled" else None,
         wait_s=_wait_s(figures),
-    )  # fmt: skip
+    )
     return replace(figures, heat=plan, stove=stove)
 
 
@@ -84,10 +88,15 @@ def computed_plan(figures: Figures) -> HeatPlan:
         middle = (simmer.low_s + simmer.high_s) / 2
         whole = Band(before.low + simmer.low_s, before.usual + middle, before.high + simmer.high_s)
     return replace(
-        habit, model="conduction", stages=tuple(stages), flip_s=bands[turned[0] - 1] if turned else none,
-        on_heat_s=whole, pull_c=pull, reach=_reach(figures, cooked),
+        habit,
+        model="conduction",
+        stages=tuple(stages),
+        flip_s=bands[turned[0] - 1] if turned else none,
+        on_heat_s=whole,
+        pull_c=pull,
+        reach=_reach(figures, cooked),
         before=tuple(_chilled(s) for s in before_heat(all_of_them)),
-    )  # fmt: skip
+    )
 
 
 def _pull_c(cooked: Cooked, planned_c: float) -> float:
@@ -163,8 +172,12 @@ def _around(figures: Figures, stage: Stage) -> Stage:
     """Before and after the heat: a fire takes as long to light as its fuel does; a rest is as the cook wants it."""
     if stage.kind == "rest":
         open_ = figures.formula.heat.resting == "open"
-        return replace(stage, cue=say("Off the heat, on a clean tray or rack") if open_
-                       else say("Under foil, on a clean tray: the juice settles"))  # fmt: skip
+        return replace(
+            stage,
+            cue=say("Off the heat, on a clean tray or rack")
+            if open_
+            else say("Under foil, on a clean tray: the juice settles"),
+        )
     if stage.kind != "preheat" or figures.surface.kind != "grate":
         return stage
     seconds = LIGHT_MIN[figures.surface.heating.fuel] * 60.0
@@ -180,18 +193,32 @@ def _chilled(spec: HeatStage) -> Stage:
 
 COVERED = " Cover it, with a spoonful of water."
 _KINDS: dict[str, StageKind] = {
-    "indirect": "indirect", "smoke": "smoke", "oven": "bake", "broiler": "broil", "fry": "fry", "simmer": "simmer",
-}  # fmt: skip
+    "indirect": "indirect",
+    "smoke": "smoke",
+    "oven": "bake",
+    "broiler": "broil",
+    "fry": "fry",
+    "simmer": "simmer",
+}
 _TITLES: dict[StageKind, str] = {
-    "indirect": "Beside the fire", "smoke": "Slow and indirect", "bake": "In the oven", "broil": "Under the broiler",
-    "fry": "In the fat", "simmer": "In the sauce", "first-side": "First side", "second-side": "Second side",
-    "turn": "Turned over again", "brown": "Brown", "glaze": "Glaze", "often": "Turned often",
-}  # fmt: skip
+    "indirect": "Beside the fire",
+    "smoke": "Slow and indirect",
+    "bake": "In the oven",
+    "broil": "Under the broiler",
+    "fry": "In the fat",
+    "simmer": "In the sauce",
+    "first-side": "First side",
+    "second-side": "Second side",
+    "turn": "Turned over again",
+    "brown": "Brown",
+    "glaze": "Glaze",
+    "often": "Turned often",
+}
 
 
 def _composed(
     figures: Figures, specs: tuple[HeatStage, ...], lengths: tuple[Band, ...], cooked: Cooked, blind_s: float
-) -> list[Stage]:  # fmt: skip
+) -> list[Stage]:
     """Stages of another way, or composed by hand."""
     flat = figures.style.form in FLAT
     turns = 0
@@ -228,8 +255,9 @@ def _cue(figures: Figures, spec: HeatStage, cooked: Cooked) -> Phrase:
     if spec.until == "two-fifths":
         return say("Grey has crept two fifths up the edge; it lets go." + extra, **every)
     if figures.heat.probe:
-        return say("The probe reads {pull} in the middle." + extra, pull=temp(_pull_c(cooked, cooked.setup.pull_c)),
-                   **every)  # fmt: skip
+        return say(
+            "The probe reads {pull} in the middle." + extra, pull=temp(_pull_c(cooked, cooked.setup.pull_c)), **every
+        )
     return say("Firm to a fingertip, juice clear: weak cues, so keep to the clock." + extra, **every)
 
 

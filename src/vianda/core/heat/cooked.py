@@ -8,13 +8,13 @@ from typing import Literal
 
 import numpy as np
 
-from vianda.core.cook_yield import Band
-from vianda.core.figures import Figures
+from vianda.core.basis.band import Band
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.run import ANYTHING_C, Cooked, Setup, cook
 from vianda.core.heat.conduction.slab import KEPT_FLIPPED
 from vianda.core.heat.floor import FloorChoice
 from vianda.core.heat.holds import line_c
+from vianda.core.pipeline.figures import Figures
 
 # What the peak may lack of what is wanted: far below the doubt.
 NEAR_K = 0.1
@@ -22,9 +22,7 @@ NEAR_K = 0.1
 MOST_CARRY_K = 15.0
 BrownWord = Literal["pale", "golden", "brown", "dark", "burnt"]
 # In minutes at 150 °C; ours, only to rank.
-BROWN_FROM: tuple[tuple[float, BrownWord], ...] = (
-    (0.03, "golden"), (0.5, "brown"), (8.0, "dark"), (45.0, "burnt"),
-)  # fmt: skip
+BROWN_FROM: tuple[tuple[float, BrownWord], ...] = ((0.03, "golden"), (0.5, "brown"), (8.0, "dark"), (45.0, "burnt"))
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,8 +13,9 @@ from typing import Literal
 
 import numpy as np
 
-from vianda.core.cook_yield import Band
-from vianda.core.figures import Figures
+from vianda.core.basis.band import Band
+from vianda.core.basis.phrase import Phrase, number, say
+from vianda.core.heat.boundary_conditions import CHEESE_MELTS_C
 from vianda.core.heat.conduction.body import BodyForm
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.run import Cooked, Setup
@@ -32,24 +33,15 @@ from vianda.core.heat.conduction.slab import (
     Z_K,
 )
 from vianda.core.heat.conduction.stages import StageName
-from vianda.core.heat.cooked import (
-    BrownWord,
-    Wanted,
-    brown_word,
-    cooked_of,
-    core_series,
-    meat_series,
-    wanted_of,
-)
+from vianda.core.heat.cooked import BrownWord, Wanted, brown_word, cooked_of, core_series, meat_series, wanted_of
 from vianda.core.heat.doneness import doneness_at
-from vianda.core.heat.doubt import CauseTold, Doubt, Sureness, doubt_steps
 from vianda.core.heat.fit import NOTHING_SEEN, PRIOR_SD, HeatFit, Observed, fit
 from vianda.core.heat.floor import AT_RISK
 from vianda.core.heat.holds import HoldVerdict, least_heated, verdicts
 from vianda.core.heat.remarks import HeatRemark, plate_told, remarks_on
-from vianda.core.heat.setting import NOTHING_MORE, Asked, setup_of
-from vianda.core.heat.surroundings import CHEESE_MELTS_C
-from vianda.core.phrase import Phrase, number, say
+from vianda.core.heat.run_setup import NOTHING_MORE, Asked, setup_of
+from vianda.core.heat.uncertainty import CauseTold, Doubt, Sureness, doubt_steps
+from vianda.core.pipeline.figures import Figures
 
 MOST_SHOWN = 150
 
@@ -143,7 +135,7 @@ def heat_curve(figures: Figures, *, asked: Asked = NOTHING_MORE, observed: Obser
 
 def curve_steps(
     figures: Figures, *, asked: Asked = NOTHING_MORE, observed: Observed = NOTHING_SEEN
-) -> Iterator[HeatCurve | Progress]:  # fmt: skip
+) -> Iterator[HeatCurve | Progress]:
     """First the curve, then how the doubt comes along, then the curve with it. Stop asking, and it stops computing."""
     setup, wanted = setup_of(figures, asked), wanted_of(figures)
     fitted = fit_of(setup, observed) if observed.any else None
@@ -151,10 +143,15 @@ def curve_steps(
     if fitted is not None and not fitted.refused:
         f = setup.factors
         by_air = fitted.of == "air"
-        setup = replace(setup, factors=replace(
-            f, k=f.k if by_air else f.k * fitted.factor, air=f.air * fitted.factor if by_air else f.air,
-            drip=f.drip * fitted.drip_factor,
-        ))  # fmt: skip
+        setup = replace(
+            setup,
+            factors=replace(
+                f,
+                k=f.k if by_air else f.k * fitted.factor,
+                air=f.air * fitted.factor if by_air else f.air,
+                drip=f.drip * fitted.drip_factor,
+            ),
+        )
         if fitted.sd < PRIOR_SD:
             # What a reading narrowed is the joint doubt: it stands for the others of its kind too.
             sure = Sureness(air_sd=fitted.sd) if by_air else Sureness(k_sd=fitted.sd)
@@ -196,7 +193,7 @@ def fit_of(setup: Setup, observed: Observed) -> HeatFit:
 
 def _told(
     cooked: Cooked, wanted: Wanted, doubt: Doubt | None, fitted: HeatFit | None, extra: tuple[HeatRemark, ...]
-) -> HeatCurve:  # fmt: skip
+) -> HeatCurve:
     setup, body = cooked.setup, cooked.body
     ended = cooked.ended_s
     bands = doubt.ended_s if doubt else tuple(Band(t, t, t) for t in ended)
@@ -227,26 +224,42 @@ def _told(
     if body.form != "ball":
         skin = np.maximum(skin, cooked.more[:, KEPT_SKIN_LOW])
     return HeatCurve(
-        form=body.form, size_mm=setup.piece.size_mm,
-        middle_mm=setup.piece.middle.size_mm if setup.piece.middle else 0.0, start_c=float(core[0]),
+        form=body.form,
+        size_mm=setup.piece.size_mm,
+        middle_mm=setup.piece.middle.size_mm if setup.piece.middle else 0.0,
+        start_c=float(core[0]),
         depth_mm=tuple(round(float(d), 3) for d in depth),
         times_s=tuple(round(float(times[n]), 2) for n in picks),
         temp_c=tuple(tuple(round(float(t), 1) for t in shown[n]) for n in picks),
-        core_c=_rounded(core[picks], 2), cold_c=_rounded(cold[picks], 2),
+        core_c=_rounded(core[picks], 2),
+        cold_c=_rounded(cold[picks], 2),
         surface_c=_rounded(skin[picks], 1),
         plate_c=_rounded(plates[picks], 1) if low is not None else (),
         log10=_rounded(_log10(times, places[:, least])[picks], 3),
-        stages=stages, flip_s=bands[flips[0] - 1] if flips and flips[0] > 0 else None,
+        stages=stages,
+        flip_s=bands[flips[0] - 1] if flips and flips[0] > 0 else None,
         pull_s=bands[-1],
-        pull_core_c=body.core_c(cooked.at_pull.temp), target_c=wanted.target_c, peak_c=peak,
-        doneness=doneness_at(peak), reached=cooked.reached,
-        marks=marks, verdicts=check, doubt=doubt.causes if doubt else None,
-        water_lost_frac=water / mass, fat_lost_frac=fat / mass, yield_frac=1.0 - (water + fat) / mass,
+        pull_core_c=body.core_c(cooked.at_pull.temp),
+        target_c=wanted.target_c,
+        peak_c=peak,
+        doneness=doneness_at(peak),
+        reached=cooked.reached,
+        marks=marks,
+        verdicts=check,
+        doubt=doubt.causes if doubt else None,
+        water_lost_frac=water / mass,
+        fat_lost_frac=fat / mass,
+        yield_frac=1.0 - (water + fat) / mass,
         weighed_frac=wanted.weighed_frac,
-        browned=brown, brown_words=(brown_word(brown[0]), brown_word(brown[1])), plate_low_c=low,
-        plate_recovers_s=recovers, remarks=extra, fitted=fitted, said=_said(cooked),
+        browned=brown,
+        brown_words=(brown_word(brown[0]), brown_word(brown[1])),
+        plate_low_c=low,
+        plate_recovers_s=recovers,
+        remarks=extra,
+        fitted=fitted,
+        said=_said(cooked),
         summed=_summed(float(_log10(times, places[:, least])[-1])),
-    )  # fmt: skip
+    )
 
 
 def _rounded(series: Array, digits: int) -> tuple[float, ...]:
@@ -323,5 +336,7 @@ def _summed(log10: float) -> Phrase:
         f"As a sum over its rising temperature the place heated least passes {reached} log₁₀ of Salmonella "
         "(D60 {d60} s, z {z} K). A sum never replaces the line: strict models of other bacteria give less than half. "
         f"Most at risk: {AT_RISK}.",
-        n=number(min(log10, MANY_LOG10)), d60=number(D60_S), z=number(Z_K),
-    )  # fmt: skip
+        n=number(min(log10, MANY_LOG10)),
+        d60=number(D60_S),
+        z=number(Z_K),
+    )

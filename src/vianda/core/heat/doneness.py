@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from vianda.core.errors import UnknownItemError
-from vianda.core.units import c_from_f
+from vianda.core.basis.errors import UnknownItemError
+from vianda.core.basis.units import c_from_f
 
 WELL_DONE_C = c_from_f(160)
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from vianda.core.errors import OutOfRangeError
+from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.heat.conduction.body import Piece
 from vianda.core.heat.conduction.faces import SHUT
 from vianda.core.heat.conduction.meat import Meat

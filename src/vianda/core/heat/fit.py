@@ -13,9 +13,9 @@ from typing import Literal
 
 import numpy as np
 
-from vianda.core.errors import OutOfRangeError
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.phrase import Amount, Phrase, delta_temp, frac, say
 from vianda.core.heat.conduction.run import March, Setup, times_of
-from vianda.core.phrase import Amount, Phrase, delta_temp, frac, say
 
 # Standard deviation of ln(factor) before anything is known; the factor stays between the bounds.
 PRIOR_SD, LOW, HIGH = 0.2, 0.5, 2.0
@@ -110,9 +110,19 @@ def fit(setup: Setup, observed: Observed) -> HeatFit:
         theta, sd = _least(lambda t: _misfit(with_factor(t), observed) + (t / PRIOR_SD) ** 2)
         residual = _worst(with_factor(theta), observed)
     if residual > MOST_RESIDUAL_K:
-        return HeatFit(of, 1.0, PRIOR_SD, 1.0, residual, True, say(
-            "The nearest this model comes to that reading is {gap} off: it was not used. Is the probe in the middle, "
-            "the clock started when it was laid on, the thickness as measured?", gap=delta_temp(residual)))  # fmt: skip
+        return HeatFit(
+            of,
+            1.0,
+            PRIOR_SD,
+            1.0,
+            residual,
+            True,
+            say(
+                "The nearest this model comes to that reading is {gap} off: it was not used. Is the probe in the "
+                "middle, the clock started when it was laid on, the thickness as measured?",
+                gap=delta_temp(residual),
+            ),
+        )
     drip = 1.0
     if observed.cooked_yield_frac is not None:
         drip = _drip(with_factor(theta), observed.cooked_yield_frac)

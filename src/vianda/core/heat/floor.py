@@ -8,8 +8,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from vianda.core.kitchen import Country, Setting
-from vianda.core.units import c_from_f
+from vianda.core.basis.units import c_from_f
+from vianda.core.equipment.kitchen import Country, Setting
 
 AT_RISK = "children, pregnant women, older people and anyone with weak immunity"
 
@@ -27,28 +27,13 @@ class Floor:
 
 
 USDA_GROUND = Floor(
-    "usda-ground",
-    "USDA consumer advice",
-    c_from_f(160),
-    0,
-    "ground beef, pork, veal, lamb to 160 °F",
-    "USDA FSIS",
+    "usda-ground", "USDA consumer advice", c_from_f(160), 0, "ground beef, pork, veal, lamb to 160 °F", "USDA FSIS"
 )
 USDA_POULTRY = Floor(
-    "usda-poultry",
-    "USDA consumer advice",
-    c_from_f(165),
-    0,
-    "ground poultry and mixes to 165 °F",
-    "USDA FSIS",
+    "usda-poultry", "USDA consumer advice", c_from_f(165), 0, "ground poultry and mixes to 165 °F", "USDA FSIS"
 )
 FOOD_CODE = Floor(
-    "food-code",
-    "FDA Food Code",
-    c_from_f(155),
-    17,
-    "comminuted meat, 155 °F for 17 s",
-    "FDA Food Code 2022, 3-401.11",
+    "food-code", "FDA Food Code", c_from_f(155), 17, "comminuted meat, 155 °F for 17 s", "FDA Food Code 2022, 3-401.11"
 )
 FOOD_CODE_POULTRY = Floor(
     "food-code-poultry", "FDA Food Code", c_from_f(165), 0, "poultry, 165 °F", "FDA Food Code 2022, 3-401.11"

@@ -15,9 +15,9 @@ from typing import Literal
 import numpy as np
 import numpy.typing as npt
 
+from vianda.core.basis.units import c_from_f
 from vianda.core.heat.conduction.held import last_held
 from vianda.core.heat.floor import Floor, FloorChoice
-from vianda.core.units import c_from_f
 
 Array = npt.NDArray[np.float64]
 HoldKey = Literal["appendix-a-6.5", "appendix-a-7", "food-code", "patties-9cfr", "uk-fsa"]
@@ -61,7 +61,7 @@ class HoldVerdict:
 
 
 def _rows(name: str) -> list[dict[str, str]]:
-    text = (files("vianda.core") / "data" / name).read_text(encoding="utf-8")
+    text = (files("vianda.core.heat") / "data" / name).read_text(encoding="utf-8")
     return list(csv.DictReader(text.splitlines()))
 
 
@@ -87,16 +87,20 @@ def hold_tables() -> tuple[HoldTable, ...]:
 
     uk = tuple(Hold(t, s) for t, s in ((60.0, 2700.0), (65.0, 600.0), (70.0, 120.0), (75.0, 30.0), (80.0, 6.0)))
     return (
-        HoldTable("food-code", "Food Code, comminuted meat", "FDA Food Code 3-401.11", 0.0,
-                  fahrenheit("food_code_comminuted.csv")),
-        HoldTable("patties-9cfr", "9 CFR 318.23, patties", "9 CFR 318.23", 0.0,
-                  fahrenheit("patties_9cfr_318_23.csv")),
-        HoldTable("appendix-a-6.5", "Appendix A, 6.5 log₁₀", "USDA FSIS Appendix A, 1999", 6.5,
-                  column("seconds_6_5_log10")),
-        HoldTable("appendix-a-7", "Appendix A, 7 log₁₀", "USDA FSIS Appendix A, 1999", 7.0,
-                  column("seconds_7_log10")),
+        HoldTable(
+            "food-code",
+            "Food Code, comminuted meat",
+            "FDA Food Code 3-401.11",
+            0.0,
+            fahrenheit("food_code_comminuted.csv"),
+        ),
+        HoldTable("patties-9cfr", "9 CFR 318.23, patties", "9 CFR 318.23", 0.0, fahrenheit("patties_9cfr_318_23.csv")),
+        HoldTable(
+            "appendix-a-6.5", "Appendix A, 6.5 log₁₀", "USDA FSIS Appendix A, 1999", 6.5, column("seconds_6_5_log10")
+        ),
+        HoldTable("appendix-a-7", "Appendix A, 7 log₁₀", "USDA FSIS Appendix A, 1999", 7.0, column("seconds_7_log10")),
         HoldTable("uk-fsa", "UK, 70 °C for 2 min or the like", "UK Food Standards Agency", 0.0, uk),
-    )  # fmt: skip
+    )
 
 
 def met_at(times_s: Array, temp_c: Array, hold: Hold) -> float | None:

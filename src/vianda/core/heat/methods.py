@@ -9,10 +9,10 @@ from functools import cache
 from importlib.resources import files
 from typing import Any, Literal
 
-from vianda.core.errors import OutOfRangeError, UnknownItemError
-from vianda.core.formula import Heat, HeatStage, StageKind, Until
-from vianda.core.kitchen import Kitchen, Surface, SurfaceKind
-from vianda.core.styles import BLOCKS, FLAT, Form, Style
+from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
+from vianda.core.equipment.kitchen import Kitchen, Surface, SurfaceKind
+from vianda.core.model.formula import Heat, HeatStage, StageKind, Until
+from vianda.core.model.styles import BLOCKS, FLAT, Form, Style
 
 LONGEST_STAGE_S = 6 * 3600.0
 LOWEST_STAGE_C, HOTTEST_STAGE_C = 50.0, 400.0
@@ -76,10 +76,13 @@ def stage_choices(form: Form, on: SurfaceKind) -> tuple[StageChoice, ...]:
 def _deeds(kind: StageKind, form: Form, on: SurfaceKind) -> tuple[Deed, ...]:
     flat, dry, block = form in FLAT, kind not in _WET, form in BLOCKS
     possible: tuple[tuple[Deed, bool], ...] = (
-        ("flip", flat), ("press", flat and kind == "surface" and on in ("plate", "pan")),
-        ("cover", (flat and kind in ("surface", "oven")) or (block and kind == "oven")), ("cheese", flat and dry),
-        ("glaze", block), ("turn_every_s", flat and dry),
-    )  # fmt: skip
+        ("flip", flat),
+        ("press", flat and kind == "surface" and on in ("plate", "pan")),
+        ("cover", (flat and kind in ("surface", "oven")) or (block and kind == "oven")),
+        ("cheese", flat and dry),
+        ("glaze", block),
+        ("turn_every_s", flat and dry),
+    )
     return tuple(deed for deed, may in possible if may)
 
 
@@ -134,21 +137,23 @@ def _stage(row: dict[str, Any]) -> HeatStage:
 @cache
 def all_methods() -> Mapping[str, Method]:
     """Every ready-made way by key, in the order a cook is offered them."""
-    text = (files("vianda.core") / "data" / "heat_methods.toml").read_text(encoding="utf-8")
+    text = (files("vianda.core.heat") / "data" / "heat_methods.toml").read_text(encoding="utf-8")
     found = {}
     for row in tomllib.loads(text)["method"]:
         stages = tuple(_stage(s) for s in row["stages"])
-        found[row["key"]] = Method(row["key"], row["title"], row["why"], tuple(row["forms"]), tuple(row["surfaces"]),
-                                   stages)  # fmt: skip
+        found[row["key"]] = Method(
+            row["key"], row["title"], row["why"], tuple(row["forms"]), tuple(row["surfaces"]), stages
+        )
     return found
 
 
 def methods_for(form: Form, surface: Surface, kitchen: Kitchen) -> tuple[Method, ...]:
     """The ready-made ways that this form can go on this surface, in this kitchen."""
     return tuple(
-        m for m in all_methods().values()
+        m
+        for m in all_methods().values()
         if form in m.forms and surface.kind in m.surfaces and not _lacking(m.stages, kitchen)
-    )  # fmt: skip
+    )
 
 
 def _lacking(stages: tuple[HeatStage, ...], kitchen: Kitchen) -> str:
@@ -168,7 +173,7 @@ def lacking(heat: Heat, kitchen: Kitchen) -> str:
     Examples
     --------
     >>> from dataclasses import replace
-    >>> from vianda.core.kitchen import yard_galley
+    >>> from vianda.core.demo.kitchen import yard_galley
     >>> bare = replace(yard_galley(), surfaces=yard_galley().surfaces[:2])
     >>> lacking(Heat("iron-pan", 230, 71, method="pan-then-oven"), bare)
     'an oven'
@@ -187,8 +192,9 @@ def method_of(key: str, *, field: str = "/heat/method") -> Method:
     try:
         return all_methods()[key]
     except KeyError:
-        raise UnknownItemError(f"No way of cooking “{key[:60]}”; known are {', '.join(all_methods())}.",
-                               field=field) from None  # fmt: skip
+        raise UnknownItemError(
+            f"No way of cooking “{key[:60]}”; known are {', '.join(all_methods())}.", field=field
+        ) from None
 
 
 def stages_of(heat: Heat, style: Style, surface: Surface) -> tuple[HeatStage, ...]:
@@ -203,8 +209,8 @@ def usual_stages(style: Style, surface: Surface) -> tuple[HeatStage, ...]:
 
     Examples
     --------
-    >>> from vianda.core.kitchen import yard_galley
-    >>> from vianda.core.styles import style_of
+    >>> from vianda.core.demo.kitchen import yard_galley
+    >>> from vianda.core.model.styles import style_of
     >>> [s.until for s in usual_stages(style_of("smashed"), yard_galley().surfaces[0])]
     ['two-fifths', 'core']
     """
@@ -214,23 +220,25 @@ def usual_stages(style: Style, surface: Surface) -> tuple[HeatStage, ...]:
     side = sum(style.first_side[0].seconds) / 2
     if style.finish_first:
         return (
-            HeatStage("smoke", "time", finish), HeatStage("surface", "time", side),
+            HeatStage("smoke", "time", finish),
+            HeatStage("surface", "time", side),
             HeatStage("surface", "core", flip=True),
-        )  # fmt: skip
+        )
     if finish:
         gentle = (
-            HeatStage("indirect", "core") if surface.kind == "grate"
+            HeatStage("indirect", "core")
+            if surface.kind == "grate"
             else HeatStage("surface", "core", temp_c=120.0, cover=True)
-        )  # fmt: skip
+        )
         return (
             HeatStage("surface", "time", side),
-            HeatStage("surface", "time", side * style.second_side_ratio, flip=True), gentle,
-        )  # fmt: skip
+            HeatStage("surface", "time", side * style.second_side_ratio, flip=True),
+            gentle,
+        )
     pressed = style.press_by_s > 0 or style.form == "spread"
     if style.form == "spread":
         # The shell side only crisps; the meat is cooked through on its own side.
-        return (HeatStage("surface", "core", press=True),
-                HeatStage("surface", "core", temp_c=200.0, flip=True))  # fmt: skip
+        return (HeatStage("surface", "core", press=True), HeatStage("surface", "core", temp_c=200.0, flip=True))
     # Beyond what fills it, meat gets its heat from above or hardly at all: without a cover half an hour.
     covered = style.form == "filled"
     return (HeatStage("surface", "two-fifths", press=pressed), HeatStage("surface", "core", flip=True, cover=covered))
@@ -267,14 +275,18 @@ def check_stages(stages: tuple[HeatStage, ...], *, form: Form, on: SurfaceKind, 
         choice = next((c for c in stage_choices(form, on) if c.kind == stage.kind), None)
         if choice is None:
             raise OutOfRangeError(
-                "Crumbled meat goes from the bowl to the pan." if stage.kind in COLD
-                else "A loaf cooks in an oven, under a broiler, or beside a fire.", field=f"{where}/kind",
-            )  # fmt: skip
+                "Crumbled meat goes from the bowl to the pan."
+                if stage.kind in COLD
+                else "A loaf cooks in an oven, under a broiler, or beside a fire.",
+                field=f"{where}/kind",
+            )
         if stage.until not in choice.ends:
             raise OutOfRangeError(
-                "In the fridge or the freezer it lies by the clock." if stage.kind in COLD
-                else "Two fifths are looked for in a flat piece only.", field=f"{where}/until",
-            )  # fmt: skip
+                "In the fridge or the freezer it lies by the clock."
+                if stage.kind in COLD
+                else "Two fifths are looked for in a flat piece only.",
+                field=f"{where}/until",
+            )
         for deed, why in _DONE_SO.items():
             if getattr(stage, deed) and deed not in choice.deeds:
                 raise OutOfRangeError(why, field=f"{where}/{deed}")

@@ -5,19 +5,34 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal, Protocol
 
-from vianda.core.blend import BlendFigures
-from vianda.core.cook_yield import Band as Spread
-from vianda.core.formula import Heat
+from vianda.core.basis.band import Band as Spread
+from vianda.core.basis.phrase import Phrase
+from vianda.core.blend.blend import BlendFigures
 from vianda.core.heat.doneness import DONENESS, Doneness
 from vianda.core.heat.floor import FloorChoice
-from vianda.core.phrase import Phrase
+from vianda.core.model.formula import Heat
+from vianda.core.model.styles import Style
 from vianda.core.shape.figures import ShapeFigures
-from vianda.core.styles import Style
 
 StageKind = Literal[
-    "chill", "preheat", "press", "first-side", "second-side", "turn", "often", "finish", "indirect", "smoke", "bake",
-    "broil", "glaze", "brown", "fry", "simmer", "rest",
-]  # fmt: skip
+    "chill",
+    "preheat",
+    "press",
+    "first-side",
+    "second-side",
+    "turn",
+    "often",
+    "finish",
+    "indirect",
+    "smoke",
+    "bake",
+    "broil",
+    "glaze",
+    "brown",
+    "fry",
+    "simmer",
+    "rest",
+]
 Reach = Literal["usually", "may-fall-short", "thermometer-decides"]
 
 

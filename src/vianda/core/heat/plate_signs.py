@@ -9,9 +9,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
-from vianda.core.errors import OutOfRangeError, UnknownItemError
-from vianda.core.formula import PanFat
-from vianda.core.kitchen import SurfaceKind
+from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
+from vianda.core.equipment.kitchen import SurfaceKind
+from vianda.core.model.formula import PanFat
 
 SignKind = Literal["drop", "fat", "hand"]
 
@@ -102,6 +102,7 @@ def guess_surface(signs: tuple[str, ...], *, fat: PanFat = "") -> SurfaceGuess:
             a, b = FATS[fat].smokes_c - SMOKE_WIDTH_K, FATS[fat].smokes_c + SMOKE_WIDTH_K
         low, high = max(low, a), min(high, b)
     if low > high:
-        raise OutOfRangeError("Those signs contradict each other: look again, one at a time, where the meat will lie.",
-                              field="/signs")  # fmt: skip
+        raise OutOfRangeError(
+            "Those signs contradict each other: look again, one at a time, where the meat will lie.", field="/signs"
+        )
     return SurfaceGuess(low, (low + high) / 2, high)

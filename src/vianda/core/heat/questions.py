@@ -6,10 +6,8 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from vianda.core.edit import SetFigure
-from vianda.core.errors import OutOfRangeError
-from vianda.core.figure_rules import FIGURES
-from vianda.core.figures import Figures
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.phrase import Amount, Phrase, delta_temp, duration, length, say, temp, word
 from vianda.core.heat.conduction.body import Piece
 from vianda.core.heat.conduction.run import Cooked, March, Setup, cook, times_of
 from vianda.core.heat.conduction.slab import BROWN_HIGH, BROWN_LOW
@@ -23,11 +21,13 @@ from vianda.core.heat.cooked import (
     peak_of,
     wanted_of,
 )
-from vianda.core.heat.doubt import hotter
 from vianda.core.heat.holds import holds_of, least_heated, met_at
-from vianda.core.heat.setting import NOTHING_MORE, Asked, setup_of
-from vianda.core.phrase import Amount, Phrase, delta_temp, duration, length, say, temp, word
-from vianda.core.styles import BLOCKS, FLAT
+from vianda.core.heat.run_setup import NOTHING_MORE, Asked, setup_of
+from vianda.core.heat.uncertainty import hotter
+from vianda.core.model.edit import SetFigure
+from vianda.core.model.field_table import FIGURES
+from vianda.core.model.styles import BLOCKS, FLAT
+from vianda.core.pipeline.figures import Figures
 
 QuestionKind = Literal["how-thick", "how-hot", "how-long", "land-on-target", "reach-floor", "floor-in-time"]
 TRIES = 9
@@ -45,8 +45,14 @@ class HeatAnswer:
     change: SetFigure | None
 
 
-def ask(figures: Figures, kind: QuestionKind, *, value: float | None = None, crust: BrownWord | None = None,
-        asked: Asked = NOTHING_MORE) -> HeatAnswer:  # fmt: skip
+def ask(
+    figures: Figures,
+    kind: QuestionKind,
+    *,
+    value: float | None = None,
+    crust: BrownWord | None = None,
+    asked: Asked = NOTHING_MORE,
+) -> HeatAnswer:
     """Answer one question of the heat.
 
     Parameters
@@ -78,8 +84,11 @@ def ask(figures: Figures, kind: QuestionKind, *, value: float | None = None, cru
                 return HeatAnswer(
                     say("At {t} it does not come to {core}.", t=temp(value), core=temp(wanted.target_c)), None, None
                 )
-            return HeatAnswer(say("At {t} the core is there after {time}.", t=temp(value), time=duration(times[-1])),
-                          times[-1], SetFigure("surface_temp", value))  # fmt: skip
+            return HeatAnswer(
+                say("At {t} the core is there after {time}.", t=temp(value), time=duration(times[-1])),
+                times[-1],
+                SetFigure("surface_temp", value),
+            )
         case "land-on-target":
             return _land(setup, wanted)
         case "reach-floor":
@@ -122,8 +131,16 @@ def _how_thick(figures: Figures, setup: Setup, wanted: Wanted, seconds: float) -
             say("Not even {mm} is done in {time} this way.", mm=length(thinnest), time=duration(seconds)), None, None
         )
     raw = _bisect(in_time, thinnest, thickest)
-    return HeatAnswer(say("Up to {mm} raw comes to {core} in {time}.", mm=length(raw), core=temp(wanted.target_c),
-                      time=duration(seconds)), raw, SetFigure("thickness", round(raw, 1)))  # fmt: skip
+    return HeatAnswer(
+        say(
+            "Up to {mm} raw comes to {core} in {time}.",
+            mm=length(raw),
+            core=temp(wanted.target_c),
+            time=duration(seconds),
+        ),
+        raw,
+        SetFigure("thickness", round(raw, 1)),
+    )
 
 
 def _how_hot(figures: Figures, setup: Setup, seconds: float, crust: BrownWord) -> HeatAnswer:
@@ -141,12 +158,27 @@ def _how_hot(figures: Figures, setup: Setup, seconds: float, crust: BrownWord) -
         return float(max(march.now.tally[BROWN_LOW], march.now.tally[BROWN_HIGH])) < least
 
     if pale(HOTTEST_C):
-        return HeatAnswer(say("No surface up to {t} makes it {crust} in {time}.", t=temp(HOTTEST_C), crust=word(crust),
-                          time=duration(seconds)), None, None)  # fmt: skip
+        return HeatAnswer(
+            say(
+                "No surface up to {t} makes it {crust} in {time}.",
+                t=temp(HOTTEST_C),
+                crust=word(crust),
+                time=duration(seconds),
+            ),
+            None,
+            None,
+        )
     hot = _bisect(pale, 100.0, HOTTEST_C)
-    return HeatAnswer(say("About {t} makes it {crust} in {time}. Browning only ranks: trust the order, not the degree.",
-                      t=temp(hot), crust=word(crust), time=duration(seconds)), hot,
-                  SetFigure("surface_temp", round(hot)))  # fmt: skip
+    return HeatAnswer(
+        say(
+            "About {t} makes it {crust} in {time}. Browning only ranks: trust the order, not the degree.",
+            t=temp(hot),
+            crust=word(crust),
+            time=duration(seconds),
+        ),
+        hot,
+        SetFigure("surface_temp", round(hot)),
+    )
 
 
 def _land(setup: Setup, wanted: Wanted) -> HeatAnswer:
@@ -160,12 +192,17 @@ def _land(setup: Setup, wanted: Wanted) -> HeatAnswer:
     if not cooked.reached:
         return HeatAnswer(say("It does not come to {core} this way.", core=temp(wanted.target_c)), None, None)
     return HeatAnswer(
-        say("Taken off at {pull}, after {time}, it rises to {core} while it rests, if the carry-over is as computed. "
+        say(
+            "Taken off at {pull}, after {time}, it rises to {core} while it rests, if the carry-over is as computed. "
             "Cooks count on {low} at least; the advice does too.",
-            pull=temp(pull), time=duration(cooked.on_heat_s), core=temp(peak_of(cooked)),
-            low=delta_temp(wanted.counted_carry_k)),
-        cooked.on_heat_s, None,
-    )  # fmt: skip
+            pull=temp(pull),
+            time=duration(cooked.on_heat_s),
+            core=temp(peak_of(cooked)),
+            low=delta_temp(wanted.counted_carry_k),
+        ),
+        cooked.on_heat_s,
+        None,
+    )
 
 
 def leading_met(cooked: Cooked, wanted: Wanted) -> float | None:
@@ -203,8 +240,12 @@ def _reach_floor(setup: Setup, wanted: Wanted) -> HeatAnswer:
     needed = floor_needs_s(setup, wanted)
     if needed is None:
         return HeatAnswer(say("This way the coldest meat does not meet {floor}.", floor=_line(wanted)), None, None)
-    said = say("Leave it on for {time}, not {planned}: then the coldest meat meets {floor}, resting included.",
-               time=duration(needed), planned=duration(usual.on_heat_s), floor=_line(wanted))  # fmt: skip
+    said = say(
+        "Leave it on for {time}, not {planned}: then the coldest meat meets {floor}, resting included.",
+        time=duration(needed),
+        planned=duration(usual.on_heat_s),
+        floor=_line(wanted),
+    )
     return HeatAnswer(said, needed, SetFigure("core_target", round(floor.temp_c + 0.05, 1)))
 
 
@@ -230,9 +271,17 @@ def _floor_in_time(setup: Setup, wanted: Wanted, seconds: float) -> HeatAnswer:
     met = leading_met(cooked, wanted)
     highest = float(core_series(cooked).max())
     if met is None:
-        said = say("No: off after {time}, the core comes to {core} and the coldest meat stays short of {floor}.",
-                   time=duration(seconds), core=temp(highest), floor=_line(wanted))  # fmt: skip
+        said = say(
+            "No: off after {time}, the core comes to {core} and the coldest meat stays short of {floor}.",
+            time=duration(seconds),
+            core=temp(highest),
+            floor=_line(wanted),
+        )
     else:
-        said = say("Yes: taken off after {time}, the coldest meat meets {floor} at {met}.", time=duration(seconds),
-                   floor=_line(wanted), met=duration(met))  # fmt: skip
+        said = say(
+            "Yes: taken off after {time}, the coldest meat meets {floor} at {met}.",
+            time=duration(seconds),
+            floor=_line(wanted),
+            met=duration(met),
+        )
     return HeatAnswer(said, met, None)

@@ -7,20 +7,35 @@ from typing import Literal
 
 import numpy as np
 
-from vianda.core.figures import Figures
+from vianda.core.basis.phrase import Phrase, delta_temp, duration, length, mass, say, temp, word
+from vianda.core.equipment.heating import (
+    HOT_ENOUGH_K,
+    LASTS_MIN,
+    PLATE_BAND_K,
+    POWER_W_M2,
+    heats_up_s,
+    plate_store_j_m2_k,
+)
 from vianda.core.heat.conduction.run import Cooked
 from vianda.core.heat.conduction.slab import FAT_LOST, KEPT_SKIN_HIGH, KEPT_STORE_LOW
 from vianda.core.heat.plate_signs import FATS
-from vianda.core.heat.setting import SHORT_LOAF_MM, Asked
+from vianda.core.heat.run_setup import SHORT_LOAF_MM, Asked
 from vianda.core.heat.waves import wait_s, waves_of
-from vianda.core.heating import HOT_ENOUGH_K, LASTS_MIN, PLATE_BAND_K, POWER_W_M2, heats_up_s, plate_store_j_m2_k
-from vianda.core.phrase import Phrase, delta_temp, duration, length, mass, say, temp, word
-from vianda.core.styles import BLOCKS
+from vianda.core.model.styles import BLOCKS
+from vianda.core.pipeline.figures import Figures
 
 RemarkKey = Literal[
-    "flare-up", "smoke-point", "plate-cool", "crowded", "glaze-burns", "tender", "short-loaf", "fuel-fades",
-    "late-press", "waves",
-]  # fmt: skip
+    "flare-up",
+    "smoke-point",
+    "plate-cool",
+    "crowded",
+    "glaze-burns",
+    "tender",
+    "short-loaf",
+    "fuel-fades",
+    "late-press",
+    "waves",
+]
 # Fat that falls on coals flares once a piece lets go of more than this a minute: ours.
 FLARE_G_PER_MIN = 1.5
 # A plate that falls by more than this under the pieces gives grey meat instead of crust: ours, from common practice.
@@ -48,10 +63,17 @@ class HeatRemark:
 def remarks_on(figures: Figures, cooked: Cooked, asked: Asked) -> tuple[HeatRemark, ...]:
     """All that apply, most pressing first."""
     found = (
-        _cool(figures, asked), _crowded(figures, cooked), _waves(figures, cooked), _flare(figures, cooked),
-        _smoke(figures), _glaze(cooked), _late_press(figures, cooked), _fuel(figures, cooked), _short(figures),
+        _cool(figures, asked),
+        _crowded(figures, cooked),
+        _waves(figures, cooked),
+        _flare(figures, cooked),
+        _smoke(figures),
+        _glaze(cooked),
+        _late_press(figures, cooked),
+        _fuel(figures, cooked),
+        _short(figures),
         _tender(cooked),
-    )  # fmt: skip
+    )
     return tuple(r for r in found if r is not None)
 
 
@@ -62,8 +84,11 @@ def _cool(figures: Figures, asked: Asked) -> HeatRemark | None:
     gap = delta_temp(wanted - now)
     if figures.surface.kind not in ("plate", "pan"):
         # How fast an oven or a fire comes up is not known here.
-        return HeatRemark("plate-cool", say("{now} is {gap} short: wait", now=temp(now), gap=gap),
-                          say("Measured against the {wanted} meant; measure again.", wanted=temp(wanted)))  # fmt: skip
+        return HeatRemark(
+            "plate-cool",
+            say("{now} is {gap} short: wait", now=temp(now), gap=gap),
+            say("Measured against the {wanted} meant; measure again.", wanted=temp(wanted)),
+        )
     heating = figures.surface.heating
     power = POWER_W_M2[heating.power]
     store = plate_store_j_m2_k(heating, figures.surface.kind)
@@ -96,10 +121,13 @@ def _crowded(figures: Figures, cooked: Cooked) -> HeatRemark | None:
     return HeatRemark(
         "crowded",
         say("The surface falls to {low} under them", low=temp(low)),
-        say("{n} cold pieces at once take more than this metal holds, and it needs {back} to come back. "
-            "Fewer at once, a thicker plate, or more fire keep the crust.", n=word(str(figures.stove.at_once)),
-            back=duration(wait_s(cooked))),
-    )  # fmt: skip
+        say(
+            "{n} cold pieces at once take more than this metal holds, and it needs {back} to come back. "
+            "Fewer at once, a thicker plate, or more fire keep the crust.",
+            n=word(str(figures.stove.at_once)),
+            back=duration(wait_s(cooked)),
+        ),
+    )
 
 
 def _waves(figures: Figures, cooked: Cooked) -> HeatRemark | None:
@@ -115,10 +143,16 @@ def _waves(figures: Figures, cooked: Cooked) -> HeatRemark | None:
     return HeatRemark(
         "waves",
         say("Laid on as soon as it is scraped, a later wave finds {laid}", laid=temp(last.laid_c)),
-        say("It then takes {off} instead of {usual}" + paler + ". Wait {wait} after a wave is off, and the surface "
-            "measures {meant} again.", off=duration(last.off_s), usual=duration(first.off_s),
-            wait=duration(wait_s(cooked)), meant=temp(first.laid_c), **words),
-    )  # fmt: skip
+        say(
+            "It then takes {off} instead of {usual}" + paler + ". Wait {wait} after a wave is off, and the surface "
+            "measures {meant} again.",
+            off=duration(last.off_s),
+            usual=duration(first.off_s),
+            wait=duration(wait_s(cooked)),
+            meant=temp(first.laid_c),
+            **words,
+        ),
+    )
 
 
 def _flare(figures: Figures, cooked: Cooked) -> HeatRemark | None:
@@ -148,9 +182,12 @@ def _smoke(figures: Figures) -> HeatRemark | None:
     return HeatRemark(
         "smoke-point",
         say("{fat} smokes from {point}", fat=word(FATS[fat].title), point=temp(point)),
-        say("The surface is meant to be {hot}: it burns and tastes of it. Clarified butter or an oil for high heat, or "
-            "no fat at all under fatty meat.", hot=temp(hot)),
-    )  # fmt: skip
+        say(
+            "The surface is meant to be {hot}: it burns and tastes of it. Clarified butter or an oil for high heat, or "
+            "no fat at all under fatty meat.",
+            hot=temp(hot),
+        ),
+    )
 
 
 def _glaze(cooked: Cooked) -> HeatRemark | None:
@@ -158,8 +195,11 @@ def _glaze(cooked: Cooked) -> HeatRemark | None:
     if not coats:
         return None
     from_s = cooked.ended_s[coats[0] - 1] if coats[0] else 0.0
-    hot = np.nonzero((cooked.times_s >= from_s) & (cooked.more[:, KEPT_SKIN_HIGH] >= SUGAR_BURNS_C)
-                     & (cooked.times_s <= cooked.on_heat_s))[0]  # fmt: skip
+    hot = np.nonzero(
+        (cooked.times_s >= from_s)
+        & (cooked.more[:, KEPT_SKIN_HIGH] >= SUGAR_BURNS_C)
+        & (cooked.times_s <= cooked.on_heat_s)
+    )[0]
     if not len(hot):
         return None
     at = float(cooked.times_s[int(hot[0])])
@@ -214,8 +254,12 @@ def _tender(cooked: Cooked) -> HeatRemark | None:
     there = took < DONE_BEFORE_S
     return HeatRemark(
         "tender",
-        say("Cooked through before it goes in the sauce") if there
+        say("Cooked through before it goes in the sauce")
+        if there
         else say("In the sauce {took} until the core is there", took=duration(took)),
-        say("Cooks argue from 10 min to 3 h. Collagen softens slowly at a simmer: sinewy meat gains from {more} on, "
-            "lean mince only dries.", more=duration(TENDER_S)),
-    )  # fmt: skip
+        say(
+            "Cooks argue from 10 min to 3 h. Collagen softens slowly at a simmer: sinewy meat gains from {more} on, "
+            "lean mince only dries.",
+            more=duration(TENDER_S),
+        ),
+    )

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from vianda.core.equipment.heating import HOT_ENOUGH_K, heated_c, heats_up_s
 from vianda.core.heat.conduction.faces import Face
 from vianda.core.heat.conduction.run import Cooked, March
 from vianda.core.heat.conduction.slab import BROWN_HIGH, BROWN_LOW, STORE_LOW
 from vianda.core.heat.cooked import BrownWord, brown_word
-from vianda.core.heating import HOT_ENOUGH_K, heated_c, heats_up_s
 
 # Taken off, scraped, wiped and laid anew: ours.
 CHANGE_S = 30.0

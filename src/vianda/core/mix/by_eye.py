@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from vianda.core.errors import OutOfRangeError
+from vianda.core.basis.errors import OutOfRangeError
 
 MEAT = "meat"
 

@@ -6,30 +6,23 @@ import math
 from dataclasses import dataclass
 from decimal import Decimal
 
-from vianda.core.batch import Batch
-from vianda.core.blend import BlendFigures
-from vianda.core.formula import Formula
-from vianda.core.kitchen import Bun, Kitchen
-from vianda.core.larder import Larder
+from vianda.core.batch.batch import Batch
+from vianda.core.batch.lines import LineFigures, line_figures
+from vianda.core.batch.salt_ledger import SaltFigures, kitchen_salt
+from vianda.core.blend.blend import BlendFigures
+from vianda.core.equipment.kitchen import Bun, Kitchen
+from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.pantry import Ingredient
 from vianda.core.mix.fry_test import Correction, corrections
 from vianda.core.mix.index import Index, MixFacts, bind_index, looseness_index
 from vianda.core.mix.limits import Breach, breaches
-from vianda.core.mix.lines import LineFigures, line_figures
 from vianda.core.mix.panade import PanadeFigures, panade_figures
 from vianda.core.mix.protocol import Protocol, protocol
-from vianda.core.mix.salt_ledger import SaltFigures, kitchen_salt
 from vianda.core.mix.schools import BAND_GROUPS, TITLES, BandGroup, Resemblance, group_amounts, resembles
 from vianda.core.mix.temperature import chill_minutes, mixed_temp_c
 from vianda.core.mix.weigh_out import WeighOut, weigh_out
-from vianda.core.mix.whole import (
-    Allergen,
-    WholeMix,
-    allergens_of,
-    bowl_parts,
-    composition_of_whole,
-    whole_mix,
-)
-from vianda.core.pantry import Ingredient
+from vianda.core.mix.whole import Allergen, WholeMix, allergens_of, bowl_parts, composition_of_whole, whole_mix
+from vianda.core.model.formula import Formula
 
 COLD_C = 4.0
 COARSE_PLATE_MM = 7.0
@@ -128,11 +121,7 @@ def mix_figures(
             step_g=kitchen.scale.step_g,
         ),
         corrections=corrections(
-            salt=salt,
-            panade=panade,
-            egg_frac=facts.egg,
-            mix_mass_g=batch.mix_mass_g,
-            meat_mass_g=meat_g,
+            salt=salt, panade=panade, egg_frac=facts.egg, mix_mass_g=batch.mix_mass_g, meat_mass_g=meat_g
         ),
         allergens=allergens_of(lines, pantry=larder.pantry, bun=bun),
         breaches=breaches(mix.avoid, lines=lines, blend=blend, whole=whole, larder=larder),

@@ -5,11 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from vianda.core import phrase as ph
-from vianda.core.edit import SetFigure
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.batch.salt_ledger import SaltFigures
 from vianda.core.mix.panade import PanadeFigures
-from vianda.core.mix.salt_ledger import SaltFigures
-from vianda.core.phrase import Phrase, say
+from vianda.core.model.edit import SetFigure
 
 Verdict = Literal["bland", "salty", "falls-apart", "tight"]
 # A heaped teaspoon of mix, raw (from memory); one fifth of a per cent is the least most people taste (ours).
@@ -41,13 +41,7 @@ class Correction:
 
 
 def corrections(
-    *,
-    salt: SaltFigures,
-    panade: PanadeFigures,
-    egg_frac: float,
-    mix_mass_g: float,
-    meat_mass_g: float,
-    tests: int = 1,
+    *, salt: SaltFigures, panade: PanadeFigures, egg_frac: float, mix_mass_g: float, meat_mass_g: float, tests: int = 1
 ) -> tuple[Correction, ...]:
     """A correction for each verdict, for what is left of the batch after the tests.
 
@@ -72,31 +66,73 @@ def corrections(
     egg_g, liquid_g = EGG_STEP_FRAC * meat, crumb * ratio
     return (
         Correction(
-            "bland", "Bland",
-            say("Work {g} more salt through the {rest} left: {tsp} teaspoons", g=ph.mass(bland), rest=ph.mass(rest),
-                tsp=ph.number(bland / salt.g_per_tsp)),
-            say("Salt {s}", s=ph.fine_frac(now + SALT_STEP_FRAC)), SetFigure("salt", now + SALT_STEP_FRAC),
-            bland, bland / salt.g_per_tsp, 0.0, 0.0, 0.0, 0.0, rest,
+            "bland",
+            "Bland",
+            say(
+                "Work {g} more salt through the {rest} left: {tsp} teaspoons",
+                g=ph.mass(bland),
+                rest=ph.mass(rest),
+                tsp=ph.number(bland / salt.g_per_tsp),
+            ),
+            say("Salt {s}", s=ph.fine_frac(now + SALT_STEP_FRAC)),
+            SetFigure("salt", now + SALT_STEP_FRAC),
+            bland,
+            bland / salt.g_per_tsp,
+            0.0,
+            0.0,
+            0.0,
+            0.0,
+            rest,
         ),
         Correction(
-            "salty", "Too salty",
+            "salty",
+            "Too salty",
             say("Nothing takes it out: {g} of unsalted meat would bring it down a step", g=ph.mass(plain)),
-            say("Salt {s}", s=ph.fine_frac(less)), SetFigure("salt", less),
-            0.0, 0.0, 0.0, 0.0, 0.0, plain, rest,
+            say("Salt {s}", s=ph.fine_frac(less)),
+            SetFigure("salt", less),
+            0.0,
+            0.0,
+            0.0,
+            0.0,
+            0.0,
+            plain,
+            rest,
         ),
         Correction(
-            "falls-apart", "Falls apart",
-            say("{egg} of beaten egg, or {crumb} of crumb wetted with {liquid}", egg=ph.mass(egg_g),
-                crumb=ph.mass(crumb), liquid=ph.mass(liquid_g)),
+            "falls-apart",
+            "Falls apart",
+            say(
+                "{egg} of beaten egg, or {crumb} of crumb wetted with {liquid}",
+                egg=ph.mass(egg_g),
+                crumb=ph.mass(crumb),
+                liquid=ph.mass(liquid_g),
+            ),
             say("Egg {p}", p=ph.per_hundred(egg_frac + EGG_STEP_FRAC)),
             SetFigure("group", egg_frac + EGG_STEP_FRAC, item="egg"),
-            0.0, 0.0, crumb, liquid_g, egg_g, 0.0, rest,
+            0.0,
+            0.0,
+            crumb,
+            liquid_g,
+            egg_g,
+            0.0,
+            rest,
         ),
         Correction(
-            "tight", "Tight, springy",
-            say("{crumb} of crumb wetted with {liquid}, folded in with few strokes", crumb=ph.mass(crumb),
-                liquid=ph.mass(crumb * max(ratio, 1.0))),
-            say("Crumb {p}", p=ph.per_hundred(more_crumb)), SetFigure("group", more_crumb, item="crumb"),
-            0.0, 0.0, crumb, crumb * max(ratio, 1.0), 0.0, 0.0, rest,
+            "tight",
+            "Tight, springy",
+            say(
+                "{crumb} of crumb wetted with {liquid}, folded in with few strokes",
+                crumb=ph.mass(crumb),
+                liquid=ph.mass(crumb * max(ratio, 1.0)),
+            ),
+            say("Crumb {p}", p=ph.per_hundred(more_crumb)),
+            SetFigure("group", more_crumb, item="crumb"),
+            0.0,
+            0.0,
+            crumb,
+            crumb * max(ratio, 1.0),
+            0.0,
+            0.0,
+            rest,
         ),
-    )  # fmt: skip
+    )

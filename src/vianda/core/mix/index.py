@@ -9,8 +9,8 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from vianda.core.basis.phrase import Phrase, say
 from vianda.core.mix.panade import PanadeFigures
-from vianda.core.phrase import Phrase, say
 
 PLAIN = 40.0
 PASTE = ("damp", "stiff", "soft")
@@ -67,37 +67,54 @@ _BIND: tuple[_Rule, ...] = (
     ("salt worked in", lambda f: _capped(f.salt_in_mix, 500.0, 12.0), "Salt dissolves protein into a glue."),
     ("whole egg and yolk", lambda f: _capped(f.egg, 100.0, 20.0), "Egg sets between the crumbs of meat."),
     ("egg white", lambda f: _capped(f.white, 250.0, 20.0), "White sets firm, without fat."),
-    ("panade as a paste",
-     lambda f: _capped(f.panade.crumb_per_meat_frac, 80.0, 10.0) if f.panade.state in PASTE else 0.0,
-     "Swollen crumb fills the gaps and holds juice."),
-    ("dry crumb", lambda f: -_capped(f.panade.crumb_per_meat_frac, 80.0, 10.0) if f.panade.state == "dry" else 0.0,
-     "Dry crumb drinks the meat's juice and breaks the web."),
+    (
+        "panade as a paste",
+        lambda f: _capped(f.panade.crumb_per_meat_frac, 80.0, 10.0) if f.panade.state in PASTE else 0.0,
+        "Swollen crumb fills the gaps and holds juice.",
+    ),
+    (
+        "dry crumb",
+        lambda f: -_capped(f.panade.crumb_per_meat_frac, 80.0, 10.0) if f.panade.state == "dry" else 0.0,
+        "Dry crumb drinks the meat's juice and breaks the web.",
+    ),
     ("soup", lambda f: -20.0 if f.panade.state == "soup" else 0.0, "Free liquid keeps the meat apart."),
     ("cheese", lambda f: _capped(f.cheese, 40.0, 6.0), "Cheese melts and sets as glue."),
     ("raw onion and other wet pieces", lambda f: -_capped(f.raw_wet, 60.0, 12.0), "Pieces that weep leave gaps."),
-    ("fat past a quarter", lambda f: -_capped(max(0.0, f.fat_frac - 0.25), 150.0, 12.0),
-     "Fat runs out and leaves holes."),
+    (
+        "fat past a quarter",
+        lambda f: -_capped(max(0.0, f.fat_frac - 0.25), 150.0, 12.0),
+        "Fat runs out and leaves holes.",
+    ),
     ("working the meat", lambda f: _capped(max(0.0, f.work_s - 60.0), 0.06, 8.0), "Kneading makes it sticky."),
     ("processor", lambda f: _capped(f.processor_s, 0.8, 16.0), "A spin of the blades makes a fine, sliceable bind."),
     ("warm", lambda f: -_capped(max(0.0, f.mix_temp_c - 10.0), 1.5, 15.0), "Warm fat smears and coats the protein."),
-)  # fmt: skip
+)
 _LOOSE: tuple[_Rule, ...] = (
-    ("panade's water",
-     lambda f: _capped(f.panade.liquid_per_meat_frac, 130.0, 25.0) if f.panade.state in (*PASTE, "soup") else 0.0,
-     "Water held by crumb keeps the protein net open."),
+    (
+        "panade's water",
+        lambda f: _capped(f.panade.liquid_per_meat_frac, 130.0, 25.0) if f.panade.state in (*PASTE, "soup") else 0.0,
+        "Water held by crumb keeps the protein net open.",
+    ),
     ("crumb", lambda f: _capped(f.panade.crumb_per_meat_frac, 80.0, 10.0), "Crumb stands between the strands of meat."),
-    ("fat",
-     lambda f: min(10.0, 100.0 * (f.fat_frac - 0.15)) if f.fat_frac > 0.15 else -min(12.0, 120.0 * (0.15 - f.fat_frac)),
-     "Fat is soft; lean meat closes up."),
+    (
+        "fat",
+        lambda f: (
+            min(10.0, 100.0 * (f.fat_frac - 0.15)) if f.fat_frac > 0.15 else -min(12.0, 120.0 * (0.15 - f.fat_frac))
+        ),
+        "Fat is soft; lean meat closes up.",
+    ),
     ("onion and other wet pieces", lambda f: _capped(f.raw_wet, 40.0, 6.0), "Wet pieces make it crumble softly."),
     ("coarse plate", lambda f: 5.0 if f.coarse else 0.0, "Coarse strands leave room."),
     ("salt worked in", lambda f: -_capped(f.salt_in_mix, 500.0, 10.0), "Dissolved protein makes a springy bite."),
     ("egg", lambda f: -_capped(f.egg, 40.0, 8.0), "Set egg firms it."),
     ("egg white", lambda f: -_capped(f.white, 100.0, 8.0), "White makes it springy."),
-    ("working the meat", lambda f: -_capped(max(0.0, f.work_s - 60.0), 0.1, 15.0),
-     "Overworked meat eats like sausage."),
+    (
+        "working the meat",
+        lambda f: -_capped(max(0.0, f.work_s - 60.0), 0.1, 15.0),
+        "Overworked meat eats like sausage.",
+    ),
     ("processor", lambda f: -_capped(f.processor_s, 0.7, 25.0), "Past 15 seconds it goes springy."),
-)  # fmt: skip
+)
 
 
 def _index(rules: tuple[_Rule, ...], facts: MixFacts, words: tuple[str, ...]) -> Index:

@@ -8,11 +8,11 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from vianda.core.blend import BlendFigures
-from vianda.core.formula import Limit
-from vianda.core.larder import Larder
-from vianda.core.mix.lines import LineFigures
+from vianda.core.batch.lines import LineFigures
+from vianda.core.blend.blend import BlendFigures
+from vianda.core.inventory.inventory import Larder
 from vianda.core.mix.whole import WholeMix
+from vianda.core.model.formula import Limit
 
 TITLES: Mapping[Limit, str] = {
     "no-pork": "No pork",
@@ -129,8 +129,7 @@ def breaches(
             found.append(Breach(limit, "whole", "", "the mix", whole.salt_g / whole.mass_g, LESS_SALT_FRAC))
         elif limit == "less-sugar" and whole.sugars_g / whole.mass_g > LESS_SUGAR_FRAC:
             sweetest = max(
-                present,
-                key=lambda line: line.mass_g * larder.pantry[line.ingredient].composition.sugars_g_per_100g,
+                present, key=lambda line: line.mass_g * larder.pantry[line.ingredient].composition.sugars_g_per_100g
             )
             found.append(
                 Breach(
@@ -149,7 +148,4 @@ def swaps_for(breach: Breach, *, larder: Larder) -> tuple[Swap, ...]:
     table = _LINE_SWAPS[breach.limit]
     offered = table.get(breach.key, table.get("", ()))
     crumb_like = larder.pantry[breach.key].group in ("crumb", "bread", "starch")
-    return tuple(
-        s for s in offered
-        if not s.to or (s.to in larder.pantry and (s.what or crumb_like))
-    )  # fmt: skip
+    return tuple(s for s in offered if not s.to or (s.to in larder.pantry and (s.what or crumb_like)))

@@ -12,9 +12,9 @@ from functools import cache
 from importlib.resources import files
 from typing import Literal
 
-from vianda.core.cook_yield import along
-from vianda.core.mix.lines import Entering
-from vianda.core.pantry import Ingredient
+from vianda.core.basis.band import along
+from vianda.core.batch.lines import Entering
+from vianda.core.inventory.pantry import Ingredient
 
 PanadeState = Literal["none", "dry", "damp", "stiff", "soft", "soup"]
 # The water of whole milk (SR28 01077): liquids are reckoned as the milk that brings as much water.
@@ -60,7 +60,7 @@ class PanadeFigures:
 
 @cache
 def _thirsts() -> Mapping[str, Thirst]:
-    text = (files("vianda.core") / "data" / "crumbs.toml").read_text(encoding="utf-8")
+    text = (files("vianda.core.mix") / "data" / "crumbs.toml").read_text(encoding="utf-8")
     return {key: Thirst(**row) for key, row in tomllib.loads(text).items()}
 
 
@@ -77,7 +77,7 @@ def as_milk_frac(ingredient: Ingredient) -> float:
 
     Examples
     --------
-    >>> from vianda.core.pantry import starter_pantry
+    >>> from vianda.core.inventory.pantry import starter_pantry
     >>> round(as_milk_frac(starter_pantry()["water"]), 3)
     1.134
     """

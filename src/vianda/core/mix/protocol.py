@@ -9,13 +9,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from vianda.core import phrase as ph
-from vianda.core.cook_yield import Band
-from vianda.core.formula import Dish, Mix
-from vianda.core.mix.lines import LineFigures
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.band import Band
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.batch.lines import LineFigures
+from vianda.core.batch.salt_ledger import SaltFigures
 from vianda.core.mix.panade import PanadeFigures
-from vianda.core.mix.salt_ledger import SaltFigures
-from vianda.core.phrase import Phrase, say
+from vianda.core.model.formula import Dish, Mix
 
 StepKind = Literal["cook-ahead", "soak", "season", "meats", "fold", "work", "measure", "fry", "chill", "shape", "brown"]
 
@@ -27,9 +27,13 @@ LEAST_CHILL_MIN, USUAL_CHILL_MIN = 30.0, (30.0, 60.0)
 PROCESSOR_S = (10.0, 15.0)
 COOKED_AHEAD = frozenset({"soft-onion", "brown-onion", "cooked-mushroom", "rice", "potato"})
 _STATE_WORDS = {
-    "dry": "dry crumbs", "damp": "damp crumbs", "stiff": "a stiff paste", "soft": "a soft paste", "soup": "soup",
+    "dry": "dry crumbs",
+    "damp": "damp crumbs",
+    "stiff": "a stiff paste",
+    "soft": "a soft paste",
+    "soup": "soup",
     "none": "",
-}  # fmt: skip
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,10 +84,12 @@ def protocol(
     if len(meats) > 1:
         steps.append(
             ProtocolStep(
-                "meats", "Combine the meats",
-                say("{meats}, loosely, before anything wet goes in", meats=ph.word(_listed(meats))), MEAT_BELOW_C,
+                "meats",
+                "Combine the meats",
+                say("{meats}, loosely, before anything wet goes in", meats=ph.word(_listed(meats))),
+                MEAT_BELOW_C,
             )
-        )  # fmt: skip
+        )
     elif present:
         steps.append(
             ProtocolStep("meats", "Break the meat up", say("Loose strands, straight from the cold"), MEAT_BELOW_C)
@@ -125,12 +131,16 @@ def _ahead(lines: Sequence[LineFigures]) -> list[ProtocolStep]:
         return []
     return [
         ProtocolStep(
-            "cook-ahead", "Cook ahead and cool",
-            say("{what}: cooked soft, spread out and cooled; it goes in at {now}", what=_names(cooked),
-                now=ph.temp(max(line.temp_c for line in cooked))),
+            "cook-ahead",
+            "Cook ahead and cool",
+            say(
+                "{what}: cooked soft, spread out and cooled; it goes in at {now}",
+                what=_names(cooked),
+                now=ph.temp(max(line.temp_c for line in cooked)),
+            ),
             ONION_BELOW_C,
         )
-    ]  # fmt: skip
+    ]
 
 
 def _soak(panade: PanadeFigures, mix: Mix) -> list[ProtocolStep]:
@@ -138,13 +148,15 @@ def _soak(panade: PanadeFigures, mix: Mix) -> list[ProtocolStep]:
         return []
     return [
         ProtocolStep(
-            "soak", "Soak the panade",
+            "soak",
+            "Soak the panade",
             say(
                 f"{{crumb}} of crumb in the liquid for {{time}}: it makes {_STATE_WORDS[panade.state]}",
-                crumb=ph.mass(panade.crumb_g), time=ph.minutes(max(mix.soak_min, panade.soak_needed_min)),
+                crumb=ph.mass(panade.crumb_g),
+                time=ph.minutes(max(mix.soak_min, panade.soak_needed_min)),
             ),
         )
-    ]  # fmt: skip
+    ]
 
 
 def _season(lines: Sequence[LineFigures], salt: SaltFigures, panade: PanadeFigures) -> list[ProtocolStep]:
@@ -156,8 +168,11 @@ def _season(lines: Sequence[LineFigures], salt: SaltFigures, panade: PanadeFigur
     into = "the paste" if panade.crumb_g > 0 and panade.liquid_g > 0 else "one bowl"
     parts = [*wet, *small]
     if mixed and parts:
-        text = say(f"{{what}} and {{salt}} of salt into {into}: even before it meets the meat", what=_names(parts),
-                   salt=ph.mass(salt.batch_salt_g))  # fmt: skip
+        text = say(
+            f"{{what}} and {{salt}} of salt into {into}: even before it meets the meat",
+            what=_names(parts),
+            salt=ph.mass(salt.batch_salt_g),
+        )
     elif mixed:
         text = say("{salt} of salt, strewn evenly over the cold meat", salt=ph.mass(salt.batch_salt_g))
     else:
@@ -175,8 +190,11 @@ def _work(lines: Sequence[LineFigures], mix: Mix, salt: SaltFigures) -> list[Pro
     if not lines and not (salt.salt_place == "mixed" and salt.batch_salt_g > 0):
         return steps
     if mix.work == "processor":
-        text = say("Spin panade and meat for {time}, in short bursts; past {most} it goes springy",
-                   time=ph.duration(mix.work_s), most=ph.duration(PROCESSOR_S[1]))  # fmt: skip
+        text = say(
+            "Spin panade and meat for {time}, in short bursts; past {most} it goes springy",
+            time=ph.duration(mix.work_s),
+            most=ph.duration(PROCESSOR_S[1]),
+        )
     elif mix.work == "spoon":
         text = say(
             "With a spoon or fork, about {time}; stop when no streak of white is left", time=ph.duration(mix.work_s)
@@ -191,8 +209,12 @@ def _work(lines: Sequence[LineFigures], mix: Mix, salt: SaltFigures) -> list[Pro
 
 def _measure(mix_temp_c: float, chill: Band) -> ProtocolStep:
     if mix_temp_c > MIX_BELOW_C:
-        text = say("It comes out at about {now}: too warm. Spread {depth} deep in the fridge for {time}",
-                   now=ph.temp(mix_temp_c), depth=ph.length(30), time=ph.minutes(chill.low, chill.high))  # fmt: skip
+        text = say(
+            "It comes out at about {now}: too warm. Spread {depth} deep in the fridge for {time}",
+            now=ph.temp(mix_temp_c),
+            depth=ph.length(30),
+            time=ph.minutes(chill.low, chill.high),
+        )
     else:
         text = say("It comes out at about {now}; hands and a warm bowl add to that", now=ph.temp(mix_temp_c))
     return ProtocolStep("measure", "Take its temperature", text, MIX_BELOW_C)
@@ -208,7 +230,11 @@ def _chill(dish: Dish, mix: Mix, lines: Sequence[LineFigures], salt: SaltFigures
             ]
         return [ProtocolStep("shape", "Shape it cold", say("With as few touches as will hold"), MIX_BELOW_C)]
     return [
-        ProtocolStep("chill", "Chill before shaping", say("{time}, covered: it firms and the seasoning evens out",
-                                                          time=ph.minutes(mix.chill_min)), 4.0),
+        ProtocolStep(
+            "chill",
+            "Chill before shaping",
+            say("{time}, covered: it firms and the seasoning evens out", time=ph.minutes(mix.chill_min)),
+            4.0,
+        ),
         ProtocolStep("shape", "Shape", say("Wet hands or a scoop; close the cracks, squash out the air")),
-    ]  # fmt: skip
+    ]

@@ -12,12 +12,12 @@ from functools import cache
 from importlib.resources import files
 from typing import Literal
 
-from vianda.core.errors import UnknownItemError
-from vianda.core.formula import BlendPart, Dish, Formula, MixLine, SaltPlace
-from vianda.core.larder import Larder
-from vianda.core.mix.lines import Entering, entering, per_meat
+from vianda.core.basis.errors import UnknownItemError
+from vianda.core.batch.lines import Entering, entering, per_meat
+from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.pantry import Ingredient
 from vianda.core.mix.panade import as_milk_frac
-from vianda.core.pantry import Ingredient
+from vianda.core.model.formula import BlendPart, Dish, Formula, MixLine, SaltPlace
 
 Band = tuple[float, float]
 BandGroup = Literal["crumb", "bread", "starch", "liquid", "egg", "white", "cheese", "onion", "tomato"]
@@ -35,9 +35,16 @@ TITLES: Mapping[BandGroup, str] = {
 }
 # How far outside its band a group is one whole step of unlikeness, by mass of the meat (ours).
 _SCALE: Mapping[BandGroup, float] = {
-    "crumb": 0.04, "bread": 0.05, "starch": 0.08, "liquid": 0.08, "egg": 0.05, "white": 0.03, "cheese": 0.05,
-    "onion": 0.08, "tomato": 0.50,
-}  # fmt: skip
+    "crumb": 0.04,
+    "bread": 0.05,
+    "starch": 0.08,
+    "liquid": 0.08,
+    "egg": 0.05,
+    "white": 0.03,
+    "cheese": 0.05,
+    "onion": 0.08,
+    "tomato": 0.50,
+}
 _UNUSED: Mapping[BandGroup, Band] = {group: (0.0, 0.06 if group == "onion" else 0.0) for group in BAND_GROUPS}
 PLACE_STEP = 0.75
 SPECIES_SCALE = 0.25
@@ -101,7 +108,7 @@ class Resemblance:
 @cache
 def mix_schools() -> Mapping[str, MixSchool]:
     """Every school of mixing by key, in the order a cook is offered them."""
-    text = (files("vianda.core") / "data" / "mix_schools.toml").read_text(encoding="utf-8")
+    text = (files("vianda.core.mix") / "data" / "mix_schools.toml").read_text(encoding="utf-8")
     return {
         row["key"]: MixSchool(
             key=row["key"],
@@ -177,7 +184,7 @@ def resembles(
 
     Examples
     --------
-    >>> from vianda.core.larder import starter_larder
+    >>> from vianda.core.inventory.inventory import starter_larder
     >>> r = resembles("burger", (), place="surface", parts=(BlendPart("chuck", 1.0),), larder=starter_larder())
     >>> r.nearest, r.exact
     ('purist', True)
@@ -215,10 +222,15 @@ def follow_mix(formula: Formula, school: MixSchool, *, larder: Larder) -> Formul
     kept = [e for e in entered if e.line.locked or e.line.core]
     spoken: set[str] = set(BAND_GROUPS)
     wanted = {key: per for key, per in school.lines if key in larder.pantry}
-    stays = [] if school.clears else [
-        e for e in entered
-        if not (e.line.locked or e.line.core) and e.group not in spoken and e.ingredient.key not in wanted
-    ]  # fmt: skip
+    stays = (
+        []
+        if school.clears
+        else [
+            e
+            for e in entered
+            if not (e.line.locked or e.line.core) and e.group not in spoken and e.ingredient.key not in wanted
+        ]
+    )
     lines = [e.line for e in kept]
     for key, per in wanted.items():
         if all(e.ingredient.key != key for e in kept):

@@ -10,9 +10,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-from vianda.core.composition import Composition
-from vianda.core.cook_yield import Band
-from vianda.core.errors import OutOfRangeError
+from vianda.core.basis.band import Band
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.inventory.composition import Composition
 
 # cp in J/(kg K) = a + b T + c T², T in °C: Choi & Okos (1986); the leading term of water as in CoolProp differs by 1 %.
 _CP: tuple[tuple[float, float, float], ...] = (
@@ -76,7 +76,7 @@ def heat_capacity_j_per_kg_k(composition: Composition, *, temp_c: float) -> floa
 
     Examples
     --------
-    >>> from vianda.core.composition import sr28_composition
+    >>> from vianda.core.inventory.composition import sr28_composition
     >>> round(heat_capacity_j_per_kg_k(sr28_composition("23572"), temp_c=4.0))
     3341
     """
@@ -95,7 +95,7 @@ def mixed_temp_c(parts: Sequence[Part]) -> float:
 
     Examples
     --------
-    >>> from vianda.core.composition import sr28_composition
+    >>> from vianda.core.inventory.composition import sr28_composition
     >>> water = sr28_composition("14429")
     >>> round(mixed_temp_c([Part(100, water, 20.0), Part(100, water, 0.0)]), 1)
     10.0

@@ -7,11 +7,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from vianda.core.mix.lines import LineFigures
-from vianda.core.mix.salt_ledger import SaltFigures
-from vianda.core.pantry import Ingredient, Pantry
-from vianda.core.units import ML_PER_CUP, ML_PER_TBSP, ML_PER_TSP
-from vianda.core.weighing import shares_on_scale
+from vianda.core.basis.scale_step import shares_on_scale
+from vianda.core.basis.units import ML_PER_CUP, ML_PER_TBSP, ML_PER_TSP
+from vianda.core.batch.lines import LineFigures
+from vianda.core.batch.salt_ledger import SaltFigures
+from vianda.core.inventory.pantry import Ingredient, Pantry
 
 How = Literal["scale", "pieces", "spoon", "fine-scale"]
 # A line that half a scale step would change by more than this is measured by the spoon (ours).
@@ -93,9 +93,13 @@ def weigh_out(
     comes_to = meat_g + math.fsum(w.measured_g for w in in_bowl)
     worst = max(ordered, key=lambda w: abs(w.error_frac), default=None)
     return WeighOut(
-        tuple(ordered), meat_g, comes_to, comes_to / mix_g - 1.0, worst.name if worst else "",
+        tuple(ordered),
+        meat_g,
+        comes_to,
+        comes_to / mix_g - 1.0,
+        worst.name if worst else "",
         worst.error_frac if worst else 0.0,
-    )  # fmt: skip
+    )
 
 
 def _counted(line: LineFigures, ingredient: Ingredient) -> WeighLine:
@@ -104,9 +108,16 @@ def _counted(line: LineFigures, ingredient: Ingredient) -> WeighLine:
     count = max(1, math.floor(line.mass_g / piece.mass_g + 0.5))
     grams = count * piece.mass_g
     return WeighLine(
-        line.ingredient, line.name, line.mass_g, grams, "pieces", count, piece.name,
-        f"{count} {piece.name}{'s' if count > 1 else ''}", grams / line.mass_g - 1.0,
-    )  # fmt: skip
+        line.ingredient,
+        line.name,
+        line.mass_g,
+        grams,
+        "pieces",
+        count,
+        piece.name,
+        f"{count} {piece.name}{'s' if count > 1 else ''}",
+        grams / line.mass_g - 1.0,
+    )
 
 
 def _spooned(key: str, name: str, mass_g: float, ingredient: Ingredient) -> WeighLine:
@@ -131,11 +142,18 @@ def _weighed(lines: Sequence[LineFigures], *, pantry: Pantry, step_g: int) -> di
     grams = shares_on_scale([line.mass_g / total for line in lines], batch_g=rounded, step_g=step_g)
     return {
         line.ingredient: WeighLine(
-            line.ingredient, line.name, line.mass_g, float(g), "scale", 0.0, "",
-            household_measure(line.mass_g, pantry[line.ingredient]), g / line.mass_g - 1.0,
+            line.ingredient,
+            line.name,
+            line.mass_g,
+            float(g),
+            "scale",
+            0.0,
+            "",
+            household_measure(line.mass_g, pantry[line.ingredient]),
+            g / line.mass_g - 1.0,
         )
         for line, g in zip(lines, grams, strict=True)
-    }  # fmt: skip
+    }
 
 
 def _salt(salt: SaltFigures, ingredient: Ingredient, step_g: int) -> WeighLine:
@@ -144,9 +162,16 @@ def _salt(salt: SaltFigures, ingredient: Ingredient, step_g: int) -> WeighLine:
         return _spooned("", salt.salt_name, exact, ingredient)
     grams = max(1, round(exact / step_g)) * step_g
     return WeighLine(
-        "", salt.salt_name, exact, float(grams), "scale", 0.0, "", household_measure(exact, ingredient),
+        "",
+        salt.salt_name,
+        exact,
+        float(grams),
+        "scale",
+        0.0,
+        "",
+        household_measure(exact, ingredient),
         grams / exact - 1.0,
-    )  # fmt: skip
+    )
 
 
 _PARTS = {0.125: "⅛", 0.25: "¼", 0.375: "⅜", 0.5: "½", 0.625: "⅝", 0.75: "¾", 0.875: "⅞"}
@@ -168,7 +193,7 @@ def household_measure(mass_g: float, ingredient: Ingredient) -> str:
 
     Examples
     --------
-    >>> from vianda.core.pantry import starter_pantry
+    >>> from vianda.core.inventory.pantry import starter_pantry
     >>> household_measure(36, starter_pantry()["dry-crumbs"]), household_measure(12, starter_pantry()["salt-fine"])
     ('⅓ cup', '2 tsp')
     """

@@ -6,13 +6,13 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from vianda.core.blend import BlendFigures, PartFigures
-from vianda.core.composition import SALT_PER_SODIUM, Composition
-from vianda.core.kitchen import Bun
-from vianda.core.larder import Larder
-from vianda.core.mix.lines import LineFigures
+from vianda.core.batch.lines import LineFigures
+from vianda.core.blend.blend import BlendFigures, PartFigures
+from vianda.core.equipment.kitchen import Bun
+from vianda.core.inventory.composition import SALT_PER_SODIUM, Composition
+from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.pantry import ALLERGENS, Group, Pantry
 from vianda.core.mix.temperature import Part
-from vianda.core.pantry import ALLERGENS, Group, Pantry
 
 # Atwater general factors, kcal/g (USDA Agriculture Handbook 74; EU Regulation 1169/2011, Annex XIV).
 KCAL_PER_G = {"protein": 4.0, "fat": 9.0, "carbohydrate": 4.0}
@@ -99,8 +99,10 @@ def whole_mix(
 
     mass = math.fsum(p.mass_g for p in parts) + mixed_salt_g
     fat, protein, carbohydrate = (
-        sum_of("fat_g_per_100g"), sum_of("protein_g_per_100g"), sum_of("carbohydrate_g_per_100g"),
-    )  # fmt: skip
+        sum_of("fat_g_per_100g"),
+        sum_of("protein_g_per_100g"),
+        sum_of("carbohydrate_g_per_100g"),
+    )
     sugars = sum_of("sugars_g_per_100g")
     energy = protein * KCAL_PER_G["protein"] + fat * KCAL_PER_G["fat"] + carbohydrate * KCAL_PER_G["carbohydrate"]
     own_salt = sum_of("sodium_mg_per_100g") * SALT_PER_SODIUM / 1000.0
@@ -135,9 +137,14 @@ def composition_of_whole(mix: WholeMix) -> Composition:
     """The whole per 100 g, for its heat capacity."""
     per = 100.0 / mix.mass_g
     return Composition(
-        mix.water_g * per, mix.protein_g * per, mix.fat_g * per, mix.carbohydrate_g * per, mix.ash_g * per,
-        mix.salt_g / SALT_PER_SODIUM * 1000.0 * per, mix.sugars_g * per,
-    )  # fmt: skip
+        mix.water_g * per,
+        mix.protein_g * per,
+        mix.fat_g * per,
+        mix.carbohydrate_g * per,
+        mix.ash_g * per,
+        mix.salt_g / SALT_PER_SODIUM * 1000.0 * per,
+        mix.sugars_g * per,
+    )
 
 
 def allergens_of(lines: Sequence[LineFigures], *, pantry: Pantry, bun: Bun | None) -> tuple[Allergen, ...]:

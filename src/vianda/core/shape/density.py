@@ -4,11 +4,9 @@ from __future__ import annotations
 
 import math
 from functools import lru_cache
-from typing import Literal
 
-from vianda.core.composition import Composition
-
-Packing = Literal["loose", "light", "firm"]
+from vianda.core.inventory.composition import Composition
+from vianda.core.model.formula import Packing
 
 # kg/m³ = a + b T + c T² of water, protein, fat, carbohydrate, ash: Choi & Okos (1986).
 _RHO = (
@@ -33,7 +31,7 @@ def solid_density_g_per_ml(composition: Composition, *, temp_c: float = COLD_C) 
 
     Examples
     --------
-    >>> from vianda.core.composition import sr28_composition
+    >>> from vianda.core.inventory.composition import sr28_composition
     >>> round(solid_density_g_per_ml(sr28_composition("23572")), 3)
     1.03
     """
@@ -47,9 +45,7 @@ def solid_density_g_per_ml(composition: Composition, *, temp_c: float = COLD_C) 
     total = math.fsum(shares)
     if total <= 0:
         return 1.0
-    volume = sum(
-        x / total / (a + b * temp_c + c * temp_c**2) for x, (a, b, c) in zip(shares, _RHO, strict=True)
-    )  # fmt: skip
+    volume = sum(x / total / (a + b * temp_c + c * temp_c**2) for x, (a, b, c) in zip(shares, _RHO, strict=True))
     return 1.0 / volume / 1000.0
 
 

@@ -5,19 +5,20 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from vianda.core.cook_yield import Band, CookLoss, CookMethod, cook_loss, diameter_shrink_frac
-from vianda.core.errors import OutOfRangeError
-from vianda.core.formula import Shape
-from vianda.core.kitchen import Bun, SurfaceKind
-from vianda.core.shape.density import PACKING, PACKING_SHRINK, Packing, solid_density_g_per_ml
+from vianda.core.basis.band import Band
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.equipment.kitchen import Bun, SurfaceKind
+from vianda.core.equipment.moulds import Ware
+from vianda.core.model.formula import Packing, Shape
+from vianda.core.model.styles import BLOCKS, FLAT, Form, Style
+from vianda.core.shape.cook_loss import CookLoss, CookMethod, cook_loss, diameter_shrink_frac
+from vianda.core.shape.density import PACKING, PACKING_SHRINK, solid_density_g_per_ml
 from vianda.core.shape.dimple import Dimple, dimple_for
 from vianda.core.shape.filling import Core, EggRow, core_of, egg_row
+from vianda.core.shape.piece_composition import Stuff
 from vianda.core.shape.press import press_kg
 from vianda.core.shape.scoop import ScoopFit, nearest_scoop
 from vianda.core.shape.solids import END_FRAC, SECTION_POWER, ball_diameter_mm, disc_diameter_mm, loaf_size_mm
-from vianda.core.shape.stuff import Stuff
-from vianda.core.styles import BLOCKS, FLAT, Form, Style
-from vianda.core.wares import Ware
 
 THINNEST_MM, THICKEST_MM = 2.5, 200.0
 # Room wanted between a raw loaf and the brim of its tin, for juice and fat that boil up: ours.
@@ -191,20 +192,35 @@ def shape_figures(
         ball_mm=ball_diameter_mm(volume_ml=volume) if style.press_by_s else 0.0,
         press_kg=press_kg(diameter_mm=length, thickness_mm=height) if style.press_by_s else None,
         fit=_fit(
-            style.form, bun, raw_mm=length, shrink=shrink, volume_ml=volume, thickness_mm=height, mass_g=piece_mass_g,
-        ) if flat else None,
+            style.form, bun, raw_mm=length, shrink=shrink, volume_ml=volume, thickness_mm=height, mass_g=piece_mass_g
+        )
+        if flat
+        else None,
         scoop=_scoop(style.form, piece_mass_g=piece_mass_g, density_g_per_ml=density, wares=wares),
         vessel=vessel,
         core=core_of(
-            name=stuff.core_name, mass_g=core_g, density_g_per_ml=core_density, diameter_mm=length,
-            thickness_mm=height, rim_mm=shape.rim_mm, piece_mass_g=piece_mass_g,
-        ) if style.form == "filled" and core_g > 0 else None,
+            name=stuff.core_name,
+            mass_g=core_g,
+            density_g_per_ml=core_density,
+            diameter_mm=length,
+            thickness_mm=height,
+            rim_mm=shape.rim_mm,
+            piece_mass_g=piece_mass_g,
+        )
+        if style.form == "filled" and core_g > 0
+        else None,
         eggs=egg_row(
-            mass_g=core_g, egg_mass_g=stuff.core_piece_g, density_g_per_ml=core_density, loaf_length_mm=length,
-            loaf_width_mm=width, loaf_height_mm=height,
-        ) if style.form in BLOCKS and core_g > 0 and stuff.core_piece_g > 0 else None,
+            mass_g=core_g,
+            egg_mass_g=stuff.core_piece_g,
+            density_g_per_ml=core_density,
+            loaf_length_mm=length,
+            loaf_width_mm=width,
+            loaf_height_mm=height,
+        )
+        if style.form in BLOCKS and core_g > 0 and stuff.core_piece_g > 0
+        else None,
         lumps=_lumps(style.form, height, piece_mass_g=piece_mass_g * stuff.meat_frac, density_g_per_ml=density),
-    )  # fmt: skip
+    )
 
 
 def packing_of(style: Style, shape: Shape) -> Packing:
@@ -223,8 +239,12 @@ def takes_ware(form: Form) -> tuple[str, ...]:
     ('scoop',)
     """
     kinds: dict[Form, tuple[str, ...]] = {
-        "disc": ("ring", "scoop"), "filled": ("ring",), "ball": ("scoop",), "tin": ("tin",), "tray": ("tray",),
-    }  # fmt: skip
+        "disc": ("ring", "scoop"),
+        "filled": ("ring",),
+        "ball": ("scoop",),
+        "tin": ("tin",),
+        "tray": ("tray",),
+    }
     return kinds.get(form, ())
 
 
@@ -241,17 +261,22 @@ def _loss(form: Form, *, stuff: Stuff, kind: SurfaceKind, end_temp_c: float, fac
     method = method_of(form, kind)
     if form != "crumbled":
         return cook_loss(
-            stuff.fat_frac, water_frac=stuff.water_frac, method=method, binder_frac=stuff.binder_frac,
-            end_temp_c=end_temp_c, factor=factor,
-        )  # fmt: skip
+            stuff.fat_frac,
+            water_frac=stuff.water_frac,
+            method=method,
+            binder_frac=stuff.binder_frac,
+            end_temp_c=end_temp_c,
+            factor=factor,
+        )
     # Only the meat is browned and drained; what comes to it in the pot stays in it.
     meat = cook_loss(stuff.meat_fat_frac, water_frac=0.77 - 0.76 * stuff.meat_fat_frac, method=method, factor=factor)
     share, left = stuff.meat_frac, meat.yield_frac
     rest = 1.0 - share
     return CookLoss(
-        meat.water_frac * share, meat.fat_frac * share,
+        meat.water_frac * share,
+        meat.fat_frac * share,
         Band(rest + share * left.low, rest + share * left.usual, rest + share * left.high),
-    )  # fmt: skip
+    )
 
 
 def _shrink(form: Form, *, stuff: Stuff, packing: Packing, end_temp_c: float, left: Band) -> Band:
@@ -335,7 +360,7 @@ def _fill(ware: Ware, *, volume_ml: float, mass_g: float) -> VesselFill:
 
 def _fit(
     form: Form, bun: Bun, *, raw_mm: float, shrink: Band, volume_ml: float, thickness_mm: float, mass_g: float
-) -> Fit | None:  # fmt: skip
+) -> Fit | None:
     if bun.across_mm <= 0 or form == "spread":
         return None
     raw = bun.across_mm / (1.0 - shrink.usual)

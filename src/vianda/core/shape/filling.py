@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from vianda.core.errors import OutOfRangeError
+from vianda.core.basis.errors import OutOfRangeError
 
 # A boiled hen's egg of 50 g shelled, mm: from memory, medium confidence.
 EGG_LENGTH_MM, EGG_WIDTH_MM = 57.0, 43.0
@@ -49,9 +49,15 @@ SMALLEST_CORE_MM = 15.0
 
 
 def core_of(
-    *, name: str, mass_g: float, density_g_per_ml: float, diameter_mm: float, thickness_mm: float, rim_mm: float,
+    *,
+    name: str,
+    mass_g: float,
+    density_g_per_ml: float,
+    diameter_mm: float,
+    thickness_mm: float,
+    rim_mm: float,
     piece_mass_g: float,
-) -> Core:  # fmt: skip
+) -> Core:
     """The filling as a disc: as wide as the piece less its rim on both sides, as thick as its volume makes it.
 
     Raises
@@ -80,8 +86,15 @@ def core_of(
     return Core(name, mass_g, across, thick, rim_mm, wall, mass_g / piece_mass_g, free >= SMALLEST_CORE_MM)
 
 
-def egg_row(*, mass_g: float, egg_mass_g: float, density_g_per_ml: float, loaf_length_mm: float,
-            loaf_width_mm: float, loaf_height_mm: float) -> EggRow | None:  # fmt: skip
+def egg_row(
+    *,
+    mass_g: float,
+    egg_mass_g: float,
+    density_g_per_ml: float,
+    loaf_length_mm: float,
+    loaf_width_mm: float,
+    loaf_height_mm: float,
+) -> EggRow | None:
     """Boiled eggs end to end along the middle of one loaf; an egg's length and width go with the cube root of its mass.
 
     A slice gets egg when its middle lies over the row.

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from functools import cache, lru_cache
 from importlib.resources import files
 
-from vianda.core.kitchen import Surface
+from vianda.core.equipment.kitchen import Surface
 
 Centres = tuple[tuple[float, float], ...]
 
@@ -40,7 +40,7 @@ def blocks_at_once(*, surface: Surface, length_mm: float, width_mm: float, gap_m
 
     Examples
     --------
-    >>> from vianda.core.kitchen import usual_oven
+    >>> from vianda.core.equipment.kitchen import usual_oven
     >>> len(blocks_at_once(surface=usual_oven(), length_mm=180, width_mm=120, gap_mm=40).centres_mm)
     4
     """
@@ -66,7 +66,7 @@ def discs_at_once(*, surface: Surface, diameter_mm: float, gap_mm: float) -> Lai
 
     Examples
     --------
-    >>> from vianda.core.kitchen import Surface
+    >>> from vianda.core.equipment.kitchen import Surface
     >>> plate = Surface("p", "plate", "plate", 700, 400, False)
     >>> laid = discs_at_once(surface=plate, diameter_mm=132, gap_mm=6)
     >>> len(laid.centres_mm), laid.in_squares
@@ -137,7 +137,7 @@ def _shifted(long: float, deep: float, pitch: float) -> list[list[tuple[float, f
 @cache
 def _tightest() -> Mapping[int, tuple[float, Centres]]:
     """Radius of the pan in radii of a disc, and the centres, for 1 to 19 discs."""
-    text = (files("vianda.core") / "data" / "circle_packings.csv").read_text(encoding="utf-8")
+    text = (files("vianda.core.shape") / "data" / "circle_packings.csv").read_text(encoding="utf-8")
     found: dict[int, tuple[float, list[tuple[float, float]]]] = {}
     for row in csv.DictReader(text.splitlines()):
         found.setdefault(int(row["n"]), (float(row["pan_radius"]), []))[1].append((float(row["x"]), float(row["y"])))

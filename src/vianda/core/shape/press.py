@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from vianda.core.cook_yield import Band
+from vianda.core.basis.band import Band
 
 # Yield stress of cold mince in Pa, low–usual–high: ours, from memory of hand-felt forces; low confidence.
 YIELD_STRESS_PA = (600.0, 1000.0, 2000.0)

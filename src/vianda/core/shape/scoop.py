@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from vianda.core.wares import SCOOP_NUMBERS, Ware, scoop_ml
+from vianda.core.equipment.moulds import SCOOP_NUMBERS, Ware, scoop_ml
 
 # Nearer than this is no difference; farther than the other nobody portions by it. Ours.
 SAME_FRAC, TOO_FAR_FRAC = 0.005, 0.25
@@ -37,7 +37,7 @@ def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, wares: Sequen
 
     Examples
     --------
-    >>> from vianda.core.wares import usual_wares
+    >>> from vianda.core.equipment.moulds import usual_wares
     >>> f = nearest_scoop(piece_mass_g=40, density_g_per_ml=1.03, wares=usual_wares())
     >>> f.name, round(f.mass_g, 1), round(f.error_frac * 100, 1)
     ('Scoop No. 24', 40.6, 1.5)
@@ -54,6 +54,13 @@ def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, wares: Sequen
     best = min(own, key=lambda w: abs(error(w.holds_ml)))
     off, least = error(best.holds_ml), error(of_all)
     return ScoopFit(
-        best.key, best.name, best.holds_ml * density_g_per_ml, off, number, of_all * density_g_per_ml, least,
-        worth_going_by=SAME_FRAC < abs(off) < TOO_FAR_FRAC, another_is_nearer=abs(least) < abs(off) - SAME_FRAC,
-    )  # fmt: skip
+        best.key,
+        best.name,
+        best.holds_ml * density_g_per_ml,
+        off,
+        number,
+        of_all * density_g_per_ml,
+        least,
+        worth_going_by=SAME_FRAC < abs(off) < TOO_FAR_FRAC,
+        another_is_nearer=abs(least) < abs(off) - SAME_FRAC,
+    )

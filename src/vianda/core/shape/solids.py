@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 import math
-from typing import Literal
 
-from vianda.core.errors import OutOfRangeError
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.model.formula import Ends
 
-Ends = Literal["round", "blunt", "square"]
 # How far an end is drawn out, by the loaf's width.
 END_FRAC: dict[Ends, float] = {"round": 0.5, "blunt": 0.25, "square": 0.0}
 # A loaf's section is half a superellipse |2x/w|ⁿ + |y/h|ⁿ = 1: upright sides, a rounded top. Ours.

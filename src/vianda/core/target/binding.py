@@ -8,9 +8,9 @@ from decimal import Decimal
 
 import numpy as np
 
-from vianda.core import phrase as ph
-from vianda.core.fat_range import Curve
-from vianda.core.phrase import Phrase, say
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.inventory.fat_range import Curve
 from vianda.core.target.program import Program, Row
 from vianda.core.target.solve import Answer
 from vianda.core.target.wish import Wish

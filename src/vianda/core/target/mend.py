@@ -6,9 +6,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 
-from vianda.core.errors import OutOfRangeError
-from vianda.core.larder import Larder
-from vianda.core.weighing import nearest_step
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.scale_step import nearest_step
+from vianda.core.inventory.inventory import Larder
 
 HEAVIEST_G = 1_000_000.0
 # Adding more than the batch itself is another batch, not a mend (ours): such answers come last.
@@ -58,7 +58,7 @@ def additions(
 
     Examples
     --------
-    >>> from vianda.core.larder import starter_larder
+    >>> from vianda.core.inventory.inventory import starter_larder
     >>> found = additions(batch_mass_g=1000, fat_frac=0.10, target_frac=0.20, candidates=[("trim-50", "")],
     ...                   larder=starter_larder(), step_g=1)
     >>> found[0].add_mass_g, round(found[0].fat_frac, 3)

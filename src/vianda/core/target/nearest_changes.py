@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import numpy as np
 
-from vianda.core import phrase as ph
-from vianda.core.fat_range import Curve
-from vianda.core.phrase import Phrase, say
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.inventory.fat_range import Curve
 from vianda.core.target.program import Program, Row
 
 MOST_CHANGES = 3

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from vianda.core.errors import InfeasibleBlendError, OutOfRangeError
+from vianda.core.basis.errors import InfeasibleBlendError, OutOfRangeError
 
 
 @dataclass(frozen=True, slots=True)

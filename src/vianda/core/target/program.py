@@ -6,10 +6,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from vianda.core.connective import COLLAGEN_OF_PROTEIN
-from vianda.core.cost import price_per_kg_used, usable_frac
-from vianda.core.fat_range import Curve, FatRange
-from vianda.core.larder import Larder, Meat
+from vianda.core.blend.connective import COLLAGEN_OF_PROTEIN
+from vianda.core.blend.cost import price_per_kg_used, usable_frac
+from vianda.core.inventory.fat_range import Curve, FatRange
+from vianda.core.inventory.inventory import Larder, Meat
 from vianda.core.target.wish import Wish
 
 
@@ -71,10 +71,7 @@ def program_of(wish: Wish, *, larder: Larder, batch_mass_g: int, grind_loss_frac
         ]
     )
     use_by = tuple(larder.lot(c.lot, meat=c.meat).use_by if c.lot else "" for c in chosen)
-    rows = [
-        Row("fat-most", "fat", usual, wish.fat_high_frac),
-        Row("fat-least", "fat", -usual, -wish.fat_low_frac),
-    ]
+    rows = [Row("fat-most", "fat", usual, wish.fat_high_frac), Row("fat-least", "fat", -usual, -wish.fat_low_frac)]
     for limit in wish.species:
         member = np.array([1.0 if m.species == limit.species else 0.0 for m in meats])
         if limit.most_frac < 1.0:

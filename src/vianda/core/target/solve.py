@@ -13,10 +13,10 @@ from statistics import NormalDist
 
 import numpy as np
 
-from vianda.core.cost import usable_frac
-from vianda.core.errors import CoreError
-from vianda.core.fat_range import Curve, spread_of
-from vianda.core.larder import Larder
+from vianda.core.basis.errors import CoreError
+from vianda.core.blend.cost import usable_frac
+from vianda.core.inventory.fat_range import Curve, spread_of
+from vianda.core.inventory.inventory import Larder
 from vianda.core.target.program import Program, program_of
 from vianda.core.target.thinned import Goal, least_change, least_doubt, most_urgent, thinned_blends
 from vianda.core.target.wish import Wish
@@ -124,7 +124,7 @@ def solve(
 
     Examples
     --------
-    >>> from vianda.core.larder import starter_larder
+    >>> from vianda.core.inventory.inventory import starter_larder
     >>> from vianda.core.target.wish import Candidate
     >>> wish = Wish((Candidate("round"), Candidate("trim-50"), Candidate("chuck")), 0.20, 0.22)
     >>> best = solve(wish, larder=starter_larder(), batch_mass_g=2000, step_g=1)[0]

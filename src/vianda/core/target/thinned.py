@@ -14,7 +14,7 @@ from typing import Any
 
 import numpy as np
 
-from vianda.core.fat_range import Curve
+from vianda.core.inventory.fat_range import Curve
 from vianda.core.target.program import Program
 
 # The surest blend aims at this middle part of the band, so that doubt has room on both sides (ours).

@@ -6,8 +6,8 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from vianda.core.errors import OutOfRangeError
-from vianda.core.formula import MOST_MEATS
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.model.formula import MOST_MEATS
 
 Aim = Literal["cheapest", "nearest", "surest", "use-up-first"]
 MOST_CANDIDATES = 60
@@ -63,8 +63,9 @@ class Wish:
         if len({c.meat for c in self.candidates}) != len(self.candidates):
             raise OutOfRangeError("A meat is named twice among the candidates.", field="/candidates")
         if not 0.0 <= self.fat_low_frac <= self.fat_high_frac <= 1.0:
-            raise OutOfRangeError("The fat wanted rises from its least to its most, within 0 to 100 %.",
-                                  field="/fat_low_frac")  # fmt: skip
+            raise OutOfRangeError(
+                "The fat wanted rises from its least to its most, within 0 to 100 %.", field="/fat_low_frac"
+            )
         if not 0.0 <= self.confidence_frac <= 0.99:
             raise OutOfRangeError("A confidence lies between 0 and 99 % of batches.", field="/confidence_frac")
         if not 1 <= self.most_meats <= MOST_MEATS:
@@ -75,9 +76,11 @@ class Wish:
             raise OutOfRangeError("Collagen by protein lies between 0 and 100 %.", field="/collagen_most_frac")
         for at, c in enumerate(self.candidates):
             if not (math.isfinite(c.least_frac) and 0.0 <= c.least_frac <= c.most_frac <= 1.0):
-                raise OutOfRangeError("A share's bounds rise from least to most, within 0 to 100 %.",
-                                      field=f"/candidates/{at}")  # fmt: skip
+                raise OutOfRangeError(
+                    "A share's bounds rise from least to most, within 0 to 100 %.", field=f"/candidates/{at}"
+                )
         for at, limit in enumerate(self.species):
             if not 0.0 <= limit.least_frac <= limit.most_frac <= 1.0:
-                raise OutOfRangeError("A species' bounds rise from least to most, within 0 to 100 %.",
-                                      field=f"/species/{at}")  # fmt: skip
+                raise OutOfRangeError(
+                    "A species' bounds rise from least to most, within 0 to 100 %.", field=f"/species/{at}"
+                )

@@ -64,9 +64,18 @@ def _settle_rim(
 
 @compiled
 def _along_rows(
-    temp: Array, water: Array, mass: Array, k: Array, width: Array, height: Array, blended: Array, side: Array,
-    step: float, climbs: Array, gained: Array,
-) -> float:  # fmt: skip
+    temp: Array,
+    water: Array,
+    mass: Array,
+    k: Array,
+    width: Array,
+    height: Array,
+    blended: Array,
+    side: Array,
+    step: float,
+    climbs: Array,
+    gained: Array,
+) -> float:
     """Add to what each cell gains (J) what flows along its row, seen with what climbs; what comes in by the side, J."""
     rows, columns = temp.shape
     besides, across, room = np.empty(columns), np.empty(columns - 1), np.empty((ROOM, columns))
@@ -84,9 +93,20 @@ def _along_rows(
 
 @compiled
 def _along_columns(
-    temp: Array, water: Array, mass: Array, k: Array, width: Array, height: Array, blended: Array, below: Array,
-    above: Array, step: float, climbs: Array, gained: Array, steam: Array,
-) -> float:  # fmt: skip
+    temp: Array,
+    water: Array,
+    mass: Array,
+    k: Array,
+    width: Array,
+    height: Array,
+    blended: Array,
+    below: Array,
+    above: Array,
+    step: float,
+    climbs: Array,
+    gained: Array,
+    steam: Array,
+) -> float:
     """March the columns with what each cell gained so far; what comes in from below and above, J.
 
     ``temp``, ``gained`` and ``climbs`` (W) become those of the end; ``steam`` is what boils off, kg.
@@ -115,10 +135,30 @@ def _along_columns(
 
 @compiled
 def march_block(
-    temp: Array, shares: Array, rims: Array, tally: Array, lethal: Array, peak: Array, width: Array, height: Array,
-    mass: Array, first: Array, drips: Array, factors: Array, faces: Array, dt_most: float, seconds: float, end: int,
-    end_value: float, coldest_c: float, clock: Array, kept_t: Array, kept_temp: Array, kept_more: Array, kept: int,
-) -> tuple[float, bool, int]:  # fmt: skip
+    temp: Array,
+    shares: Array,
+    rims: Array,
+    tally: Array,
+    lethal: Array,
+    peak: Array,
+    width: Array,
+    height: Array,
+    mass: Array,
+    first: Array,
+    drips: Array,
+    factors: Array,
+    faces: Array,
+    dt_most: float,
+    seconds: float,
+    end: int,
+    end_value: float,
+    coldest_c: float,
+    clock: Array,
+    kept_t: Array,
+    kept_temp: Array,
+    kept_more: Array,
+    kept: int,
+) -> tuple[float, bool, int]:
     """March half a section in place until the stage ends: seconds it took, whether it got there, samples kept.
 
     Arrays by cell have shape (rows from below, columns from the middle). ``kept_more``: skin below and above, the
@@ -177,8 +217,9 @@ def march_block(
         gained *= kept_on
         came_in *= kept_on
         came_in += _along_rows(temp, water, mass, k, width, height, blended, side, step, climbs, gained)
-        came_in += _along_columns(temp, water, mass, k, width, height, blended, below, above, step, climbs, gained,
-                                  steam)  # fmt: skip
+        came_in += _along_columns(
+            temp, water, mass, k, width, height, blended, below, above, step, climbs, gained, steam
+        )
         tally[HEAT_IN] += came_in
         let_go(flat, flat_shares, flat_first, flat_mass, flat_drips, flat_steam, dt, factors[1], out)
         tally[WATER_LOST] += out[0] + out[1]

@@ -98,8 +98,18 @@ def body_of(piece: Piece, *, finer: int = 1) -> Body:
     first, mass = _filled(inside, mesh.volume, piece)
     from_face = np.minimum(mesh.middle, size - mesh.middle) if piece.form == "slab" else size / 2 - mesh.middle
     meat = np.where(inside, 0.0, 1.0)
-    return Body(piece.form, mesh.width, np.ones(1), mesh.volume, mesh.area, mass, first, meat,
-                meat * escapes_frac(from_face), weight)  # fmt: skip
+    return Body(
+        piece.form,
+        mesh.width,
+        np.ones(1),
+        mesh.volume,
+        mesh.area,
+        mass,
+        first,
+        meat,
+        meat * escapes_frac(from_face),
+        weight,
+    )
 
 
 def _block(piece: Piece, finer: int) -> Body:

@@ -12,9 +12,13 @@ from vianda.core.heat.conduction.skin import AIR_KIND, FIRM_KIND, SHUT_KIND, STO
 
 FaceKind = Literal["contact", "air", "liquid", "fire", "cheese", "shut"]
 _KINDS: dict[FaceKind, int] = {
-    "shut": SHUT_KIND, "liquid": FIRM_KIND, "fire": FIRM_KIND, "air": AIR_KIND, "contact": STORE_KIND,
+    "shut": SHUT_KIND,
+    "liquid": FIRM_KIND,
+    "fire": FIRM_KIND,
+    "air": AIR_KIND,
+    "contact": STORE_KIND,
     "cheese": STORE_KIND,
-}  # fmt: skip
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,11 +51,21 @@ class Face:
     def row(self, *, contact: float = 1.0, air: float = 1.0) -> Array:
         """As numbers, its coefficient multiplied by that for its kind."""
         factor = air if self.kind == "air" else contact
-        return np.array([
-            _KINDS[self.kind], self.temp_c, self.h * factor, self.emissivity, self.vapour_pa,
-            self.temp_c if self.glow_c is None else self.glow_c, max(self.store, 1.0), self.power, self.gain,
-            self.round_c, self.round_h,
-        ])  # fmt: skip
+        return np.array(
+            [
+                _KINDS[self.kind],
+                self.temp_c,
+                self.h * factor,
+                self.emissivity,
+                self.vapour_pa,
+                self.temp_c if self.glow_c is None else self.glow_c,
+                max(self.store, 1.0),
+                self.power,
+                self.gain,
+                self.round_c,
+                self.round_h,
+            ]
+        )
 
 
 SHUT = Face("shut")

@@ -30,8 +30,9 @@ MOST_LOOKS = 30
 
 
 @compiled
-def solve_held(diagonal: Array, off: Array, right: Array, latent: Array, wet: Array, was_held: Array, new: Array,
-               work: Array) -> None:  # fmt: skip
+def solve_held(
+    diagonal: Array, off: Array, right: Array, latent: Array, wet: Array, was_held: Array, new: Array, work: Array
+) -> None:
     """Temperatures of a line: wet cells that would pass 100 °C are held there.
 
     ``off`` (n − 1) couples neighbours, ``latent`` is what boiling a cell dry takes, W; a cell with too little water for
@@ -101,8 +102,17 @@ def settle(
 
 
 @compiled
-def let_go(temp: Array, shares: Array, first: Array, mass: Array, drips: Array, steam: Array, dt: float,
-           drip_factor: float, out: Array) -> None:  # fmt: skip
+def let_go(
+    temp: Array,
+    shares: Array,
+    first: Array,
+    mass: Array,
+    drips: Array,
+    steam: Array,
+    dt: float,
+    drip_factor: float,
+    out: Array,
+) -> None:
     """Steam, drip and fat leave the cells, as readily as ``drips`` says (0–1).
 
     ``out``: drip, steam and fat in kg, and the heat they take along in J.
@@ -181,9 +191,18 @@ def two_step(dt: float, dt_before: float) -> tuple[float, float]:
 
 @compiled
 def solve_line(
-    temp: Array, water: Array, mass: Array, k: Array, width: Array, across: Array, ends: Array, step: float,
-    gained: Array, room: Array, blended: Array,
-) -> None:  # fmt: skip
+    temp: Array,
+    water: Array,
+    mass: Array,
+    k: Array,
+    width: Array,
+    across: Array,
+    ends: Array,
+    step: float,
+    gained: Array,
+    room: Array,
+    blended: Array,
+) -> None:
     """Temperatures of a line of cells after ``step`` s, implicit along itself; nothing is moved yet.
 
     ``across`` are the areas between cells, ``ends`` g and e of the two ends (heat into an end cell is g (e − T)), and
@@ -239,9 +258,20 @@ def carry(new: Array, off: Array, ends: Array, step: float, gained: Array, into:
 
 @compiled
 def conduct(
-    temp: Array, water: Array, mass: Array, k: Array, width: Array, across: Array, ends: Array, step: float,
-    gained: Array, into: Array, steam: Array, room: Array, blended: Array,
-) -> None:  # fmt: skip
+    temp: Array,
+    water: Array,
+    mass: Array,
+    k: Array,
+    width: Array,
+    across: Array,
+    ends: Array,
+    step: float,
+    gained: Array,
+    into: Array,
+    steam: Array,
+    room: Array,
+    blended: Array,
+) -> None:
     """March a line of cells by ``step`` in place and keep heat exactly. Arguments as in ``solve_line``.
 
     ``gained`` is what each cell takes in besides, J, and then all it took in; ``steam`` what boils off, kg, still in

@@ -80,9 +80,16 @@ class Standing:
     def copy(self) -> Standing:
         """The same, on its own."""
         return Standing(
-            self.temp.copy(), self.shares.copy(), self.edge.copy(), self.rims.copy(), self.tally.copy(),
-            self.lethal.copy(), self.peak.copy(), self.clock.copy(), self.stores,
-        )  # fmt: skip
+            self.temp.copy(),
+            self.shares.copy(),
+            self.edge.copy(),
+            self.rims.copy(),
+            self.tally.copy(),
+            self.lethal.copy(),
+            self.peak.copy(),
+            self.clock.copy(),
+            self.stores,
+        )
 
 
 @dataclass(frozen=True)
@@ -149,8 +156,16 @@ class March:
         rims = np.zeros((3, 3, max(shape)))
         rims[:, 0] = FIRST_FILM
         rims[:, 2] = start
-        return Standing(np.full(shape, start), body.first.copy(), edge, rims, np.zeros(sl.TALLIES), np.zeros(shape),
-                        np.full(shape, start), np.array([0.0, 0.0, self.keep_every_s]))  # fmt: skip
+        return Standing(
+            np.full(shape, start),
+            body.first.copy(),
+            edge,
+            rims,
+            np.zeros(sl.TALLIES),
+            np.zeros(shape),
+            np.full(shape, start),
+            np.array([0.0, 0.0, self.keep_every_s]),
+        )
 
     def stored_j(self) -> float:
         """Heat above liquid at 0 °C."""
@@ -183,19 +198,60 @@ class March:
         if body.form == "block":
             faces = np.stack([low, high, stage.side.row(contact=f.contact, air=f.air)])
             took, met, self._kept = march_block(
-                now.temp, now.shares, now.rims, now.tally, now.lethal, now.peak, body.width, body.height, body.mass,
+                now.temp,
+                now.shares,
+                now.rims,
+                now.tally,
+                now.lethal,
+                now.peak,
+                body.width,
+                body.height,
+                body.mass,
                 body.first,
-                body.escapes, self._factors, faces, self._step_s, seconds, end, value,
-                coldest, now.clock,
-                self._t, self._temp, self._more, self._kept,
-            )  # fmt: skip
+                body.escapes,
+                self._factors,
+                faces,
+                self._step_s,
+                seconds,
+                end,
+                value,
+                coldest,
+                now.clock,
+                self._t,
+                self._temp,
+                self._more,
+                self._kept,
+            )
         else:
             took, met, self._kept = sl.march_stage(
-                now.temp, now.shares, now.edge, now.tally, now.lethal, now.peak, body.width, body.volume, body.area,
-                body.mass, body.first, body.escapes, body.core_weight, self._factors, low, high, self._step_s, seconds,
-                end, value, coldest, stage.turn_every_s, now.clock, self._t, self._temp, self._more,
+                now.temp,
+                now.shares,
+                now.edge,
+                now.tally,
+                now.lethal,
+                now.peak,
+                body.width,
+                body.volume,
+                body.area,
+                body.mass,
+                body.first,
+                body.escapes,
+                body.core_weight,
+                self._factors,
+                low,
+                high,
+                self._step_s,
+                seconds,
+                end,
+                value,
+                coldest,
+                stage.turn_every_s,
+                now.clock,
+                self._t,
+                self._temp,
+                self._more,
                 self._kept,
-            )  # fmt: skip
+            )
         return took, met
 
     def _begin(self, stage: CookStage) -> None:
@@ -261,12 +317,10 @@ def cook(setup: Setup, *, keep_every_s: float, step_factor: float = 1.0) -> Cook
         march.now.clock[sl.EVERY] = max(march.now.clock[sl.EVERY], setup.resting.seconds / 60)
         march.stage(setup.resting)
     times, temp, more = march.samples()
-    return Cooked(setup, march.body, tuple(ended), reached, times, temp, more, at_pull, march.now)  # fmt: skip
+    return Cooked(setup, march.body, tuple(ended), reached, times, temp, more, at_pull, march.now)
 
 
-def times_of(
-    setup: Setup, *, core_c: float | None = None, step_factor: float = 1.0
-) -> tuple[tuple[float, ...], bool]:  # fmt: skip
+def times_of(setup: Setup, *, core_c: float | None = None, step_factor: float = 1.0) -> tuple[tuple[float, ...], bool]:
     """When each stage ends, without keeping anything: what doubt and questions ask for most."""
     march = March(setup, keep_every_s=1e9, step_factor=step_factor)
     ended: list[float] = []

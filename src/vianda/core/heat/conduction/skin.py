@@ -60,8 +60,9 @@ def _outer(at: float, face: Array, wet: float, most: float) -> float:
 
 
 @compiled
-def link(face: Array, cell_c: float, inner: float, film: float, dt: float, store_c: float, guess_c: float,
-         answer: Array) -> None:  # fmt: skip
+def link(
+    face: Array, cell_c: float, inner: float, film: float, dt: float, store_c: float, guess_c: float, answer: Array
+) -> None:
     """A face made linear round the present: heat into its cell is g (e − T). ``answer``: g, e, skin °C, what dries.
 
     ``inner`` is 2 k ÷ Δx of the cell, ``film`` the water on the skin. Heat to a skin falls with its temperature, heat

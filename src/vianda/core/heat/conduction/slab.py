@@ -33,8 +33,17 @@ EDGES = 9
 HEAT_IN, HEAT_OUT, WATER_LOST, FAT_LOST, BROWN_LOW, BROWN_HIGH, FLIPPED = range(7)
 TALLIES = 7
 # Columns of ``kept_more``; of a loaf the third is the skin of its side.
-(KEPT_SKIN_LOW, KEPT_SKIN_HIGH, KEPT_STORE_LOW, KEPT_STORE_HIGH, KEPT_WATER, KEPT_FAT, KEPT_BROWN_LOW, KEPT_BROWN_HIGH,
- KEPT_FLIPPED) = range(9)  # fmt: skip
+(
+    KEPT_SKIN_LOW,
+    KEPT_SKIN_HIGH,
+    KEPT_STORE_LOW,
+    KEPT_STORE_HIGH,
+    KEPT_WATER,
+    KEPT_FAT,
+    KEPT_BROWN_LOW,
+    KEPT_BROWN_HIGH,
+    KEPT_FLIPPED,
+) = range(9)
 # Rows of ``clock``, in s.
 NOW, NEXT, EVERY = range(3)
 END_TIME, END_CORE, END_TWO_FIFTHS, END_COLDEST, END_COLD = range(5)
@@ -135,11 +144,34 @@ def overshot(before: float, now: float, end_value: float) -> float:
 
 @compiled
 def march_stage(
-    temp: Array, shares: Array, edge: Array, tally: Array, lethal: Array, peak: Array, width: Array, volume: Array,
-    area: Array, mass: Array, first: Array, drips: Array, core_weight: Array, factors: Array, low: Array, high: Array,
-    dt_most: float, seconds: float, end: int, end_value: float, coldest_c: float, turn_every: float, clock: Array,
-    kept_t: Array, kept_temp: Array, kept_more: Array, kept: int,
-) -> tuple[float, bool, int]:  # fmt: skip
+    temp: Array,
+    shares: Array,
+    edge: Array,
+    tally: Array,
+    lethal: Array,
+    peak: Array,
+    width: Array,
+    volume: Array,
+    area: Array,
+    mass: Array,
+    first: Array,
+    drips: Array,
+    core_weight: Array,
+    factors: Array,
+    low: Array,
+    high: Array,
+    dt_most: float,
+    seconds: float,
+    end: int,
+    end_value: float,
+    coldest_c: float,
+    turn_every: float,
+    clock: Array,
+    kept_t: Array,
+    kept_temp: Array,
+    kept_more: Array,
+    kept: int,
+) -> tuple[float, bool, int]:
     """March one piece in place until the stage ends: seconds it took, whether it got there, samples kept.
 
     ``factors``: on conductivity, on drip, the share of drip that comes to a skin, on browning above. ``clock``: now,

@@ -20,8 +20,15 @@ LID_H, ROOM_H, COLD_H, FOIL_H = 15.0, 8.0, 8.0, 4.0
 SIMMER_H, FRY_H = 400.0, 300.0
 MEAT_EMISSIVITY = 0.9
 ROOM_C, OVER_PLATE_C, SIMMER_C, SMOKE_C, FRY_C, CHILL_C, FREEZE_C, HOLD_C = (
-    22.0, 40.0, 95.0, 107.0, 175.0, 3.0, -18.0, 65.0,
-)  # fmt: skip
+    22.0,
+    40.0,
+    95.0,
+    107.0,
+    175.0,
+    3.0,
+    -18.0,
+    65.0,
+)
 # A rolling ball touches the pan with about a third of its skin at a time; a lump that is stirred, with half: ours.
 ROLLED_FRAC, STIRRED_FRAC = 0.33, 0.5
 DAMP_AIR_PA, LID_AIR_PA, STEAM_AIR_PA, FOIL_AIR_PA = 1300.0, 8000.0, 55_000.0, 12_000.0

@@ -1,0 +1,30 @@
+"""A usual value with its range, and straight lines between the points of a table."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from itertools import pairwise
+
+
+@dataclass(frozen=True, slots=True)
+class Band:
+    """A usual value with its range."""
+
+    low: float
+    usual: float
+    high: float
+
+
+def along(points: tuple[tuple[float, float], ...], x: float) -> float:
+    """Straight lines between points; beyond the ends the last line runs on.
+
+    Examples
+    --------
+    >>> along(((0.0, 0.0), (1.0, 10.0)), 1.5)
+    15.0
+    """
+    if len(points) == 1:
+        return points[0][1]
+    pairs = list(pairwise(points))
+    (x0, y0), (x1, y1) = next((p for p in pairs if x <= p[1][0]), pairs[-1])
+    return y0 + (y1 - y0) * (x - x0) / (x1 - x0)

@@ -1,0 +1,179 @@
+"""The blend: lean to fat with its doubt, grams of each meat, and which meat brings the doubt."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from vianda.core.basis.errors import InfeasibleBlendError
+from vianda.core.basis.scale_step import SHARE_SLACK, shares_on_scale
+from vianda.core.inventory.evidence import width_after_test
+from vianda.core.inventory.fat_range import Z_90, FatRange, FatSpread, spread_of
+from vianda.core.inventory.inventory import POULTRY, Larder, Meat
+from vianda.core.model.formula import MOST_MEATS, BlendPart
+
+CURVE_POINTS = 41
+
+
+@dataclass(frozen=True, slots=True)
+class PartFigures:
+    """One meat in the blend, with what is known of its fat (after the evidence on its lot).
+
+    ``doubt_share_frac``: its part of the blend's variance, 0–1. ``tested_width_frac``: the width of the blend's
+    90 % band if this meat alone were put through one kitchen fat test.
+    """
+
+    meat: str
+    name: str
+    species: str
+    kind: str
+    share_frac: float
+    locked: bool
+    mass_g: int
+    fat_low_frac: float
+    fat_usual_frac: float
+    fat_high_frac: float
+    fat_mass_g: float
+    doubt_share_frac: float
+    lot: str = ""
+    lot_name: str = ""
+    tested_width_frac: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class BlendFigures:
+    """The blend as a whole. ``fat_low_frac`` to ``fat_high_frac`` holds nine batches in ten.
+
+    Chances are of a batch lying below, within and above the style's band. ``curve`` draws the doubt:
+    (fat, relative likelihood).
+    """
+
+    parts: tuple[PartFigures, ...]
+    fat_frac: float
+    fat_low_frac: float
+    fat_high_frac: float
+    batch_mass_g: int
+    chance_below_band: float = 0.0
+    chance_in_band: float = 0.0
+    chance_above_band: float = 0.0
+    curve: tuple[tuple[float, float], ...] = ()
+
+
+def blend_meats(parts: Sequence[BlendPart], *, larder: Larder) -> list[Meat]:
+    """The meats of a blend, in order, after checking that the blend is one.
+
+    Raises
+    ------
+    InfeasibleBlendError
+        No meat, too many, one named twice, or shares that do not sum to the whole.
+    """
+    if not 1 <= len(parts) <= MOST_MEATS:
+        raise InfeasibleBlendError(f"A blend has 1 to {MOST_MEATS} meats; this one has {len(parts)}.", field="/parts")
+    if len({p.meat for p in parts}) != len(parts):
+        raise InfeasibleBlendError("A meat is named twice; put its two shares together.", field="/parts")
+    for at, part in enumerate(parts):
+        if not 0.0 <= part.share_frac <= 1.0:
+            raise InfeasibleBlendError("A share lies between 0 and 100 %.", field=f"/parts/{at}/share_frac")
+    total = math.fsum(p.share_frac for p in parts)
+    if abs(total - 1.0) > SHARE_SLACK:
+        raise InfeasibleBlendError(f"The shares sum to {total * 100:.4g} %; a blend needs 100 %.", field="/parts")
+    return [larder.meat(p.meat, field=f"/parts/{at}/meat") for at, p in enumerate(parts)]
+
+
+def blend_fats(parts: Sequence[BlendPart], *, larder: Larder) -> list[FatRange]:
+    """What is known of the fat of each part, in order."""
+    return [larder.fat_of(p.meat, p.lot) for p in parts]
+
+
+def blend_spread(parts: Sequence[BlendPart], *, larder: Larder) -> FatSpread:
+    """The fat of the blend as a distribution, over independent meats."""
+    blend_meats(parts, larder=larder)
+    return spread_of([p.share_frac for p in parts], blend_fats(parts, larder=larder))
+
+
+def blend_figures(
+    parts: Sequence[BlendPart],
+    *,
+    larder: Larder,
+    batch_mass_g: int,
+    step_g: int,
+    band_frac: tuple[float, float],
+    spread: FatSpread | None = None,
+) -> BlendFigures:
+    """Lean to fat of a blend, with the doubt it inherits from its meats.
+
+    Usual fat F = Σ sᵢ uᵢ. The band is the 5 % and 95 % quantile of the sum of the meats' own distributions
+    (``spread_of``); shares of the doubt are shares of the variance, (sᵢ σᵢ)² ÷ Σ (sⱼ σⱼ)².
+
+    Parameters
+    ----------
+    band_frac : tuple
+        The style's usual band of fat, for the chances.
+    spread : FatSpread, optional
+        Given when it was worked out already.
+
+    Source: arithmetic; the ranges carry their own source.
+
+    Examples
+    --------
+    >>> from vianda.core.inventory.inventory import starter_larder
+    >>> parts = (BlendPart("chuck", 0.5), BlendPart("brisket-point", 0.5))
+    >>> b = blend_figures(parts, larder=starter_larder(), batch_mass_g=1000, step_g=1, band_frac=(0.18, 0.25))
+    >>> round(b.fat_frac, 3), b.chance_in_band > 0.6
+    (0.22, True)
+    """
+    meats = blend_meats(parts, larder=larder)
+    fats = blend_fats(parts, larder=larder)
+    total = math.fsum(p.share_frac for p in parts)
+    shares = [p.share_frac / total for p in parts]
+    masses = shares_on_scale(shares, batch_g=batch_mass_g, step_g=step_g)
+    found = spread or spread_of(shares, fats)
+    variances = [(s * f.sd) ** 2 for s, f in zip(shares, fats, strict=True)]
+    variance = math.fsum(variances)
+    low, high = found.quantile(0.05), found.quantile(0.95)
+    figures = tuple(
+        PartFigures(
+            meat=meat.key,
+            name=meat.name,
+            species=meat.species,
+            kind=meat.kind,
+            share_frac=share,
+            locked=part.locked,
+            mass_g=mass,
+            fat_low_frac=fat.low_frac,
+            fat_usual_frac=fat.usual_frac,
+            fat_high_frac=fat.high_frac,
+            fat_mass_g=mass * fat.usual_frac,
+            doubt_share_frac=v / variance if variance else 0.0,
+            lot=part.lot,
+            lot_name=larder.lot(part.lot, meat=part.meat).name if part.lot else "",
+            tested_width_frac=(high - low) * _left_after_test(variance, v, share, fat),
+        )
+        for part, meat, share, mass, fat, v in zip(parts, meats, shares, masses, fats, variances, strict=True)
+    )
+    below, above = 1.0 - found.chance_above(band_frac[0]), found.chance_above(band_frac[1])
+    return BlendFigures(
+        parts=figures,
+        fat_frac=math.fsum(s * f.usual_frac for s, f in zip(shares, fats, strict=True)),
+        fat_low_frac=low,
+        fat_high_frac=high,
+        batch_mass_g=batch_mass_g,
+        chance_below_band=below,
+        chance_in_band=max(0.0, 1.0 - below - above),
+        chance_above_band=above,
+        curve=found.curve(CURVE_POINTS),
+    )
+
+
+def _left_after_test(variance: float, own: float, share: float, fat: FatRange) -> float:
+    """What one test of one meat leaves of the blend's width, as a fraction: √(new variance ÷ old)."""
+    if variance <= 0.0:
+        return 1.0
+    tested = (share * width_after_test(fat) / Z_90) ** 2
+    return math.sqrt(max(0.0, variance - own + min(own, tested)) / variance)
+
+
+def has_poultry(blend: BlendFigures) -> bool:
+    """Whether any bird is in the blend: then the whole mix has the poultry floor."""
+    return any(p.species in POULTRY and p.share_frac > 0 for p in blend.parts)

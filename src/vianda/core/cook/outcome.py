@@ -1,0 +1,56 @@
+"""What a finished cook says about the plan: yield and shrink as weighed, beside what was expected."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from vianda.core.basis.band import Band
+from vianda.core.basis.errors import OutOfRangeError
+
+
+@dataclass(frozen=True, slots=True)
+class OutcomeFigures:
+    """Figures from the cook's own weighings; None where nothing was weighed. Fractions 0–1, mass in g."""
+
+    cooked_yield_frac: float | None
+    yield_expected: bool | None
+    cooked_piece_g: float | None
+    diameter_shrink_frac: float | None
+
+
+def outcome_figures(
+    *,
+    batch_mass_g: int,
+    pieces: int,
+    expected_yield_frac: Band,
+    raw_diameter_mm: float,
+    cooked_mass_g: float | None,
+    cooked_diameter_mm: float | None,
+) -> OutcomeFigures:
+    """Yield = cooked ÷ raw; shrink = 1 − cooked ÷ raw diameter.
+
+    Raises
+    ------
+    OutOfRangeError
+        When more came off than went on.
+
+    Examples
+    --------
+    >>> o = outcome_figures(batch_mass_g=1000, pieces=10, expected_yield_frac=Band(0.64, 0.74, 0.77),
+    ...                     raw_diameter_mm=130, cooked_mass_g=720, cooked_diameter_mm=104)
+    >>> o.cooked_yield_frac, round(o.diameter_shrink_frac, 3)
+    (0.72, 0.2)
+    """
+    if cooked_mass_g is not None and cooked_mass_g > batch_mass_g:
+        raise OutOfRangeError(
+            f"{cooked_mass_g:.0f} g cooked is more than the {batch_mass_g} g that went on raw. "
+            "Was the tray weighed too?",
+            field="/outcome/cooked_mass_g",
+        )
+    left = cooked_mass_g / batch_mass_g if cooked_mass_g is not None else None
+    return OutcomeFigures(
+        cooked_yield_frac=left,
+        yield_expected=None if left is None else expected_yield_frac.low <= left <= expected_yield_frac.high,
+        cooked_piece_g=None if cooked_mass_g is None else cooked_mass_g / pieces,
+        diameter_shrink_frac=None if cooked_diameter_mm is None else 1 - cooked_diameter_mm / raw_diameter_mm,
+    )

@@ -1,0 +1,179 @@
+"""What to do at the stove, step by step: once before, for each wave, once after."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.phrase import Phrase, duration, mass, say, temp
+from vianda.core.batch.portions import Portions
+from vianda.core.batch.salt_ledger import SaltFigures
+from vianda.core.equipment.kitchen import Surface
+from vianda.core.heat.plan import HeatPlan
+from vianda.core.shape.laying import Laid
+
+StepKind = Literal[
+    "chill",
+    "ready",
+    "lay",
+    "press",
+    "first-side",
+    "second-side",
+    "turn",
+    "often",
+    "finish",
+    "indirect",
+    "smoke",
+    "bake",
+    "broil",
+    "glaze",
+    "brown",
+    "fry",
+    "simmer",
+    "rest",
+]
+
+
+@dataclass(frozen=True, slots=True)
+class StoveStep:
+    """One instruction. ``timer_s`` 0 means that the cook says when; else it chimes then.
+
+    ``check_from_s`` is when to begin to look for the cue.
+    """
+
+    kind: StepKind
+    title: str
+    cue: Phrase
+    done_word: str
+    timer_s: float
+    check_from_s: float
+
+
+@dataclass(frozen=True, slots=True)
+class StovePlan:
+    """Steps and waves. The last wave may be smaller. ``footprint_mm`` is a piece across and deep, as it lies.
+
+    ``in_squares`` is how many a plain square grid would hold.
+    """
+
+    surface_width_mm: float
+    surface_depth_mm: float
+    surface_round: bool
+    centres_mm: tuple[tuple[float, float], ...]
+    footprint_mm: tuple[float, float]
+    at_once: int
+    in_squares: int
+    waves: int
+    last_wave: int
+    before: tuple[StoveStep, ...]
+    each_wave: tuple[StoveStep, ...]
+    after: tuple[StoveStep, ...]
+    on_heat_s: float
+
+
+# A wait shorter than the change of waves is none: ours.
+WORTH_WAITING_S = 30.0
+_DONE = {
+    "press": "Pressed",
+    "first-side": "Flipped",
+    "second-side": "Off the heat",
+    "finish": "Off the heat",
+    "bake": "Out of the oven",
+    "brown": "Browned",
+    "simmer": "Tender",
+    "turn": "Turned",
+    "often": "Off the heat",
+    "indirect": "Off the heat",
+    "smoke": "Next",
+    "broil": "Off the heat",
+    "glaze": "Sticky",
+    "fry": "Off the heat",
+    "rest": "Rested",
+}
+
+
+def stove_plan(
+    *,
+    heat: HeatPlan,
+    portions: Portions,
+    salt: SaltFigures,
+    surface: Surface,
+    surface_temp_c: float,
+    laid: Laid,
+    at_once: int | None = None,
+    wait_s: float = 0.0,
+) -> StovePlan:
+    """The stove's steps from the heat plan. ``at_once`` is given for what has no places, such as crumbled meat.
+
+    ``wait_s`` is how long the surface takes to come back between two waves.
+
+    Raises
+    ------
+    OutOfRangeError
+        When not even one piece fits the surface.
+    """
+    centres = laid.centres_mm
+    if not centres:
+        raise OutOfRangeError(
+            f"One piece is wider than {surface.name}: make it lighter or thicker, or choose a larger surface.",
+            field="/heat/surface",
+        )
+    at_once = min(len(centres) if at_once is None else at_once, portions.pieces)
+    waves = math.ceil(portions.pieces / at_once)
+    ready = StoveStep(
+        "ready",
+        "Heat the oven" if surface.kind == "oven" else "Heat the surface and measure it",
+        say("In when it reads {t} at the shelf", t=temp(surface_temp_c))
+        if surface.kind == "oven"
+        else say("Lay on when the surface reads {t}; wipe it dry first", t=temp(surface_temp_c)),
+        "It is hot",
+        0,
+        0,
+    )
+    chilled = [StoveStep("chill", s.title, s.cue, "Out of the cold", s.timer_s, s.low_s) for s in heat.before]
+    lay = StoveStep(
+        "lay", "Lay on {n}", _lay_cue(salt, surface, surface_temp_c, wait_s if waves > 1 else 0.0), "They are on", 0, 0
+    )
+    timed: list[StoveStep] = []
+    after: list[StoveStep] = []
+    stages = [s for s in heat.stages if s.kind != "preheat"]
+    last_on_heat = [s for s in stages if s.kind != "rest"][-1]
+    for stage in stages:
+        done = _DONE[stage.kind]
+        if done in ("Off the heat", "Out of the oven") and stage is not last_on_heat:
+            done = "Next"
+        step = StoveStep(stage.kind, stage.title, stage.cue, done, stage.timer_s, stage.low_s)  # type: ignore[arg-type]
+        # What simmers does so together, once every wave is browned.
+        (after if stage.kind in ("rest", "simmer") else timed).append(step)
+    together = sum((s.low_s + s.high_s) / 2 for s in heat.stages if s.kind == "simmer")
+    return StovePlan(
+        surface_width_mm=surface.width_mm,
+        surface_depth_mm=surface.depth_mm,
+        surface_round=surface.round_shape,
+        centres_mm=centres[:at_once],
+        footprint_mm=(laid.across_mm, laid.deep_mm),
+        at_once=at_once,
+        in_squares=min(laid.in_squares or at_once, portions.pieces),
+        waves=waves,
+        last_wave=portions.pieces - at_once * (waves - 1),
+        before=(*chilled, ready),
+        each_wave=(lay, *timed),
+        after=tuple(after),
+        on_heat_s=(heat.on_heat_s.usual - together) * waves + together,
+    )
+
+
+def _lay_cue(salt: SaltFigures, surface: Surface, surface_temp_c: float, wait_s: float) -> Phrase:
+    """How the pieces go on, and what a later wave waits for."""
+    later = (
+        " A later wave waits for {t} again, about {wait} after the last is off." if wait_s >= WORTH_WAITING_S else ""
+    )
+    more = {"t": temp(surface_temp_c), "wait": duration(wait_s)} if later else {}
+    if salt.piece_salt_g > 0 and salt.salt_place == "surface":
+        cue = "Salt the tops, {salt} a side; the rim too if it is thick" + ("." if later else "")
+        return say(cue + later, salt=mass(salt.side_salt_g), **more)
+    if surface.kind == "oven":
+        return say("Room between them on the tray, so that they brown instead of steaming")
+    return say("Cold from the fridge, with room between them" + ("." if later else "") + later, **more)

@@ -1,0 +1,85 @@
+"""Choices of shape: what a piece is shaped in and how, who gets the remainder, how much a guest eats."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
+from vianda.core.editing.set_shape import with_piece_mass
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.inventory.inventory import Larder
+from vianda.core.model import edit as e
+from vianda.core.model.formula import Formula
+from vianda.core.model.styles import Style, style_of
+from vianda.core.shape.figures import HEADSPACE_MM, takes_ware
+from vianda.core.shape.piece import piece_now
+from vianda.core.shape.solids import END_FRAC
+
+# Raw grams for a guest by appetite: common practice, no published source.
+APPETITE_G: dict[str, float] = {"light": 110.0, "usual": 150.0, "hearty": 220.0}
+KNOWN: dict[str, tuple[str, ...]] = {
+    "ends": tuple(END_FRAC),
+    "packing": ("", "loose", "light", "firm"),
+    "edges": ("rounded", "ragged"),
+    "papers": ("yes", "no"),
+    "firmness": ("soft", "chilled", "frozen"),
+    "remainder": ("first", "last", "bowl"),
+    "appetite": tuple(APPETITE_G),
+}
+
+
+def choose_shape(formula: Formula, field: e.ChoiceField, key: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
+    """The formula with one choice of shape made."""
+    if field == "ware":
+        return choose_ware(formula, key, larder=larder, kitchen=kitchen)
+    if key not in KNOWN[field]:
+        raise UnknownItemError(
+            f"“{key[:60]}” is none of: {', '.join(k for k in KNOWN[field] if k)}.", field=f"/shape/{field}"
+        )
+    if field == "appetite":
+        return _for_appetite(formula, APPETITE_G[key])
+    value: dict[str, Any] = {field: key == "yes" if field == "papers" else key}
+    return replace(formula, shape=replace(formula.shape, **value))
+
+
+def choose_ware(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
+    """Another tin, tray, scoop or ring, or none. A scoop also decides the weight: what it holds, level, of this mix."""
+    changed = replace(formula, shape=replace(formula.shape, ware=key))
+    if not key:
+        return changed
+    ware = kitchen.ware(key, field="/shape/ware")
+    style = style_of(formula.dish.style, field="/dish/style")
+    if ware.kind not in takes_ware(style.form):
+        kinds = " or a ".join(takes_ware(style.form)) or "nothing"
+        raise OutOfRangeError(f"“{style.title}” is not shaped in a {ware.kind}; it takes {kinds}.", field="/shape/ware")
+    if ware.kind == "scoop":
+        density = piece_now(formula, larder=larder, kitchen=kitchen).density_g_per_ml
+        return with_piece_mass(changed, ware.holds_ml * density)
+    return changed
+
+
+def usual_ware(style: Style, *, kitchen: Kitchen) -> str:
+    """The tin or tray a new formula of a style starts in: the one its usual piece fills nearest to the headspace."""
+    if style.form not in ("tin", "tray"):
+        return ""
+    volume = style.piece_mass_start_g / 1.05
+    fitting = [
+        w for w in kitchen.wares if w.kind == style.form and w.filled_ml(w.height_mm - HEADSPACE_MM) >= volume * 0.97
+    ]
+    return min(fitting, key=lambda w: w.holds_ml).key if fitting else ""
+
+
+def _for_appetite(formula: Formula, per_guest_g: float) -> Formula:
+    """So much for a guest: in pieces of the style's usual weight, or from one piece that guests share."""
+    style = style_of(formula.dish.style, field="/dish/style")
+    low, high = style.piece_mass_g
+    if style.guests_per_piece_start > 1:
+        share = max(1, min(40, round(formula.shape.piece_mass_g / per_guest_g)))
+        return replace(formula, dish=replace(formula.dish, guests_per_piece=share, pieces_per_guest=1))
+    each = max(1, min(12, round(per_guest_g / style.piece_mass_start_g)))
+    mass = min(max(per_guest_g / each, low), high)
+    changed = replace(formula, dish=replace(formula.dish, pieces_per_guest=each))
+    if formula.shape.portioning == "by_batch":
+        changed = replace(changed, shape=replace(changed.shape, portioning="by_piece"))
+    return with_piece_mass(changed, mass)

@@ -1,0 +1,191 @@
+"""The kitchen: the equipment as it really behaves, the units it thinks in, and the rules in force there."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from decimal import Decimal
+from functools import cache
+from typing import Literal
+
+from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
+from vianda.core.basis.units import UnitSystem
+from vianda.core.equipment.heating import USUAL_HEATING, Heating
+from vianda.core.equipment.moulds import Ware
+
+Country = Literal["US", "CA", "UK", "other"]
+Setting = Literal["home", "food-service"]
+SurfaceKind = Literal["plate", "pan", "grate", "oven"]
+BunKind = Literal["bun", "slice", "tortilla", "flatbread"]
+GrinderKind = Literal["grinder", "processor", "knife"]
+NamingRule = Literal["US", "EU", "CA", "UK", "none"]
+
+
+@dataclass(frozen=True, slots=True)
+class Scale:
+    """A scale: what it can show (``step_g``) and how much it can carry (``capacity_g``)."""
+
+    step_g: int
+    capacity_g: int
+
+    def __post_init__(self) -> None:
+        if self.step_g not in (1, 2, 5, 10):
+            raise OutOfRangeError("A scale reads in steps of 1, 2, 5 or 10 g.", field="/scale/step_g")
+        if not 500 <= self.capacity_g <= 200_000:
+            raise OutOfRangeError("A scale carries 500 g to 200 kg.", field="/scale/capacity_g")
+
+
+@dataclass(frozen=True, slots=True)
+class Surface:
+    """A hot surface, or an oven by the size of its tray. A round one has equal width and depth; sizes in mm.
+
+    ``loss_factor`` multiplies what the heat takes there; 1 until this kitchen's own weighings say otherwise.
+    ``heating`` is how it gives heat.
+    """
+
+    key: str
+    name: str
+    kind: SurfaceKind
+    width_mm: float
+    depth_mm: float
+    round_shape: bool
+    loss_factor: float = 1.0
+    heating: Heating = USUAL_HEATING
+
+    def __post_init__(self) -> None:
+        if not (50 <= self.width_mm <= 3000 and 50 <= self.depth_mm <= 3000):
+            raise OutOfRangeError(f"{self.name}: a surface measures 50 to 3000 mm each way.")
+
+
+@dataclass(frozen=True, slots=True)
+class Bun:
+    """Bread: its diameter in mm, its mass in g, its price, and the allergens declared on it.
+
+    A slice measures ``diameter_mm`` × ``depth_mm``; what is round has no depth. ``diameter_mm`` 0 means no bread.
+    """
+
+    key: str
+    name: str
+    diameter_mm: float
+    mass_g: float
+    price_each: Decimal
+    allergens: tuple[str, ...]
+    kind: BunKind = "bun"
+    depth_mm: float = 0.0
+
+    def __post_init__(self) -> None:
+        if self.diameter_mm and not 30 <= self.diameter_mm <= 500:
+            raise OutOfRangeError(f"{self.name}: bread is 30 to 500 mm across.", field="/buns")
+        if self.kind == "slice" and not 30 <= self.depth_mm <= 500:
+            raise OutOfRangeError(f"{self.name}: a slice has two sides of 30 to 500 mm.", field="/buns")
+
+    @property
+    def across_mm(self) -> float:
+        """The widest disc that lies on it: its diameter, or the shorter side of a slice."""
+        return min(self.diameter_mm, self.depth_mm) if self.depth_mm else self.diameter_mm
+
+
+NO_BUN = Bun("none", "No bun", 0.0, 0.0, Decimal(0), ())
+
+
+@dataclass(frozen=True, slots=True)
+class Grinder:
+    """Something that turns meat into mince: a grinder with plates, a processor with a bowl, or a knife.
+
+    ``load_g`` is what it takes at once (tray, bowl or board), ``pace_kg_per_min`` what goes through it,
+    ``hold_up_g`` what stays in it, ``plates_mm`` the holes of its plates.
+    """
+
+    key: str
+    name: str
+    kind: GrinderKind
+    load_g: float
+    pace_kg_per_min: float
+    hold_up_g: float
+    plates_mm: tuple[float, ...]
+
+    def __post_init__(self) -> None:
+        if not 50 <= self.load_g <= 100_000:
+            raise OutOfRangeError(f"{self.name}: a load is 50 g to 100 kg.", field="/grinders")
+        if not 0.01 <= self.pace_kg_per_min <= 100:
+            raise OutOfRangeError(f"{self.name}: 10 g to 100 kg go through in a minute.", field="/grinders")
+        if not 0 <= self.hold_up_g <= 5000:
+            raise OutOfRangeError(f"{self.name}: at most 5 kg stay in a machine.", field="/grinders")
+        if self.kind == "grinder" and not self.plates_mm:
+            raise OutOfRangeError(f"{self.name}: a grinder has at least one plate.", field="/grinders")
+        if any(not 1 <= p <= 30 for p in self.plates_mm):
+            raise OutOfRangeError(f"{self.name}: the holes of a plate are 1 to 30 mm wide.", field="/grinders")
+
+
+@cache
+def usual_grinders() -> tuple[Grinder, ...]:
+    """The tools of the demo kitchen; a kitchen from before tools were written down has them too."""
+    return (
+        Grinder("mincer", "Bench mincer, 82 mm plates", "grinder", 2500, 1.5, 90, (3.0, 4.5, 6.0, 8.0)),
+        Grinder("processor", "Processor, 3 l bowl", "processor", 500, 0.35, 15, ()),
+        Grinder("knife", "Knife and board", "knife", 600, 0.08, 5, ()),
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Kitchen:
+    """One kitchen. ``country`` and ``setting`` decide which published floor leads; ``salt`` is the one it holds."""
+
+    name: str
+    country: Country
+    setting: Setting
+    naming_rule: NamingRule
+    unit_system: UnitSystem
+    currency_code: str
+    scale: Scale
+    surfaces: tuple[Surface, ...]
+    buns: tuple[Bun, ...]
+    grinders: tuple[Grinder, ...] = ()
+    salt: str = "salt-fine"
+    wares: tuple[Ware, ...] = ()
+
+    def surface(self, key: str, *, field: str = "") -> Surface:
+        """The surface of that key, or ``UnknownItemError``."""
+        for surface in self.surfaces:
+            if surface.key == key:
+                return surface
+        raise UnknownItemError(f"This kitchen has no surface “{key[:60]}”.", field=field)
+
+    def bun(self, key: str, *, field: str = "") -> Bun:
+        """The bun of that key, or ``UnknownItemError``."""
+        for bun in self.buns:
+            if bun.key == key:
+                return bun
+        raise UnknownItemError(f"This kitchen has no bun “{key[:60]}”.", field=field)
+
+    def grinder(self, key: str, *, field: str = "") -> Grinder:
+        """The tool of that key, or ``UnknownItemError``."""
+        for grinder in self.grinders:
+            if grinder.key == key:
+                return grinder
+        raise UnknownItemError(f"This kitchen has no grinder “{key[:60]}”.", field=field)
+
+    def ware(self, key: str, *, field: str = "") -> Ware:
+        """The tin, tray, scoop or ring of that key, or ``UnknownItemError``."""
+        for ware in self.wares:
+            if ware.key == key:
+                return ware
+        raise UnknownItemError(f"This kitchen has no tin, tray, scoop or ring “{key[:60]}”.", field=field)
+
+    def surface_of_kind(self, kind: SurfaceKind) -> Surface | None:
+        """The first surface of a kind, if there is one."""
+        return next((s for s in self.surfaces if s.kind == kind), None)
+
+
+@cache
+def usual_flat_breads() -> tuple[Bun, ...]:
+    """What the demo kitchen spreads meat on; a kitchen from before flat breads were written down has them too."""
+    return (
+        Bun("tortilla-150", "Small wheat tortilla, 150 mm", 150, 26, Decimal("0.22"), ("gluten (wheat)",), "tortilla"),
+        Bun("flatbread-200", "Flatbread, 200 mm", 200, 85, Decimal("0.60"), ("gluten (wheat)",), "flatbread"),
+    )
+
+
+@cache
+def usual_oven() -> Surface:
+    """The oven of the demo kitchen; a kitchen from before ovens were written down has it too."""
+    return Surface("fan-oven", "Fan oven, tray 530 × 325", "oven", 530, 325, False)

@@ -1,0 +1,130 @@
+"""What gives a piece its shape: tins, trays, scoops and rings, measured inside."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import cache
+from typing import Literal
+
+from vianda.core.basis.errors import OutOfRangeError
+
+WareKind = Literal["tin", "tray", "scoop", "ring"]
+
+# One US fluid ounce in ml: 231 cubic inches to the gallon, 128 of them in it (NIST Handbook 44, appendix C).
+US_FL_OZ_ML = 29.5735295625
+# A scoop's number says how many level ones fill a US quart: published convention of the trade.
+QUART_FL_OZ = 32.0
+SCOOP_NUMBERS = (6, 8, 10, 12, 16, 20, 24, 30, 40, 50, 60, 70, 100)
+
+
+def scoop_ml(number: int) -> float:
+    """What a level scoop of a number holds: 32 US fl oz ÷ number, in ml.
+
+    Examples
+    --------
+    >>> round(scoop_ml(24), 1)
+    39.4
+    """
+    if number < 1:
+        raise OutOfRangeError("A scoop's number is 1 or more.", field="/wares")
+    return QUART_FL_OZ * US_FL_OZ_ML / number
+
+
+@dataclass(frozen=True, slots=True)
+class Ware:
+    """A tin, tray, scoop or ring; lengths in mm, inside.
+
+    ``length_mm`` × ``width_mm`` is a tin or tray at its brim, ``base_*`` at its bottom (0: straight sides); of a ring
+    ``length_mm`` is its diameter. ``volume_ml`` is measured by filling it with water, or what a scoop holds; 0 when it
+    follows from the rest. ``scoop_number`` 0 for all but scoops.
+    """
+
+    key: str
+    name: str
+    kind: WareKind
+    length_mm: float = 0.0
+    width_mm: float = 0.0
+    height_mm: float = 0.0
+    base_length_mm: float = 0.0
+    base_width_mm: float = 0.0
+    volume_ml: float = 0.0
+    scoop_number: int = 0
+
+    def __post_init__(self) -> None:
+        if self.kind == "scoop":
+            if self.scoop_number == 0 and not 2 <= self.volume_ml <= 500:
+                raise OutOfRangeError(f"{self.name}: a scoop has a number, or holds 2 to 500 ml.", field="/wares")
+            if self.scoop_number and not 4 <= self.scoop_number <= 100:
+                raise OutOfRangeError(f"{self.name}: scoops are numbered 4 to 100.", field="/wares")
+            return
+        sides = [self.length_mm, self.height_mm] + ([self.width_mm] if self.kind != "ring" else [])
+        if any(not 5 <= side <= 1000 for side in sides):
+            raise OutOfRangeError(f"{self.name}: it measures 5 to 1000 mm each way, inside.", field="/wares")
+        for brim, base in ((self.length_mm, self.base_length_mm), (self.width_mm, self.base_width_mm)):
+            if base and not 0.5 * brim <= base <= brim:
+                raise OutOfRangeError(
+                    f"{self.name}: the bottom is half of the brim or more, never wider.", field="/wares"
+                )
+        if self.volume_ml and not 0.7 <= self.volume_ml / self._by_size_ml() <= 1.1:
+            raise OutOfRangeError(
+                f"{self.name}: {self.volume_ml:.0f} ml does not fit its size, which gives {self._by_size_ml():.0f} ml.",
+                field="/wares",
+            )
+
+    @property
+    def holds_ml(self) -> float:
+        """To the brim: as measured, by its number, or by its size."""
+        if self.kind == "scoop":
+            return scoop_ml(self.scoop_number) if self.scoop_number else self.volume_ml
+        return self.volume_ml or self._by_size_ml()
+
+    def filled_ml(self, height_mm: float) -> float:
+        """What it holds up to a height: the prismatoid between bottom and that height; a measured volume scales it.
+
+        Beyond the brim the walls are taken to go on upright.
+        """
+        if height_mm > self.height_mm:
+            return self.holds_ml + (height_mm - self.height_mm) * self._area_mm2(1.0) / 1000.0
+        return self._prismatoid_ml(height_mm) * self.holds_ml / self._by_size_ml()
+
+    def height_of_mm(self, volume_ml: float) -> float:
+        """How high a volume stands in it: the inverse of ``filled_ml``, by bisection up to the brim."""
+        holds = self.holds_ml
+        if volume_ml >= holds:
+            return self.height_mm + (volume_ml - holds) * 1000.0 / self._area_mm2(1.0)
+        low, high = 0.0, self.height_mm
+        for _ in range(60):
+            middle = (low + high) / 2
+            low, high = (middle, high) if self.filled_ml(middle) < volume_ml else (low, middle)
+        return (low + high) / 2
+
+    def _area_mm2(self, at: float) -> float:
+        """Cross-section at a share of its height."""
+        if self.kind == "ring":
+            return math.pi * self.length_mm**2 / 4
+        base_l, base_w = self.base_length_mm or self.length_mm, self.base_width_mm or self.width_mm
+        return (base_l + (self.length_mm - base_l) * at) * (base_w + (self.width_mm - base_w) * at)
+
+    def _prismatoid_ml(self, height_mm: float) -> float:
+        """Simpson's rule on the cross-section, which is exact here: it is of the second degree in the height."""
+        at = height_mm / self.height_mm
+        return height_mm * (self._area_mm2(0) + 4 * self._area_mm2(at / 2) + self._area_mm2(at)) / 6000.0
+
+    def _by_size_ml(self) -> float:
+        return self._prismatoid_ml(self.height_mm)
+
+
+@cache
+def usual_wares() -> tuple[Ware, ...]:
+    """What the demo kitchen shapes with; a kitchen from before wares were written down has them too."""
+    scoops = tuple(Ware(f"scoop-{n}", f"Scoop No. {n}", "scoop", scoop_number=n) for n in (12, 16, 20, 24, 30, 40, 60))
+    return (
+        Ware("loaf-tin", "Loaf tin 220 × 110 × 65", "tin", 220, 110, 65, 200, 95),
+        Ware("long-tin", "Long tin 290 × 120 × 75", "tin", 290, 120, 75, 270, 105),
+        Ware("small-tray", "Small tray 260 × 180 × 50", "tray", 260, 180, 50, 245, 165),
+        Ware("half-tray", "Half tray 325 × 265 × 65", "tray", 325, 265, 65, 300, 240),
+        Ware("ring-100", "Ring, 100 mm", "ring", 100, 0, 30),
+        Ware("ring-120", "Ring, 120 mm", "ring", 120, 0, 25),
+        *scoops,
+    )

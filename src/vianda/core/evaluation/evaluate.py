@@ -1,0 +1,154 @@
+"""The one evaluation: formula, larder and kitchen in; figures, working and counsel for every step out."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from vianda.core.basis.working import Working
+from vianda.core.batch.division import BatchYield
+from vianda.core.batch.portions import Portions
+from vianda.core.batch.salt_ledger import SaltFigures
+from vianda.core.blend.blend import BlendFigures
+from vianda.core.blend.connective import CollagenFigures
+from vianda.core.blend.cost import CostFigures
+from vianda.core.blend.grind import GrindPlan
+from vianda.core.blend.label_names import NameFigures, widest_fat_limit
+from vianda.core.blend.slip import Slip
+from vianda.core.cook.stove_plan import StovePlan
+from vianda.core.counsel.rule import Counsel
+from vianda.core.counsel.rules import counsel_on
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.evaluation.ticket import RailStep, TicketFigure, rail_of, ticket_of
+from vianda.core.explain import workings_of
+from vianda.core.heat.computed import with_computed_heat
+from vianda.core.heat.plan import HeatPlan
+from vianda.core.inventory.inventory import Larder
+from vianda.core.mix.figures import MixFigures
+from vianda.core.model.edit import Figure
+from vianda.core.model.field_table import FIGURES
+from vianda.core.model.formula import Dish, Formula
+from vianda.core.model.styles import Form
+from vianda.core.pipeline.compute import compute
+from vianda.core.shape.figures import ShapeFigures, takes_ware
+
+
+@dataclass(frozen=True, slots=True)
+class FigureRange:
+    """How far a figure may go, in its base unit, and what one nudge is."""
+
+    low: float
+    high: float
+    nudge: float
+    unit: str
+
+
+@dataclass(frozen=True, slots=True)
+class StyleLine:
+    """What the screens need of the style chosen."""
+
+    key: str
+    dish: Dish
+    form: Form
+    baked: bool
+    title: str
+    line: str
+    fat_band_frac: tuple[float, float]
+    piece_mass_g: tuple[float, float]
+    thickness_mm: tuple[float, float]
+    surface_temp_c: tuple[float, float]
+    gap_mm: float
+    stacked: bool
+    width_mm: float
+    wares: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Evaluation:
+    """Everything Vianda says about a formula."""
+
+    ticket: tuple[TicketFigure, ...]
+    rail: tuple[RailStep, ...]
+    style: StyleLine
+    portions: Portions
+    blend: BlendFigures
+    names: tuple[NameFigures, ...]
+    name_limit_frac: float | None
+    collagen: CollagenFigures
+    salt: SaltFigures
+    shape: ShapeFigures
+    heat: HeatPlan
+    stove: StovePlan
+    cost: CostFigures
+    grind: GrindPlan
+    slip: Slip
+    mix: MixFigures
+    batch_yield: BatchYield
+    counsel: tuple[Counsel, ...]
+    workings: dict[str, Working]
+    ranges: dict[Figure, FigureRange]
+
+
+_RANGES: dict[Figure, FigureRange] = {
+    key: FigureRange(rule.low, rule.high, rule.nudge, rule.unit) for key, rule in FIGURES.items()
+}
+
+
+def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Evaluation:
+    """Evaluate a whole formula.
+
+    Pure: the same formula, larder and kitchen give the same answer.
+
+    Raises
+    ------
+    CoreError
+        With a field pointer, when a value is outside what the rules cover or names something unknown.
+
+    Examples
+    --------
+    >>> from vianda.core.demo.formulas import slipway_smash
+    >>> from vianda.core.demo.kitchen import yard_galley
+    >>> from vianda.core.inventory.inventory import starter_larder
+    >>> e = evaluate(slipway_smash(), larder=starter_larder(), kitchen=yard_galley())
+    >>> e.portions.pieces * e.portions.piece_mass_g
+    3400
+    """
+    figures = with_computed_heat(compute(formula, larder=larder, kitchen=kitchen))
+    counsel = counsel_on(figures)
+    style = figures.style
+    return Evaluation(
+        ticket=ticket_of(figures),
+        rail=rail_of(figures, counsel),
+        style=StyleLine(
+            style.key,
+            style.dish,
+            style.form,
+            style.baked,
+            style.title,
+            style.line,
+            style.fat_band_frac,
+            style.piece_mass_g,
+            style.thickness_mm,
+            style.surface_temp_c,
+            style.gap_mm,
+            style.stacked,
+            style.width_mm,
+            takes_ware(style.form),
+        ),
+        portions=figures.portions,
+        blend=figures.blend,
+        names=figures.names,
+        name_limit_frac=widest_fat_limit(figures.names),
+        collagen=figures.collagen,
+        salt=figures.salt,
+        shape=figures.shape,
+        heat=figures.heat,
+        stove=figures.stove,
+        cost=figures.cost,
+        grind=figures.grind,
+        slip=figures.slip,
+        mix=figures.mix,
+        batch_yield=figures.batch_yield,
+        counsel=counsel,
+        workings=workings_of(figures),
+        ranges=_RANGES,
+    )

@@ -1,0 +1,199 @@
+"""The ticket and the rail: the vital figures, and one line of each step's present answer."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.counsel.rule import Counsel, Severity, Step
+from vianda.core.model.styles import FLAT
+from vianda.core.pipeline.figures import Figures
+
+
+@dataclass(frozen=True, slots=True)
+class TicketFigure:
+    """A vital figure: label, value, what stands small beside it, its working, and the step that decides it."""
+
+    id: str
+    label: str
+    value: Phrase
+    aside: Phrase
+    working: str
+    step: Step
+
+
+@dataclass(frozen=True, slots=True)
+class RailStep:
+    """A step of the path with its present answer and the gravest counsel waiting there."""
+
+    step: Step
+    number: int
+    title: str
+    answer: Phrase
+    waiting: Severity | None
+
+
+def _piece(f: Figures) -> ph.Amount:
+    """The raw piece; a range when some pieces take a step of the remainder, so that it multiplies back."""
+    p = f.portions
+    return ph.mass(p.piece_mass_g, p.heavier_mass_g if p.heavier_pieces else None)
+
+
+def ticket_of(f: Figures) -> tuple[TicketFigure, ...]:
+    allergens = f.mix.allergens
+    return (
+        TicketFigure(
+            "lean_to_fat",
+            "Lean to fat",
+            say("{r}", r=ph.lean_to_fat(f.blend.fat_frac)),
+            say("fat {band}", band=ph.frac(f.blend.fat_low_frac, f.blend.fat_high_frac)),
+            "lean_to_fat",
+            "meat",
+        ),
+        TicketFigure("salt", "Salt", say("{s}", s=ph.fine_frac(f.salt.salt_frac)), _salt_aside(f), "salt", "mix"),
+        TicketFigure(
+            "pieces",
+            "Pieces",
+            say("{n} × {m}", n=ph.count(f.portions.pieces), m=_piece(f)),
+            say("{cooked} cooked", cooked=ph.mass(f.shape.cooked_mass_g.low, f.shape.cooked_mass_g.high)),
+            "pieces",
+            "shape",
+        ),
+        TicketFigure(
+            "core",
+            "Core",
+            say("{t}", t=ph.temp(f.heat.target_c)),
+            say("{time} on the heat", time=_on_heat(f)),
+            "core",
+            "heat",
+        ),
+        TicketFigure(
+            "cost",
+            "A portion",
+            say("{c}", c=ph.money(f.cost.portion_cost)),
+            say("{p}", p=ph.price(f.cost.blend_price_per_kg)),
+            "cost",
+            "meat",
+        ),
+        TicketFigure(
+            "allergens",
+            "Allergens",
+            say("{a}", a=ph.word(_allergen_names(f) or "none declared")),
+            say("from {n} things", n=ph.count(len({s for a in allergens for s in a.sources})))
+            if len(allergens) > 2
+            else say(
+                "from {what}", what=ph.word(", ".join(dict.fromkeys(s for a in allergens for s in a.sources)).lower())
+            )
+            if allergens
+            else say(""),
+            "allergens",
+            "mix",
+        ),
+    )
+
+
+def _allergen_names(f: Figures) -> str:
+    return ", ".join(dict.fromkeys(a.name.split(" (")[0] for a in f.mix.allergens))
+
+
+def _salt_aside(f: Figures) -> Phrase:
+    ledger = f.salt.ledger
+    if not f.salt.salt_frac:
+        return say("")
+    if ledger.over_frac > 0:
+        return say("{over} too much comes along", over=ph.mass(ledger.over_frac * f.batch.meat_mass_g))
+    if f.salt.salt_place == "mixed":
+        return say(
+            "{add} to add, {brought} comes along", add=ph.mass(f.salt.batch_salt_g), brought=ph.mass(f.salt.brought_g)
+        )
+    return say("{piece} a piece, on the surface", piece=ph.mass(f.salt.piece_salt_g))
+
+
+def _dish_answer(f: Figures) -> Phrase:
+    dish, style = f.formula.dish, ph.word(f.style.title)
+    if dish.guests_per_piece > 1:
+        return say(
+            "{style}, {guests} guests, {n} in all",
+            style=style,
+            guests=ph.count(dish.guests),
+            n=ph.count(f.portions.pieces),
+        )
+    return say(
+        "{style}, {guests} guests × {each}",
+        style=style,
+        guests=ph.count(dish.guests),
+        each=ph.count(dish.pieces_per_guest),
+    )
+
+
+def _mix_answer(f: Figures) -> Phrase:
+    if not any(line.per_meat_frac > 0 for line in f.mix.lines):
+        if not f.salt.salt_frac:
+            return say("Nothing added")
+        place = "worked in" if f.salt.salt_place == "mixed" else "on the surface"
+        return say(f"Salt {{s}}, {place}", s=ph.fine_frac(f.salt.salt_frac))
+    return say("{school}", school=ph.word(f.mix.resemblance.title))
+
+
+# From here on seconds say more than anyone knows.
+LONG_S = 1200.0
+
+
+def _on_heat(f: Figures) -> ph.Amount:
+    spread = f.heat.on_heat_s
+    if spread.high < LONG_S:
+        return ph.duration(spread.low, spread.high)
+    return ph.minutes(spread.low / 60.0, spread.high / 60.0)
+
+
+def _heat_answer(f: Figures) -> Phrase:
+    surface = ph.temp(f.formula.heat.surface_temp_c)
+    if f.style.form in FLAT:
+        return say("{t}, flip {flip}", t=surface, flip=ph.duration(f.heat.flip_s.low, f.heat.flip_s.high))
+    return say("{t}, {time}", t=surface, time=_on_heat(f))
+
+
+def _shape_answer(f: Figures) -> Phrase:
+    mass, s = ph.mass(f.portions.piece_mass_g), f.shape
+    if s.form == "ball":
+        return say("{m}, {d} across", m=mass, d=ph.length(s.raw_diameter_mm))
+    if s.form == "crumbled":
+        return say("{m} a portion", m=mass)
+    if s.form in ("loaf", "tin", "tray"):
+        return say(
+            "{m}, {l} × {w} × {h}",
+            m=mass,
+            l=ph.length(s.length_mm),
+            w=ph.length(s.width_mm),
+            h=ph.length(s.thickness_mm),
+        )
+    return say("{m}, {t} thick", m=mass, t=ph.length(s.thickness_mm))
+
+
+_GRAVER: dict[Severity, int] = {"limit": 2, "asks": 1, "note": 0}
+
+
+def rail_of(f: Figures, counsel: tuple[Counsel, ...]) -> tuple[RailStep, ...]:
+    def waiting(step: Step) -> Severity | None:
+        found = [c.severity for c in counsel if c.step == step and c.severity != "note"]
+        return max(found, key=_GRAVER.__getitem__, default=None)
+
+    meats = " · ".join(p.name.split(" (")[0] for p in f.blend.parts)
+    answers: tuple[tuple[Step, int, str, Phrase], ...] = (
+        ("dish", 1, "Dish", _dish_answer(f)),
+        ("meat", 2, "Meat", say("{meats}", meats=ph.word(meats))),
+        ("mix", 3, "Mix", _mix_answer(f)),
+        ("shape", 4, "Shape", _shape_answer(f)),
+        ("heat", 5, "Heat", _heat_answer(f)),
+        (
+            "cook",
+            8,
+            "Cook",
+            say("{w} waves of {n}", w=ph.count(f.stove.waves), n=ph.count(f.stove.at_once))
+            if f.stove.waves > 1
+            else say("One wave of {n}", n=ph.count(f.stove.at_once)),
+        ),
+        ("notes", 9, "Notes", say("Versions and cooks")),
+    )
+    return tuple(RailStep(step, n, title, answer, waiting(step)) for step, n, title, answer in answers)

@@ -1,0 +1,170 @@
+"""A fat content we only know as a range, and the sum of several of them.
+
+A range low–usual–high is read as three quantiles: one delivery in twenty lies below *low*, half below *usual*,
+one in twenty above *high*. Between them it follows two half normals that meet at the usual value.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from functools import cached_property
+from statistics import NormalDist
+
+import numpy as np
+from numpy.typing import NDArray
+
+from vianda.core.basis.errors import OutOfRangeError
+
+Curve = NDArray[np.float64]
+
+# Half of a 90 % range of a normal distribution, in standard deviations.
+Z_90 = NormalDist().inv_cdf(0.95)
+# Grid cells across a blend; against a draw of a million the quantiles agree within 0.05 points (tests).
+CELLS = 512
+# How far the grid reaches beyond the usual value, in standard deviations.
+REACH = 4.0
+# A milligram in a tonne carries no doubt.
+NEGLIGIBLE_SHARE = 1e-9
+
+
+# Abramowitz and Stegun, Handbook of Mathematical Functions (1964), 7.1.26: erf to 1.5e-7.
+ERF_P = 0.3275911
+ERF_A = (0.254829592, -0.284496736, 1.421413741, -1.453152027, 1.061405429)
+
+
+def normal_cdf(z: Curve) -> Curve:
+    """Φ, elementwise, to 1e-7: (1 + erf(z ÷ √2)) ÷ 2.
+
+    By the handbook's polynomial: SciPy's own takes a second to import, and every evaluation needs this one.
+
+    Source: Abramowitz and Stegun (1964), 7.1.26; checked against SciPy in the tests.
+
+    Examples
+    --------
+    >>> [round(float(v), 4) for v in normal_cdf(np.array([-1.6449, 0.0, 1.96]))]
+    [0.05, 0.5, 0.975]
+    """
+    x = np.abs(z) * math.sqrt(0.5)
+    t = 1.0 / (1.0 + ERF_P * x)
+    polynomial = t * (ERF_A[0] + t * (ERF_A[1] + t * (ERF_A[2] + t * (ERF_A[3] + t * ERF_A[4]))))
+    erf = 1.0 - polynomial * np.exp(-x * x)
+    return np.asarray(0.5 * (1.0 + np.sign(z) * erf), dtype=np.float64)
+
+
+@dataclass(frozen=True, slots=True)
+class FatRange:
+    """Fat by mass of raw meat, 0–1: the 5 %, 50 % and 95 % quantiles."""
+
+    low_frac: float
+    usual_frac: float
+    high_frac: float
+
+    def __post_init__(self) -> None:
+        if not 0.0 <= self.low_frac <= self.usual_frac <= self.high_frac <= 1.0:
+            raise OutOfRangeError("A fat range rises from low over usual to high, all within 0 to 100 %.")
+
+    @property
+    def sd_below(self) -> float:
+        """Standard deviation of the lower half."""
+        return (self.usual_frac - self.low_frac) / Z_90
+
+    @property
+    def sd_above(self) -> float:
+        """Standard deviation of the upper half."""
+        return (self.high_frac - self.usual_frac) / Z_90
+
+    @property
+    def sd(self) -> float:
+        """Root mean square departure from the usual value: √((σ₁² + σ₂²) / 2)."""
+        return math.sqrt((self.sd_below**2 + self.sd_above**2) / 2.0)
+
+    def cdf(self, at: Curve) -> Curve:
+        """Chance that the fat is at or below each value."""
+        away = at - self.usual_frac
+        side = np.where(away < 0, max(self.sd_below, 1e-12), max(self.sd_above, 1e-12))
+        return normal_cdf(away / side)
+
+
+@dataclass(frozen=True)
+class FatSpread:
+    """The fat of a blend as a distribution: ``mass`` is the chance of each cell round ``at_frac``."""
+
+    at_frac: Curve = field(repr=False)
+    mass: Curve = field(repr=False)
+
+    @cached_property
+    def _edges(self) -> tuple[Curve, Curve]:
+        step = float(self.at_frac[1] - self.at_frac[0])
+        edges = np.concatenate(([self.at_frac[0] - step / 2], self.at_frac + step / 2))
+        return edges, np.concatenate(([0.0], np.cumsum(self.mass)))
+
+    def chance_above(self, limit_frac: float) -> float:
+        """Chance 0–1 that a batch has more fat than a limit."""
+        edges, below = self._edges
+        # The sum of cells may pass one by float dust.
+        return max(0.0, float(1.0 - np.interp(limit_frac, edges, below, left=0.0, right=1.0)))
+
+    def chance_within(self, low_frac: float, high_frac: float) -> float:
+        """Chance 0–1 that a batch lies in a band."""
+        return max(0.0, self.chance_above(low_frac) - self.chance_above(high_frac))
+
+    def quantile(self, chance: float) -> float:
+        """The fat below which that share of batches lies."""
+        edges, below = self._edges
+        return float(min(1.0, max(0.0, np.interp(chance, below, edges))))
+
+    def curve(self, points: int) -> tuple[tuple[float, float], ...]:
+        """(fat, relative likelihood 0–1) for drawing, from the first to the last cell that matters."""
+        keep = np.nonzero(self.mass > self.mass.max() * 1e-3)[0]
+        at = np.linspace(self.at_frac[keep[0]], self.at_frac[keep[-1]], points)
+        height = np.interp(at, self.at_frac, self.mass) / float(self.mass.max())
+        return tuple((float(a), float(h)) for a, h in zip(at, height, strict=True))
+
+
+def spread_of(shares_frac: Sequence[float], ranges: Sequence[FatRange]) -> FatSpread:
+    """The fat of a blend: the sum of share × fat over independent meats.
+
+    Each part is laid on a grid as the chance of each cell, and the parts are folded together by a fast Fourier
+    transform.
+
+    Parameters
+    ----------
+    shares_frac : sequence of float
+        Shares 0–1 that sum to 1.
+    ranges : sequence of FatRange
+        One a meat, in the same order.
+
+    Notes
+    -----
+    Meats are taken as independent. Two cuts from one careless knife are not; then the truth is wider.
+
+    Examples
+    --------
+    >>> s = spread_of([0.5, 0.5], [FatRange(0.14, 0.19, 0.28), FatRange(0.18, 0.25, 0.36)])
+    >>> 0.17 < s.quantile(0.05) < 0.22 < s.quantile(0.95) < 0.30
+    True
+    """
+    lows = [s * max(0.0, r.usual_frac - REACH * r.sd_below) for s, r in zip(shares_frac, ranges, strict=True)]
+    highs = [s * min(1.0, r.usual_frac + REACH * r.sd_above) for s, r in zip(shares_frac, ranges, strict=True)]
+    low, width = math.fsum(lows), math.fsum(highs) - math.fsum(lows)
+    step = max(width, 1e-6) / (CELLS - 16)
+    total: NDArray[np.complex128] | None = None
+    for share, fat, start in zip(shares_frac, ranges, lows, strict=True):
+        if share < NEGLIGIBLE_SHARE or fat.low_frac == fat.high_frac:
+            # A meat that is known exactly, or is hardly there, only moves the others.
+            low += share * fat.usual_frac - start
+            continue
+        edges = np.clip((start + (np.arange(CELLS + 1) - 0.5) * step) / share, 0.0, 1.0)
+        below = fat.cdf(edges)
+        below[0], below[-1] = 0.0, 1.0
+        cells = np.diff(below)
+        # What lies beyond nought or beyond all fat is piled on the last real cell.
+        transformed = np.fft.rfft(cells, 2 * CELLS)
+        total = transformed if total is None else total * transformed
+    if total is None:
+        return FatSpread(np.array([low - step, low, low + step]), np.array([0.0, 1.0, 0.0]))
+    mass: Curve = np.asarray(np.clip(np.fft.irfft(total, 2 * CELLS)[:CELLS], 0.0, None), dtype=np.float64)
+    at: Curve = np.asarray(low + np.arange(CELLS) * step, dtype=np.float64)
+    return FatSpread(at, mass / float(mass.sum()))

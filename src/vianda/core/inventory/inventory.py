@@ -1,0 +1,191 @@
+"""The larder: the meats a cook can reach for, with composition, fat range and price."""
+
+from __future__ import annotations
+
+import csv
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
+from decimal import Decimal
+from functools import cache
+from importlib.resources import files
+from typing import Literal
+
+from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
+from vianda.core.inventory.composition import Composition, remembered_composition, sr28_composition, sr28_name
+from vianda.core.inventory.evidence import updated
+from vianda.core.inventory.fat_range import FatRange
+from vianda.core.inventory.house import with_house_made
+from vianda.core.inventory.lot import Lot
+from vianda.core.inventory.pantry import Ingredient, Pantry, starter_pantry
+
+Species = Literal["beef", "pork", "veal", "lamb", "turkey", "chicken", "venison"]
+MeatKind = Literal["cut", "trim", "ground", "fat", "offal"]
+Connective = Literal["low", "medium", "high", "fat"]
+POULTRY: frozenset[Species] = frozenset({"turkey", "chicken"})
+
+
+@dataclass(frozen=True, slots=True)
+class Meat:
+    """One meat or fat as bought.
+
+    ``fat_low_frac`` to ``fat_high_frac`` is read as the range that holds nine deliveries in ten;
+    ``fat_usual_frac`` is what we reckon with. All are mass of fat by mass of raw meat, 0–1.
+    ``kind`` "fat" marks added fat: it may go into hamburger but not into ground beef (9 CFR 319.15).
+    ``connective`` is the class of connective tissue ("fat" for pieces of fat, whose little protein is mostly
+    collagen). ``price_per_kg`` is paid for the meat as bought; ``trim_loss_frac`` of that is bone, silverskin and
+    purge. ``pack_mass_g`` 0 means sold loose. A retired meat is not offered any more but still serves old formulas.
+    ``composition_note`` names the SR28 row, or says "from memory".
+    """
+
+    key: str
+    name: str
+    species: Species
+    kind: MeatKind
+    composition: Composition
+    composition_note: str
+    fat_low_frac: float
+    fat_usual_frac: float
+    fat_high_frac: float
+    price_per_kg: Decimal
+    range_source: str
+    remark: str = ""
+    connective: Connective = "medium"
+    cured: bool = False
+    trim_loss_frac: float = 0.0
+    pack_mass_g: float = 0.0
+    retired: bool = False
+
+    def __post_init__(self) -> None:
+        if not 0.0 <= self.fat_low_frac <= self.fat_usual_frac <= self.fat_high_frac <= 1.0:
+            raise OutOfRangeError(
+                f"{self.name}: the fat range must rise from low over usual to high, all within 0 to 100 %."
+            )
+        if self.price_per_kg < 0:
+            raise OutOfRangeError(f"{self.name}: a price cannot be below nought.")
+        if not 0.0 <= self.trim_loss_frac <= 0.9:
+            raise OutOfRangeError(f"{self.name}: trimming takes 0 to 90 % of what is bought.")
+        if not 0.0 <= self.pack_mass_g <= 50_000:
+            raise OutOfRangeError(f"{self.name}: a pack weighs up to 50 kg; 0 means sold loose.")
+
+    @property
+    def labelled(self) -> bool:
+        """Whether its name is a label's claim, so that its range is the label's error already."""
+        return self.kind == "ground" and self.key.startswith("ground-")
+
+    @property
+    def fat(self) -> FatRange:
+        """The range of fat that nine deliveries in ten fall into."""
+        return FatRange(self.fat_low_frac, self.fat_usual_frac, self.fat_high_frac)
+
+    def composition_at(self, fat_frac: float) -> Composition:
+        """Composition at a fat content: the lean keeps its composition, fat takes its place.
+
+        Each part but fat is multiplied by (1 − F) ÷ (1 − F of the analysis).
+        """
+        c = self.composition
+        lean = 100.0 - c.fat_g_per_100g
+        ratio = (1.0 - fat_frac) * 100.0 / lean if lean > 0 else 0.0
+        return Composition(
+            c.water_g_per_100g * ratio,
+            c.protein_g_per_100g * ratio,
+            fat_frac * 100.0,
+            c.carbohydrate_g_per_100g * ratio,
+            c.ash_g_per_100g * ratio,
+            c.sodium_mg_per_100g * ratio,
+            c.sugars_g_per_100g * ratio,
+        )
+
+    def protein_frac(self, fat_frac: float) -> float:
+        """Protein 0–1 at a fat content: the lean keeps its composition, fat takes its place."""
+        lean = 100.0 - self.composition.fat_g_per_100g
+        return self.composition.protein_g_per_100g / lean * (1.0 - fat_frac) if lean > 0 else 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Larder:
+    """All meats by key, the deliveries (lots) of them, and the pantry with its house formulas worked out."""
+
+    meats: Mapping[str, Meat]
+    lots: Mapping[str, Lot] = field(default_factory=dict)
+    pantry: Pantry = field(default_factory=dict)
+
+    @classmethod
+    def of(cls, meats: Iterable[Meat], lots: Iterable[Lot] = (), pantry: Iterable[Ingredient] | None = None) -> Larder:
+        """A larder from meats, lots and ingredients in any order; without ingredients named, the starter pantry."""
+        held = starter_pantry() if pantry is None else {i.key: i for i in pantry}
+        return cls({meat.key: meat for meat in meats}, {lot.key: lot for lot in lots}, with_house_made(held))
+
+    def lot(self, key: str, *, meat: str, field: str = "") -> Lot:
+        """The lot of that key, or ``UnknownItemError`` when it is not there or holds another meat."""
+        lot = self.lots.get(key)
+        if lot is None or lot.meat != meat:
+            raise UnknownItemError(f"The larder holds no lot “{key[:60]}” of that meat.", field=field)
+        return lot
+
+    def fat_of(self, meat: str, lot: str = "") -> FatRange:
+        """What is known of the fat: the meat's range, narrowed by the evidence on the lot when one is named."""
+        prior = self.meat(meat).fat
+        return updated(prior, self.lot(lot, meat=meat).evidence) if lot else prior
+
+    def price_of(self, meat: str, lot: str = "") -> Decimal:
+        """Paid for a kilogram as bought: of the lot when one is named, else the meat's usual price."""
+        return self.lot(lot, meat=meat).price_per_kg if lot else self.meat(meat).price_per_kg
+
+    def meat(self, key: str, *, field: str = "") -> Meat:
+        """The meat of that key, or ``UnknownItemError``."""
+        try:
+            return self.meats[key]
+        except KeyError:
+            raise UnknownItemError(f"The larder holds no meat “{key[:60]}”.", field=field) from None
+
+    def label_for_fat(self, fat_frac: float) -> Meat:
+        """The labelled ground beef nearest to a fat fraction.
+
+        Raises ``UnknownItemError`` when the larder holds no labelled ground beef.
+        """
+        labelled = [m for m in self.meats.values() if m.labelled]
+        if not labelled:
+            raise UnknownItemError("The larder holds no ground beef with a label.")
+        return min(labelled, key=lambda m: abs(m.fat_usual_frac - fat_frac))
+
+
+@cache
+def starter_larder() -> Larder:
+    """The larder a new kitchen starts with.
+
+    Composition from SR28; fat ranges of the beef cuts are common practice (no published source); prices are
+    invented for the demo kitchen.
+
+    Examples
+    --------
+    >>> starter_larder().meat("chuck").fat_usual_frac
+    0.19
+    """
+    text = (files("vianda.core.inventory") / "data" / "starter_larder.csv").read_text(encoding="utf-8")
+    return Larder.of(_starter_meat(row) for row in csv.DictReader(text.splitlines()))
+
+
+def _starter_meat(row: Mapping[str, str]) -> Meat:
+    number = row["ndb_no"]
+    if number == "memory":
+        note, composition = remembered_composition(row["key"])
+    else:
+        note, composition = f"SR28 {number}: {sr28_name(number)}", sr28_composition(number)
+    return Meat(
+        key=row["key"],
+        name=row["name"],
+        species=row["species"],  # type: ignore[arg-type]
+        kind=row["kind"],  # type: ignore[arg-type]
+        composition=composition,
+        composition_note=note,
+        fat_low_frac=float(row["fat_low_frac"]),
+        fat_usual_frac=float(row["fat_usual_frac"]),
+        fat_high_frac=float(row["fat_high_frac"]),
+        price_per_kg=Decimal(row["price_per_kg"]),
+        range_source=row["range_source"],
+        remark=row["remark"],
+        connective=row["connective"],  # type: ignore[arg-type]
+        cured=row["cured"] == "yes",
+        trim_loss_frac=float(row["trim_loss_frac"]),
+        pack_mass_g=float(row["pack_mass_g"]),
+    )

@@ -1,0 +1,69 @@
+"""One piece of a formula, from the formula itself: what an edit needs to turn a wanted size into a weight."""
+
+from __future__ import annotations
+
+from vianda.core.batch.batch import Batch, batch_of
+from vianda.core.blend.blend import BlendFigures, blend_figures, blend_spread
+from vianda.core.equipment.kitchen import NO_BUN, Bun, Kitchen, Surface
+from vianda.core.equipment.moulds import Ware
+from vianda.core.inventory.inventory import Larder
+from vianda.core.model.formula import Formula
+from vianda.core.model.styles import Style, style_of
+from vianda.core.shape.figures import ShapeFigures, shape_figures, takes_ware
+from vianda.core.shape.piece_composition import stuff_of
+
+
+def bread_of(formula: Formula, *, style: Style, kitchen: Kitchen) -> Bun:
+    """The bread a burger lies in or on; other dishes have none."""
+    return kitchen.bun(formula.shape.bun, field="/shape/bun") if style.dish == "burger" else NO_BUN
+
+
+def ware_of(formula: Formula, *, style: Style, kitchen: Kitchen) -> Ware | None:
+    """What it is shaped in, if this form can be."""
+    if not formula.shape.ware:
+        return None
+    ware = kitchen.ware(formula.shape.ware, field="/shape/ware")
+    return ware if ware.kind in takes_ware(style.form) else None
+
+
+def piece_figures(
+    formula: Formula,
+    *,
+    style: Style,
+    batch: Batch,
+    blend: BlendFigures,
+    surface: Surface,
+    larder: Larder,
+    kitchen: Kitchen,
+) -> ShapeFigures:
+    """The piece of an evaluation."""
+    return shape_figures(
+        style=style,
+        shape=formula.shape,
+        piece_mass_g=batch.portions.piece_mass_g,
+        stuff=stuff_of(blend, batch=batch, larder=larder),
+        bun=bread_of(formula, style=style, kitchen=kitchen),
+        ware=ware_of(formula, style=style, kitchen=kitchen),
+        wares=kitchen.wares,
+        surface_kind=surface.kind,
+        end_temp_c=formula.heat.core_target_c,
+        loss_factor=surface.loss_factor,
+    )
+
+
+def piece_now(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> ShapeFigures:
+    """The piece as the formula stands, without evaluating the rest."""
+    style = style_of(formula.dish.style, field="/dish/style")
+    batch = batch_of(formula, larder=larder, kitchen=kitchen)
+    blend = blend_figures(
+        formula.parts,
+        larder=larder,
+        batch_mass_g=batch.meat_weighed_g,
+        step_g=kitchen.scale.step_g,
+        band_frac=style.fat_band_frac,
+        spread=blend_spread(formula.parts, larder=larder),
+    )
+    surface = kitchen.surface(formula.heat.surface, field="/heat/surface")
+    return piece_figures(
+        formula, style=style, batch=batch, blend=blend, surface=surface, larder=larder, kitchen=kitchen
+    )
