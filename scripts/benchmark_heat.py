@@ -32,7 +32,9 @@ from vianda.core.heat.curve import HeatCurve, curve_steps
 from vianda.core.heat.run_setup import setup_of
 from vianda.core.inventory.inventory import starter_larder
 from vianda.core.model.edit import Choose
-from vianda.core.pipeline.compute import compute
+from vianda.core.model.formula import Formula
+from vianda.core.pipeline.compute import prepare
+from vianda.runtime.engine import RememberingEngine
 
 Array = npt.NDArray[np.float64]
 # Without fat, which would run out of ours and not of theirs.
@@ -64,7 +66,7 @@ def pieces() -> None:
     """One run of each demo piece, the whole answer, and how far it is from four times finer."""
     larder, kitchen = starter_larder(), yard_galley()
 
-    def chosen(style: str) -> object:
+    def chosen(style: str) -> Formula:
         return apply_edit(night_watch_balls(), Choose("style", style), larder=larder, kitchen=kitchen)
 
     formulas = (
@@ -76,8 +78,8 @@ def pieces() -> None:
         keepers_loaf(),
     )
     for formula in formulas:
-        figures = compute(formula, larder=larder, kitchen=kitchen)  # type: ignore[arg-type]
-        setup = setup_of(figures)
+        case = prepare(formula, larder=larder, kitchen=kitchen).case
+        setup = setup_of(case)
         usual = _through(setup)
         ms = _timed(lambda setup=setup: _through(setup))  # type: ignore[misc]
         # To the same moment, four times finer in space and in time; of sizes round this one the farthest off.
@@ -86,12 +88,12 @@ def pieces() -> None:
         closure = abs(usual.stored_j() - _stored_cold(setup) - tally[HEAT_IN] + tally[HEAT_OUT]) / tally[HEAT_IN]
         began = time.perf_counter()
         last = None
-        for step in curve_steps(figures):
+        for step in curve_steps(case, engine=RememberingEngine()):
             if isinstance(step, HeatCurve):
                 last = step
         whole = (time.perf_counter() - began) * 1000
         assert last is not None
-        name = f"{figures.formula.name:26} {figures.formula.dish.style:14}"
+        name = f"{formula.name:26} {formula.dish.style:14}"
         print(
             f"{name} one run {ms:6.1f} ms, with doubt {whole:6.0f} ms;"
             f" core off finer at most {off:+.2f} K; heat closes to {closure:.1e}"

@@ -11,7 +11,9 @@ from ops.mariadb import PrivateMariaDB
 from served import PROJECT, Served
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.heat.computed import ComputedHeat
 from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.runtime.machine_code import keep_on_disk
 from vianda.services.demo_kitchen import seed_once
 from vianda.storage import tables
 from vianda.storage.database import connect_pool
@@ -20,6 +22,8 @@ from vianda.storage.migrate import migrate
 # The first call of a test pays for importing SciPy; a time is a number for a benchmark, never a test.
 settings.register_profile("vianda", deadline=None)
 settings.load_profile("vianda")
+# Only the first run of the tests compiles the simulation.
+keep_on_disk()
 
 TABLES = (
     tables.WeighingEventRow,
@@ -111,5 +115,5 @@ def bare_kitchen(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
 def by_habit() -> Iterator[None]:
     """For rules that have nothing to do with heat: the plan stays that of habit, so that nothing is marched."""
     with pytest.MonkeyPatch.context() as patch:
-        patch.setattr("vianda.core.evaluation.evaluate.with_computed_heat", lambda figures: figures)
+        patch.setattr("vianda.core.pipeline.compute.computed_heat", lambda case, engine: ComputedHeat(case.usual, 0.0))
         yield

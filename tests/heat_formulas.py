@@ -20,7 +20,7 @@ from vianda.core.heat.run_setup import Asked
 from vianda.core.inventory.inventory import starter_larder
 from vianda.core.model.edit import Choose, Edit
 from vianda.core.model.formula import Formula, HeatStage
-from vianda.core.pipeline.compute import compute
+from vianda.core.pipeline.compute import prepare
 
 LARDER, KITCHEN = starter_larder(), yard_galley()
 
@@ -34,13 +34,13 @@ def edited(formula: Formula, *edits: Edit) -> Formula:
 
 def curve_of(formula: Formula, *edits: Edit, kitchen: Kitchen = KITCHEN, asked: Asked | None = None) -> HeatCurve:
     """The curve without its doubt."""
-    figures = compute(edited(formula, *edits), larder=LARDER, kitchen=kitchen)
-    return heat_curve(figures, asked=asked or Asked())
+    case = prepare(edited(formula, *edits), larder=LARDER, kitchen=kitchen).case
+    return heat_curve(case, asked=asked or Asked())
 
 
 def whole_curve(formula: Formula, *edits: Edit) -> HeatCurve:
     """The curve with all its doubt."""
-    steps = list(curve_steps(compute(edited(formula, *edits), larder=LARDER, kitchen=KITCHEN)))
+    steps = list(curve_steps(prepare(edited(formula, *edits), larder=LARDER, kitchen=KITCHEN).case))
     last = steps[-1]
     assert isinstance(last, HeatCurve)
     return last

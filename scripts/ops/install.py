@@ -172,7 +172,7 @@ def begin_compiling() -> subprocess.Popen[bytes] | None:
     if _fresh(stamp, wanted) and any(folder.glob("__pycache__/machine-*/**/*.nbc")):
         return None
     stamp.write_text(wanted)
-    command = [str(places.PYTHON), "-m", "vianda.core.heat.conduction.warm"]
+    command = [str(places.PYTHON), "-m", "vianda.runtime.machine_code"]
     return subprocess.Popen(command, cwd=places.PROJECT, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
 
 

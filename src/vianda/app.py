@@ -12,6 +12,7 @@ from flask import Flask
 
 from vianda.api import web
 from vianda.core.heat.conduction.warm import warm
+from vianda.runtime.machine_code import keep_on_disk
 from vianda.storage.database import connect_pool
 
 DATABASE_URL = "VIANDA_DATABASE_URL"
@@ -42,6 +43,7 @@ def create_app(config: dict[str, Any] | None = None) -> Flask:
 
     # The solver's library takes seconds to import; the first cook who asks for a target should not wait for it.
     threading.Thread(target=importlib.import_module, args=("scipy.optimize",), daemon=True).start()
+    keep_on_disk()
     # The heat's machine code takes seconds to load too. Tests make many applications and need it in one.
     if settings["PAGES"]:
         threading.Thread(target=warm, daemon=True).start()

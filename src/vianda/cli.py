@@ -14,6 +14,7 @@ from vianda.core.basis.errors import CoreError
 from vianda.core.counsel.listing import counsel_document
 from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.interchange.formula_file import formula_file_schema, read_text
+from vianda.runtime.machine_code import keep_on_disk
 
 MOST_BYTES = 5_000_000
 
@@ -32,6 +33,7 @@ def _evaluate(path: str) -> int:
     if len(text) > MOST_BYTES:
         print(f"vianda: {path} is larger than {MOST_BYTES // 1_000_000} MB.", file=sys.stderr)
         return 2
+    keep_on_disk()
     try:
         bundle = read_text(text)
         result = evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen)

@@ -21,7 +21,7 @@ from vianda.core.heat.methods import before_heat, chilling_stage, on_heat, stage
 from vianda.core.heat.run_setup import setup_of
 from vianda.core.model.edit import Choose, SetStages
 from vianda.core.model.formula import Formula, HeatStage
-from vianda.core.pipeline.compute import compute
+from vianda.core.pipeline.compute import prepare
 
 FREEZER = HeatStage("freeze", "time", 1200.0)
 FRIDGE = HeatStage("chill", "time", 1200.0)
@@ -29,8 +29,8 @@ ALL = {"smash": slipway_smash(), "pub": harbour_light_pub(), "ball": night_watch
 
 
 def _stages(formula: Formula) -> tuple[HeatStage, ...]:
-    figures = compute(formula, larder=LARDER, kitchen=KITCHEN)
-    return stages_of(formula.heat, figures.style, figures.surface)
+    case = prepare(formula, larder=LARDER, kitchen=KITCHEN).case
+    return stages_of(formula.heat, case.style, case.surface)
 
 
 def _after(formula: Formula, *cold: HeatStage) -> Formula:
@@ -67,7 +67,7 @@ def test_the_clock_begins_on_the_heat(formula: Formula) -> None:
 
 
 def test_a_short_while_in_the_freezer_stiffens_the_outside_first() -> None:
-    pub = compute(_after(harbour_light_pub(), replace(FREEZER, time_s=600.0)), larder=LARDER, kitchen=KITCHEN)
+    pub = prepare(_after(harbour_light_pub(), replace(FREEZER, time_s=600.0)), larder=LARDER, kitchen=KITCHEN).case
     temp = March(setup_of(pub), keep_every_s=1e9).now.temp
     assert temp[0] < -1.0
     assert temp[-1] < -1.0
@@ -82,7 +82,7 @@ def test_a_night_in_the_freezer_is_a_frozen_piece() -> None:
 
 @pytest.mark.parametrize("formula", ALL.values(), ids=ALL.keys())
 def test_the_long_steps_in_the_cold_are_short_enough(formula: Formula) -> None:
-    setup = setup_of(compute(_after(formula, FREEZER), larder=LARDER, kitchen=KITCHEN))
+    setup = setup_of(prepare(_after(formula, FREEZER), larder=LARDER, kitchen=KITCHEN).case)
     usual = times_of(setup)[0][-1]
     finer = times_of(setup, step_factor=0.25)[0][-1]
     assert usual == pytest.approx(finer, rel=0.01)

@@ -14,7 +14,7 @@ from vianda.core.heat.floor import floors_for
 from vianda.core.heat.practice import first_side_s
 from vianda.core.inventory.inventory import Larder
 from vianda.core.model.styles import all_styles, style_of
-from vianda.core.pipeline.compute import compute
+from vianda.core.pipeline.compute import prepare
 
 
 @pytest.mark.parametrize(
@@ -89,7 +89,7 @@ def test_the_table_refuses_what_it_does_not_reach() -> None:
 
 
 def test_pull_takes_the_low_end_of_carry_over(larder: Larder, kitchen: Kitchen) -> None:
-    heat = compute(smash(style="thick", thickness_mm=28, piece_mass_g=225), larder=larder, kitchen=kitchen).heat
+    heat = prepare(smash(style="thick", thickness_mm=28, piece_mass_g=225), larder=larder, kitchen=kitchen).case.usual
     assert heat.pull_c == pytest.approx(heat.target_c - heat.carry_over_k.low)
 
 
@@ -104,7 +104,7 @@ def test_pull_takes_the_low_end_of_carry_over(larder: Larder, kitchen: Kitchen) 
     ],
 )
 def test_habit_says_when_it_may_fall_short(larder: Larder, kitchen: Kitchen, changes: dict, reach: str) -> None:
-    assert compute(smash(**changes), larder=larder, kitchen=kitchen).heat.reach == reach
+    assert prepare(smash(**changes), larder=larder, kitchen=kitchen).case.usual.reach == reach
 
 
 def test_every_wave_is_timed_and_the_last_holds_the_rest(larder: Larder, kitchen: Kitchen) -> None:

@@ -22,7 +22,8 @@ from vianda.core.demo.formulas import (
 from vianda.core.heat.curve import HeatCurve, Progress, curve_steps
 from vianda.core.model.edit import Choose, Edit, SetFigure, SetStages
 from vianda.core.model.formula import HeatStage
-from vianda.core.pipeline.compute import compute
+from vianda.core.pipeline.compute import prepare
+from vianda.runtime.engine import RememberingEngine
 
 
 @pytest.mark.parametrize("case", CASES.values(), ids=CASES)
@@ -126,7 +127,7 @@ def test_a_surface_too_cool_is_said_and_not_drawn_as_done() -> None:
 
 def test_doubt_comes_after_the_curve_and_is_largest_where_it_should_be() -> None:
     steps = list(
-        curve_steps(compute(edited(slipway_smash(), SetFigure("thickness", 6.3)), larder=LARDER, kitchen=KITCHEN))
+        curve_steps(prepare(edited(slipway_smash(), SetFigure("thickness", 6.3)), larder=LARDER, kitchen=KITCHEN).case)
     )
     assert isinstance(steps[0], HeatCurve)
     assert steps[0].doubt is None
@@ -145,17 +146,18 @@ def test_doubt_comes_after_the_curve_and_is_largest_where_it_should_be() -> None
 
 
 def test_the_same_piece_is_reckoned_once_and_a_question_given_up_stops() -> None:
+    engine = RememberingEngine()
     formula = edited(slipway_smash(), SetFigure("thickness", 5.7))
-    steps = curve_steps(compute(formula, larder=LARDER, kitchen=KITCHEN))
+    steps = curve_steps(prepare(formula, larder=LARDER, kitchen=KITCHEN).case, engine=engine)
     next(steps)
     next(steps)
     # Whoever hangs up ends it; nothing is kept of a doubt half reckoned.
     steps.close()
-    again = list(curve_steps(compute(formula, larder=LARDER, kitchen=KITCHEN)))
+    again = list(curve_steps(prepare(formula, larder=LARDER, kitchen=KITCHEN).case, engine=engine))
     assert any(isinstance(s, Progress) for s in again)
     # A name is not heat.
     renamed = replace(formula, name="Another name", remark="x")
-    known = list(curve_steps(compute(renamed, larder=LARDER, kitchen=KITCHEN)))
+    known = list(curve_steps(prepare(renamed, larder=LARDER, kitchen=KITCHEN).case, engine=engine))
     assert len(known) == 1
     assert known[0] == again[-1]
 

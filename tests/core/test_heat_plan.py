@@ -10,7 +10,7 @@ from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.model.edit import Choose, Edit, SetStages
 from vianda.core.model.formula import Formula, HeatStage
-from vianda.core.pipeline.compute import compute
+from vianda.core.pipeline.compute import prepare
 
 
 def _timed(formula: Formula, *edits: Edit) -> tuple[float, HeatPlan]:
@@ -36,7 +36,7 @@ def test_the_plan_is_the_curves_and_habit_stands_beside_it() -> None:
     assert plan.on_heat_s.usual == pytest.approx(curve.pull_s.usual, rel=1e-6)
     # The quick doubt of the ticket is within a tenth of the whole one.
     assert plan.on_heat_s.high == pytest.approx(curve.pull_s.high, rel=0.1)
-    habit = compute(beacon_grill(), larder=LARDER, kitchen=KITCHEN).heat
+    habit = prepare(beacon_grill(), larder=LARDER, kitchen=KITCHEN).case.usual
     assert plan.practice.on_heat_s == habit.on_heat_s
     # What is crumbled for a sauce is timed by look and tenderness.
     assert _timed(supply_boat_ragu())[1].model == "habit"

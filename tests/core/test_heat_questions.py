@@ -12,6 +12,7 @@ from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, keepers_l
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.heat.after import afterwards
+from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction.meat import Meat
 from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
 from vianda.core.heat.firming import firming
@@ -22,65 +23,64 @@ from vianda.core.heat.run_setup import setup_of
 from vianda.core.inventory.inventory import starter_larder
 from vianda.core.model.edit import Choose, SetFigure
 from vianda.core.model.formula import Formula
-from vianda.core.pipeline.compute import compute
-from vianda.core.pipeline.figures import Figures
+from vianda.core.pipeline.compute import prepare
 
 LARDER, KITCHEN = starter_larder(), yard_galley()
 
 
-def _figures(formula: Formula, *edits: object) -> Figures:
+def _case(formula: Formula, *edits: object) -> CookCase:
     for edit in edits:
         formula = apply_edit(formula, edit, larder=LARDER, kitchen=KITCHEN)  # type: ignore[arg-type]
-    return compute(formula, larder=LARDER, kitchen=KITCHEN)
+    return prepare(formula, larder=LARDER, kitchen=KITCHEN).case
 
 
 def test_the_thickness_it_names_is_done_in_that_time() -> None:
-    answer = ask(_figures(beacon_grill()), "how-thick", value=360.0)
+    answer = ask(_case(beacon_grill()), "how-thick", value=360.0)
     assert answer.change is not None
-    made = heat_curve(_figures(beacon_grill(), answer.change))
+    made = heat_curve(_case(beacon_grill(), answer.change))
     # The question moves only the thickness; a thinner piece is wider too, and crowds the grate less.
     assert made.pull_s.usual == pytest.approx(360, rel=0.05)
 
 
 def test_a_question_that_has_no_answer_says_so() -> None:
-    none = ask(_figures(harbour_light_pub()), "how-thick", value=60.0)
+    none = ask(_case(harbour_light_pub()), "how-thick", value=60.0)
     assert none.value is None
     assert "Not even" in none.said.text
     with pytest.raises(OutOfRangeError, match="heavy"):
-        ask(_figures(night_watch_balls()), "how-thick", value=600.0)
+        ask(_case(night_watch_balls()), "how-thick", value=600.0)
     for bad in (None, 1.0, 1e6):
         with pytest.raises(OutOfRangeError, match="how long"):
-            ask(_figures(slipway_smash()), "floor-in-time", value=bad)
+            ask(_case(slipway_smash()), "floor-in-time", value=bad)
     with pytest.raises(OutOfRangeError, match="80 to 400"):
-        ask(_figures(slipway_smash()), "how-long", value=900.0)
+        ask(_case(slipway_smash()), "how-long", value=900.0)
 
 
 def test_a_browner_crust_in_the_same_time_asks_for_more_heat() -> None:
-    golden, dark = (ask(_figures(slipway_smash()), "how-hot", value=120.0, crust=c) for c in ("golden", "dark"))
+    golden, dark = (ask(_case(slipway_smash()), "how-hot", value=120.0, crust=c) for c in ("golden", "dark"))
     assert golden.value is not None
     assert dark.value is not None
     assert golden.value < dark.value - 10
 
 
 def test_a_hotter_oven_takes_less_time() -> None:
-    cool, hot = (ask(_figures(keepers_loaf()), "how-long", value=t).value for t in (160.0, 190.0))
+    cool, hot = (ask(_case(keepers_loaf()), "how-long", value=t).value for t in (160.0, 190.0))
     assert cool is not None
     assert hot is not None
     assert hot < cool
 
 
 def test_whether_the_floor_is_met_turns_where_it_is_said_to() -> None:
-    pub = _figures(harbour_light_pub())
+    pub = _case(harbour_light_pub())
     needed = ask(pub, "reach-floor").value
     assert needed is not None
     assert "Yes" in ask(pub, "floor-in-time", value=needed + 15).said.text
     assert "No" in ask(pub, "floor-in-time", value=needed - 40).said.text
     # As planned a smash that wants the floor meets it.
-    assert "As planned" in ask(_figures(slipway_smash()), "reach-floor").said.text
+    assert "As planned" in ask(_case(slipway_smash()), "reach-floor").said.text
 
 
 def test_landing_on_target_pulls_below_it_and_rises_to_it() -> None:
-    answer = ask(_figures(harbour_light_pub()), "land-on-target")
+    answer = ask(_case(harbour_light_pub()), "land-on-target")
     amounts = answer.said.amounts
     assert amounts["pull"].value < 61.0
     assert amounts["core"].value == pytest.approx(61.0, abs=0.3)
@@ -89,7 +89,7 @@ def test_landing_on_target_pulls_below_it_and_rises_to_it() -> None:
 @pytest.mark.parametrize("true", [0.75, 1.0, 1.35])
 @pytest.mark.parametrize("formula", [beacon_grill(), harbour_light_pub()], ids=["grill", "pub"])
 def test_three_readings_recover_how_fast_heat_runs(formula: Formula, true: float) -> None:
-    setup = setup_of(_figures(formula))
+    setup = setup_of(_case(formula))
     real = replace(setup, factors=replace(setup.factors, k=setup.factors.k * true))
     moments = (150.0, 240.0, 330.0)
     # A degree of noise, as a probe has.
@@ -104,7 +104,7 @@ def test_three_readings_recover_how_fast_heat_runs(formula: Formula, true: float
 
 
 def test_an_oven_is_fitted_by_its_air() -> None:
-    setup = setup_of(_figures(night_watch_balls(), Choose("style", "ball-baked")))
+    setup = setup_of(_case(night_watch_balls(), Choose("style", "ball-baked")))
     real = replace(setup, factors=replace(setup.factors, air=1.35))
     moments = (300.0, 480.0, 600.0)
     readings = tuple(ProbeReading(t, c) for t, c in zip(moments, model_cores(real, moments), strict=True))
@@ -115,36 +115,36 @@ def test_an_oven_is_fitted_by_its_air() -> None:
 
 
 def test_a_reading_that_cannot_be_of_this_piece_is_refused() -> None:
-    found = fit(setup_of(_figures(beacon_grill())), Observed((ProbeReading(60.0, 90.0),)))
+    found = fit(setup_of(_case(beacon_grill())), Observed((ProbeReading(60.0, 90.0),)))
     assert found.refused
     assert found.factor == 1.0
     assert "was not used" in found.said.text
 
 
 def test_a_thin_piece_learns_from_when_it_was_ready_to_turn_and_from_what_was_left() -> None:
-    figures = _figures(slipway_smash())
+    case = _case(slipway_smash())
     late = Observed(turned_s=70.0, cooked_yield_frac=0.70)
-    found = fit(setup_of(figures), late)
+    found = fit(setup_of(case), late)
     assert LOW < found.factor < 1.0
     assert 1.0 < found.drip_factor < HIGH
-    before = heat_curve(figures)
-    after = heat_curve(figures, observed=late)
+    before = heat_curve(case)
+    after = heat_curve(case, observed=late)
     assert after.fitted is not None
     assert after.pull_s.usual > before.pull_s.usual
     assert after.yield_frac < before.yield_frac
 
 
 def test_a_reading_narrows_the_band_and_says_so() -> None:
-    figures = _figures(harbour_light_pub())
+    case = _case(harbour_light_pub())
 
     def last(observed: Observed) -> HeatCurve:
-        found = [s for s in curve_steps(figures, observed=observed) if isinstance(s, HeatCurve)][-1]
+        found = [s for s in curve_steps(case, observed=observed) if isinstance(s, HeatCurve)][-1]
         assert found.doubt is not None
         return found
 
-    core = heat_curve(figures)
+    core = heat_curve(case)
     at = core.pull_s.usual * 0.7
-    reading = model_cores(setup_of(figures), (at,))[0]
+    reading = model_cores(setup_of(case), (at,))[0]
     wide, narrow = last(Observed()), last(Observed((ProbeReading(at, reading),)))
     assert narrow.pull_s.high / narrow.pull_s.low < wide.pull_s.high / wide.pull_s.low - 0.05
     assert narrow.fitted is not None
@@ -170,7 +170,7 @@ def test_what_nobody_can_have_seen_is_refused(bad: dict) -> None:
     "formula", [slipway_smash(), night_watch_balls(), keepers_loaf()], ids=["smash", "balls", "loaf"]
 )
 def test_afterwards_it_is_kept_cooled_and_warmed(formula: Formula) -> None:
-    hold, cool, reheat = afterwards(_figures(formula))
+    hold, cool, reheat = afterwards(_case(formula))
     assert [line.key for line in (hold, cool, reheat)] == ["hold", "cool", "reheat"]
     assert 600 < cool.time_s < 10 * 3600
     # A whole loaf does not cool in time (common practice: slice it); a patty does.
@@ -208,8 +208,8 @@ def test_signs_are_read_together_and_contradictions_are_said() -> None:
 
 
 def test_a_question_never_changes_what_it_was_asked_of() -> None:
-    figures = _figures(beacon_grill(), SetFigure("thickness", 15.0))
-    before = heat_curve(figures)
+    case = _case(beacon_grill(), SetFigure("thickness", 15.0))
+    before = heat_curve(case)
     for kind, value in (("how-thick", 300.0), ("how-hot", 120.0), ("reach-floor", None), ("floor-in-time", 200.0)):
-        ask(figures, kind, value=value)  # type: ignore[arg-type]
-    assert heat_curve(figures) == before
+        ask(case, kind, value=value)  # type: ignore[arg-type]
+    assert heat_curve(case) == before

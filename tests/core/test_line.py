@@ -11,10 +11,10 @@ from hypothesis import strategies as st
 
 from heat_rigs import MINCE
 from vianda.core.heat.conduction.held import last_held
-from vianda.core.heat.conduction.jit import folder_name
 from vianda.core.heat.conduction.line import DRIP_SHARE, FAT_SHARE, ROOM, conduct, let_go, settle, solve_held, squeeze
 from vianda.core.heat.conduction.props import LATENT_J_KG, blend, heat_content
 from vianda.core.heat.conduction.slab import browned, cooked_frac, film_after, is_met, overshot, thin_out, turn_over
+from vianda.runtime.machine_code import folder_name
 
 CELLS = 12
 

@@ -20,12 +20,12 @@ from vianda.core.heat.run_setup import setup_of
 from vianda.core.heat.waves import CHANGE_S, wait_s, waves_of
 from vianda.core.model.edit import SetFigure
 from vianda.core.model.formula import Formula
-from vianda.core.pipeline.compute import compute
+from vianda.core.pipeline.compute import prepare
 
 
 def _cooked(formula: Formula, kitchen: Kitchen = KITCHEN) -> Cooked:
-    figures = compute(formula, larder=LARDER, kitchen=kitchen)
-    return cooked_of(setup_of(figures), wanted_of(figures))
+    case = prepare(formula, larder=LARDER, kitchen=kitchen).case
+    return cooked_of(setup_of(case), wanted_of(case))
 
 
 def test_each_wave_finds_the_plate_a_little_cooler_and_takes_a_little_longer() -> None:

@@ -15,7 +15,7 @@ from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
 from vianda.core.inventory.inventory import Larder, starter_larder
 from vianda.core.opening.opening import Opening, open_line
-from vianda.core.pipeline.compute import compute
+from vianda.core.pipeline.compute import prepare
 from vianda.core.target.solve import solve
 from vianda.core.target.wish import Candidate, Wish
 from vianda.interchange.formula_file import read_file
@@ -50,8 +50,8 @@ def _figures(kept: dict[str, Any], part: str, kitchen: Kitchen) -> Answers:
 def _curves(kept: dict[str, Any]) -> Answers:
     for name in kept["curves"]:
         formula = read_file(kept["files"][name.removesuffix(" whole")]).formula
-        figures = compute(formula, larder=LARDER, kitchen=GALLEY)
-        curve = list(curve_steps(figures))[-1] if name.endswith(" whole") else heat_curve(figures)
+        case = prepare(formula, larder=LARDER, kitchen=GALLEY).case
+        curve = list(curve_steps(case))[-1] if name.endswith(" whole") else heat_curve(case)
         yield name, plain(HeatCurve, curve)
 
 

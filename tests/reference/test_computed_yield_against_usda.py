@@ -16,27 +16,27 @@ from vianda.core.demo.formulas import beacon_grill, slipway_smash
 from vianda.core.heat.curve import heat_curve
 from vianda.core.model.edit import Edit, SetFigure
 from vianda.core.model.formula import Formula
-from vianda.core.pipeline.compute import compute
+from vianda.core.pipeline.compute import prepare
 
 LOWEST, HIGHEST = 0.61, 0.76
 
 
 def _left(formula: Formula, *edits: Edit) -> float:
-    return heat_curve(compute(edited(formula, *edits), larder=LARDER, kitchen=KITCHEN)).yield_frac
+    return heat_curve(prepare(edited(formula, *edits), larder=LARDER, kitchen=KITCHEN).case).yield_frac
 
 
-@pytest.mark.parametrize("case", CASES)
-def test_what_is_left_lies_within_the_spread_of_what_others_weighed(case: str) -> None:
-    formula = edited(CASES[case][0], *CASES[case][1:])
-    figures = compute(formula, larder=LARDER, kitchen=KITCHEN)
-    curve = heat_curve(figures)
+@pytest.mark.parametrize("name", CASES)
+def test_what_is_left_lies_within_the_spread_of_what_others_weighed(name: str) -> None:
+    formula = edited(CASES[name][0], *CASES[name][1:])
+    case = prepare(formula, larder=LARDER, kitchen=KITCHEN).case
+    curve = heat_curve(case)
     assert curve.weighed_frac.low <= curve.yield_frac <= curve.weighed_frac.high
 
 
 def test_crumbs_stand_beside_crumbs_and_not_beside_the_sauce_they_lie_in() -> None:
-    figures = compute(edited(*CASES["crumbled"]), larder=LARDER, kitchen=KITCHEN)
-    weighed = heat_curve(figures).weighed_frac
-    assert weighed.high < figures.shape.cooked_yield_frac.low
+    case = prepare(edited(*CASES["crumbled"]), larder=LARDER, kitchen=KITCHEN).case
+    weighed = heat_curve(case).weighed_frac
+    assert weighed.high < case.shape.cooked_yield_frac.low
     # Drained crumbs, as SR28 weighed them.
     assert LOWEST - 0.06 < weighed.low < weighed.high < HIGHEST + 0.06
 
@@ -55,7 +55,9 @@ def test_hotter_middles_keep_less() -> None:
 def test_fatter_meat_loses_more_fat_and_less_water() -> None:
     lean, fat = (
         heat_curve(
-            compute(edited(beacon_grill(), SetFigure("share", share, "brisket-point")), larder=LARDER, kitchen=KITCHEN)
+            prepare(
+                edited(beacon_grill(), SetFigure("share", share, "brisket-point")), larder=LARDER, kitchen=KITCHEN
+            ).case
         )
         for share in (0.05, 0.6)
     )

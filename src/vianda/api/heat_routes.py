@@ -20,7 +20,7 @@ from vianda.core.heat.questions import HeatAnswer, QuestionKind
 from vianda.core.heat.run_setup import Asked
 from vianda.core.model.formula import PanFat
 from vianda.interchange.formula_model import FormulaModel, Key, Strict, TempC
-from vianda.services import heat_bench
+from vianda.services import heat_bench, thermometers
 
 blueprint = Blueprint("heat", __name__, url_prefix="/api")
 
@@ -187,10 +187,10 @@ def signs(body: SignsRequest) -> SurfaceGuess:
     "/heat/probe",
     summary="What the simulated probe shows",
     body=ProbeRequest,
-    answer=heat_bench.Read,
+    answer=thermometers.Read,
 )
-def probe(body: ProbeRequest) -> heat_bench.Read:
-    return heat_bench.read_probe(body.formula.to_core(), at_s=body.at_s, seed=body.seed)
+def probe(body: ProbeRequest) -> thermometers.Read:
+    return thermometers.read_probe(body.formula.to_core(), at_s=body.at_s, seed=body.seed)
 
 
 @operation(
@@ -199,10 +199,10 @@ def probe(body: ProbeRequest) -> heat_bench.Read:
     "/heat/surface",
     summary="What the simulated surface thermometer shows",
     body=SurfaceRequest,
-    answer=heat_bench.Read,
+    answer=thermometers.Read,
 )
-def surface(body: SurfaceRequest) -> heat_bench.Read:
-    return heat_bench.read_surface(body.formula.to_core(), heated_s=body.heated_s, seed=body.seed)
+def surface(body: SurfaceRequest) -> thermometers.Read:
+    return thermometers.read_surface(body.formula.to_core(), heated_s=body.heated_s, seed=body.seed)
 
 
 @operation(

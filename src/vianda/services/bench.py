@@ -22,6 +22,7 @@ from vianda.core.reading.entry import (
     read_seconds,
     read_temp_c,
 )
+from vianda.runtime.engine import ENGINE
 from vianda.storage.kitchen_repository import load_kitchen
 from vianda.storage.larder_repository import load_larder
 
@@ -49,14 +50,14 @@ def evaluate_on_bench(
     larder, kitchen = surroundings(unit_system)
     for edit in edits:
         formula = apply_edit(formula, edit, larder=larder, kitchen=kitchen)
-    return Bench(formula, evaluate(formula, larder=larder, kitchen=kitchen))
+    return Bench(formula, evaluate(formula, larder=larder, kitchen=kitchen, engine=ENGINE))
 
 
 def open_on_bench(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation]:
     """A first formula from one line, evaluated."""
     larder, kitchen = surroundings(unit_system)
     opening = open_line(line, larder=larder, kitchen=kitchen)
-    return opening, evaluate(opening.formula, larder=larder, kitchen=kitchen)
+    return opening, evaluate(opening.formula, larder=larder, kitchen=kitchen, engine=ENGINE)
 
 
 def read_quantity(

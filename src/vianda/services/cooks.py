@@ -8,6 +8,7 @@ from typing import Any
 from vianda.core.basis.band import Band
 from vianda.core.cook.outcome import OutcomeFigures, outcome_figures
 from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.runtime.engine import ENGINE
 from vianda.services.bench import surroundings
 from vianda.storage import cook_repository as repository
 from vianda.storage.formula_repository import get_formula
@@ -28,7 +29,7 @@ def prepare(formula_id: int) -> CookStart:
     """Evaluate the formula as it stands now."""
     larder, kitchen = surroundings()
     stored = get_formula(formula_id)
-    return CookStart(formula_id, evaluate(stored.formula, larder=larder, kitchen=kitchen))
+    return CookStart(formula_id, evaluate(stored.formula, larder=larder, kitchen=kitchen, engine=ENGINE))
 
 
 def begin(formula_id: int, plan: dict[str, Any]) -> StoredCook:

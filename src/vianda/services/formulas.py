@@ -12,6 +12,7 @@ from vianda.core.inventory.inventory import Larder, Meat
 from vianda.core.inventory.pantry import Ingredient
 from vianda.core.model.formula import Formula
 from vianda.interchange.formula_file import FormulaBundle, read_file, write_file
+from vianda.runtime.engine import ENGINE
 from vianda.services.bench import surroundings
 from vianda.storage import formula_repository as repository
 from vianda.storage.larder_repository import add_ingredients, add_meats, create_lot
@@ -33,7 +34,7 @@ def _checked(formula: Formula) -> Formula:
     """A formula that can be evaluated here; refuses with the core's reason otherwise."""
     named = replace(formula, name=checked_name(formula.name))
     larder, kitchen = surroundings()
-    evaluate(named, larder=larder, kitchen=kitchen)
+    evaluate(named, larder=larder, kitchen=kitchen, engine=ENGINE)
     return named
 
 

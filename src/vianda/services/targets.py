@@ -29,6 +29,7 @@ from vianda.core.target.pearson import PearsonSquare, pearson_square
 from vianda.core.target.program import Program, program_of
 from vianda.core.target.solve import Answer, NoBlendError, solve
 from vianda.core.target.wish import Candidate, Wish
+from vianda.runtime.engine import ENGINE
 from vianda.services.bench import open_on_bench, surroundings
 
 # A wish in words aims at a band this far either side of its figure (ours).
@@ -67,7 +68,7 @@ class Solved:
 def solve_for(formula: Formula, wish: Wish, typed: TypedWish) -> Solved:
     """Solve a wish for the batch of a formula on this kitchen's scale."""
     larder, kitchen = surroundings()
-    evaluation = evaluate(formula, larder=larder, kitchen=kitchen)
+    evaluation = evaluate(formula, larder=larder, kitchen=kitchen, engine=ENGINE)
     batch_g, loss = evaluation.blend.batch_mass_g, evaluation.grind.loss_frac
     full = replace(
         wish,
@@ -169,8 +170,8 @@ def propose_for(formula: Formula, words: str) -> Proposed:
         edits.insert(0, Choose("style", proposal.style))
     for edit in edits:
         formula = apply_edit(formula, edit, larder=larder, kitchen=kitchen)
-    formula = _aimed(formula, proposal, larder, evaluate(formula, larder=larder, kitchen=kitchen))
-    return Proposed(proposal, formula, evaluate(formula, larder=larder, kitchen=kitchen))
+    formula = _aimed(formula, proposal, larder, evaluate(formula, larder=larder, kitchen=kitchen, engine=ENGINE))
+    return Proposed(proposal, formula, evaluate(formula, larder=larder, kitchen=kitchen, engine=ENGINE))
 
 
 def _aimed(formula: Formula, proposal: Proposal, larder: Larder, now: Evaluation) -> Formula:

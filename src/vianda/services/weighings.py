@@ -15,6 +15,7 @@ from vianda.core.weighing.weighing_run import Aside, Kept, Running, judge, plan_
 from vianda.devices.scale import BenchScale, Reading, ScaleMake
 from vianda.devices.simulated_hand import correction_g, lean_g, piece_g
 from vianda.devices.simulated_scale import TICK_S, Deed, Done, SimulatedScale
+from vianda.runtime.engine import ENGINE
 from vianda.services.bench import surroundings
 from vianda.storage import weighing_repository as repository
 from vianda.storage.clock import now_utc
@@ -60,7 +61,7 @@ def begin(formula_id: int, *, step_g: int | None = None) -> Weighing:
     larder, kitchen = surroundings()
     with transaction():
         stored = get_formula(formula_id)
-        figures = evaluate(stored.formula, larder=larder, kitchen=kitchen)
+        figures = evaluate(stored.formula, larder=larder, kitchen=kitchen, engine=ENGINE)
         step = step_g or min(kitchen.scale.step_g, 5)
         plan = plan_of_weighing(figures, step_g=step, capacity_g=float(kitchen.scale.capacity_g))
         # What cannot be weighed is refused before anything is written.

@@ -9,7 +9,6 @@ from __future__ import annotations
 import string
 from dataclasses import dataclass
 from decimal import Decimal
-from functools import lru_cache
 from typing import Literal
 
 Kind = Literal[
@@ -58,7 +57,6 @@ class Phrase:
     amounts: dict[str, Amount]
 
 
-@lru_cache(maxsize=2048)
 def _places(text: str) -> frozenset[str]:
     return frozenset(name for _, name, _, _ in string.Formatter().parse(text) if name is not None)
 

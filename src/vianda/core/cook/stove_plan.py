@@ -2,17 +2,14 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
 from typing import Literal
 
-from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase, duration, mass, say, temp
-from vianda.core.batch.portions import Portions
 from vianda.core.batch.salt_ledger import SaltFigures
 from vianda.core.equipment.kitchen import Surface
 from vianda.core.heat.plan import HeatPlan
-from vianda.core.shape.laying import Laid
+from vianda.core.shape.laying import Laying
 
 StepKind = Literal[
     "chill",
@@ -95,33 +92,30 @@ _DONE = {
 
 
 def stove_plan(
-    *,
-    heat: HeatPlan,
-    portions: Portions,
-    salt: SaltFigures,
-    surface: Surface,
-    surface_temp_c: float,
-    laid: Laid,
-    at_once: int | None = None,
-    wait_s: float = 0.0,
+    *, heat: HeatPlan, laying: Laying, salt: SaltFigures, surface: Surface, surface_temp_c: float, wait_s: float = 0.0
 ) -> StovePlan:
-    """The stove's steps from the heat plan. ``at_once`` is given for what has no places, such as crumbled meat.
+    """The stove's steps from the heat plan.
 
-    ``wait_s`` is how long the surface takes to come back between two waves.
+    Parameters
+    ----------
+    heat : HeatPlan
+        The stages with their times.
+    laying : Laying
+        Where the pieces lie, and the waves.
+    salt : SaltFigures
+        The salt that goes on at the stove.
+    surface : Surface
+        What it cooks on.
+    surface_temp_c : float
+        What the surface is meant to measure, °C.
+    wait_s : float, default 0
+        How long the surface takes to come back between two waves, s.
 
-    Raises
-    ------
-    OutOfRangeError
-        When not even one piece fits the surface.
+    Returns
+    -------
+    StovePlan
+        Steps before, for each wave, and after.
     """
-    centres = laid.centres_mm
-    if not centres:
-        raise OutOfRangeError(
-            f"One piece is wider than {surface.name}: make it lighter or thicker, or choose a larger surface.",
-            field="/heat/surface",
-        )
-    at_once = min(len(centres) if at_once is None else at_once, portions.pieces)
-    waves = math.ceil(portions.pieces / at_once)
     ready = StoveStep(
         "ready",
         "Heat the oven" if surface.kind == "oven" else "Heat the surface and measure it",
@@ -134,7 +128,12 @@ def stove_plan(
     )
     chilled = [StoveStep("chill", s.title, s.cue, "Out of the cold", s.timer_s, s.low_s) for s in heat.before]
     lay = StoveStep(
-        "lay", "Lay on {n}", _lay_cue(salt, surface, surface_temp_c, wait_s if waves > 1 else 0.0), "They are on", 0, 0
+        "lay",
+        "Lay on {n}",
+        _lay_cue(salt, surface, surface_temp_c, wait_s if laying.waves > 1 else 0.0),
+        "They are on",
+        0,
+        0,
     )
     timed: list[StoveStep] = []
     after: list[StoveStep] = []
@@ -152,16 +151,16 @@ def stove_plan(
         surface_width_mm=surface.width_mm,
         surface_depth_mm=surface.depth_mm,
         surface_round=surface.round_shape,
-        centres_mm=centres[:at_once],
-        footprint_mm=(laid.across_mm, laid.deep_mm),
-        at_once=at_once,
-        in_squares=min(laid.in_squares or at_once, portions.pieces),
-        waves=waves,
-        last_wave=portions.pieces - at_once * (waves - 1),
+        centres_mm=laying.centres_mm,
+        footprint_mm=(laying.across_mm, laying.deep_mm),
+        at_once=laying.at_once,
+        in_squares=laying.in_squares,
+        waves=laying.waves,
+        last_wave=laying.last_wave,
         before=(*chilled, ready),
         each_wave=(lay, *timed),
         after=tuple(after),
-        on_heat_s=(heat.on_heat_s.usual - together) * waves + together,
+        on_heat_s=(heat.on_heat_s.usual - together) * laying.waves + together,
     )
 
 

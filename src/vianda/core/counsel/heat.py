@@ -16,18 +16,20 @@ ADVISORY = (
 
 
 def _floor_name(figures: Figures) -> str:
-    return figures.heat.floors.leading.authority
+    return figures.cook.plan.floors.leading.authority
 
 
 def _below_floor(figures: Figures) -> Remark | None:
-    floor = figures.heat.floors.leading
-    gap = floor.temp_c - figures.heat.target_c
+    floor = figures.cook.plan.floors.leading
+    gap = floor.temp_c - figures.cook.plan.target_c
     if gap <= 1e-6:
         return None
-    served = figures.kitchen.country == "US" and figures.kitchen.setting == "food-service"
+    served = figures.context.kitchen.country == "US" and figures.context.kitchen.setting == "food-service"
     advisory = f" {ADVISORY}" if served else ""
     return Remark(
-        say("{target} is {gap} below the published floor", target=temp(figures.heat.target_c), gap=delta_temp(gap)),
+        say(
+            "{target} is {gap} below the published floor", target=temp(figures.cook.plan.target_c), gap=delta_temp(gap)
+        ),
         say(
             f"{_floor_name(figures)}: {{floor}}, {floor.rule}. Bacteria are mixed through mince. Most at risk: "
             f"{AT_RISK}.{advisory} Local codes and licensed practice decide.",
@@ -38,15 +40,15 @@ def _below_floor(figures: Figures) -> Remark | None:
 
 
 def _hold(figures: Figures) -> Remark | None:
-    floor = figures.heat.floors.leading
-    if floor.hold_s <= 0 or figures.heat.target_c < floor.temp_c - 1e-6:
+    floor = figures.cook.plan.floors.leading
+    if floor.hold_s <= 0 or figures.cook.plan.target_c < floor.temp_c - 1e-6:
         return None
     instant = min(
-        (f for f in figures.heat.floors.others if f.hold_s == 0 and f.temp_c >= floor.temp_c),
+        (f for f in figures.cook.plan.floors.others if f.hold_s == 0 and f.temp_c >= floor.temp_c),
         key=lambda f: f.temp_c,
         default=None,
     )
-    if instant is None or figures.heat.target_c >= instant.temp_c - 0.2:
+    if instant is None or figures.cook.plan.target_c >= instant.temp_c - 0.2:
         return None
     return Remark(
         say("Hold {floor} for {time}", floor=temp(floor.temp_c), time=duration(floor.hold_s)),
@@ -59,34 +61,37 @@ def _hold(figures: Figures) -> Remark | None:
 
 
 def _by_thermometer(figures: Figures) -> Remark | None:
-    if figures.heat.reach != "thermometer-decides":
+    if figures.cook.plan.reach != "thermometer-decides":
         return None
     return Remark(
         say("Minutes alone will not do: probe it"),
         say(
             "A piece {mm} thick is cooked by the thermometer. The minutes are computed and not sure; {floor} in the "
             "coldest place is what counts.",
-            mm=length(figures.shape.thickness_mm),
-            floor=temp(figures.heat.floors.leading.temp_c),
+            mm=length(figures.piece.shape.thickness_mm),
+            floor=temp(figures.cook.plan.floors.leading.temp_c),
         ),
     )
 
 
 def _falls_short(figures: Figures) -> Remark | None:
-    if figures.heat.reach != "may-fall-short" or figures.heat.target_c < figures.heat.floors.leading.temp_c - 1e-6:
+    if (
+        figures.cook.plan.reach != "may-fall-short"
+        or figures.cook.plan.target_c < figures.cook.plan.floors.leading.temp_c - 1e-6
+    ):
         return None
     return Remark(
         say("Cooked this way the coldest meat may stay short of the floor"),
         say(
             "As computed not every place comes to {floor}, rest included. A hotter surface, a thinner piece, more "
             "time, or a last stage that waits for the core.",
-            floor=temp(figures.heat.floors.leading.temp_c),
+            floor=temp(figures.cook.plan.floors.leading.temp_c),
         ),
     )
 
 
 def _habit_short(figures: Figures) -> Remark | None:
-    heat = figures.heat
+    heat = figures.cook.plan
     if heat.reach == "may-fall-short" or heat.target_c < heat.floors.leading.temp_c - 1e-6:
         return None
     if heat.practice.on_heat_s.high >= heat.on_heat_s.low:
@@ -103,35 +108,35 @@ def _habit_short(figures: Figures) -> Remark | None:
 
 
 def _too_cool(figures: Figures) -> Remark | None:
-    now, low = figures.formula.heat.surface_temp_c, figures.heat.surface_low_c
+    now, low = figures.context.formula.heat.surface_temp_c, figures.cook.plan.surface_low_c
     if now >= low - 1e-9:
         return None
-    start = figures.style.surface_temp_start_c
+    start = figures.context.style.surface_temp_start_c
     return Remark(
-        say("{now} is cool for it" if figures.style.baked else "{now} gives little crust", now=temp(now)),
+        say("{now} is cool for it" if figures.context.style.baked else "{now} gives little crust", now=temp(now)),
         say(
             "Usual is {low} to {high}, measured at the shelf."
-            if figures.style.baked
+            if figures.context.style.baked
             else "Usual is {low} to {high}, measured on the surface.",
             low=temp(low),
-            high=temp(figures.heat.surface_high_c),
+            high=temp(figures.cook.plan.surface_high_c),
         ),
         (Change(say("Heat it to {t}", t=temp(start)), SetFigure("surface_temp", start)),),
     )
 
 
 def _too_hot(figures: Figures) -> Remark | None:
-    now, high = figures.formula.heat.surface_temp_c, figures.heat.surface_high_c
+    now, high = figures.context.formula.heat.surface_temp_c, figures.cook.plan.surface_high_c
     if now <= high + 1e-9:
         return None
-    start = figures.style.surface_temp_start_c
+    start = figures.context.style.surface_temp_start_c
     return Remark(
         say("{now} burns before it is done", now=temp(now)),
         say(
             "Usual is {low} to {high}."
-            if figures.style.baked
+            if figures.context.style.baked
             else "Usual is {low} to {high}. Hot fat flares: never water on it, a lid at hand.",
-            low=temp(figures.heat.surface_low_c),
+            low=temp(figures.cook.plan.surface_low_c),
             high=temp(high),
         ),
         (Change(say("Bring it to {t}", t=temp(start)), SetFigure("surface_temp", start)),),
@@ -139,17 +144,22 @@ def _too_hot(figures: Figures) -> Remark | None:
 
 
 def _wrong_surface(figures: Figures) -> Remark | None:
-    if figures.surface.kind in figures.style.surfaces:
+    if figures.context.surface.kind in figures.context.style.surfaces:
         return None
     better = next(
-        (s for kind in figures.style.surfaces if (s := figures.kitchen.surface_of_kind(kind)) is not None), None
+        (
+            s
+            for kind in figures.context.style.surfaces
+            if (s := figures.context.kitchen.surface_of_kind(kind)) is not None
+        ),
+        None,
     )
     change: tuple[Change, ...] = ()
     if better is not None:
         change = (Change(say("Use {name}", name=word(better.name)), Choose("surface", better.key)),)
     return Remark(
-        say(f"Not made on a {figures.surface.kind}"),
-        say(f"{figures.style.title} wants a {' or '.join(figures.style.surfaces)}."),
+        say(f"Not made on a {figures.context.surface.kind}"),
+        say(f"{figures.context.style.title} wants a {' or '.join(figures.context.style.surfaces)}."),
         change,
     )
 

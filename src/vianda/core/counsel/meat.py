@@ -20,11 +20,11 @@ SURE_ENOUGH = 0.75
 
 def _toward(figures: Figures, target_frac: float) -> tuple[Change, ...]:
     """A change of one share that brings the blend to a target, when two unlocked meats straddle it."""
-    free = [p for p in figures.blend.parts if not p.locked]
+    free = [p for p in figures.meat.blend.parts if not p.locked]
     if len(free) < 2:
         return ()
     fattest = max(free, key=lambda p: p.fat_usual_frac)
-    now = figures.blend.fat_frac
+    now = figures.meat.blend.fat_frac
     others_share = sum(p.share_frac for p in free if p is not fattest)
     if others_share <= 0:
         return ()
@@ -45,41 +45,41 @@ def _middle(style: Style) -> float:
 
 
 def _too_lean(figures: Figures) -> Remark | None:
-    low = figures.style.fat_band_frac[0]
-    if figures.blend.fat_frac >= low - 1e-9:
+    low = figures.context.style.fat_band_frac[0]
+    if figures.meat.blend.fat_frac >= low - 1e-9:
         return None
     return Remark(
-        say("{fat} fat is lean for this style", fat=frac(figures.blend.fat_frac)),
+        say("{fat} fat is lean for this style", fat=frac(figures.meat.blend.fat_frac)),
         say(
             "Usual is {low} to {high}. Below it the piece eats dry; below about {dry} any burger does.",
             low=frac(low),
-            high=frac(figures.style.fat_band_frac[1]),
+            high=frac(figures.context.style.fat_band_frac[1]),
             dry=frac(0.15),
         ),
-        _toward(figures, _middle(figures.style)),
+        _toward(figures, _middle(figures.context.style)),
     )
 
 
 def _too_fat(figures: Figures) -> Remark | None:
-    high = figures.style.fat_band_frac[1]
-    if figures.blend.fat_frac <= high + 1e-9:
+    high = figures.context.style.fat_band_frac[1]
+    if figures.meat.blend.fat_frac <= high + 1e-9:
         return None
     return Remark(
-        say("{fat} fat is rich for this style", fat=frac(figures.blend.fat_frac)),
+        say("{fat} fat is rich for this style", fat=frac(figures.meat.blend.fat_frac)),
         say(
             "Usual is {low} to {high}. Above it the piece shrinks hard, and flares on a grate.",
-            low=frac(figures.style.fat_band_frac[0]),
+            low=frac(figures.context.style.fat_band_frac[0]),
             high=frac(high),
         ),
-        _toward(figures, _middle(figures.style)),
+        _toward(figures, _middle(figures.context.style)),
     )
 
 
 def _name_not_allowed(figures: Figures) -> Remark | None:
     # "Beef patties" promises nothing about fat, so it does not count as a name left.
-    names = [n for n in figures.names if n.tests]
+    names = [n for n in figures.trade.names if n.tests]
     # Balls and loaves are not sold under these names; what a mix costs a burger is counsel on the mix.
-    if figures.formula.dish.dish != "burger" or any(n.bar in ("binder", "salt") for n in names):
+    if figures.context.formula.dish.dish != "burger" or any(n.bar in ("binder", "salt") for n in names):
         return None
     if not names or any(n.allowed for n in names):
         return None
@@ -91,7 +91,7 @@ def _name_not_allowed(figures: Figures) -> Remark | None:
         return Remark(
             say(f"{{fat}} fat: {said[0].lower() + said[1:]}", fat=frac(test.value_frac)),
             say("The rule in force here allows at most {limit} fat under these names.", limit=frac(test.limit_frac)),
-            _toward(figures, min(_middle(figures.style), test.limit_frac - 0.01)),
+            _toward(figures, min(_middle(figures.context.style), test.limit_frac - 0.01)),
         )
     return Remark(say(said), say(_WHY_BARRED[widest.bar]))
 
@@ -108,7 +108,11 @@ _WHY_BARRED = {
 
 
 def _hamburger_only(figures: Figures) -> Remark | None:
-    if figures.formula.dish.dish != "burger" or not figures.names or figures.names[0].bar != "added-fat":
+    if (
+        figures.context.formula.dish.dish != "burger"
+        or not figures.trade.names
+        or figures.trade.names[0].bar != "added-fat"
+    ):
         return None
     return Remark(
         say("May be called hamburger, not ground beef"),
@@ -117,8 +121,8 @@ def _hamburger_only(figures: Figures) -> Remark | None:
 
 
 def _name_doubtful(figures: Figures) -> Remark | None:
-    name = next((n for n in figures.names if n.allowed and n.tests), None)
-    if figures.formula.dish.dish != "burger" or name is None or name.chance_failed < CHANCE_WORTH_SAYING:
+    name = next((n for n in figures.trade.names if n.allowed and n.tests), None)
+    if figures.context.formula.dish.dish != "burger" or name is None or name.chance_failed < CHANCE_WORTH_SAYING:
         return None
     worst = max(name.tests, key=lambda t: t.chance_failed)
     kind = {"fat": "fat", "collagen": "collagen by protein", "beef": "beef"}[worst.kind]
@@ -136,13 +140,13 @@ def _name_doubtful(figures: Figures) -> Remark | None:
 
 
 def _fat_uncertain(figures: Figures) -> Remark | None:
-    blend = figures.blend
+    blend = figures.meat.blend
     width = blend.fat_high_frac - blend.fat_low_frac
     if width <= WIDE_BAND_FRAC:
         return None
     worst = max(blend.parts, key=lambda p: p.doubt_share_frac)
     changes: tuple[Change, ...] = ()
-    if worst.meat == "mince-unknown" and "ground-80" in figures.larder.meats:
+    if worst.meat == "mince-unknown" and "ground-80" in figures.context.larder.meats:
         changes = tuple(
             Change(say("The label says {fat} fat", fat=frac(fat)), SwapMeat("mince-unknown", key))
             for key, fat in (("ground-80", 0.20), ("ground-90", 0.10))
@@ -164,7 +168,7 @@ def _fat_uncertain(figures: Figures) -> Remark | None:
 
 
 def _band_uncertain(figures: Figures) -> Remark | None:
-    blend, (low, high) = figures.blend, figures.style.fat_band_frac
+    blend, (low, high) = figures.meat.blend, figures.context.style.fat_band_frac
     if not low - 1e-9 <= blend.fat_frac <= high + 1e-9 or blend.chance_in_band >= SURE_ENOUGH:
         return None
     if blend.fat_high_frac - blend.fat_low_frac > WIDE_BAND_FRAC:
@@ -189,11 +193,11 @@ def _band_uncertain(figures: Figures) -> Remark | None:
 
 
 def _lot_unlike_its_name(figures: Figures) -> Remark | None:
-    for part in figures.blend.parts:
+    for part in figures.meat.blend.parts:
         if not part.lot:
             continue
-        meat = figures.larder.meat(part.meat)
-        for found in figures.larder.lot(part.lot, meat=part.meat).evidence:
+        meat = figures.context.larder.meat(part.meat)
+        for found in figures.context.larder.lot(part.lot, meat=part.meat).evidence:
             if disagrees(meat.fat, found):
                 return Remark(
                     say("{lot} is not like {meat}", lot=word(part.lot_name), meat=word(meat.name.lower())),
@@ -208,10 +212,10 @@ def _lot_unlike_its_name(figures: Figures) -> Remark | None:
 
 
 def _lot_too_small(figures: Figures) -> Remark | None:
-    for part, line in zip(figures.blend.parts, figures.cost.parts, strict=True):
+    for part, line in zip(figures.meat.blend.parts, figures.trade.cost.parts, strict=True):
         if not part.lot:
             continue
-        left = figures.larder.lot(part.lot, meat=part.meat).left_mass_g
+        left = figures.context.larder.lot(part.lot, meat=part.meat).left_mass_g
         if line.bought_g > left + 0.5:
             return Remark(
                 say("{lot} is {short} short", lot=word(part.lot_name), short=mass(line.bought_g - left)),
@@ -226,7 +230,7 @@ def _lot_too_small(figures: Figures) -> Remark | None:
 
 
 def _plate_too_coarse(figures: Figures) -> Remark | None:
-    grind = figures.grind
+    grind = figures.meat.grind
     if grind.sinewy_share_frac < SINEWY_SHARE_FRAC or grind.tool_kind == "none":
         return None
     if grind.tool_kind == "grinder" and grind.plate_mm <= FINE_MM + 1.0:

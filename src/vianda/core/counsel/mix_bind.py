@@ -23,7 +23,7 @@ LEAN_FRAC = 0.12
 
 def is_bound(figures: Figures) -> bool:
     """Whether the dish is one that is held together: a ball or a loaf."""
-    return figures.formula.dish.dish in ("meatball", "meatloaf")
+    return figures.context.formula.dish.dish in ("meatball", "meatloaf")
 
 
 def group(figures: Figures, *names: BandGroup) -> float:
@@ -36,7 +36,7 @@ def _custard(figures: Figures) -> bool:
 
 
 def _to_school(figures: Figures) -> tuple[Change, ...]:
-    school = schools_for(figures.formula.dish.dish)[0]
+    school = schools_for(figures.context.formula.dish.dish)[0]
     return (Change(say("Move to {school}", school=word(school.title.lower())), Choose("mix_school", school.key)),)
 
 
@@ -87,7 +87,7 @@ def _liquid_alone(figures: Figures) -> Remark | None:
         return None
     crumb = round(panade.liquid_per_meat_frac / 1.25, 4)
     change: tuple[Change, ...] = ()
-    if "panko" in figures.larder.pantry:
+    if "panko" in figures.context.larder.pantry:
         change = (Change(say("Add {g} of panko", g=mass(crumb * figures.batch.meat_mass_g)), PutIn("panko", crumb)),)
     return Remark(
         say("{liquid} of liquid, and no crumb to hold it", liquid=mass(panade.liquid_g)),
@@ -97,7 +97,7 @@ def _liquid_alone(figures: Figures) -> Remark | None:
 
 
 def _soak_short(figures: Figures) -> Remark | None:
-    panade, soak = figures.mix.panade, figures.formula.mix.soak_min
+    panade, soak = figures.mix.panade, figures.context.formula.mix.soak_min
     if panade.state in ("none", "dry") or soak >= panade.soak_needed_min:
         return None
     return Remark(
@@ -135,7 +135,7 @@ def _binder_short(figures: Figures) -> Remark | None:
 
 def _burger_crumb(figures: Figures) -> Remark | None:
     crumb = group(figures, "crumb", "bread")
-    if figures.formula.dish.dish != "burger" or crumb <= MOST_BURGER_CRUMB_FRAC + 1e-9:
+    if figures.context.formula.dish.dish != "burger" or crumb <= MOST_BURGER_CRUMB_FRAC + 1e-9:
         return None
     return Remark(
         say("{crumb} parts of crumb in a burger", crumb=per_hundred(crumb)),
@@ -210,10 +210,10 @@ def _cheese_heavy(figures: Figures) -> Remark | None:
 
 def _lean_without_panade(figures: Figures) -> Remark | None:
     dry = figures.mix.panade.state in ("none", "dry") and group(figures, "starch") == 0
-    if not is_bound(figures) or figures.blend.fat_frac >= LEAN_FRAC or not dry:
+    if not is_bound(figures) or figures.meat.blend.fat_frac >= LEAN_FRAC or not dry:
         return None
     return Remark(
-        say("{fat} fat and no panade", fat=fine_frac(figures.blend.fat_frac)),
+        say("{fat} fat and no panade", fat=fine_frac(figures.meat.blend.fat_frac)),
         say("Lean meat has no juice of its own to spare: a soaked crumb, or a fattier meat, keeps it from eating dry."),
         _to_school(figures),
     )
@@ -234,13 +234,13 @@ def _no_school(figures: Figures) -> Remark | None:
 
 
 def _filling_unfit(figures: Figures) -> Remark | None:
-    core = {line.ingredient for line in figures.formula.mix.lines if line.core}
+    core = {line.ingredient for line in figures.context.formula.mix.lines if line.core}
     eggs = [
         line
         for line in figures.mix.lines
         if line.group == "filling" and line.per_meat_frac > 0 and line.ingredient not in core
     ]
-    if not eggs or figures.formula.dish.dish == "meatloaf":
+    if not eggs or figures.context.formula.dish.dish == "meatloaf":
         return None
     return Remark(
         say("Boiled eggs lie in a loaf, not in this"),

@@ -24,15 +24,15 @@ def _total(figures: Figures) -> float:
 
 
 def _is_sauce(figures: Figures) -> bool:
-    return figures.formula.dish.dish == "sauce"
+    return figures.context.formula.dish.dish == "sauce"
 
 
 def _unsalted(figures: Figures) -> Remark | None:
     if _is_sauce(figures):
         return _sauce_unsalted(figures)
-    if figures.formula.dish.dish == "burger" or _total(figures) >= LEAST_SALT_FRAC - 1e-9:
+    if figures.context.formula.dish.dish == "burger" or _total(figures) >= LEAST_SALT_FRAC - 1e-9:
         return None
-    if "less-salt" in figures.formula.mix.avoid and _total(figures) >= LEAST_SALT_FRAC / 2:
+    if "less-salt" in figures.context.formula.mix.avoid and _total(figures) >= LEAST_SALT_FRAC / 2:
         return None
     return Remark(
         say("{salt} salt in all: bland, and a weak bind", salt=fine_frac(_total(figures))),
@@ -109,7 +109,7 @@ def _salted_twice(figures: Figures) -> Remark | None:
 
 
 def _cured(figures: Figures) -> list[str]:
-    return [p.name for p in figures.blend.parts if p.share_frac > 0 and figures.larder.meat(p.meat).cured]
+    return [p.name for p in figures.meat.blend.parts if p.share_frac > 0 and figures.context.larder.meat(p.meat).cured]
 
 
 def _cured_and_salted(figures: Figures) -> Remark | None:
@@ -136,7 +136,11 @@ def _cured_and_salted(figures: Figures) -> Remark | None:
 
 def _salted_early(figures: Figures) -> Remark | None:
     salt = figures.salt
-    if figures.formula.dish.dish != "burger" or salt.salt_place != "mixed" or salt.ledger.to_add_frac < EARLY_FRAC:
+    if (
+        figures.context.formula.dish.dish != "burger"
+        or salt.salt_place != "mixed"
+        or salt.ledger.to_add_frac < EARLY_FRAC
+    ):
         return None
     return Remark(
         say("{salt} of salt worked into a burger", salt=mass(salt.batch_salt_g)),

@@ -29,7 +29,7 @@ _COOKED = {"onion": "soft-onion", "spring-onion": "soft-onion", "mushroom": "coo
 
 
 def _raw_wet(figures: Figures) -> Remark | None:
-    if figures.formula.dish.dish != "meatloaf":
+    if figures.context.formula.dish.dish != "meatloaf":
         return None
     wet = [
         line for line in figures.mix.lines if line.ingredient in _COOKED and line.per_meat_frac > RAW_WET_FRAC + 1e-9
@@ -41,7 +41,7 @@ def _raw_wet(figures: Figures) -> Remark | None:
     taken = {line.ingredient for line in figures.mix.lines}
     changes: tuple[Change, ...] = ()
     if len(wet) == 1:
-        if cooked in figures.larder.pantry and cooked not in taken:
+        if cooked in figures.context.larder.pantry and cooked not in taken:
             changes = (Change(say("Cook it first"), SwapIngredient(worst.ingredient, cooked)),)
         else:
             changes = (Change(say("Leave it out"), TakeOut(worst.ingredient)),)
@@ -56,7 +56,7 @@ def _hot_part(figures: Figures) -> Remark | None:
     hot = [
         line for line in figures.mix.lines if line.temp_c > ONION_BELOW_C + 1e-9 and line.per_meat_frac > HOT_SHARE_FRAC
     ]
-    if not hot or figures.formula.dish.dish == "sauce":
+    if not hot or figures.context.formula.dish.dish == "sauce":
         return None
     worst = max(hot, key=lambda line: line.temp_c)
     changes: tuple[Change, ...] = ()
@@ -74,7 +74,7 @@ def _hot_part(figures: Figures) -> Remark | None:
 
 def _too_warm(figures: Figures) -> Remark | None:
     now = figures.mix.protocol.mix_temp_c
-    if now <= MIX_BELOW_C + 1e-9 or figures.formula.dish.dish == "sauce":
+    if now <= MIX_BELOW_C + 1e-9 or figures.context.formula.dish.dish == "sauce":
         return None
     return Remark(
         say("The mix will come out at about {t}", t=temp(now)),
@@ -90,7 +90,7 @@ def _too_warm(figures: Figures) -> Remark | None:
 
 def _cooler(figures: Figures) -> tuple[Change, ...]:
     """The one thing that, taken from the fridge, would bring the mix below the line; nothing when no one does."""
-    mix = figures.formula.mix
+    mix = figures.context.formula.mix
     meat = figures.batch.meat_mass_g
     candidates: list[tuple[str, str, float, Edit]] = [("the meat", "", mix.meat_temp_c, SetFigure("meat_temp", 2.0))]
     candidates += [
@@ -102,7 +102,11 @@ def _cooler(figures: Figures) -> tuple[Change, ...]:
             continue
         lines = [replace(line, temp_c=4.0) if key and line.ingredient == key else line for line in figures.mix.lines]
         parts = bowl_parts(
-            figures.blend, lines, larder=figures.larder, meat_mass_g=meat, meat_temp_c=mix.meat_temp_c if key else 2.0
+            figures.meat.blend,
+            lines,
+            larder=figures.context.larder,
+            meat_mass_g=meat,
+            meat_temp_c=mix.meat_temp_c if key else 2.0,
         )
         if mixed_temp_c(parts) <= MIX_BELOW_C:
             return (Change(say("Use {what} from the fridge", what=word(name)), edit),)
@@ -110,7 +114,7 @@ def _cooler(figures: Figures) -> tuple[Change, ...]:
 
 
 def _meat_warm(figures: Figures) -> Remark | None:
-    now = figures.formula.mix.meat_temp_c
+    now = figures.context.formula.mix.meat_temp_c
     if now <= MEAT_BELOW_C + 1e-9:
         return None
     return Remark(
@@ -121,9 +125,9 @@ def _meat_warm(figures: Figures) -> Remark | None:
 
 
 def _overworked(figures: Figures) -> Remark | None:
-    mix = figures.formula.mix
+    mix = figures.context.formula.mix
     most = PROCESSOR_S[1] if mix.work == "processor" else LONGEST_HAND_S
-    if mix.work_s <= most + 1e-9 or not figures.mix.lines or figures.formula.dish.dish == "sauce":
+    if mix.work_s <= most + 1e-9 or not figures.mix.lines or figures.context.formula.dish.dish == "sauce":
         return None
     start = 12.0 if mix.work == "processor" else 90.0
     return Remark(
@@ -134,19 +138,19 @@ def _overworked(figures: Figures) -> Remark | None:
 
 
 def _not_chilled(figures: Figures) -> Remark | None:
-    if not is_bound(figures) or figures.formula.mix.chill_min >= LEAST_CHILL_MIN:
+    if not is_bound(figures) or figures.context.formula.mix.chill_min >= LEAST_CHILL_MIN:
         return None
     return Remark(
-        say("{time} of chilling", time=minutes(figures.formula.mix.chill_min)),
+        say("{time} of chilling", time=minutes(figures.context.formula.mix.chill_min)),
         say("Half an hour to an hour firms the mix, so that it holds a shape and less is left on the hands."),
         (Change(say("Chill {time}", time=minutes(LEAST_CHILL_MIN)), SetFigure("chill", LEAST_CHILL_MIN)),),
     )
 
 
 def _beef_only(figures: Figures) -> Remark | None:
-    if not is_bound(figures) or any(p.species != "beef" for p in figures.blend.parts if p.share_frac > 0):
+    if not is_bound(figures) or any(p.species != "beef" for p in figures.meat.blend.parts if p.share_frac > 0):
         return None
-    pork = "no-pork" not in figures.formula.mix.avoid
+    pork = "no-pork" not in figures.context.formula.mix.avoid
     school, what = ("mixed-meats", "pork") if pork else ("beef-and-veal", "veal")
     return Remark(
         say("Beef alone"),
@@ -160,10 +164,10 @@ def _beef_only(figures: Figures) -> Remark | None:
 
 
 def _poultry(figures: Figures) -> Remark | None:
-    birds = [p for p in figures.blend.parts if p.species in POULTRY and p.share_frac > 0]
+    birds = [p for p in figures.meat.blend.parts if p.species in POULTRY and p.share_frac > 0]
     if not birds:
         return None
-    floor = figures.heat.floors.leading
+    floor = figures.cook.plan.floors.leading
     return Remark(
         say("{bird} in it: the floor is {t}", bird=word(birds[0].name), t=temp(floor.temp_c)),
         say(
@@ -175,14 +179,14 @@ def _poultry(figures: Figures) -> Remark | None:
 
 
 def _name_lost(figures: Figures) -> Remark | None:
-    if figures.formula.dish.dish != "burger":
+    if figures.context.formula.dish.dish != "burger":
         return None
-    lost = [n for n in figures.names if n.bar in ("binder", "salt")]
-    if not lost or any(n.allowed for n in figures.names if n.tests):
+    lost = [n for n in figures.trade.names if n.bar in ("binder", "salt")]
+    if not lost or any(n.allowed for n in figures.trade.names if n.tests):
         return None
     binder = lost[0].bar == "binder"
     what = "What was mixed in costs the name" if binder else "Salt worked in costs the name"
-    left = next((n.name for n in figures.names if n.allowed), "")
+    left = next((n.name for n in figures.trade.names if n.allowed), "")
     sold = f" It may be sold as {left}." if left else ""
     changes: tuple[Change, ...] = ()
     if not binder:
@@ -228,13 +232,13 @@ def _hidden_fish(figures: Figures) -> Remark | None:
         for line in figures.mix.lines
         if line.group == "sauce"
         and line.per_meat_frac > 0
-        and "fish" in figures.larder.pantry[line.ingredient].allergens
+        and "fish" in figures.context.larder.pantry[line.ingredient].allergens
         and line.ingredient != "anchovy"
     ]
     if not sauces:
         return None
     changes = [Change(say("Leave it out"), TakeOut(sauces[0].ingredient))]
-    if "tamari" in figures.larder.pantry and all(x.ingredient != "tamari" for x in figures.mix.lines):
+    if "tamari" in figures.context.larder.pantry and all(x.ingredient != "tamari" for x in figures.mix.lines):
         changes.insert(0, Change(say("Tamari instead (soy)"), SwapIngredient(sauces[0].ingredient, "tamari")))
     return Remark(
         say("{what} brings fish", what=word(sauces[0].name)),
@@ -248,8 +252,8 @@ def _hidden_fish(figures: Figures) -> Remark | None:
 
 def _sugar(figures: Figures) -> Remark | None:
     share = figures.mix.whole.sugars_g / figures.mix.whole.mass_g
-    hot = figures.formula.heat.surface_temp_c
-    if share <= SUGAR_FRAC or hot < SUGAR_FROM_C or figures.formula.dish.dish == "sauce":
+    hot = figures.context.formula.heat.surface_temp_c
+    if share <= SUGAR_FRAC or hot < SUGAR_FROM_C or figures.context.formula.dish.dish == "sauce":
         return None
     return Remark(
         say("{sugar} sugar meets {t}", sugar=fine_frac(share), t=temp(hot)),
@@ -258,7 +262,7 @@ def _sugar(figures: Figures) -> Remark | None:
 
 
 def _garlic_in_oil(figures: Figures) -> Remark | None:
-    pantry = figures.larder.pantry
+    pantry = figures.context.larder.pantry
     for line in figures.mix.lines:
         house = pantry[line.ingredient].house
         if house is None or house.acid or house.keeps_days <= SHORT_KEEPING_DAYS:
@@ -283,7 +287,7 @@ def _breach(limit: Limit) -> Callable[[Figures], Remark | None]:
         if not found:
             return None
         first = found[0]
-        swaps = swaps_for(first, larder=figures.larder)
+        swaps = swaps_for(first, larder=figures.context.larder)
         more = f" Also in it: {', '.join(b.name.lower() for b in found[1:])}." if found[1:] else ""
         if first.kind == "whole":
             return Remark(
@@ -304,14 +308,14 @@ def _breach(limit: Limit) -> Callable[[Figures], Remark | None]:
 
 def _free(figures: Figures, swap: Swap) -> bool:
     return all(line.ingredient != swap.to for line in figures.mix.lines) and all(
-        p.meat != swap.to for p in figures.blend.parts
+        p.meat != swap.to for p in figures.meat.blend.parts
     )
 
 
 def _name(figures: Figures, key: str) -> str:
-    if key in figures.larder.pantry:
-        return figures.larder.pantry[key].name
-    return figures.larder.meats[key].name
+    if key in figures.context.larder.pantry:
+        return figures.context.larder.pantry[key].name
+    return figures.context.larder.meats[key].name
 
 
 def _cost(figures: Figures, swap: Swap) -> str:
@@ -342,7 +346,7 @@ def _less(figures: Figures, limit: Limit) -> tuple[Change, ...]:
 
 def _fat_from_mix(figures: Figures) -> Remark | None:
     """Fat that the meat's own figure does not show: cheese, butter, egg yolk."""
-    whole, blend = figures.mix.whole, figures.blend
+    whole, blend = figures.mix.whole, figures.meat.blend
     other = whole.fat_g - blend.fat_frac * figures.batch.meat_mass_g
     share = other / whole.fat_g if whole.fat_g > 0 else 0.0
     if not is_bound(figures) or share <= 0.30:

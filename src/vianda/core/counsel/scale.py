@@ -13,8 +13,8 @@ FINEST_ERROR_FRAC = 0.025
 
 
 def _cannot_weigh(figures: Figures) -> Remark | None:
-    scale = figures.kitchen.scale
-    piece = figures.portions.piece_mass_g
+    scale = figures.context.kitchen.scale
+    piece = figures.batch.portions.piece_mass_g
     error = scale.step_g / 2 / piece
     if error > FINEST_ERROR_FRAC:
         together = math.ceil(scale.step_g / 2 / FINEST_ERROR_FRAC / piece)
@@ -28,10 +28,10 @@ def _cannot_weigh(figures: Figures) -> Remark | None:
                 n=count(together),
             ),
         )
-    if figures.portions.batch_mass_g > scale.capacity_g:
-        loads = math.ceil(figures.portions.batch_mass_g / scale.capacity_g)
+    if figures.batch.portions.batch_mass_g > scale.capacity_g:
+        loads = math.ceil(figures.batch.portions.batch_mass_g / scale.capacity_g)
         return Remark(
-            say("{batch} is more than the scale carries", batch=mass(figures.portions.batch_mass_g)),
+            say("{batch} is more than the scale carries", batch=mass(figures.batch.portions.batch_mass_g)),
             say(
                 "It carries {capacity}: weigh the batch in {n} loads, each with the same shares.",
                 capacity=mass(scale.capacity_g),

@@ -13,7 +13,7 @@ from vianda.core.shape.bun_fit import NARROW_MM, fitting_bun
 
 
 def _do_not_divide(figures: Figures) -> Remark | None:
-    portions = figures.portions
+    portions = figures.batch.portions
     # All to the last one, or left in the bowl, is what the cook chose.
     if portions.heavier_pieces == 0 or portions.remainder != "first":
         return None
@@ -43,18 +43,18 @@ def _do_not_divide(figures: Figures) -> Remark | None:
 
 
 def _below_usual(figures: Figures) -> Remark | None:
-    low, high = figures.style.piece_mass_g
-    if figures.portions.piece_mass_g >= low:
+    low, high = figures.context.style.piece_mass_g
+    if figures.batch.portions.piece_mass_g >= low:
         return None
     return Remark(
         say(
             "{piece} is light for {style}",
-            style=word(figures.style.title.lower()),
-            piece=mass(figures.portions.piece_mass_g),
+            style=word(figures.context.style.title.lower()),
+            piece=mass(figures.batch.portions.piece_mass_g),
         ),
         say(
             "Usual is {low} to {high} raw; a lighter one is done before it is browned."
-            if figures.style.form != "crumbled"
+            if figures.context.style.form != "crumbled"
             else "Usual is {low} to {high} of the mix for one.",
             low=mass(low),
             high=mass(high),
@@ -64,18 +64,18 @@ def _below_usual(figures: Figures) -> Remark | None:
 
 
 def _above_usual(figures: Figures) -> Remark | None:
-    low, high = figures.style.piece_mass_g
-    if figures.portions.piece_mass_g <= high:
+    low, high = figures.context.style.piece_mass_g
+    if figures.batch.portions.piece_mass_g <= high:
         return None
     return Remark(
         say(
             "{piece} is heavy for {style}",
-            style=word(figures.style.title.lower()),
-            piece=mass(figures.portions.piece_mass_g),
+            style=word(figures.context.style.title.lower()),
+            piece=mass(figures.batch.portions.piece_mass_g),
         ),
         say(
             "Usual is {low} to {high} raw. Two thin ones bring more crust than one heavy one."
-            if figures.style.form in FLAT
+            if figures.context.style.form in FLAT
             else "Usual is {low} to {high} raw. A heavier one is slow to cook through: make more of them.",
             low=mass(low),
             high=mass(high),
@@ -85,11 +85,15 @@ def _above_usual(figures: Figures) -> Remark | None:
 
 
 def _thickness_unusual(figures: Figures) -> Remark | None:
-    low, high = figures.style.thickness_mm
-    now = figures.shape.thickness_mm
+    low, high = figures.context.style.thickness_mm
+    now = figures.piece.shape.thickness_mm
     # A ball is as thick as its weight makes it, and what is crumbled has no thickness.
     # A tin or a tray that overflows has a rule of its own.
-    if low <= now <= high or figures.style.form in ("ball", "crumbled") or figures.shape.vessel is not None:
+    if (
+        low <= now <= high
+        or figures.context.style.form in ("ball", "crumbled")
+        or figures.piece.shape.vessel is not None
+    ):
         return None
     end = low if now < low else high
     return Remark(
@@ -104,18 +108,18 @@ def _thickness_unusual(figures: Figures) -> Remark | None:
 
 
 def _narrower_than_bun(figures: Figures) -> Remark | None:
-    shape = figures.shape
+    shape = figures.piece.shape
     gap = shape.bun_diameter_mm - shape.cooked_diameter_mm.usual
-    if shape.bun_diameter_mm <= 0 or gap <= NARROW_MM or figures.style.form == "spread":
+    if shape.bun_diameter_mm <= 0 or gap <= NARROW_MM or figures.context.style.form == "spread":
         return None
     change: list[Change] = []
     # A disc of the same mass grows as the root of its thinning; pressed to the half millimetre below.
     reach = shape.cooked_diameter_mm.usual / (shape.bun_diameter_mm - NARROW_MM)
     thinner = math.floor(shape.thickness_mm * reach**2 * 2) / 2
-    fixed = any(w.key == shape.ware_key and w.kind == "ring" for w in figures.kitchen.wares)
-    if thinner >= figures.style.thickness_mm[0] and not fixed:
+    fixed = any(w.key == shape.ware_key and w.kind == "ring" for w in figures.context.kitchen.wares)
+    if thinner >= figures.context.style.thickness_mm[0] and not fixed:
         change.append(Change(say("Make it {mm} thick", mm=length(thinner)), SetFigure("thickness", thinner)))
-    best = fitting_bun(figures.kitchen, cooked_diameter_mm=shape.cooked_diameter_mm.usual)
+    best = fitting_bun(figures.context.kitchen, cooked_diameter_mm=shape.cooked_diameter_mm.usual)
     if best.diameter_mm - shape.cooked_diameter_mm.usual <= NARROW_MM:
         change.append(Change(say("Take {bun}", bun=word(best.name)), Choose("bun", best.key)))
     return Remark(

@@ -22,11 +22,11 @@ OVERHANG_MM = 15.0
 
 
 def _tin_overflows(figures: Figures) -> Remark | None:
-    vessel = figures.shape.vessel
+    vessel = figures.piece.shape.vessel
     if vessel is None or vessel.over_g <= 0:
         return None
     return Remark(
-        say("{over} more than “{tin}” holds", over=mass(vessel.over_g), tin=word(figures.shape.ware_name)),
+        say("{over} more than “{tin}” holds", over=mass(vessel.over_g), tin=word(figures.piece.shape.ware_name)),
         say(
             "It holds {holds}; the mix is {mix}. Juice and fat boil up besides: leave {room} below the brim. The rest "
             "makes balls, baked beside it.",
@@ -39,12 +39,14 @@ def _tin_overflows(figures: Figures) -> Remark | None:
 
 
 def _tin_full(figures: Figures) -> Remark | None:
-    vessel = figures.shape.vessel
+    vessel = figures.piece.shape.vessel
     if vessel is None or vessel.over_g > 0 or vessel.headspace_mm >= HEADSPACE_MM - 0.05:
         return None
     return Remark(
         say(
-            "Only {room} below the brim of “{tin}”", room=length(vessel.headspace_mm), tin=word(figures.shape.ware_name)
+            "Only {room} below the brim of “{tin}”",
+            room=length(vessel.headspace_mm),
+            tin=word(figures.piece.shape.ware_name),
         ),
         say("Juice and fat boil up as it bakes: {room} keeps them in.", room=length(HEADSPACE_MM)),
         _other_vessels(figures),
@@ -53,17 +55,17 @@ def _tin_full(figures: Figures) -> Remark | None:
 
 def _other_vessels(figures: Figures) -> tuple[Change, ...]:
     """What fits, on the scale's step, and the smallest other vessel of the kitchen that holds it all."""
-    vessel = figures.shape.vessel
+    vessel = figures.piece.shape.vessel
     assert vessel is not None
-    step = figures.portions.step_g
+    step = figures.batch.portions.step_g
     fits = whole_steps(vessel.fits_g, step_g=step) * step
     changes = []
     if fits >= 10:
         changes.append(Change(say("Make it {m}", m=mass(fits)), SetFigure("piece_mass", float(fits))))
-    kind = figures.style.form
+    kind = figures.context.style.form
     larger = [
         w
-        for w in figures.kitchen.wares
+        for w in figures.context.kitchen.wares
         if w.kind == kind and w.filled_ml(w.height_mm - HEADSPACE_MM) >= vessel.filled_ml
     ]
     if larger:
@@ -73,7 +75,7 @@ def _other_vessels(figures: Figures) -> tuple[Change, ...]:
 
 
 def _rim_narrow(figures: Figures) -> Remark | None:
-    core = figures.shape.core
+    core = figures.piece.shape.core
     if core is None or core.rim_mm >= NARROW_RIM_MM:
         return None
     change = (Change(say("Make the rim {mm}", mm=length(GOOD_RIM_MM)), SetFigure("rim", GOOD_RIM_MM)),)
@@ -90,10 +92,10 @@ def _rim_narrow(figures: Figures) -> Remark | None:
 
 
 def _core_thin(figures: Figures) -> Remark | None:
-    core = figures.shape.core
+    core = figures.piece.shape.core
     if core is None or core.wall_mm >= THIN_WALL_MM or not core.fits:
         return None
-    shape = figures.shape
+    shape = figures.piece.shape
     # At the same outline the filling may be as thick as leaves both walls; its share goes with its thickness.
     room = shape.thickness_mm - 2 * THIN_WALL_MM
     share = math.floor(core.share_frac * room / core.thickness_mm * 100) / 100
@@ -108,7 +110,7 @@ def _core_thin(figures: Figures) -> Remark | None:
 
 
 def _core_heavy(figures: Figures) -> Remark | None:
-    core = figures.shape.core
+    core = figures.piece.shape.core
     if core is None or core.share_frac <= MOST_FILLING_FRAC + 1e-9:
         return None
     return Remark(
@@ -119,14 +121,14 @@ def _core_heavy(figures: Figures) -> Remark | None:
 
 
 def _core_no_room(figures: Figures) -> Remark | None:
-    core = figures.shape.core
+    core = figures.piece.shape.core
     if core is None or core.fits:
         return None
     return Remark(
         say("The rim leaves no room for a filling"),
         say(
             "{d} across less a rim of {rim} on both sides. A narrower rim, or a larger piece.",
-            d=length(figures.shape.raw_diameter_mm),
+            d=length(figures.piece.shape.raw_diameter_mm),
             rim=length(core.rim_mm),
         ),
         (Change(say("Make the rim {mm}", mm=length(GOOD_RIM_MM)), SetFigure("rim", GOOD_RIM_MM)),),
@@ -134,7 +136,7 @@ def _core_no_room(figures: Figures) -> Remark | None:
 
 
 def _eggs_do_not_fit(figures: Figures) -> Remark | None:
-    row = figures.shape.eggs
+    row = figures.piece.shape.eggs
     if row is None or row.eggs <= row.room_for:
         return None
     line = next(x for x in figures.mix.lines if x.group == "filling" and x.per_meat_frac > 0)
@@ -143,7 +145,7 @@ def _eggs_do_not_fit(figures: Figures) -> Remark | None:
         per = line.per_meat_frac * row.room_for / row.eggs
         change = (Change(say("Put in {n}", n=count(row.room_for)), SetFigure("line", per, line.ingredient)),)
     return Remark(
-        say("{n} eggs do not fit into a loaf of {l}", n=count(row.eggs), l=length(figures.shape.length_mm)),
+        say("{n} eggs do not fit into a loaf of {l}", n=count(row.eggs), l=length(figures.piece.shape.length_mm)),
         say(
             "Each is {long} long, and both ends want meat: there is room for {room}.",
             long=length(row.egg_length_mm),
@@ -154,7 +156,7 @@ def _eggs_do_not_fit(figures: Figures) -> Remark | None:
 
 
 def _egg_wall_thin(figures: Figures) -> Remark | None:
-    row = figures.shape.eggs
+    row = figures.piece.shape.eggs
     if row is None or row.side_wall_mm >= EGG_WALL_MM:
         return None
     return Remark(
@@ -167,11 +169,13 @@ def _egg_wall_thin(figures: Figures) -> Remark | None:
 
 
 def _scoop_off(figures: Figures) -> Remark | None:
-    ware = next((w for w in figures.kitchen.wares if w.key == figures.shape.ware_key and w.kind == "scoop"), None)
+    ware = next(
+        (w for w in figures.context.kitchen.wares if w.key == figures.piece.shape.ware_key and w.kind == "scoop"), None
+    )
     if ware is None:
         return None
-    holds = ware.holds_ml * figures.shape.density_g_per_ml
-    off = holds / figures.portions.piece_mass_g - 1.0
+    holds = ware.holds_ml * figures.piece.shape.density_g_per_ml
+    off = holds / figures.batch.portions.piece_mass_g - 1.0
     if abs(off) <= SCOOP_OFF_FRAC:
         return None
     changes = [Change(say("Make it {m}", m=mass(holds)), SetFigure("piece_mass", holds))]
@@ -180,7 +184,7 @@ def _scoop_off(figures: Figures) -> Remark | None:
             "“{scoop}” gives {m}, not {piece}",
             scoop=word(ware.name),
             m=mass(holds),
-            piece=mass(figures.portions.piece_mass_g),
+            piece=mass(figures.batch.portions.piece_mass_g),
         ),
         say("Level, packed as the piece is: {off} off.", off=frac(abs(off))),
         tuple(changes),
@@ -188,11 +192,11 @@ def _scoop_off(figures: Figures) -> Remark | None:
 
 
 def _over_the_bun(figures: Figures) -> Remark | None:
-    shape = figures.shape
+    shape = figures.piece.shape
     over = shape.cooked_diameter_mm.usual - shape.bun_diameter_mm
     if shape.fit is None or over <= OVERHANG_MM:
         return None
-    high = figures.style.thickness_mm[1]
+    high = figures.context.style.thickness_mm[1]
     thicker = math.ceil(shape.fit.thickness_mm * 2) / 2
     change: tuple[Change, ...] = ()
     if thicker <= high and not shape.ware_key:

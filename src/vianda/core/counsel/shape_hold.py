@@ -16,9 +16,9 @@ def _binds(figures: Figures) -> bool:
 
 
 def _loose_on_a_grate(figures: Figures) -> Remark | None:
-    if figures.surface.kind != "grate" or figures.shape.packing != "loose" or _binds(figures):
+    if figures.context.surface.kind != "grate" or figures.piece.shape.packing != "loose" or _binds(figures):
         return None
-    if figures.formula.shape.firmness != "soft":
+    if figures.context.formula.shape.firmness != "soft":
         return None
     return Remark(
         say("Too loose for an open grate"),
@@ -35,7 +35,11 @@ def _loose_on_a_grate(figures: Figures) -> Remark | None:
 
 def _soft_to_the_heat(figures: Figures) -> Remark | None:
     # A ball that is smashed may be soft; what keeps its shape may not.
-    if figures.formula.shape.firmness != "soft" or figures.style.press_by_s > 0 or figures.style.form == "crumbled":
+    if (
+        figures.context.formula.shape.firmness != "soft"
+        or figures.context.style.press_by_s > 0
+        or figures.context.style.form == "crumbled"
+    ):
         return None
     return Remark(
         say("Too warm to hold its shape"),
@@ -45,7 +49,7 @@ def _soft_to_the_heat(figures: Figures) -> Remark | None:
 
 
 def _frozen_to_smash(figures: Figures) -> Remark | None:
-    if figures.formula.shape.firmness != "frozen" or figures.style.press_by_s <= 0:
+    if figures.context.formula.shape.firmness != "frozen" or figures.context.style.press_by_s <= 0:
         return None
     return Remark(
         say("Frozen firm it will not smash"),
@@ -55,7 +59,11 @@ def _frozen_to_smash(figures: Figures) -> Remark | None:
 
 
 def _frozen_is_slower(figures: Figures) -> Remark | None:
-    if figures.formula.shape.firmness != "frozen" or figures.style.press_by_s > 0 or figures.style.form == "crumbled":
+    if (
+        figures.context.formula.shape.firmness != "frozen"
+        or figures.context.style.press_by_s > 0
+        or figures.context.style.form == "crumbled"
+    ):
         return None
     return Remark(
         say("Frozen firm, it takes longer than the minutes say"),
@@ -64,9 +72,9 @@ def _frozen_is_slower(figures: Figures) -> Remark | None:
 
 
 def _ragged(figures: Figures) -> Remark | None:
-    if figures.formula.shape.edges != "ragged" or figures.shape.thickness_mm < RAGGED_FROM_MM:
+    if figures.context.formula.shape.edges != "ragged" or figures.piece.shape.thickness_mm < RAGGED_FROM_MM:
         return None
-    if figures.style.form not in FLAT:
+    if figures.context.style.form not in FLAT:
         return None
     return Remark(
         say("A ragged rim cracks and burns first"),
@@ -76,8 +84,13 @@ def _ragged(figures: Figures) -> Remark | None:
 
 
 def _stacked_bare(figures: Figures) -> Remark | None:
-    ahead = figures.formula.grind.keep != "fresh"
-    if not ahead or figures.formula.shape.papers or figures.style.form not in FLAT or figures.style.press_by_s > 0:
+    ahead = figures.context.formula.grind.keep != "fresh"
+    if (
+        not ahead
+        or figures.context.formula.shape.papers
+        or figures.context.style.form not in FLAT
+        or figures.context.style.press_by_s > 0
+    ):
         return None
     return Remark(
         say("Made ahead and stacked, with nothing between"),
@@ -87,20 +100,20 @@ def _stacked_bare(figures: Figures) -> Remark | None:
 
 
 def _too_few(figures: Figures) -> Remark | None:
-    dish = figures.formula.dish
+    dish = figures.context.formula.dish
     wanted = dish.pieces - dish.spare_pieces
-    short = wanted - figures.portions.pieces
+    short = wanted - figures.batch.portions.pieces
     if short <= 0:
         return None
     changes: tuple[Change, ...] = ()
-    if figures.formula.shape.portioning != "by_weights":
+    if figures.context.formula.shape.portioning != "by_weights":
         changes = (Change(say("Make {n}", n=count(wanted)), SetFigure("spare_pieces", 0.0)),)
     return Remark(
         say("{n} pieces too few for {g} guests", n=count(short), g=count(dish.guests)),
         say(
             "{all} are wanted, {made} are made. Lighter ones, a larger batch, or fewer guests.",
             all=count(wanted),
-            made=count(figures.portions.pieces),
+            made=count(figures.batch.portions.pieces),
         ),
         changes,
     )

@@ -20,7 +20,7 @@ from vianda.core.counsel.rules import counsel_on
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.ticket import RailStep, TicketFigure, rail_of, ticket_of
 from vianda.core.explain import workings_of
-from vianda.core.heat.computed import with_computed_heat
+from vianda.core.heat.engine import DIRECT, Engine
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.inventory.inventory import Larder
 from vianda.core.mix.figures import MixFigures
@@ -93,7 +93,7 @@ _RANGES: dict[Figure, FigureRange] = {
 }
 
 
-def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Evaluation:
+def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engine = DIRECT) -> Evaluation:
     """Evaluate a whole formula.
 
     Pure: the same formula, larder and kitchen give the same answer.
@@ -112,9 +112,9 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Evaluatio
     >>> e.portions.pieces * e.portions.piece_mass_g
     3400
     """
-    figures = with_computed_heat(compute(formula, larder=larder, kitchen=kitchen))
+    figures = compute(formula, larder=larder, kitchen=kitchen, engine=engine)
     counsel = counsel_on(figures)
-    style = figures.style
+    style, trade = figures.context.style, figures.trade
     return Evaluation(
         ticket=ticket_of(figures),
         rail=rail_of(figures, counsel),
@@ -134,20 +134,20 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Evaluatio
             style.width_mm,
             takes_ware(style.form),
         ),
-        portions=figures.portions,
-        blend=figures.blend,
-        names=figures.names,
-        name_limit_frac=widest_fat_limit(figures.names),
-        collagen=figures.collagen,
+        portions=figures.batch.portions,
+        blend=figures.meat.blend,
+        names=trade.names,
+        name_limit_frac=widest_fat_limit(trade.names),
+        collagen=figures.meat.collagen,
         salt=figures.salt,
-        shape=figures.shape,
-        heat=figures.heat,
-        stove=figures.stove,
-        cost=figures.cost,
-        grind=figures.grind,
-        slip=figures.slip,
+        shape=figures.piece.shape,
+        heat=figures.cook.plan,
+        stove=figures.cook.stove,
+        cost=trade.cost,
+        grind=figures.meat.grind,
+        slip=trade.slip,
         mix=figures.mix,
-        batch_yield=figures.batch_yield,
+        batch_yield=trade.batch_yield,
         counsel=counsel,
         workings=workings_of(figures),
         ranges=_RANGES,

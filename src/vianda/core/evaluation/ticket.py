@@ -36,7 +36,7 @@ class RailStep:
 
 def _piece(f: Figures) -> ph.Amount:
     """The raw piece; a range when some pieces take a step of the remainder, so that it multiplies back."""
-    p = f.portions
+    p = f.batch.portions
     return ph.mass(p.piece_mass_g, p.heavier_mass_g if p.heavier_pieces else None)
 
 
@@ -46,8 +46,8 @@ def ticket_of(f: Figures) -> tuple[TicketFigure, ...]:
         TicketFigure(
             "lean_to_fat",
             "Lean to fat",
-            say("{r}", r=ph.lean_to_fat(f.blend.fat_frac)),
-            say("fat {band}", band=ph.frac(f.blend.fat_low_frac, f.blend.fat_high_frac)),
+            say("{r}", r=ph.lean_to_fat(f.meat.blend.fat_frac)),
+            say("fat {band}", band=ph.frac(f.meat.blend.fat_low_frac, f.meat.blend.fat_high_frac)),
             "lean_to_fat",
             "meat",
         ),
@@ -55,15 +55,15 @@ def ticket_of(f: Figures) -> tuple[TicketFigure, ...]:
         TicketFigure(
             "pieces",
             "Pieces",
-            say("{n} × {m}", n=ph.count(f.portions.pieces), m=_piece(f)),
-            say("{cooked} cooked", cooked=ph.mass(f.shape.cooked_mass_g.low, f.shape.cooked_mass_g.high)),
+            say("{n} × {m}", n=ph.count(f.batch.portions.pieces), m=_piece(f)),
+            say("{cooked} cooked", cooked=ph.mass(f.piece.shape.cooked_mass_g.low, f.piece.shape.cooked_mass_g.high)),
             "pieces",
             "shape",
         ),
         TicketFigure(
             "core",
             "Core",
-            say("{t}", t=ph.temp(f.heat.target_c)),
+            say("{t}", t=ph.temp(f.cook.plan.target_c)),
             say("{time} on the heat", time=_on_heat(f)),
             "core",
             "heat",
@@ -71,8 +71,8 @@ def ticket_of(f: Figures) -> tuple[TicketFigure, ...]:
         TicketFigure(
             "cost",
             "A portion",
-            say("{c}", c=ph.money(f.cost.portion_cost)),
-            say("{p}", p=ph.price(f.cost.blend_price_per_kg)),
+            say("{c}", c=ph.money(f.trade.cost.portion_cost)),
+            say("{p}", p=ph.price(f.trade.cost.blend_price_per_kg)),
             "cost",
             "meat",
         ),
@@ -111,13 +111,13 @@ def _salt_aside(f: Figures) -> Phrase:
 
 
 def _dish_answer(f: Figures) -> Phrase:
-    dish, style = f.formula.dish, ph.word(f.style.title)
+    dish, style = f.context.formula.dish, ph.word(f.context.style.title)
     if dish.guests_per_piece > 1:
         return say(
             "{style}, {guests} guests, {n} in all",
             style=style,
             guests=ph.count(dish.guests),
-            n=ph.count(f.portions.pieces),
+            n=ph.count(f.batch.portions.pieces),
         )
     return say(
         "{style}, {guests} guests × {each}",
@@ -141,21 +141,21 @@ LONG_S = 1200.0
 
 
 def _on_heat(f: Figures) -> ph.Amount:
-    spread = f.heat.on_heat_s
+    spread = f.cook.plan.on_heat_s
     if spread.high < LONG_S:
         return ph.duration(spread.low, spread.high)
     return ph.minutes(spread.low / 60.0, spread.high / 60.0)
 
 
 def _heat_answer(f: Figures) -> Phrase:
-    surface = ph.temp(f.formula.heat.surface_temp_c)
-    if f.style.form in FLAT:
-        return say("{t}, flip {flip}", t=surface, flip=ph.duration(f.heat.flip_s.low, f.heat.flip_s.high))
+    surface = ph.temp(f.context.formula.heat.surface_temp_c)
+    if f.context.style.form in FLAT:
+        return say("{t}, flip {flip}", t=surface, flip=ph.duration(f.cook.plan.flip_s.low, f.cook.plan.flip_s.high))
     return say("{t}, {time}", t=surface, time=_on_heat(f))
 
 
 def _shape_answer(f: Figures) -> Phrase:
-    mass, s = ph.mass(f.portions.piece_mass_g), f.shape
+    mass, s = ph.mass(f.batch.portions.piece_mass_g), f.piece.shape
     if s.form == "ball":
         return say("{m}, {d} across", m=mass, d=ph.length(s.raw_diameter_mm))
     if s.form == "crumbled":
@@ -179,7 +179,7 @@ def rail_of(f: Figures, counsel: tuple[Counsel, ...]) -> tuple[RailStep, ...]:
         found = [c.severity for c in counsel if c.step == step and c.severity != "note"]
         return max(found, key=_GRAVER.__getitem__, default=None)
 
-    meats = " · ".join(p.name.split(" (")[0] for p in f.blend.parts)
+    meats = " · ".join(p.name.split(" (")[0] for p in f.meat.blend.parts)
     answers: tuple[tuple[Step, int, str, Phrase], ...] = (
         ("dish", 1, "Dish", _dish_answer(f)),
         ("meat", 2, "Meat", say("{meats}", meats=ph.word(meats))),
@@ -190,9 +190,9 @@ def rail_of(f: Figures, counsel: tuple[Counsel, ...]) -> tuple[RailStep, ...]:
             "cook",
             8,
             "Cook",
-            say("{w} waves of {n}", w=ph.count(f.stove.waves), n=ph.count(f.stove.at_once))
-            if f.stove.waves > 1
-            else say("One wave of {n}", n=ph.count(f.stove.at_once)),
+            say("{w} waves of {n}", w=ph.count(f.cook.stove.waves), n=ph.count(f.cook.stove.at_once))
+            if f.cook.stove.waves > 1
+            else say("One wave of {n}", n=ph.count(f.cook.stove.at_once)),
         ),
         ("notes", 9, "Notes", say("Versions and cooks")),
     )

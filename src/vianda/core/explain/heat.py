@@ -13,7 +13,7 @@ from vianda.core.pipeline.figures import Figures
 
 def minutes(f: Figures) -> Working:
     """The stages of the heat."""
-    h = f.heat
+    h = f.cook.plan
     steps = [
         say("{title}: {time}", title=ph.word(s.title), time=ph.duration(s.low_s, s.high_s))
         for s in h.stages
@@ -52,7 +52,7 @@ def _lagging(h: HeatPlan) -> list[Phrase]:
 
 def core(f: Figures) -> Working:
     """Core wanted, floors, pull."""
-    h = f.heat
+    h = f.cook.plan
     steps = [
         say("Wanted: {t}, {name}", t=ph.temp(h.target_c), name=ph.word(h.doneness)),
         say("Leads here, since {why}:", why=ph.word(h.floors.why)),

@@ -22,16 +22,16 @@ def lean_to_fat(f: Figures) -> Working:
             fat=ph.fine_frac(p.fat_usual_frac),
             points=ph.fine_frac(p.share_frac * p.fat_usual_frac),
         )
-        for p in f.blend.parts
+        for p in f.meat.blend.parts
     ]
     steps.append(
         say(
             "Together {fat} fat, so lean to fat {ratio}",
-            fat=ph.fine_frac(f.blend.fat_frac),
-            ratio=ph.lean_to_fat(f.blend.fat_frac),
+            fat=ph.fine_frac(f.meat.blend.fat_frac),
+            ratio=ph.lean_to_fat(f.meat.blend.fat_frac),
         )
     )
-    for p in f.blend.parts:
+    for p in f.meat.blend.parts:
         steps.append(
             say(
                 "{name} ranges {range} and brings {doubt} of the doubt",
@@ -43,11 +43,11 @@ def lean_to_fat(f: Figures) -> Working:
     steps.append(
         say(
             "The meats' distributions folded together: nine batches in ten lie in {band}",
-            band=ph.fine_frac(f.blend.fat_low_frac, f.blend.fat_high_frac),
+            band=ph.fine_frac(f.meat.blend.fat_low_frac, f.meat.blend.fat_high_frac),
         )
     )
-    sources = sorted({f.larder.meat(p.meat).range_source for p in f.blend.parts})
-    rows = [f"{p.name}: {f.larder.meat(p.meat).composition_note}" for p in f.blend.parts]
+    sources = sorted({f.context.larder.meat(p.meat).range_source for p in f.meat.blend.parts})
+    rows = [f"{p.name}: {f.context.larder.meat(p.meat).composition_note}" for p in f.meat.blend.parts]
     return Working(
         "Lean to fat",
         tuple(steps),
@@ -62,16 +62,16 @@ def part_masses(f: Figures) -> Working:
             "{name}: {share} × {batch} → {mass}",
             name=ph.word(p.name),
             share=ph.fine_frac(p.share_frac),
-            batch=ph.mass(f.blend.batch_mass_g),
+            batch=ph.mass(f.meat.blend.batch_mass_g),
             mass=ph.mass(p.mass_g),
         )
-        for p in f.blend.parts
+        for p in f.meat.blend.parts
     ]
     steps.append(
         say(
             "On the scale's step of {step}; the largest remainders are rounded up, so that the parts sum to {batch}",
-            step=ph.mass(f.portions.step_g),
-            batch=ph.mass(sum(p.mass_g for p in f.blend.parts)),
+            step=ph.mass(f.batch.portions.step_g),
+            batch=ph.mass(sum(p.mass_g for p in f.meat.blend.parts)),
         )
     )
     return Working("Grams of each meat", tuple(steps), "Arithmetic (largest remainder method).")
@@ -79,8 +79,8 @@ def part_masses(f: Figures) -> Working:
 
 def chances(f: Figures) -> Working:
     """How sure the blend is, and what a test would gain."""
-    b = f.blend
-    low, high = f.style.fat_band_frac
+    b = f.meat.blend
+    low, high = f.context.style.fat_band_frac
     widest = max(b.parts, key=lambda p: p.doubt_share_frac)
     steps = [
         say("The style's band is {band} fat", band=ph.frac(low, high)),
@@ -99,8 +99,8 @@ def chances(f: Figures) -> Working:
     ]
     for part in b.parts:
         if part.lot:
-            lot = f.larder.lot(part.lot, meat=part.meat)
-            meat = f.larder.meat(part.meat)
+            lot = f.context.larder.lot(part.lot, meat=part.meat)
+            meat = f.context.larder.meat(part.meat)
             steps.append(
                 say(
                     "{lot}: {prior} by its name; {n} findings leave {now}",
@@ -121,7 +121,7 @@ def chances(f: Figures) -> Working:
 def names(f: Figures) -> Working:
     """Each name with its limits."""
     steps: list[Phrase] = []
-    for name in f.names:
+    for name in f.trade.names:
         steps.append(say("{name}: {verdict}", name=ph.word(name.name), verdict=ph.word(name.verdict)))
         for test in name.tests:
             most = "at least" if test.kind == "beef" else "at most"
@@ -133,18 +133,19 @@ def names(f: Figures) -> Working:
                     chance=ph.frac(test.chance_failed),
                 )
             )
-    if not f.names:
+    if not f.trade.names:
         steps.append(say("This kitchen has no naming rule set"))
     return Working(
         "Name on the label",
         tuple(steps),
-        f"{SOURCES[f.kitchen.naming_rule]}; local rules decide. Collagen by class of cut: from memory, low confidence.",
+        f"{SOURCES[f.context.kitchen.naming_rule]}; local rules decide. "
+        "Collagen by class of cut: from memory, low confidence.",
     )
 
 
 def grind(f: Figures) -> Working:
     """Plate, loads and what stays in the machine."""
-    g = f.grind
+    g = f.meat.grind
     steps = [
         say("{sinewy} of it is sinewy meat", sinewy=ph.frac(g.sinewy_share_frac)),
         say("{mass} to grind", mass=ph.mass(g.ground_mass_g)),
@@ -158,7 +159,7 @@ def grind(f: Figures) -> Working:
             )
         )
     if g.tool:
-        tool = f.kitchen.grinder(g.tool)
+        tool = f.context.kitchen.grinder(g.tool)
         steps += [
             say(
                 "{mass} ÷ {load} a load → {loads}",

@@ -170,7 +170,7 @@ def whole(f: Figures) -> Working:
         say(
             "{kcal} ÷ {n} guests = {each}",
             kcal=ph.energy(w.energy_kcal),
-            n=ph.count(f.formula.dish.guests),
+            n=ph.count(f.context.formula.dish.guests),
             each=ph.energy(w.portion_energy_kcal),
         ),
     ]
@@ -211,7 +211,7 @@ def looseness(f: Figures) -> Working:
 
 def mix_temp(f: Figures) -> Working:
     """The temperature of the mix from its parts."""
-    steps = [say("Meat: {g} at {t}", g=ph.mass(f.batch.meat_mass_g), t=ph.temp(f.formula.mix.meat_temp_c))]
+    steps = [say("Meat: {g} at {t}", g=ph.mass(f.batch.meat_mass_g), t=ph.temp(f.context.formula.mix.meat_temp_c))]
     steps += [
         say("{name}: {g} at {t}", name=ph.word(line.name), g=ph.mass(line.mass_g), t=ph.temp(line.temp_c))
         for line in f.mix.lines

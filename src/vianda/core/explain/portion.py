@@ -10,7 +10,7 @@ from vianda.core.pipeline.figures import Figures
 
 def cost(f: Figures) -> Working:
     """From shop to portion."""
-    c = f.cost
+    c = f.trade.cost
     steps = [
         say(
             "{name}: {used} used ← {trimmed} trimmed ← {bought} bought; at {price} that is {dear} used, {cost}",
@@ -22,11 +22,11 @@ def cost(f: Figures) -> Working:
             dear=ph.price(line.price_per_kg_used),
             cost=ph.money(line.cost),
         )
-        for p, line in zip(f.blend.parts, c.parts, strict=True)
+        for p, line in zip(f.meat.blend.parts, c.parts, strict=True)
     ]
-    if f.bun.price_each:
+    if f.context.bun.price_each:
         steps.append(
-            say("{n} × {bun} = {cost}", n=ph.count(c.buns), bun=ph.word(f.bun.name), cost=ph.money(c.bun_cost))
+            say("{n} × {bun} = {cost}", n=ph.count(c.buns), bun=ph.word(f.context.bun.name), cost=ph.money(c.bun_cost))
         )
     steps += [
         say("{name}: {g}, {cost}", name=ph.word(line.name), g=ph.mass(line.mass_g), cost=ph.money(line.cost))
@@ -39,7 +39,7 @@ def cost(f: Figures) -> Working:
             meat=ph.money(c.meat_cost),
             mix=ph.money(c.mix_cost),
             buns=ph.money(c.bun_cost),
-            guests=ph.count(f.formula.dish.guests),
+            guests=ph.count(f.context.formula.dish.guests),
             portion=ph.money(c.portion_cost),
         )
     )

@@ -16,8 +16,8 @@ from vianda.core.shape.solids import section_frac
 
 def pieces(f: Figures) -> Working:
     """Division, multiplied back."""
-    p = f.portions
-    dish = f.formula.dish
+    p = f.batch.portions
+    dish = f.context.formula.dish
     shared = dish.guests_per_piece > 1
     steps = [
         say(
@@ -30,7 +30,7 @@ def pieces(f: Figures) -> Working:
             **({"share": ph.count(dish.guests_per_piece)} if shared else {}),
         )
     ]
-    if f.formula.shape.portioning == "by_weights":
+    if f.context.formula.shape.portioning == "by_weights":
         steps = [say("Both weights decide how many: {n}", n=ph.count(p.pieces))]
     elif dish.spare_pieces:
         steps.append(say("and {n} over and above", n=ph.count(dish.spare_pieces)))
@@ -52,7 +52,7 @@ def pieces(f: Figures) -> Working:
                 mix=ph.mass(f.batch.mix_mass_g),
             )
         )
-    if f.formula.shape.portioning == "by_piece":
+    if f.context.formula.shape.portioning == "by_piece":
         steps.append(
             say(
                 "{wanted} on the scale's step of {step} is {piece}",
@@ -108,7 +108,7 @@ _METHODS = {
 
 def cooked_mass(f: Figures) -> Working:
     """What the heat leaves of a piece: water and fat that go."""
-    s, raw = f.shape, f.portions.piece_mass_g
+    s, raw = f.piece.shape, f.batch.portions.piece_mass_g
     steps = [
         say(
             "Ground beef cooked {how}, at {fat} fat of the mix: by SR28’s raw and cooked rows, and protein that stays",
@@ -121,17 +121,17 @@ def cooked_mass(f: Figures) -> Working:
         held = min(cy.BINDER_MOST, cy.BINDER_GAIN * f.mix.whole.binder_frac) * raw
         steps.append(say("Crumb and egg hold {held} of it back, which is counted", held=ph.mass(held)))
     if s.form != "crumbled":
-        factor = cy.done_factor(f.formula.heat.core_target_c)
+        factor = cy.done_factor(f.context.formula.heat.core_target_c)
         steps.append(
             say(
                 "At a core of {t} the loss is {x} times that at {ref}",
-                t=ph.temp(f.formula.heat.core_target_c),
+                t=ph.temp(f.context.formula.heat.core_target_c),
                 x=ph.number(factor),
                 ref=ph.temp(cy.REFERENCE_C),
             )
         )
-    if f.surface.loss_factor != 1.0:
-        steps.append(say("Times {x}, as weighed on this surface", x=ph.number(f.surface.loss_factor)))
+    if f.context.surface.loss_factor != 1.0:
+        steps.append(say("Times {x}, as weighed on this surface", x=ph.number(f.context.surface.loss_factor)))
     steps += [
         say(
             "{raw} − {w} − {fat} = {cooked}",
@@ -154,8 +154,8 @@ def cooked_mass(f: Figures) -> Working:
 def _density(f: Figures) -> Phrase:
     return say(
         "Density: water, protein, fat and the rest by volume, × {packing} as packed = {rho}",
-        packing=ph.number(PACKING[f.shape.packing]),
-        rho=ph.density(f.shape.density_g_per_ml),
+        packing=ph.number(PACKING[f.piece.shape.packing]),
+        rho=ph.density(f.piece.shape.density_g_per_ml),
     )
 
 
@@ -164,15 +164,15 @@ _DENSITIES = "Densities of the components: Choi & Okos (1986). Air by packing is
 
 def diameter(f: Figures) -> Working:
     """Size, raw and cooked."""
-    return _flat(f) if f.style.form in FLAT else _all_round(f)
+    return _flat(f) if f.context.style.form in FLAT else _all_round(f)
 
 
 def _volume(f: Figures) -> Phrase:
-    s = f.shape
+    s = f.piece.shape
     if s.core is None and s.eggs is None:
         return say(
             "{m} ÷ {rho} = {v}",
-            m=ph.mass(f.portions.piece_mass_g),
+            m=ph.mass(f.batch.portions.piece_mass_g),
             rho=ph.density(s.density_g_per_ml),
             v=ph.volume(s.volume_ml),
         )
@@ -181,7 +181,7 @@ def _volume(f: Figures) -> Phrase:
 
 def _all_round(f: Figures) -> Working:
     """The size of a ball or a loaf."""
-    s = f.shape
+    s = f.piece.shape
     steps = [_density(f), _volume(f)]
     v, long, tall = ph.volume(s.volume_ml), ph.length(s.length_mm), ph.length(s.thickness_mm)
     if s.lumps is not None:
@@ -258,13 +258,13 @@ def _all_round(f: Figures) -> Working:
 
 
 def _flat(f: Figures) -> Working:
-    s = f.shape
+    s = f.piece.shape
     shrink = cy.diameter_shrink_frac(
-        f.mix.whole.fat_frac, packing_gain=PACKING_SHRINK[s.packing], end_temp_c=f.formula.heat.core_target_c
+        f.mix.whole.fat_frac, packing_gain=PACKING_SHRINK[s.packing], end_temp_c=f.context.formula.heat.core_target_c
     )
     v, d, t = ph.volume(s.volume_ml), ph.length(s.raw_diameter_mm), ph.length(s.thickness_mm)
     steps = [_density(f), _volume(f)]
-    if f.style.form == "spread" and s.bun_diameter_mm > 0:
+    if f.context.style.form == "spread" and s.bun_diameter_mm > 0:
         steps.append(say("Spread to the edge of {b}: 4 × {v} ÷ (π × {d}²) = {t}", b=ph.word(s.bun_name), v=v, d=d, t=t))
     elif _is_ring(f):
         steps.append(say("In {r}: 4 × {v} ÷ (π × {d}²) = {t}", r=ph.word(s.ware_name), v=v, d=d, t=t))
@@ -310,25 +310,25 @@ def _flat(f: Figures) -> Working:
 
 
 def _is_ring(f: Figures) -> bool:
-    return any(w.key == f.shape.ware_key and w.kind == "ring" for w in f.kitchen.wares)
+    return any(w.key == f.piece.shape.ware_key and w.kind == "ring" for w in f.context.kitchen.wares)
 
 
 def waves(f: Figures) -> Working:
     """How many lie on the surface at once."""
-    s = f.stove
+    s = f.cook.stove
     return Working(
         "Waves",
         (
             say(
                 "{surface}: {n} at once at {d} across with {gap} between",
-                surface=ph.word(f.surface.name),
+                surface=ph.word(f.context.surface.name),
                 n=ph.count(s.at_once),
-                d=ph.length(f.shape.raw_diameter_mm),
-                gap=ph.length(f.style.gap_mm),
+                d=ph.length(f.piece.shape.raw_diameter_mm),
+                gap=ph.length(f.context.style.gap_mm),
             ),
             say(
                 "{pieces} pieces make {waves} waves; the last one holds {last}",
-                pieces=ph.count(f.portions.pieces),
+                pieces=ph.count(f.batch.portions.pieces),
                 waves=ph.count(s.waves),
                 last=ph.count(s.last_wave),
             ),

@@ -7,14 +7,15 @@ from typing import Literal
 
 from vianda.core.basis.phrase import Phrase, duration, frac, say, temp
 from vianda.core.basis.units import c_from_f
+from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction import stages as st
 from vianda.core.heat.conduction.faces import SHUT, Face
 from vianda.core.heat.conduction.run import Cooked, March
 from vianda.core.heat.conduction.slab import WATER_LOST
 from vianda.core.heat.conduction.stages import CookStage, air
 from vianda.core.heat.cooked import cooked_of, wanted_of
+from vianda.core.heat.engine import DIRECT, Engine, once
 from vianda.core.heat.run_setup import NOTHING_MORE, Asked, setup_of
-from vianda.core.pipeline.figures import Figures
 
 # FDA Food Code 3-501.14: 57 → 21 °C within 2 h, to 5 °C within 6 h in all; 3-501.16: held at 57 °C or above; UK 63 °C;
 # leftovers to 165 °F (USDA). From memory, high confidence.
@@ -39,9 +40,9 @@ class AfterLine:
     time_s: float
 
 
-def afterwards(figures: Figures, asked: Asked = NOTHING_MORE) -> tuple[AfterLine, ...]:
+def afterwards(case: CookCase, asked: Asked = NOTHING_MORE, *, engine: Engine = DIRECT) -> tuple[AfterLine, ...]:
     """Kept hot for an hour, cooled in the fridge in one layer, and warmed through in an oven."""
-    cooked = cooked_of(setup_of(figures, asked), wanted_of(figures))
+    cooked = once(engine, cooked_of, setup_of(case, asked), wanted_of(case))
     return (_hold(cooked), *_cool_and_reheat(cooked))
 
 

@@ -7,16 +7,16 @@ causes that matter most, so that a whole formula is still evaluated at once. The
 from __future__ import annotations
 
 import math
-from concurrent.futures import ThreadPoolExecutor
-from dataclasses import replace
-from functools import lru_cache
+from dataclasses import dataclass, replace
+from typing import cast
 
 from vianda.core.basis.band import Band
 from vianda.core.basis.phrase import Phrase, duration, say, temp
-from vianda.core.cook.stove_plan import stove_plan
 from vianda.core.equipment.heating import LIGHT_MIN
+from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction.run import Cooked, Setup, rough_times_of
 from vianda.core.heat.cooked import cooked_of, meat_series, wanted_of
+from vianda.core.heat.engine import DIRECT, Engine, once
 from vianda.core.heat.holds import least_heated, verdicts
 from vianda.core.heat.methods import before_heat, on_heat, stages_of
 from vianda.core.heat.plan import HeatPlan, Reach, Stage, StageKind
@@ -25,7 +25,6 @@ from vianda.core.heat.uncertainty import P90, UNMEASURED, doubt_pairs
 from vianda.core.heat.waves import wait_s
 from vianda.core.model.formula import HeatStage
 from vianda.core.model.styles import FLAT
-from vianda.core.pipeline.figures import Figures
 
 # A middle that is hotter than planned by less than this is only the last step of the march.
 LAG_K = 0.5
@@ -33,70 +32,73 @@ LAG_K = 0.5
 QUICK_CAUSES = ("thickness", "conductivity", "air", "surface")
 
 
-def with_computed_heat(figures: Figures) -> Figures:
-    """The figures with the heat, and what follows from it at the stove, computed instead of looked up."""
-    plan = computed_plan(figures)
-    # What simmers until it is tender and what is browned until it looks right is habit's to time.
-    stove = stove_plan(
-        heat=plan,
-        portions=figures.portions,
-        salt=figures.salt,
-        surface=figures.surface,
-        surface_temp_c=figures.formula.heat.surface_temp_c,
-        laid=figures.laid,
-        at_once=figures.stove.at_once if figures.style.form == "crumbled" else None,
-        wait_s=_wait_s(figures),
-    )
-    return replace(figures, heat=plan, stove=stove)
+@dataclass(frozen=True, slots=True)
+class ComputedHeat:
+    """The plan of the heat, and how long its surface takes to come back between two waves, s."""
+
+    plan: HeatPlan
+    wait_s: float
 
 
-def _wait_s(figures: Figures) -> float:
-    """Between two waves; only flat pieces draw down metal that has to come back."""
-    if figures.stove.waves < 2 or figures.style.form not in FLAT:
-        return 0.0
-    return wait_s(cooked_of(setup_of(figures), wanted_of(figures)))
+def computed_heat(case: CookCase, *, engine: Engine = DIRECT) -> ComputedHeat:
+    """The plan with its times computed; usual practice's own where the cook goes by look and tenderness alone.
 
+    Parameters
+    ----------
+    case : CookCase
+        The piece and how it is cooked.
+    engine : Engine
+        Who runs the simulations; directly here unless something else is given.
 
-def computed_plan(figures: Figures) -> HeatPlan:
-    """The plan; habit's own where the cook goes by look and tenderness alone (what is crumbled)."""
-    habit = figures.heat
-    own = not (figures.formula.heat.stages or figures.formula.heat.method)
-    if figures.style.form == "crumbled" and own:
-        return habit
-    setup, wanted = setup_of(figures), wanted_of(figures)
-    cooked = cooked_of(setup, wanted)
-    bands = _bands(cooked.setup, cooked.ended_s)
-    all_of_them = stages_of(figures.formula.heat, figures.style, figures.surface)
+    Returns
+    -------
+    ComputedHeat
+        The plan and the wait between waves, 0 s where there is none.
+
+    Raises
+    ------
+    OutOfRangeError
+        When the stages cannot be gone through; see ``methods.check_stages``.
+    """
+    usual = case.usual
+    own = not (case.heat.stages or case.heat.method)
+    if case.style.form == "crumbled" and own:
+        return ComputedHeat(usual, 0.0)
+    setup, wanted = setup_of(case), wanted_of(case)
+    cooked = once(engine, cooked_of, setup, wanted)
+    bands = _bands(cooked.setup, cooked.ended_s, engine)
+    all_of_them = stages_of(case.heat, case.style, case.surface)
     specs = on_heat(all_of_them)
     lengths = _lengths(bands)
-    pull = _pull_c(cooked, wanted.target_c - habit.carry_over_k.low)
-    # Nobody can probe it: who wants the floor keeps to the cold edge of the doubt.
-    wants_floor = habit.target_c >= habit.floors.leading.temp_c - 1e-6
-    blind_s = bands[-1].high - bands[-1].usual if wants_floor and not habit.probe and cooked.reached else 0.0
+    pull = _pull_c(cooked, wanted.target_c - usual.carry_over_k.low)
+    # Nobody can probe it: who wants the floor keeps to the cold edge of the uncertainty.
+    wants_floor = usual.target_c >= usual.floors.leading.temp_c - 1e-6
+    blind_s = bands[-1].high - bands[-1].usual if wants_floor and not usual.probe and cooked.reached else 0.0
     stages = (
-        _own_stages(figures, specs, lengths, pull, blind_s)
-        if own
-        else _composed(figures, specs, lengths, cooked, blind_s)
+        _own_stages(case, specs, lengths, pull, blind_s) if own else _composed(case, specs, lengths, cooked, blind_s)
     )
     turned = [n for n, s in enumerate(specs) if s.flip and n > 0]
     none = Band(0.0, 0.0, 0.0)
     whole = bands[-1]
     simmers = [s for s in stages if s.kind == "simmer"]
     if simmers and own:
-        # It is done long before it is tender: the sauce's time is habit's.
+        # It is done long before it is tender: the sauce's time is usual practice's.
         before, simmer = bands[-2], simmers[-1]
         middle = (simmer.low_s + simmer.high_s) / 2
         whole = Band(before.low + simmer.low_s, before.usual + middle, before.high + simmer.high_s)
-    return replace(
-        habit,
+    plan = replace(
+        usual,
         model="conduction",
         stages=tuple(stages),
         flip_s=bands[turned[0] - 1] if turned else none,
         on_heat_s=whole,
         pull_c=pull,
-        reach=_reach(figures, cooked),
+        reach=_reach(case, cooked),
         before=tuple(_chilled(s) for s in before_heat(all_of_them)),
     )
+    # Only flat pieces draw down metal that has to come back.
+    waits = case.laying.waves >= 2 and case.style.form in FLAT
+    return ComputedHeat(plan, wait_s(cooked) if waits else 0.0)
 
 
 def _pull_c(cooked: Cooked, planned_c: float) -> float:
@@ -107,18 +109,21 @@ def _pull_c(cooked: Cooked, planned_c: float) -> float:
     return core if core > planned_c + LAG_K else planned_c
 
 
-@lru_cache(maxsize=256)
-def _bands(setup: Setup, ended_s: tuple[float, ...]) -> tuple[Band, ...]:
+def _bands(setup: Setup, ended_s: tuple[float, ...], engine: Engine) -> tuple[Band, ...]:
     """From–to of each stage's end, by the causes that matter most."""
+    key = ("bands", setup, ended_s)
+    known = engine.recall(key)
+    if known is not None:
+        return cast(tuple[Band, ...], known)
     pairs = doubt_pairs(setup, UNMEASURED)
     slower = [pairs[cause][0] for cause in QUICK_CAUSES if cause in pairs]
-    with ThreadPoolExecutor(max_workers=2) as pool:
-        usual, *ends = pool.map(rough_times_of, [setup, *slower])
+    usual, *ends = engine.each(rough_times_of, [setup, *slower])
     parts = [[math.log(max(a, 1e-3) / max(b, 1e-3)) ** 2 for a, b in zip(end, usual, strict=True)] for end in ends]
     found = []
     for n, end_s in enumerate(ended_s):
         spread = math.exp(P90 * math.sqrt(sum(p[n] for p in parts)))
         found.append(Band(end_s / spread, end_s, end_s * spread))
+    engine.keep(key, tuple(found))
     return tuple(found)
 
 
@@ -134,7 +139,7 @@ def _lengths(bands: tuple[Band, ...]) -> tuple[Band, ...]:
 
 
 def _own_stages(
-    figures: Figures, specs: tuple[HeatStage, ...], lengths: tuple[Band, ...], pull_c: float, blind_s: float
+    case: CookCase, specs: tuple[HeatStage, ...], lengths: tuple[Band, ...], pull_c: float, blind_s: float
 ) -> list[Stage]:
     """Habit's stages with the computed times; preheat, press, simmer and rest stay habit's.
 
@@ -143,10 +148,10 @@ def _own_stages(
     times = iter(zip(specs, lengths, strict=True))
     left = len(lengths)
     found = []
-    pressed = figures.style.press_by_s
-    for stage in figures.heat.stages:
+    pressed = case.style.press_by_s
+    for stage in case.usual.stages:
         if stage.kind in ("preheat", "press", "rest"):
-            found.append(_around(figures, stage))
+            found.append(_around(case, stage))
             continue
         (spec, length), left = next(times), left - 1
         extra_s = blind_s if left == 0 else 0.0
@@ -168,19 +173,19 @@ def _own_stages(
     return found
 
 
-def _around(figures: Figures, stage: Stage) -> Stage:
+def _around(case: CookCase, stage: Stage) -> Stage:
     """Before and after the heat: a fire takes as long to light as its fuel does; a rest is as the cook wants it."""
     if stage.kind == "rest":
-        open_ = figures.formula.heat.resting == "open"
+        open_ = case.heat.resting == "open"
         return replace(
             stage,
             cue=say("Off the heat, on a clean tray or rack")
             if open_
             else say("Under foil, on a clean tray: the juice settles"),
         )
-    if stage.kind != "preheat" or figures.surface.kind != "grate":
+    if stage.kind != "preheat" or case.surface.kind != "grate":
         return stage
-    seconds = LIGHT_MIN[figures.surface.heating.fuel] * 60.0
+    seconds = LIGHT_MIN[case.surface.heating.fuel] * 60.0
     return replace(stage, title="Light the fire", low_s=0.8 * seconds, high_s=1.2 * seconds)
 
 
@@ -217,12 +222,12 @@ _TITLES: dict[StageKind, str] = {
 
 
 def _composed(
-    figures: Figures, specs: tuple[HeatStage, ...], lengths: tuple[Band, ...], cooked: Cooked, blind_s: float
+    case: CookCase, specs: tuple[HeatStage, ...], lengths: tuple[Band, ...], cooked: Cooked, blind_s: float
 ) -> list[Stage]:
     """Stages of another way, or composed by hand."""
-    flat = figures.style.form in FLAT
+    flat = case.style.form in FLAT
     turns = 0
-    found = [_around(figures, s) for s in figures.heat.stages if s.kind == "preheat"]
+    found = [_around(case, s) for s in case.usual.stages if s.kind == "preheat"]
     for spec, length in zip(specs, lengths, strict=True):
         turns += spec.flip
         kind: StageKind = _KINDS.get(spec.kind, "brown")
@@ -233,13 +238,13 @@ def _composed(
         if spec.glaze and spec.kind == "broiler":
             kind = "glaze"
         timer = length.usual + (blind_s if spec is specs[-1] and spec.until == "core" else 0.0)
-        cue = _cue(figures, spec, cooked)
+        cue = _cue(case, spec, cooked)
         found.append(Stage(kind, _TITLES[kind], cue, length.low, max(length.high, timer), max(5.0, timer)))
-    rests = [_around(figures, s) for s in figures.heat.stages if s.kind == "rest"]
+    rests = [_around(case, s) for s in case.usual.stages if s.kind == "rest"]
     return [*found, *rests]
 
 
-def _cue(figures: Figures, spec: HeatStage, cooked: Cooked) -> Phrase:
+def _cue(case: CookCase, spec: HeatStage, cooked: Cooked) -> Phrase:
     extra = " Pressed hard at once." if spec.press else ""
     if spec.turn_every_s:
         extra = " Turn it every {every}."
@@ -254,21 +259,21 @@ def _cue(figures: Figures, spec: HeatStage, cooked: Cooked) -> Phrase:
         return say("By the clock, {time}." + extra, time=duration(spec.time_s), **every)
     if spec.until == "two-fifths":
         return say("Grey has crept two fifths up the edge; it lets go." + extra, **every)
-    if figures.heat.probe:
+    if case.usual.probe:
         return say(
             "The probe reads {pull} in the middle." + extra, pull=temp(_pull_c(cooked, cooked.setup.pull_c)), **every
         )
     return say("Firm to a fingertip, juice clear: weak cues, so keep to the clock." + extra, **every)
 
 
-def _reach(figures: Figures, cooked: Cooked) -> Reach:
-    if figures.heat.target_c < figures.heat.floors.leading.temp_c - 1e-6:
+def _reach(case: CookCase, cooked: Cooked) -> Reach:
+    if case.usual.target_c < case.usual.floors.leading.temp_c - 1e-6:
         # What is wished below the floor does not come to it; counsel says so.
-        return "thermometer-decides" if figures.heat.reach == "thermometer-decides" else "may-fall-short"
+        return "thermometer-decides" if case.usual.reach == "thermometer-decides" else "may-fall-short"
     if not cooked.reached:
         return "may-fall-short"
     places, lethal = meat_series(cooked)
-    leading = verdicts(cooked.times_s, least_heated(places, lethal), floors=figures.heat.floors)[0]
+    leading = verdicts(cooked.times_s, least_heated(places, lethal), floors=case.usual.floors)[0]
     if leading.met_at_s is None:
         return "may-fall-short"
-    return "thermometer-decides" if figures.heat.reach == "thermometer-decides" else "usually"
+    return "thermometer-decides" if case.usual.reach == "thermometer-decides" else "usually"

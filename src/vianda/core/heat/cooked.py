@@ -3,18 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from typing import Literal
 
 import numpy as np
 
 from vianda.core.basis.band import Band
+from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.run import ANYTHING_C, Cooked, Setup, cook
 from vianda.core.heat.conduction.slab import KEPT_FLIPPED
 from vianda.core.heat.floor import FloorChoice
 from vianda.core.heat.holds import line_c
-from vianda.core.pipeline.figures import Figures
 
 # What the peak may lack of what is wanted: far below the doubt.
 NEAR_K = 0.1
@@ -45,12 +44,12 @@ class Wanted:
         return self.coldest_c > ANYTHING_C
 
 
-def wanted_of(figures: Figures) -> Wanted:
+def wanted_of(case: CookCase) -> Wanted:
     """From a formula's figures; pull advice counts only on the low end of habit's carry-over.
 
     A cook who wants the leading floor wants it in the coldest meat; one who wishes for less has the wish in the core.
     """
-    heat, floor = figures.heat, figures.heat.floors.leading
+    heat, floor = case.usual, case.usual.floors.leading
     carry = min(heat.carry_over_k.low, MOST_CARRY_K)
     coldest = ANYTHING_C
     if heat.target_c >= floor.temp_c - 1e-6:
@@ -58,19 +57,18 @@ def wanted_of(figures: Figures) -> Wanted:
     # Habit's simmer lasts until it is tender, long after the core is there.
     simmer_s = sum((s.low_s + s.high_s) / 2 for s in heat.stages if s.kind == "simmer")
     expected_s = heat.practice.on_heat_s.usual - simmer_s
-    return Wanted(heat.target_c, carry, heat.floors, expected_s, coldest, _weighed(figures))
+    return Wanted(heat.target_c, carry, heat.floors, expected_s, coldest, _weighed(case))
 
 
-def _weighed(figures: Figures) -> Band:
+def _weighed(case: CookCase) -> Band:
     """Of crumbs their own: what a sauce puts to them stays in it and would hide what they lose."""
-    left, lumps = figures.shape.cooked_yield_frac, figures.shape.lumps
+    left, lumps = case.shape.cooked_yield_frac, case.shape.lumps
     if lumps is None:
         return left
-    share = lumps.lump_mass_g * lumps.per_portion / figures.portions.piece_mass_g
+    share = lumps.lump_mass_g * lumps.per_portion / case.piece_mass_g
     return Band(*(1.0 - (1.0 - y) / share for y in (left.low, left.usual, left.high)))
 
 
-@lru_cache(maxsize=24)
 def cooked_of(setup: Setup, wanted: Wanted) -> Cooked:
     """The piece pulled so that, counting on no more carry-over than habit's low end, it comes to what is wanted."""
     pull = wanted.target_c - wanted.counted_carry_k
@@ -109,7 +107,7 @@ def meat_series(cooked: Cooked) -> tuple[Array, Array]:
 
 
 def peak_of(cooked: Cooked) -> float:
-    """The highest core; of a piece with another stuff in its middle, the highest of the meat heated least."""
+    """The highest core; of a piece with something else in its middle, the highest of the meat heated least."""
     if cooked.setup.piece.middle is None:
         return float(np.max(core_series(cooked)))
     places, lethal = meat_series(cooked)

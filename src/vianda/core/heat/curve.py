@@ -7,8 +7,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from functools import lru_cache
-from threading import Lock
 from typing import Literal
 
 import numpy as np
@@ -16,9 +14,10 @@ import numpy as np
 from vianda.core.basis.band import Band
 from vianda.core.basis.phrase import Phrase, number, say
 from vianda.core.heat.boundary_conditions import CHEESE_MELTS_C
+from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction.body import BodyForm
 from vianda.core.heat.conduction.meat import Array
-from vianda.core.heat.conduction.run import Cooked, Setup
+from vianda.core.heat.conduction.run import Cooked
 from vianda.core.heat.conduction.slab import (
     BROWN_HIGH,
     BROWN_LOW,
@@ -35,13 +34,13 @@ from vianda.core.heat.conduction.slab import (
 from vianda.core.heat.conduction.stages import StageName
 from vianda.core.heat.cooked import BrownWord, Wanted, brown_word, cooked_of, core_series, meat_series, wanted_of
 from vianda.core.heat.doneness import doneness_at
+from vianda.core.heat.engine import DIRECT, Engine, once
 from vianda.core.heat.fit import NOTHING_SEEN, PRIOR_SD, HeatFit, Observed, fit
 from vianda.core.heat.floor import AT_RISK
 from vianda.core.heat.holds import HoldVerdict, least_heated, verdicts
 from vianda.core.heat.remarks import HeatRemark, plate_told, remarks_on
 from vianda.core.heat.run_setup import NOTHING_MORE, Asked, setup_of
 from vianda.core.heat.uncertainty import CauseTold, Doubt, Sureness, doubt_steps
-from vianda.core.pipeline.figures import Figures
 
 MOST_SHOWN = 150
 
@@ -125,20 +124,22 @@ class Progress:
     kind: Literal["progress"] = "progress"
 
 
-def heat_curve(figures: Figures, *, asked: Asked = NOTHING_MORE, observed: Observed = NOTHING_SEEN) -> HeatCurve:
-    """The curve of a formula's piece, without its doubt."""
-    for answer in curve_steps(figures, asked=asked, observed=observed):
+def heat_curve(
+    case: CookCase, *, asked: Asked = NOTHING_MORE, observed: Observed = NOTHING_SEEN, engine: Engine = DIRECT
+) -> HeatCurve:
+    """The curve of a formula's piece, without its uncertainty."""
+    for answer in curve_steps(case, asked=asked, observed=observed, engine=engine):
         if isinstance(answer, HeatCurve):
             return answer
     raise AssertionError("a curve always comes first")
 
 
 def curve_steps(
-    figures: Figures, *, asked: Asked = NOTHING_MORE, observed: Observed = NOTHING_SEEN
+    case: CookCase, *, asked: Asked = NOTHING_MORE, observed: Observed = NOTHING_SEEN, engine: Engine = DIRECT
 ) -> Iterator[HeatCurve | Progress]:
     """First the curve, then how the doubt comes along, then the curve with it. Stop asking, and it stops computing."""
-    setup, wanted = setup_of(figures, asked), wanted_of(figures)
-    fitted = fit_of(setup, observed) if observed.any else None
+    setup, wanted = setup_of(case, asked), wanted_of(case)
+    fitted = once(engine, fit, setup, observed) if observed.any else None
     sure = Sureness()
     if fitted is not None and not fitted.refused:
         f = setup.factors
@@ -155,40 +156,20 @@ def curve_steps(
         if fitted.sd < PRIOR_SD:
             # What a reading narrowed is the joint doubt: it stands for the others of its kind too.
             sure = Sureness(air_sd=fitted.sd) if by_air else Sureness(k_sd=fitted.sd)
-    cooked = cooked_of(setup, wanted)
-    known = _DOUBTS.get((setup, sure, cooked.ended_s))
-    extra = remarks_on(figures, cooked, asked)
+    cooked = once(engine, cooked_of, setup, wanted)
+    key = ("uncertainty", cooked.setup, sure, cooked.ended_s)
+    known = engine.recall(key)
+    extra = remarks_on(case, cooked, asked)
     if known is not None:
         yield _told(cooked, wanted, known, fitted, extra)
         return
     yield _told(cooked, wanted, None, fitted, extra)
-    for step in doubt_steps(cooked.setup, cooked.ended_s, sure):
+    for step in doubt_steps(cooked.setup, cooked.ended_s, sure, engine=engine):
         if isinstance(step, Doubt):
-            _remember((setup, sure, cooked.ended_s), step)
+            engine.keep(key, step)
             yield _told(cooked, wanted, step, fitted, extra)
         else:
             yield Progress(step)
-
-
-# A process's own memory of what it has reckoned: the same question has the same answer everywhere.
-MOST_DOUBTS = 128
-Known = tuple[Setup, Sureness, tuple[float, ...]]
-_DOUBTS: dict[Known, Doubt] = {}
-_REMEMBERING = Lock()
-
-
-def _remember(key: Known, doubt: Doubt) -> None:
-    """Keep a doubt, and let the oldest go."""
-    with _REMEMBERING:
-        if len(_DOUBTS) >= MOST_DOUBTS:
-            _DOUBTS.pop(next(iter(_DOUBTS)))
-        _DOUBTS[key] = doubt
-
-
-@lru_cache(maxsize=64)
-def fit_of(setup: Setup, observed: Observed) -> HeatFit:
-    """A fit, remembered."""
-    return fit(setup, observed)
 
 
 def _told(

@@ -3,16 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal, Protocol
+from typing import Literal
 
 from vianda.core.basis.band import Band as Spread
 from vianda.core.basis.phrase import Phrase
-from vianda.core.blend.blend import BlendFigures
 from vianda.core.heat.doneness import DONENESS, Doneness
 from vianda.core.heat.floor import FloorChoice
-from vianda.core.model.formula import Heat
-from vianda.core.model.styles import Style
-from vianda.core.shape.figures import ShapeFigures
 
 StageKind = Literal[
     "chill",
@@ -82,13 +78,3 @@ class HeatPlan:
     floors: FloorChoice
     bands: tuple[Doneness, ...] = DONENESS
     before: tuple[Stage, ...] = ()
-
-
-class HeatModel(Protocol):
-    """The interface of the table of habit, on which ``computed`` builds."""
-
-    def plan(
-        self, *, style: Style, shape: ShapeFigures, blend: BlendFigures, heat: Heat, floors: FloorChoice
-    ) -> HeatPlan:
-        """Plan the heat of one piece."""
-        ...

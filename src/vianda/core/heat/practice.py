@@ -9,7 +9,6 @@ from vianda.core.basis.band import Band as Spread
 from vianda.core.basis.band import along
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import delta_temp, duration, say, temp
-from vianda.core.blend.blend import BlendFigures
 from vianda.core.heat.doneness import doneness_at
 from vianda.core.heat.floor import FloorChoice
 from vianda.core.heat.plan import HeatPlan, Practice, Reach, Stage
@@ -43,53 +42,69 @@ def first_side_s(style: Style, *, thickness_mm: float) -> Spread:
     return Spread(low, (low + high) / 2, high)
 
 
-class HabitTable:
-    """The heat model of common practice: from–to minutes by style and thickness."""
+MODEL = "habit"
 
-    name = "habit"
 
-    def plan(
-        self, *, style: Style, shape: ShapeFigures, blend: BlendFigures, heat: Heat, floors: FloorChoice
-    ) -> HeatPlan:
-        """Plan the heat of one piece from habit; see ``HeatModel``."""
-        if style.form not in FLAT:
-            return _all_round(style, shape=shape, heat=heat, floors=floors, model=self.name)
-        first = first_side_s(style, thickness_mm=shape.thickness_mm)
-        ratio = style.second_side_ratio
-        second = Spread(first.low * ratio, first.usual * ratio, first.high * ratio)
-        finish = Spread(style.finish_s[0], sum(style.finish_s) / 2, style.finish_s[1])
-        rest = Spread(style.rest_s[0], sum(style.rest_s) / 2, style.rest_s[1])
-        carry = Spread(style.carry_over_k[0], sum(style.carry_over_k) / 2, style.carry_over_k[1])
-        probe = shape.thickness_mm >= PROBE_THICKNESS_MM
-        pull = heat.core_target_c - carry.low
-        before = finish if style.finish_first else Spread(0, 0, 0)
-        flip = Spread(before.low + first.low, before.usual + first.usual, before.high + first.high)
-        on_heat = Spread(
-            first.low + second.low + finish.low,
-            first.usual + second.usual + finish.usual,
-            first.high + second.high + finish.high,
-        )
-        return HeatPlan(
-            model=self.name,
-            stages=tuple(
-                _stages(
-                    style, first=first, second=second, finish=finish, rest=rest, heat=heat, pull_c=pull, probe=probe
-                )
-            ),
-            surface_low_c=style.surface_temp_c[0],
-            surface_high_c=style.surface_temp_c[1],
-            flip_s=flip,
-            on_heat_s=on_heat,
-            rest_s=rest,
-            target_c=heat.core_target_c,
-            doneness=doneness_at(heat.core_target_c),
-            pull_c=pull,
-            carry_over_k=carry,
-            probe=probe,
-            reach=_reach(style, shape=shape, heat=heat),
-            practice=Practice(flip, on_heat),
-            floors=floors,
-        )
+def practice_plan(*, style: Style, shape: ShapeFigures, heat: Heat, floors: FloorChoice) -> HeatPlan:
+    """The heat of one piece by usual practice: from–to minutes by style and thickness.
+
+    Parameters
+    ----------
+    style : Style
+        Whose table is read.
+    shape : ShapeFigures
+        The raw piece.
+    heat : Heat
+        Surface and target.
+    floors : FloorChoice
+        The published floors that stand beside it.
+
+    Returns
+    -------
+    HeatPlan
+        Stages, times and cues.
+
+    Raises
+    ------
+    OutOfRangeError
+        Where the table does not reach so thin a piece.
+    """
+    if style.form not in FLAT:
+        return _all_round(style, shape=shape, heat=heat, floors=floors, model=MODEL)
+    first = first_side_s(style, thickness_mm=shape.thickness_mm)
+    ratio = style.second_side_ratio
+    second = Spread(first.low * ratio, first.usual * ratio, first.high * ratio)
+    finish = Spread(style.finish_s[0], sum(style.finish_s) / 2, style.finish_s[1])
+    rest = Spread(style.rest_s[0], sum(style.rest_s) / 2, style.rest_s[1])
+    carry = Spread(style.carry_over_k[0], sum(style.carry_over_k) / 2, style.carry_over_k[1])
+    probe = shape.thickness_mm >= PROBE_THICKNESS_MM
+    pull = heat.core_target_c - carry.low
+    before = finish if style.finish_first else Spread(0, 0, 0)
+    flip = Spread(before.low + first.low, before.usual + first.usual, before.high + first.high)
+    on_heat = Spread(
+        first.low + second.low + finish.low,
+        first.usual + second.usual + finish.usual,
+        first.high + second.high + finish.high,
+    )
+    return HeatPlan(
+        model=MODEL,
+        stages=tuple(
+            _stages(style, first=first, second=second, finish=finish, rest=rest, heat=heat, pull_c=pull, probe=probe)
+        ),
+        surface_low_c=style.surface_temp_c[0],
+        surface_high_c=style.surface_temp_c[1],
+        flip_s=flip,
+        on_heat_s=on_heat,
+        rest_s=rest,
+        target_c=heat.core_target_c,
+        doneness=doneness_at(heat.core_target_c),
+        pull_c=pull,
+        carry_over_k=carry,
+        probe=probe,
+        reach=_reach(style, shape=shape, heat=heat),
+        practice=Practice(flip, on_heat),
+        floors=floors,
+    )
 
 
 def _all_round(style: Style, *, shape: ShapeFigures, heat: Heat, floors: FloorChoice, model: str) -> HeatPlan:

@@ -8,6 +8,7 @@ from typing import Literal
 
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Amount, Phrase, delta_temp, duration, length, say, temp, word
+from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction.body import Piece
 from vianda.core.heat.conduction.run import Cooked, March, Setup, cook, times_of
 from vianda.core.heat.conduction.slab import BROWN_HIGH, BROWN_LOW
@@ -21,13 +22,13 @@ from vianda.core.heat.cooked import (
     peak_of,
     wanted_of,
 )
+from vianda.core.heat.engine import DIRECT, Engine, once
 from vianda.core.heat.holds import holds_of, least_heated, met_at
 from vianda.core.heat.run_setup import NOTHING_MORE, Asked, setup_of
 from vianda.core.heat.uncertainty import hotter
 from vianda.core.model.edit import SetFigure
 from vianda.core.model.field_table import FIGURES
 from vianda.core.model.styles import BLOCKS, FLAT
-from vianda.core.pipeline.figures import Figures
 
 QuestionKind = Literal["how-thick", "how-hot", "how-long", "land-on-target", "reach-floor", "floor-in-time"]
 TRIES = 9
@@ -46,12 +47,13 @@ class HeatAnswer:
 
 
 def ask(
-    figures: Figures,
+    case: CookCase,
     kind: QuestionKind,
     *,
     value: float | None = None,
     crust: BrownWord | None = None,
     asked: Asked = NOTHING_MORE,
+    engine: Engine = DIRECT,
 ) -> HeatAnswer:
     """Answer one question of the heat.
 
@@ -68,17 +70,17 @@ def ask(
     OutOfRangeError
         A value nobody means, or a question that this piece does not have.
     """
-    wanted = wanted_of(figures)
-    setup = replace(setup_of(figures, asked), coldest_c=wanted.coldest_c)
+    wanted = wanted_of(case)
+    setup = replace(setup_of(case, asked), coldest_c=wanted.coldest_c)
     match kind:
         case "how-thick":
-            return _how_thick(figures, setup, wanted, _seconds(value))
+            return _how_thick(case, setup, wanted, _seconds(value))
         case "how-hot":
-            return _how_hot(figures, setup, _seconds(value), crust or "brown")
+            return _how_hot(case, setup, _seconds(value), crust or "brown")
         case "how-long":
             if value is None or not 80.0 <= value <= 400.0:
                 raise OutOfRangeError("An oven or a surface has 80 to 400 °C.", field="/value")
-            moved = hotter(setup, value - figures.formula.heat.surface_temp_c)
+            moved = hotter(setup, value - case.heat.surface_temp_c)
             times, reached = times_of(moved, core_c=wanted.target_c - wanted.counted_carry_k)
             if not reached:
                 return HeatAnswer(
@@ -92,7 +94,7 @@ def ask(
         case "land-on-target":
             return _land(setup, wanted)
         case "reach-floor":
-            return _reach_floor(setup, wanted)
+            return _reach_floor(setup, wanted, engine)
         case "floor-in-time":
             return _floor_in_time(setup, wanted, _seconds(value))
 
@@ -111,12 +113,12 @@ def _bisect(good: Callable[[float], bool], low: float, high: float) -> float:
     return low
 
 
-def _how_thick(figures: Figures, setup: Setup, wanted: Wanted, seconds: float) -> HeatAnswer:
-    if figures.style.form not in FLAT and figures.style.form not in BLOCKS:
+def _how_thick(case: CookCase, setup: Setup, wanted: Wanted, seconds: float) -> HeatAnswer:
+    if case.style.form not in FLAT and case.style.form not in BLOCKS:
         raise OutOfRangeError("A ball is as thick as it is heavy: change its weight.", field="/kind")
     pull = wanted.target_c - wanted.counted_carry_k
     rule = FIGURES["thickness"]
-    scale = setup.piece.size_mm / figures.shape.thickness_mm
+    scale = setup.piece.size_mm / case.shape.thickness_mm
 
     def in_time(raw_mm: float) -> bool:
         piece = setup.piece
@@ -125,7 +127,7 @@ def _how_thick(figures: Figures, setup: Setup, wanted: Wanted, seconds: float) -
         return reached and times[-1] <= seconds
 
     thinnest = rule.low if setup.piece.middle is None else max(rule.low, setup.piece.middle.size_mm / scale + 4.0)
-    thickest = 60.0 if figures.style.form in FLAT else rule.high
+    thickest = 60.0 if case.style.form in FLAT else rule.high
     if not in_time(thinnest):
         return HeatAnswer(
             say("Not even {mm} is done in {time} this way.", mm=length(thinnest), time=duration(seconds)), None, None
@@ -143,9 +145,9 @@ def _how_thick(figures: Figures, setup: Setup, wanted: Wanted, seconds: float) -
     )
 
 
-def _how_hot(figures: Figures, setup: Setup, seconds: float, crust: BrownWord) -> HeatAnswer:
+def _how_hot(case: CookCase, setup: Setup, seconds: float, crust: BrownWord) -> HeatAnswer:
     least = next((v for v, name in BROWN_FROM if name == crust), 0.0)
-    now = figures.formula.heat.surface_temp_c
+    now = case.heat.surface_temp_c
 
     def pale(hot_c: float) -> bool:
         march = March(hotter(setup, hot_c - now), keep_every_s=1e9)
@@ -230,9 +232,9 @@ def floor_needs_s(setup: Setup, wanted: Wanted) -> float | None:
     return cook(replace(setup, pull_c=pull + step), keep_every_s=keep).on_heat_s
 
 
-def _reach_floor(setup: Setup, wanted: Wanted) -> HeatAnswer:
+def _reach_floor(setup: Setup, wanted: Wanted, engine: Engine) -> HeatAnswer:
     floor = wanted.floors.leading
-    usual = cooked_of(setup, wanted)
+    usual = once(engine, cooked_of, setup, wanted)
     met = leading_met(usual, wanted)
     if met is not None:
         said = say("As planned the coldest meat meets {floor} at {time}.", floor=_line(wanted), time=duration(met))

@@ -16,13 +16,13 @@ from vianda.core.equipment.heating import (
     heats_up_s,
     plate_store_j_m2_k,
 )
+from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction.run import Cooked
 from vianda.core.heat.conduction.slab import FAT_LOST, KEPT_SKIN_HIGH, KEPT_STORE_LOW
 from vianda.core.heat.plate_signs import FATS
 from vianda.core.heat.run_setup import SHORT_LOAF_MM, Asked
 from vianda.core.heat.waves import wait_s, waves_of
 from vianda.core.model.styles import BLOCKS
-from vianda.core.pipeline.figures import Figures
 
 RemarkKey = Literal[
     "flare-up",
@@ -53,45 +53,45 @@ REGULATED_K = 3.0
 
 @dataclass(frozen=True, slots=True)
 class HeatRemark:
-    """A remark of the computed cook: what, and why with its figures."""
+    """A remark of the computed cook: what, and why with its case."""
 
     key: RemarkKey
     title: Phrase
     reason: Phrase
 
 
-def remarks_on(figures: Figures, cooked: Cooked, asked: Asked) -> tuple[HeatRemark, ...]:
+def remarks_on(case: CookCase, cooked: Cooked, asked: Asked) -> tuple[HeatRemark, ...]:
     """All that apply, most pressing first."""
     found = (
-        _cool(figures, asked),
-        _crowded(figures, cooked),
-        _waves(figures, cooked),
-        _flare(figures, cooked),
-        _smoke(figures),
+        _cool(case, asked),
+        _crowded(case, cooked),
+        _waves(case, cooked),
+        _flare(case, cooked),
+        _smoke(case),
         _glaze(cooked),
-        _late_press(figures, cooked),
-        _fuel(figures, cooked),
-        _short(figures),
+        _late_press(case, cooked),
+        _fuel(case, cooked),
+        _short(case),
         _tender(cooked),
     )
     return tuple(r for r in found if r is not None)
 
 
-def _cool(figures: Figures, asked: Asked) -> HeatRemark | None:
-    now, wanted = asked.surface_now_c, figures.formula.heat.surface_temp_c
+def _cool(case: CookCase, asked: Asked) -> HeatRemark | None:
+    now, wanted = asked.surface_now_c, case.heat.surface_temp_c
     if now is None or now >= wanted - HOT_ENOUGH_K:
         return None
     gap = delta_temp(wanted - now)
-    if figures.surface.kind not in ("plate", "pan"):
+    if case.surface.kind not in ("plate", "pan"):
         # How fast an oven or a fire comes up is not known here.
         return HeatRemark(
             "plate-cool",
             say("{now} is {gap} short: wait", now=temp(now), gap=gap),
             say("Measured against the {wanted} meant; measure again.", wanted=temp(wanted)),
         )
-    heating = figures.surface.heating
+    heating = case.surface.heating
     power = POWER_W_M2[heating.power]
-    store = plate_store_j_m2_k(heating, figures.surface.kind)
+    store = plate_store_j_m2_k(heating, case.surface.kind)
     wait = heats_up_s(store, power, power / PLATE_BAND_K, now, wanted - REGULATED_K, wanted)
     little = " Laid on now, it gives little crust." if now < CRUST_FROM_C else ""
     return HeatRemark(
@@ -114,7 +114,7 @@ def plate_told(cooked: Cooked) -> tuple[float | None, float | None]:
     return float(np.min(metal)), back
 
 
-def _crowded(figures: Figures, cooked: Cooked) -> HeatRemark | None:
+def _crowded(case: CookCase, cooked: Cooked) -> HeatRemark | None:
     low, _ = plate_told(cooked)
     if low is None or cooked.setup.surface_c - low < FELL_K:
         return None
@@ -124,16 +124,16 @@ def _crowded(figures: Figures, cooked: Cooked) -> HeatRemark | None:
         say(
             "{n} cold pieces at once take more than this metal holds, and it needs {back} to come back. "
             "Fewer at once, a thicker plate, or more fire keep the crust.",
-            n=word(str(figures.stove.at_once)),
+            n=word(str(case.laying.at_once)),
             back=duration(wait_s(cooked)),
         ),
     )
 
 
-def _waves(figures: Figures, cooked: Cooked) -> HeatRemark | None:
-    if figures.stove.waves < 2:
+def _waves(case: CookCase, cooked: Cooked) -> HeatRemark | None:
+    if case.laying.waves < 2:
         return None
-    waves = waves_of(cooked, figures.stove.waves)
+    waves = waves_of(cooked, case.laying.waves)
     if len(waves) < 2 or waves[-1].laid_c >= waves[0].laid_c - HOT_ENOUGH_K:
         return None
     first, last = waves[0], waves[-1]
@@ -155,10 +155,10 @@ def _waves(figures: Figures, cooked: Cooked) -> HeatRemark | None:
     )
 
 
-def _flare(figures: Figures, cooked: Cooked) -> HeatRemark | None:
-    if figures.surface.kind != "grate" or not any(s.low.kind == "fire" for s in cooked.setup.stages):
+def _flare(case: CookCase, cooked: Cooked) -> HeatRemark | None:
+    if case.surface.kind != "grate" or not any(s.low.kind == "fire" for s in cooked.setup.stages):
         return None
-    fat_g = float(cooked.at_pull.tally[FAT_LOST]) / cooked.body.mass_kg * figures.portions.piece_mass_g
+    fat_g = float(cooked.at_pull.tally[FAT_LOST]) / cooked.body.mass_kg * case.piece_mass_g
     minutes = max(0.5, cooked.on_heat_s / 60.0)
     if fat_g / minutes < FLARE_G_PER_MIN:
         return None
@@ -171,12 +171,12 @@ def _flare(figures: Figures, cooked: Cooked) -> HeatRemark | None:
     )
 
 
-def _smoke(figures: Figures) -> HeatRemark | None:
-    fat = figures.formula.heat.fat
+def _smoke(case: CookCase) -> HeatRemark | None:
+    fat = case.heat.fat
     if not fat:
         return None
     point = FATS[fat].smokes_c
-    hot = figures.formula.heat.surface_temp_c
+    hot = case.heat.surface_temp_c
     if hot <= point:
         return None
     return HeatRemark(
@@ -210,7 +210,7 @@ def _glaze(cooked: Cooked) -> HeatRemark | None:
     )
 
 
-def _late_press(figures: Figures, cooked: Cooked) -> HeatRemark | None:
+def _late_press(case: CookCase, cooked: Cooked) -> HeatRemark | None:
     if not any(s.squeeze_frac > 0 for s in cooked.setup.stages):
         return None
     return HeatRemark(
@@ -220,12 +220,12 @@ def _late_press(figures: Figures, cooked: Cooked) -> HeatRemark | None:
     )
 
 
-def _fuel(figures: Figures, cooked: Cooked) -> HeatRemark | None:
-    if figures.surface.kind != "grate":
+def _fuel(case: CookCase, cooked: Cooked) -> HeatRemark | None:
+    if case.surface.kind != "grate":
         return None
-    heating = figures.surface.heating
+    heating = case.surface.heating
     lasts = (heating.lasts_min or LASTS_MIN[heating.fuel]) * 60.0
-    needed = cooked.on_heat_s * figures.stove.waves
+    needed = cooked.on_heat_s * case.laying.waves
     if needed <= lasts:
         return None
     return HeatRemark(
@@ -235,12 +235,12 @@ def _fuel(figures: Figures, cooked: Cooked) -> HeatRemark | None:
     )
 
 
-def _short(figures: Figures) -> HeatRemark | None:
-    if figures.style.form not in BLOCKS or figures.shape.length_mm >= SHORT_LOAF_MM:
+def _short(case: CookCase) -> HeatRemark | None:
+    if case.style.form not in BLOCKS or case.shape.length_mm >= SHORT_LOAF_MM:
         return None
     return HeatRemark(
         "short-loaf",
-        say("{length} long: its ends cook it too", length=length(figures.shape.length_mm)),
+        say("{length} long: its ends cook it too", length=length(case.shape.length_mm)),
         say("Reckoned as if it were long, so it is done a little sooner than computed."),
     )
 

@@ -1,4 +1,4 @@
-"""From a formula's figures to what is marched: the piece, its stages on this equipment, what is not known exactly."""
+"""From a piece and how it is cooked to what is simulated: the piece, its stages on this equipment, the factors."""
 
 from __future__ import annotations
 
@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from vianda.core.heat.boundary_conditions import Around, cold_stages, cook_stages, resting_stage
+from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction.body import Middle, Piece
 from vianda.core.heat.conduction.meat import meat_of
 from vianda.core.heat.conduction.run import Factors, Setup
@@ -13,9 +14,7 @@ from vianda.core.heat.methods import before_heat, check_stages, on_heat, stages_
 from vianda.core.inventory.composition import Composition
 from vianda.core.model.formula import Packing
 from vianda.core.model.styles import BLOCKS, FLAT
-from vianda.core.pipeline.figures import Figures
 from vianda.core.shape.density import PACKING
-from vianda.core.shape.piece_composition import stuff_of
 from vianda.core.shape.solids import section_frac
 
 # From the fridge to the heat: what a piece has warmed to on its way (common practice: cold from the fridge).
@@ -42,7 +41,7 @@ class Asked:
 NOTHING_MORE = Asked()
 
 
-def setup_of(figures: Figures, asked: Asked = NOTHING_MORE) -> Setup:
+def setup_of(case: CookCase, asked: Asked = NOTHING_MORE) -> Setup:
     """What is marched for a formula's piece.
 
     Raises
@@ -50,47 +49,47 @@ def setup_of(figures: Figures, asked: Asked = NOTHING_MORE) -> Setup:
     OutOfRangeError
         When its stages cannot be gone through; see ``methods.check_stages``.
     """
-    style, shape, formula = figures.style, figures.shape, figures.formula
-    stages = stages_of(formula.heat, style, figures.surface)
-    check_stages(stages, form=style.form, on=figures.surface.kind, kitchen=figures.kitchen)
-    stuff = stuff_of(figures.blend, batch=figures.batch, larder=figures.larder)
-    surface = figures.surface
+    style, shape, heat = case.style, case.shape, case.heat
+    stages = stages_of(heat, style, case.surface)
+    check_stages(stages, form=style.form, on=case.surface.kind, kitchen=case.kitchen)
+    composition = case.composition
+    surface = case.surface
     whole = surface.width_mm * surface.depth_mm * (math.pi / 4 if surface.round_shape else 1.0)
-    laid = min(figures.stove.at_once, figures.portions.pieces) * math.pi / 4 * shape.raw_diameter_mm**2
-    skin_cm2 = shape.lumps.surface_cm2 * figures.stove.at_once if shape.lumps else 0.0
+    laid = min(case.laying.at_once, case.pieces) * math.pi / 4 * shape.raw_diameter_mm**2
+    skin_cm2 = shape.lumps.surface_cm2 * case.laying.at_once if shape.lumps else 0.0
     around = Around(
         form=style.form,
         diameter_mm=max(20.0, shape.raw_diameter_mm),
-        kitchen=figures.kitchen,
+        kitchen=case.kitchen,
         surface=surface,
-        heat=formula.heat,
+        heat=heat,
         covered_frac=min(0.95, laid / whole),
-        on_heat_s=min(300.0, figures.heat.practice.on_heat_s.usual),
+        on_heat_s=min(300.0, case.usual.on_heat_s.usual),
         pan_share=min(1.0, whole / max(1.0, 100.0 * skin_cm2)),
     )
-    held = min(HELD_MOST, HELD_PER_BINDER * stuff.binder_frac)
+    held = min(HELD_MOST, HELD_PER_BINDER * composition.binder_frac)
     base = K_LOAF if style.form in BLOCKS else K_PACKED[shape.packing]
     rest_s = max(90.0, 1.5 * style.rest_s[1])
     return Setup(
-        piece=_piece(figures, stuff.mix, stuff.core),
+        piece=_piece(case, composition.mix, composition.filling),
         stages=cook_stages(on_heat(stages), around),
-        resting=resting_stage(formula.heat.resting, rest_s, around),
+        resting=resting_stage(heat.resting, rest_s, around),
         before=cold_stages(before_heat(stages), style.form),
-        start_c=START_C[formula.shape.firmness],
-        surface_c=formula.heat.surface_temp_c if asked.surface_now_c is None else asked.surface_now_c,
-        pull_c=formula.heat.core_target_c,
+        start_c=START_C[case.firmness],
+        surface_c=heat.surface_temp_c if asked.surface_now_c is None else asked.surface_now_c,
+        pull_c=heat.core_target_c,
         factors=Factors(k=base * asked.k_factor, drip=1.0 - held),
     )
 
 
-def _piece(figures: Figures, mix: Composition, core: Composition | None) -> Piece:
-    style, shape = figures.style, figures.shape
+def _piece(case: CookCase, mix: Composition, core: Composition | None) -> Piece:
+    style, shape = case.style, case.shape
     meat = meat_of(mix, packing=PACKING[shape.packing])
-    middle_stuff = meat_of(core, packing=1.0) if core is not None else None
+    middle_meat = meat_of(core, packing=1.0) if core is not None else None
     if style.form in FLAT:
         # A flat piece thickens as it draws in; the mean of raw and cooked is marched.
         size = (shape.thickness_mm + shape.cooked_thickness_mm.usual) / 2
-        middle = Middle(middle_stuff, shape.core.thickness_mm) if shape.core and middle_stuff else None
+        middle = Middle(middle_meat, shape.core.thickness_mm) if shape.core and middle_meat else None
         return Piece("slab", size, meat, middle=middle)
     if style.form == "ball":
         return Piece("ball", shape.raw_diameter_mm, meat)
@@ -101,5 +100,5 @@ def _piece(figures: Figures, mix: Composition, core: Composition | None) -> Piec
         width = (shape.vessel.base_width_mm + shape.width_mm) / 2
     # The rounded section of a free loaf is marched as a rectangle of the same area and proportions.
     scale = math.sqrt(section_frac()) if style.form == "loaf" else 1.0
-    egg = Middle(middle_stuff, shape.eggs.egg_width_mm) if shape.eggs and middle_stuff else None
+    egg = Middle(middle_meat, shape.eggs.egg_width_mm) if shape.eggs and middle_meat else None
     return Piece("block", shape.thickness_mm * scale, meat, width_mm=width * scale, middle=egg)

@@ -7,7 +7,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -16,6 +15,7 @@ from vianda.core.basis.phrase import Phrase, say
 from vianda.core.heat.conduction.body import Piece
 from vianda.core.heat.conduction.faces import Face
 from vianda.core.heat.conduction.run import Factors, Setup, rough_times_of
+from vianda.core.heat.engine import DIRECT, Engine
 
 Cause = Literal["thickness", "conductivity", "contact", "air", "surface", "start", "drip"]
 # One standard deviation of what is not well known: 0.7 mm or 4 %, a factor of 15 %, 2 K, 8 K on a surface that was
@@ -109,17 +109,17 @@ def hotter(setup: Setup, by: float) -> Setup:
     return replace(setup, stages=stages, surface_c=setup.surface_c + by)
 
 
-def doubt_steps(setup: Setup, ended_s: tuple[float, ...], sure: Sureness = UNMEASURED) -> Iterator[float | Doubt]:
+def doubt_steps(
+    setup: Setup, ended_s: tuple[float, ...], sure: Sureness = UNMEASURED, *, engine: Engine = DIRECT
+) -> Iterator[float | Doubt]:
     """Fractions of the way, and at last the doubt itself. Stop asking, and nothing more is computed."""
     pairs = doubt_pairs(setup, sure)
     parts: dict[Cause, list[float]] = {}
-    # Both sides of a cause at once: the march lets other threads run.
-    with ThreadPoolExecutor(max_workers=2) as pool:
-        for done, (cause, both) in enumerate(pairs.items()):
-            # The stages of each run may end at other times than those of the usual one.
-            a, b = pool.map(rough_times_of, both)
-            parts[cause] = [(0.5 * math.log(max(x, 1e-3) / max(y, 1e-3))) ** 2 for x, y in zip(a, b, strict=True)]
-            yield (done + 1) / len(pairs)
+    for done, (cause, both) in enumerate(pairs.items()):
+        # The stages of each run may end at other times than those of the usual one.
+        a, b = engine.each(rough_times_of, both)
+        parts[cause] = [(0.5 * math.log(max(x, 1e-3) / max(y, 1e-3))) ** 2 for x, y in zip(a, b, strict=True)]
+        yield (done + 1) / len(pairs)
     bands = []
     for n, usual in enumerate(ended_s):
         spread = math.exp(P90 * math.sqrt(sum(p[n] for p in parts.values())))

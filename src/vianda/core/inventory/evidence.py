@@ -9,7 +9,6 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -83,7 +82,6 @@ def updated(prior: FatRange, evidence: Sequence[Evidence], *, misnamed_frac: flo
     return _updated(prior, tuple(evidence), misnamed_frac) if evidence else prior
 
 
-@lru_cache(maxsize=512)
 def _updated(prior: FatRange, evidence: tuple[Evidence, ...], misnamed_frac: float) -> FatRange:
     """The grid itself; one formula asks for the same lot several times."""
     at = np.linspace(0.0, 1.0, GRID)

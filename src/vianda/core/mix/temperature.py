@@ -8,7 +8,6 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 from vianda.core.basis.band import Band
 from vianda.core.basis.errors import OutOfRangeError
@@ -39,7 +38,6 @@ class Part:
     temp_c: float
 
 
-@lru_cache(maxsize=1024)
 def _fractions(composition: Composition) -> tuple[float, ...]:
     """Mass fractions of the components, in the order of ``_CP``."""
     parts = (

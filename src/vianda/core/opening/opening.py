@@ -21,8 +21,8 @@ from vianda.core.model.formula import BlendPart, DishChoice, Formula, Heat, Seas
 from vianda.core.model.styles import Style, style_of
 from vianda.core.opening.dishes import DISHES, NOUNS, PIECES_EACH, made_as
 from vianda.core.opening.questions import Question, questions_of
-from vianda.core.pipeline.compute import compute
-from vianda.core.pipeline.figures import Figures
+from vianda.core.pipeline.compute import prepare
+from vianda.core.pipeline.figures import Prepared
 from vianda.core.reading.entry import MASS_UNITS, NUMBER_WORDS, read_mass_g
 from vianda.core.shape.bun_fit import fitting_bun
 
@@ -190,12 +190,12 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
             say("well-done, core {t}; the published floor is {f}", t=ph.temp(target), f=ph.temp(floors.leading.temp_c))
         )
     formula = replace(formula, heat=replace(formula.heat, core_target_c=target))
-    figures = compute(formula, larder=larder, kitchen=kitchen)
+    ready = prepare(formula, larder=larder, kitchen=kitchen)
     if made:
-        assumed.append(_pieces_said(figures))
-        return Opening(formula, tuple(read), tuple(assumed), rest.unread(), questions_of(figures))
-    bun = fitting_bun(kitchen, cooked_diameter_mm=figures.shape.cooked_diameter_mm.usual)
-    portions = figures.portions
+        assumed.append(_pieces_said(ready))
+        return Opening(formula, tuple(read), tuple(assumed), rest.unread(), questions_of(ready))
+    bun = fitting_bun(kitchen, cooked_diameter_mm=ready.piece.shape.cooked_diameter_mm.usual)
+    portions = ready.batch.portions
     heaviest = portions.heavier_mass_g if portions.heavier_pieces else None
     assumed.append(
         say(
@@ -207,9 +207,9 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
         )
     )
     formula = replace(formula, shape=replace(formula.shape, bun=bun.key))
-    figures = compute(formula, larder=larder, kitchen=kitchen)
+    ready = prepare(formula, larder=larder, kitchen=kitchen)
     return Opening(
-        formula=formula, read=tuple(read), assumed=tuple(assumed), unread=rest.unread(), questions=questions_of(figures)
+        formula=formula, read=tuple(read), assumed=tuple(assumed), unread=rest.unread(), questions=questions_of(ready)
     )
 
 
@@ -234,20 +234,20 @@ def _say_dish(formula: Formula, larder: Larder, kitchen: Kitchen, read: list[Phr
     )
 
 
-def _pieces_said(figures: Figures) -> Phrase:
-    portions = figures.portions
+def _pieces_said(ready: Prepared) -> Phrase:
+    portions = ready.batch.portions
     heaviest = portions.heavier_mass_g if portions.heavier_pieces else None
     mass = ph.mass(portions.piece_mass_g, heaviest)
-    if figures.style.form == "crumbled":
+    if ready.context.style.form == "crumbled":
         return say("{n} portions of {m}", n=ph.count(portions.pieces), m=mass)
-    if figures.style.form == "ball":
+    if ready.context.style.form == "ball":
         return say(
             "{n} balls of {m}, {d} across",
             n=ph.count(portions.pieces),
             m=mass,
-            d=ph.length(figures.shape.raw_diameter_mm),
+            d=ph.length(ready.piece.shape.raw_diameter_mm),
         )
-    return say("{n} of {m}, {l} long", n=ph.count(portions.pieces), m=mass, l=ph.length(figures.shape.length_mm))
+    return say("{n} of {m}, {l} long", n=ph.count(portions.pieces), m=mass, l=ph.length(ready.piece.shape.length_mm))
 
 
 def _read_meats(rest: _Line, larder: Larder, read: list[Phrase], assumed: list[Phrase]) -> tuple[BlendPart, ...]:

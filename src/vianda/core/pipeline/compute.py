@@ -1,4 +1,4 @@
-"""All figures of a formula, computed in the order in which they rest on each other; no words yet."""
+"""The stages of an evaluation, each computed once from what it needs; see docs/pipeline.md for the picture."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.batch.batch import Batch, batch_of
 from vianda.core.batch.division import batch_yield
 from vianda.core.batch.lines import per_meat
-from vianda.core.batch.salt_ledger import kitchen_salt, salt_figures
+from vianda.core.batch.salt_ledger import SaltFigures, kitchen_salt, salt_figures
 from vianda.core.blend.blend import blend_fats, blend_figures, blend_meats, blend_spread, has_poultry
 from vianda.core.blend.connective import collagen_figures
 from vianda.core.blend.cost import cost_figures
@@ -14,22 +14,30 @@ from vianda.core.blend.grind import grind_plan
 from vianda.core.blend.label_names import Additions, label_names
 from vianda.core.blend.slip import butcher_slip
 from vianda.core.cook.stove_plan import stove_plan
-from vianda.core.equipment.kitchen import Kitchen, Surface
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.heat.case import CookCase
+from vianda.core.heat.computed import ComputedHeat, computed_heat
+from vianda.core.heat.engine import DIRECT, Engine
 from vianda.core.heat.floor import floors_for
-from vianda.core.heat.plan import HeatModel
-from vianda.core.heat.practice import HabitTable
+from vianda.core.heat.practice import practice_plan
 from vianda.core.inventory.inventory import Larder
 from vianda.core.mix.figures import MixFigures, mix_figures
 from vianda.core.model.edit import Figure
 from vianda.core.model.field_table import FIGURES, range_text
 from vianda.core.model.formula import Formula
-from vianda.core.model.styles import BLOCKS, Style, style_of
-from vianda.core.pipeline.figures import Figures
-from vianda.core.shape.figures import ShapeFigures
-from vianda.core.shape.laying import Laid, blocks_at_once, crumbled_at_once_g, discs_at_once
-from vianda.core.shape.piece import bread_of, piece_figures
-
-HABIT = HabitTable()
+from vianda.core.model.styles import style_of
+from vianda.core.pipeline.figures import (
+    Context,
+    CookFigures,
+    Figures,
+    MeatFigures,
+    PieceFigures,
+    Prepared,
+    TradeFigures,
+)
+from vianda.core.shape.laying import laying_of
+from vianda.core.shape.piece import bread_of, piece_shape
+from vianda.core.shape.piece_composition import piece_composition
 
 
 def _check_ranges(formula: Formula) -> None:
@@ -59,28 +67,38 @@ def _check_ranges(formula: Formula) -> None:
             raise OutOfRangeError(range_text(figure, value), field=rule.pointer)
 
 
-def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: HeatModel = HABIT) -> Figures:
-    """All figures of a formula, without words."""
+def context_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Context:
+    """Stage 1: the formula's ranges checked, and what it names looked up."""
     _check_ranges(formula)
     style = style_of(formula.dish.style, field="/dish/style")
     if style.dish != formula.dish.dish:
         raise OutOfRangeError(f"“{style.title}” is a {style.dish}, not a {formula.dish.dish}.", field="/dish/style")
-    bun = bread_of(formula, style=style, kitchen=kitchen)
-    surface = kitchen.surface(formula.heat.surface, field="/heat/surface")
-    step_g = kitchen.scale.step_g
-    meats = blend_meats(formula.parts, larder=larder)
-    batch = batch_of(formula, larder=larder, kitchen=kitchen)
-    portions = batch.portions
+    return Context(
+        formula=formula,
+        larder=larder,
+        kitchen=kitchen,
+        style=style,
+        bun=bread_of(formula, style=style, kitchen=kitchen),
+        surface=kitchen.surface(formula.heat.surface, field="/heat/surface"),
+        meats=tuple(blend_meats(formula.parts, larder=larder)),
+    )
+
+
+def meat_of_context(context: Context, batch: Batch) -> MeatFigures:
+    """Stage 3: the blend, its spread, its connective tissue, and the grind."""
+    formula, larder, kitchen, style = context.formula, context.larder, context.kitchen, context.style
     spread = blend_spread(formula.parts, larder=larder)
     blend = blend_figures(
         formula.parts,
         larder=larder,
         batch_mass_g=batch.meat_weighed_g,
-        step_g=step_g,
+        step_g=kitchen.scale.step_g,
         band_frac=style.fat_band_frac,
         spread=spread,
     )
-    collagen = collagen_figures([p.share_frac for p in blend.parts], meats, blend_fats(formula.parts, larder=larder))
+    collagen = collagen_figures(
+        [p.share_frac for p in blend.parts], context.meats, blend_fats(formula.parts, larder=larder)
+    )
     grind = grind_plan(
         blend.parts,
         larder=larder,
@@ -89,88 +107,201 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, heat_model: H
         grind=formula.grind,
         sinewy_frac=collagen.sinewy_share_frac,
     )
-    shape = piece_figures(
-        formula, style=style, batch=batch, blend=blend, surface=surface, larder=larder, kitchen=kitchen
+    return MeatFigures(blend, spread, collagen, grind)
+
+
+def piece_of_context(context: Context, batch: Batch, meat: MeatFigures) -> PieceFigures:
+    """Stage 4: what a piece is made of, its size, and how the batch lies on its surface."""
+    style, surface = context.style, context.surface
+    composition = piece_composition(meat.blend, batch=batch, larder=context.larder)
+    shape = piece_shape(
+        context.formula,
+        style=style,
+        piece_mass_g=batch.portions.piece_mass_g,
+        composition=composition,
+        surface=surface,
+        kitchen=context.kitchen,
     )
-    salt = salt_figures(
+    laying = laying_of(
+        style.form,
+        surface=surface,
+        pieces=batch.portions.pieces,
+        diameter_mm=shape.raw_diameter_mm,
+        length_mm=shape.length_mm,
+        width_mm=shape.width_mm,
+        gap_mm=style.gap_mm,
+        crumbled_g=batch.meat_mass_g / batch.portions.pieces,
+    )
+    return PieceFigures(composition, shape, laying)
+
+
+def salt_of_context(context: Context, batch: Batch, piece: PieceFigures) -> SaltFigures:
+    """Stage 6: the salt ledger in this kitchen's measures."""
+    return salt_figures(
         batch.ledger,
         meat_mass_g=batch.meat_mass_g,
         mix_mass_g=batch.mix_mass_g,
-        piece_mass_g=portions.piece_mass_g,
-        salt=kitchen_salt(kitchen.salt, larder.pantry),
-        thickness_mm=shape.thickness_mm,
-        diameter_mm=shape.raw_diameter_mm,
+        piece_mass_g=batch.portions.piece_mass_g,
+        salt=kitchen_salt(context.kitchen.salt, context.larder.pantry),
+        thickness_mm=piece.shape.thickness_mm,
+        diameter_mm=piece.shape.raw_diameter_mm,
     )
-    mix = mix_figures(
-        formula, batch=batch, blend=blend, salt=salt, bun=bun, larder=larder, kitchen=kitchen, plate_mm=grind.plate_mm
-    )
-    floors = floors_for(
-        country=kitchen.country, setting=kitchen.setting, poultry=has_poultry(blend), stuffed=is_stuffed(style, mix)
-    )
-    heat = heat_model.plan(style=style, shape=shape, blend=blend, heat=formula.heat, floors=floors)
-    laid, at_once = _at_once(style, shape=shape, surface=surface, batch=batch)
-    stove = stove_plan(
-        heat=heat,
-        portions=portions,
+
+
+def mix_of_context(context: Context, batch: Batch, meat: MeatFigures, salt: SaltFigures) -> MixFigures:
+    """Stage 7: what goes in, and how the mix holds, works and weighs out."""
+    return mix_figures(
+        context.formula,
+        batch=batch,
+        blend=meat.blend,
         salt=salt,
-        surface=surface,
-        surface_temp_c=formula.heat.surface_temp_c,
-        laid=laid,
-        at_once=at_once,
+        bun=context.bun,
+        larder=context.larder,
+        kitchen=context.kitchen,
+        plate_mm=meat.grind.plate_mm,
     )
+
+
+def cook_case(context: Context, batch: Batch, meat: MeatFigures, piece: PieceFigures) -> CookCase:
+    """Stage 5: what the heat needs to know, with the times of usual practice and the published floors."""
+    style, kitchen, heat = context.style, context.kitchen, context.formula.heat
+    floors = floors_for(
+        country=kitchen.country,
+        setting=kitchen.setting,
+        poultry=has_poultry(meat.blend),
+        stuffed=style.filled or is_stuffed(batch),
+    )
+    usual = practice_plan(style=style, shape=piece.shape, heat=heat, floors=floors)
+    return CookCase(
+        style=style,
+        heat=heat,
+        firmness=context.formula.shape.firmness,
+        kitchen=kitchen,
+        surface=context.surface,
+        shape=piece.shape,
+        composition=piece.composition,
+        laying=piece.laying,
+        usual=usual,
+        pieces=batch.portions.pieces,
+        piece_mass_g=batch.portions.piece_mass_g,
+    )
+
+
+def prepare(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Prepared:
+    """All that a formula's heat is computed from, and nothing else.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design.
+    larder : Larder
+        The meats, lots and ingredients it names.
+    kitchen : Kitchen
+        Where it is made.
+
+    Returns
+    -------
+    Prepared
+        The results of the stages before the heat.
+
+    Raises
+    ------
+    CoreError
+        When a value is outside what the rules cover, or names something unknown.
+    """
+    context = context_of(formula, larder=larder, kitchen=kitchen)
+    batch = batch_of(formula, larder=larder, kitchen=kitchen)
+    meat = meat_of_context(context, batch)
+    piece = piece_of_context(context, batch, meat)
+    return Prepared(context, batch, meat, piece, cook_case(context, batch, meat, piece))
+
+
+def cook_of_context(context: Context, salt: SaltFigures, piece: PieceFigures, heat: ComputedHeat) -> CookFigures:
+    """Stage 8: the stove's steps from the computed heat."""
+    stove = stove_plan(
+        heat=heat.plan,
+        laying=piece.laying,
+        salt=salt,
+        surface=context.surface,
+        surface_temp_c=context.formula.heat.surface_temp_c,
+        wait_s=heat.wait_s,
+    )
+    return CookFigures(heat.plan, stove)
+
+
+def trade_of_context(
+    context: Context, batch: Batch, meat: MeatFigures, piece: PieceFigures, mix: MixFigures
+) -> TradeFigures:
+    """Stage 9: money, the butcher's slip, names, and what the bowl yields."""
+    formula, style, portions = context.formula, context.style, batch.portions
     # Doubles share a bun; a slider or a grilled burger has its own.
-    buns = (formula.dish.guests if style.stacked else portions.pieces) if bun.diameter_mm > 0 else 0
+    buns = (formula.dish.guests if style.stacked else portions.pieces) if context.bun.diameter_mm > 0 else 0
     cost = cost_figures(
-        blend.parts,
-        larder=larder,
-        bun=bun,
+        meat.blend.parts,
+        larder=context.larder,
+        bun=context.bun,
         buns=buns,
         guests=formula.dish.guests,
-        grind_loss_frac=grind.loss_frac,
+        grind_loss_frac=meat.grind.loss_frac,
         mix_cost=mix.cost,
     )
     slip = butcher_slip(
-        blend=blend, cost=cost, portions=portions, grind=grind, services_per_week=formula.grind.services_per_week
+        blend=meat.blend,
+        cost=cost,
+        portions=portions,
+        grind=meat.grind,
+        services_per_week=formula.grind.services_per_week,
     )
     names = label_names(
-        blend, spread=spread, collagen=collagen, rule=kitchen.naming_rule, additions=_additions(batch, mix)
+        meat.blend,
+        spread=meat.spread,
+        collagen=meat.collagen,
+        rule=context.kitchen.naming_rule,
+        additions=_additions(batch, mix),
     )
+    yields = batch_yield(formula, batch=batch, cooked_yield_frac=piece.shape.cooked_yield_frac)
+    return TradeFigures(cost, slip, names, yields)
+
+
+def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engine = DIRECT) -> Figures:
+    """All figures of a formula, without words: stages 1 to 9, each once.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design.
+    larder : Larder
+        The meats, lots and ingredients it names.
+    kitchen : Kitchen
+        Where it is made.
+    engine : Engine
+        Who runs the simulations of the heat.
+
+    Returns
+    -------
+    Figures
+        The result of each stage.
+
+    Raises
+    ------
+    CoreError
+        When a value is outside what the rules cover, or names something unknown.
+    """
+    ready = prepare(formula, larder=larder, kitchen=kitchen)
+    context, batch, meat, piece = ready.context, ready.batch, ready.meat, ready.piece
+    salt = salt_of_context(context, batch, piece)
+    mix = mix_of_context(context, batch, meat, salt)
+    heat = computed_heat(ready.case, engine=engine)
     return Figures(
-        formula=formula,
-        larder=larder,
-        kitchen=kitchen,
-        style=style,
-        bun=bun,
-        surface=surface,
-        portions=portions,
-        blend=blend,
-        salt=salt,
-        names=names,
-        shape=shape,
-        heat=heat,
-        stove=stove,
-        cost=cost,
-        spread=spread,
-        collagen=collagen,
-        grind=grind,
-        slip=slip,
+        context=context,
         batch=batch,
+        meat=meat,
+        piece=piece,
+        salt=salt,
         mix=mix,
-        laid=laid,
-        batch_yield=batch_yield(formula, batch=batch, cooked_yield_frac=shape.cooked_yield_frac),
+        cook=cook_of_context(context, salt, piece, heat),
+        trade=trade_of_context(context, batch, meat, piece, mix),
     )
-
-
-def _at_once(style: Style, *, shape: ShapeFigures, surface: Surface, batch: Batch) -> tuple[Laid, int | None]:
-    """Where the pieces of one wave lie; for what is crumbled, one place and how many portions brown at once."""
-    if style.form == "crumbled":
-        # Only the meat is browned; the rest of a portion comes to it in the pot.
-        at_once = max(1, int(crumbled_at_once_g(surface) // (batch.meat_mass_g / batch.portions.pieces)))
-        return Laid(((surface.width_mm / 2, surface.depth_mm / 2),), 0.0, 0.0), at_once
-    if style.form in BLOCKS:
-        laid = blocks_at_once(surface=surface, length_mm=shape.length_mm, width_mm=shape.width_mm, gap_mm=style.gap_mm)
-        return laid, None
-    return discs_at_once(surface=surface, diameter_mm=shape.raw_diameter_mm, gap_mm=style.gap_mm), None
 
 
 def _additions(batch: Batch, mix: MixFigures) -> Additions:
@@ -188,6 +319,6 @@ def _additions(batch: Batch, mix: MixFigures) -> Additions:
 SEASONINGS = frozenset({"spice", "herb", "salt", "filling"})
 
 
-def is_stuffed(style: Style, mix: MixFigures) -> bool:
-    """Whether another thing lies in the middle: by the style, or since boiled eggs are among the lines."""
-    return style.filled or any(line.group == "filling" and line.per_meat_frac > 0 for line in mix.lines)
+def is_stuffed(batch: Batch) -> bool:
+    """Whether something lies whole in the middle, such as boiled eggs in a loaf."""
+    return any(e.group == "filling" and e.line.per_meat_frac > 0 for e in batch.entered)

@@ -1,4 +1,4 @@
-"""All figures of one evaluation together: what counsel judges and workings explain."""
+"""What the stages of an evaluation give: one small result each, and all of them together for counsel and workings."""
 
 from __future__ import annotations
 
@@ -6,7 +6,6 @@ from dataclasses import dataclass
 
 from vianda.core.batch.batch import Batch
 from vianda.core.batch.division import BatchYield
-from vianda.core.batch.portions import Portions
 from vianda.core.batch.salt_ledger import SaltFigures
 from vianda.core.blend.blend import BlendFigures
 from vianda.core.blend.connective import CollagenFigures
@@ -16,19 +15,22 @@ from vianda.core.blend.label_names import NameFigures
 from vianda.core.blend.slip import Slip
 from vianda.core.cook.stove_plan import StovePlan
 from vianda.core.equipment.kitchen import Bun, Kitchen, Surface
+from vianda.core.heat.case import CookCase
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.inventory.fat_range import FatSpread
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Larder, Meat
 from vianda.core.mix.figures import MixFigures
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import Style
 from vianda.core.shape.figures import ShapeFigures
-from vianda.core.shape.laying import Laid
+from vianda.core.shape.laying import Laying
+from vianda.core.shape.piece_composition import PieceComposition
 
 
 @dataclass(frozen=True, slots=True)
-class Figures:
-    """Everything computed for a formula, and what it was computed from."""
+class Context:
+    """The formula with what it names looked up: style, bread, surface and meats, and the inventory and kitchen
+    they are in."""
 
     formula: Formula
     larder: Larder
@@ -36,19 +38,66 @@ class Figures:
     style: Style
     bun: Bun
     surface: Surface
-    portions: Portions
+    meats: tuple[Meat, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class MeatFigures:
+    """The blend on the scale with its spread, its connective tissue, and how it is ground."""
+
     blend: BlendFigures
-    names: tuple[NameFigures, ...]
-    salt: SaltFigures
-    shape: ShapeFigures
-    heat: HeatPlan
-    stove: StovePlan
-    cost: CostFigures
     spread: FatSpread
     collagen: CollagenFigures
     grind: GrindPlan
-    slip: Slip
+
+
+@dataclass(frozen=True, slots=True)
+class PieceFigures:
+    """One piece: what it is made of, its size raw and cooked, and how the batch lies on its surface."""
+
+    composition: PieceComposition
+    shape: ShapeFigures
+    laying: Laying
+
+
+@dataclass(frozen=True, slots=True)
+class Prepared:
+    """The stages before the heat, and what the heat needs to know of them."""
+
+    context: Context
     batch: Batch
-    mix: MixFigures
-    laid: Laid
+    meat: MeatFigures
+    piece: PieceFigures
+    case: CookCase
+
+
+@dataclass(frozen=True, slots=True)
+class CookFigures:
+    """The heat as planned, and what to do at the stove."""
+
+    plan: HeatPlan
+    stove: StovePlan
+
+
+@dataclass(frozen=True, slots=True)
+class TradeFigures:
+    """What it costs, what to order, what it may be called, and what the bowl yields."""
+
+    cost: CostFigures
+    slip: Slip
+    names: tuple[NameFigures, ...]
     batch_yield: BatchYield
+
+
+@dataclass(frozen=True, slots=True)
+class Figures:
+    """The results of all stages, which the last ones (counsel, workings, ticket) read."""
+
+    context: Context
+    batch: Batch
+    meat: MeatFigures
+    piece: PieceFigures
+    salt: SaltFigures
+    mix: MixFigures
+    cook: CookFigures
+    trade: TradeFigures

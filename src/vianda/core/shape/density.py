@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from functools import lru_cache
 
 from vianda.core.inventory.composition import Composition
 from vianda.core.model.formula import Packing
@@ -23,7 +22,6 @@ PACKING: dict[Packing, float] = {"loose": 0.93, "light": 0.97, "firm": 1.0}
 PACKING_SHRINK: dict[Packing, float] = {"loose": 0.02, "light": 0.005, "firm": 0.0}
 
 
-@lru_cache(maxsize=512)
 def solid_density_g_per_ml(composition: Composition, *, temp_c: float = COLD_C) -> float:
     """Density without air: 1 ÷ Σ (xᵢ ÷ ρᵢ), the volumes of the components added up.
 

@@ -15,7 +15,7 @@ from vianda.core.shape.cook_loss import CookLoss, CookMethod, cook_loss, diamete
 from vianda.core.shape.density import PACKING, PACKING_SHRINK, solid_density_g_per_ml
 from vianda.core.shape.dimple import Dimple, dimple_for
 from vianda.core.shape.filling import Core, EggRow, core_of, egg_row
-from vianda.core.shape.piece_composition import Stuff
+from vianda.core.shape.piece_composition import PieceComposition
 from vianda.core.shape.press import press_kg
 from vianda.core.shape.scoop import ScoopFit, nearest_scoop
 from vianda.core.shape.solids import END_FRAC, SECTION_POWER, ball_diameter_mm, disc_diameter_mm, loaf_size_mm
@@ -132,7 +132,7 @@ def shape_figures(
     style: Style,
     shape: Shape,
     piece_mass_g: float,
-    stuff: Stuff,
+    composition: PieceComposition,
     bun: Bun,
     ware: Ware | None = None,
     wares: tuple[Ware, ...] = (),
@@ -150,15 +150,15 @@ def shape_figures(
         When the piece comes out thinner than 2.5 mm or thicker than 200 mm, or a filling does not fit inside.
     """
     packing = packing_of(style, shape)
-    density = PACKING[packing] * solid_density_g_per_ml(stuff.mix)
-    core_g = stuff.core_frac * piece_mass_g
-    core_density = solid_density_g_per_ml(stuff.core) if stuff.core else 1.0
+    density = PACKING[packing] * solid_density_g_per_ml(composition.mix)
+    core_g = composition.filling_frac * piece_mass_g
+    core_density = solid_density_g_per_ml(composition.filling) if composition.filling else 1.0
     volume = (piece_mass_g - core_g) / density + core_g / core_density
-    loss = _loss(style.form, stuff=stuff, kind=surface_kind, end_temp_c=end_temp_c, factor=loss_factor)
+    loss = _loss(style.form, composition=composition, kind=surface_kind, end_temp_c=end_temp_c, factor=loss_factor)
     length, width, height, vessel = _size(style, shape, volume_ml=volume, bun=bun, ware=ware, mass_g=piece_mass_g)
     left = loss.yield_frac
     mass = Band(piece_mass_g * left.low, piece_mass_g * left.usual, piece_mass_g * left.high)
-    shrink = _shrink(style.form, stuff=stuff, packing=packing, end_temp_c=end_temp_c, left=left)
+    shrink = _shrink(style.form, composition=composition, packing=packing, end_temp_c=end_temp_c, left=left)
     cooked = Band(length * (1 - shrink.high), length * (1 - shrink.usual), length * (1 - shrink.low))
     thick = _cooked_thickness(style.form, height, raw=length, cooked=cooked, left=left)
     flat, dimple = style.form in FLAT, None
@@ -199,7 +199,7 @@ def shape_figures(
         scoop=_scoop(style.form, piece_mass_g=piece_mass_g, density_g_per_ml=density, wares=wares),
         vessel=vessel,
         core=core_of(
-            name=stuff.core_name,
+            name=composition.filling_name,
             mass_g=core_g,
             density_g_per_ml=core_density,
             diameter_mm=length,
@@ -211,15 +211,15 @@ def shape_figures(
         else None,
         eggs=egg_row(
             mass_g=core_g,
-            egg_mass_g=stuff.core_piece_g,
+            egg_mass_g=composition.filling_piece_g,
             density_g_per_ml=core_density,
             loaf_length_mm=length,
             loaf_width_mm=width,
             loaf_height_mm=height,
         )
-        if style.form in BLOCKS and core_g > 0 and stuff.core_piece_g > 0
+        if style.form in BLOCKS and core_g > 0 and composition.filling_piece_g > 0
         else None,
-        lumps=_lumps(style.form, height, piece_mass_g=piece_mass_g * stuff.meat_frac, density_g_per_ml=density),
+        lumps=_lumps(style.form, height, piece_mass_g=piece_mass_g * composition.meat_frac, density_g_per_ml=density),
     )
 
 
@@ -257,20 +257,24 @@ def _scoop(form: Form, *, piece_mass_g: float, density_g_per_ml: float, wares: t
     return found if form == "ball" or abs(off) <= NEAR_SCOOP_FRAC else None
 
 
-def _loss(form: Form, *, stuff: Stuff, kind: SurfaceKind, end_temp_c: float, factor: float) -> CookLoss:
+def _loss(
+    form: Form, *, composition: PieceComposition, kind: SurfaceKind, end_temp_c: float, factor: float
+) -> CookLoss:
     method = method_of(form, kind)
     if form != "crumbled":
         return cook_loss(
-            stuff.fat_frac,
-            water_frac=stuff.water_frac,
+            composition.fat_frac,
+            water_frac=composition.water_frac,
             method=method,
-            binder_frac=stuff.binder_frac,
+            binder_frac=composition.binder_frac,
             end_temp_c=end_temp_c,
             factor=factor,
         )
     # Only the meat is browned and drained; what comes to it in the pot stays in it.
-    meat = cook_loss(stuff.meat_fat_frac, water_frac=0.77 - 0.76 * stuff.meat_fat_frac, method=method, factor=factor)
-    share, left = stuff.meat_frac, meat.yield_frac
+    meat = cook_loss(
+        composition.meat_fat_frac, water_frac=0.77 - 0.76 * composition.meat_fat_frac, method=method, factor=factor
+    )
+    share, left = composition.meat_frac, meat.yield_frac
     rest = 1.0 - share
     return CookLoss(
         meat.water_frac * share,
@@ -279,9 +283,9 @@ def _loss(form: Form, *, stuff: Stuff, kind: SurfaceKind, end_temp_c: float, fac
     )
 
 
-def _shrink(form: Form, *, stuff: Stuff, packing: Packing, end_temp_c: float, left: Band) -> Band:
+def _shrink(form: Form, *, composition: PieceComposition, packing: Packing, end_temp_c: float, left: Band) -> Band:
     if form in FLAT:
-        return diameter_shrink_frac(stuff.fat_frac, packing_gain=PACKING_SHRINK[packing], end_temp_c=end_temp_c)
+        return diameter_shrink_frac(composition.fat_frac, packing_gain=PACKING_SHRINK[packing], end_temp_c=end_temp_c)
     # A ball or a loaf draws in alike on all sides: the cube root of what is left.
     return Band(*(1.0 - y ** (1.0 / 3.0) for y in (left.high, left.usual, left.low)))
 

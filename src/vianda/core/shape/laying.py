@@ -6,10 +6,12 @@ import csv
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import cache, lru_cache
+from functools import cache
 from importlib.resources import files
 
+from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.equipment.kitchen import Surface
+from vianda.core.model.styles import BLOCKS, Form
 
 Centres = tuple[tuple[float, float], ...]
 
@@ -27,6 +29,95 @@ class Laid:
     across_mm: float
     deep_mm: float
     in_squares: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class Laying:
+    """How a batch goes on a surface: the places of one wave, how many lie at once, and in how many waves.
+
+    The last wave may be smaller. ``in_squares`` is how many a plain square grid would hold.
+    """
+
+    centres_mm: Centres
+    across_mm: float
+    deep_mm: float
+    at_once: int
+    in_squares: int
+    waves: int
+    last_wave: int
+
+
+def laying_of(
+    form: Form,
+    *,
+    surface: Surface,
+    pieces: int,
+    diameter_mm: float,
+    length_mm: float,
+    width_mm: float,
+    gap_mm: float,
+    crumbled_g: float,
+) -> Laying:
+    """How the pieces of a batch lie on a surface, wave by wave.
+
+    Parameters
+    ----------
+    form : Form
+        Flat pieces and balls lie as discs, loaves in rows; what is crumbled has one place.
+    surface : Surface
+        What it cooks on.
+    pieces : int
+        Pieces, or portions of what is crumbled, in the batch.
+    diameter_mm, length_mm, width_mm : float
+        Size of one raw piece, mm.
+    gap_mm : float
+        Room left between two pieces, mm.
+    crumbled_g : float
+        Meat in a portion of what is crumbled, g. Only that is browned; the rest of a portion comes to it in the pot.
+
+    Returns
+    -------
+    Laying
+        The places of one wave and the number of waves.
+
+    Raises
+    ------
+    OutOfRangeError
+        When not even one piece fits the surface.
+
+    Examples
+    --------
+    >>> from vianda.core.equipment.kitchen import Surface
+    >>> plate = Surface("p", "plate", "plate", 700, 400, False)
+    >>> laying = laying_of("disc", surface=plate, pieces=40, diameter_mm=132, length_mm=132, width_mm=132, gap_mm=6,
+    ...                    crumbled_g=0)
+    >>> laying.at_once, laying.waves, laying.last_wave
+    (14, 3, 12)
+    """
+    at_once: int | None = None
+    if form == "crumbled":
+        laid = Laid(((surface.width_mm / 2, surface.depth_mm / 2),), 0.0, 0.0)
+        at_once = max(1, int(crumbled_at_once_g(surface) // crumbled_g))
+    elif form in BLOCKS:
+        laid = blocks_at_once(surface=surface, length_mm=length_mm, width_mm=width_mm, gap_mm=gap_mm)
+    else:
+        laid = discs_at_once(surface=surface, diameter_mm=diameter_mm, gap_mm=gap_mm)
+    if not laid.centres_mm:
+        raise OutOfRangeError(
+            f"One piece is wider than {surface.name}: make it lighter or thicker, or choose a larger surface.",
+            field="/heat/surface",
+        )
+    at_once = min(len(laid.centres_mm) if at_once is None else at_once, pieces)
+    waves = math.ceil(pieces / at_once)
+    return Laying(
+        laid.centres_mm[:at_once],
+        laid.across_mm,
+        laid.deep_mm,
+        at_once,
+        min(laid.in_squares or at_once, pieces),
+        waves,
+        pieces - at_once * (waves - 1),
+    )
 
 
 def crumbled_at_once_g(surface: Surface) -> float:
@@ -80,7 +171,6 @@ def discs_at_once(*, surface: Surface, diameter_mm: float, gap_mm: float) -> Lai
     return Laid(centres, diameter_mm, diameter_mm, squares)
 
 
-@lru_cache(maxsize=512)
 def _on_plate(width: float, depth: float, diameter: float, gap: float) -> tuple[Centres, int]:
     room_x, room_y, pitch = width - diameter, depth - diameter, diameter + gap
     if room_x < -_DUST or room_y < -_DUST:
@@ -144,7 +234,6 @@ def _tightest() -> Mapping[int, tuple[float, Centres]]:
     return {n: (radius, tuple(places)) for n, (radius, places) in found.items()}
 
 
-@lru_cache(maxsize=512)
 def _in_pan(across: float, diameter: float, gap: float) -> tuple[Centres, int]:
     """Discs grown by the gap, in a pan grown by it: no gap is wanted at the rim."""
     middle, half = across / 2, (diameter + gap) / 2

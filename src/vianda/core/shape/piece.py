@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from vianda.core.batch.batch import Batch, batch_of
-from vianda.core.blend.blend import BlendFigures, blend_figures, blend_spread
+from vianda.core.batch.batch import batch_of
+from vianda.core.blend.blend import blend_figures, blend_spread
 from vianda.core.equipment.kitchen import NO_BUN, Bun, Kitchen, Surface
 from vianda.core.equipment.moulds import Ware
 from vianda.core.inventory.inventory import Larder
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import Style, style_of
 from vianda.core.shape.figures import ShapeFigures, shape_figures, takes_ware
-from vianda.core.shape.piece_composition import stuff_of
+from vianda.core.shape.piece_composition import PieceComposition, piece_composition
 
 
 def bread_of(formula: Formula, *, style: Style, kitchen: Kitchen) -> Bun:
@@ -26,22 +26,21 @@ def ware_of(formula: Formula, *, style: Style, kitchen: Kitchen) -> Ware | None:
     return ware if ware.kind in takes_ware(style.form) else None
 
 
-def piece_figures(
+def piece_shape(
     formula: Formula,
     *,
     style: Style,
-    batch: Batch,
-    blend: BlendFigures,
+    piece_mass_g: int,
+    composition: PieceComposition,
     surface: Surface,
-    larder: Larder,
     kitchen: Kitchen,
 ) -> ShapeFigures:
-    """The piece of an evaluation."""
+    """The piece of a formula from its mass and what it is made of."""
     return shape_figures(
         style=style,
         shape=formula.shape,
-        piece_mass_g=batch.portions.piece_mass_g,
-        stuff=stuff_of(blend, batch=batch, larder=larder),
+        piece_mass_g=piece_mass_g,
+        composition=composition,
         bun=bread_of(formula, style=style, kitchen=kitchen),
         ware=ware_of(formula, style=style, kitchen=kitchen),
         wares=kitchen.wares,
@@ -64,6 +63,11 @@ def piece_now(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> ShapeFig
         spread=blend_spread(formula.parts, larder=larder),
     )
     surface = kitchen.surface(formula.heat.surface, field="/heat/surface")
-    return piece_figures(
-        formula, style=style, batch=batch, blend=blend, surface=surface, larder=larder, kitchen=kitchen
+    return piece_shape(
+        formula,
+        style=style,
+        piece_mass_g=batch.portions.piece_mass_g,
+        composition=piece_composition(blend, batch=batch, larder=larder),
+        surface=surface,
+        kitchen=kitchen,
     )

@@ -16,11 +16,11 @@ from vianda.core.shape.density import ground_beef_composition
 
 
 @dataclass(frozen=True, slots=True)
-class Stuff:
-    """A piece by mass: the mix round it, and what lies whole in the middle (``core_frac`` of the piece, 0 for none).
+class PieceComposition:
+    """A piece by mass: the mix round it, and what lies whole in the middle (``filling_frac`` of the piece, 0 for none).
 
     ``fat_frac`` and ``water_frac`` are of the whole piece, ``meat_fat_frac`` of its meat, ``meat_frac`` the meat's
-    share in the piece, ``binder_frac`` crumb, starch and egg by mass of the meat, ``core_piece_g`` one boiled egg.
+    share in the piece, ``binder_frac`` crumb, starch and egg by mass of the meat, ``filling_piece_g`` one boiled egg.
     """
 
     mix: Composition
@@ -29,16 +29,16 @@ class Stuff:
     meat_fat_frac: float
     meat_frac: float
     binder_frac: float = 0.0
-    core: Composition | None = None
-    core_name: str = ""
-    core_frac: float = 0.0
-    core_piece_g: float = 0.0
+    filling: Composition | None = None
+    filling_name: str = ""
+    filling_frac: float = 0.0
+    filling_piece_g: float = 0.0
 
 
-def plain_stuff(fat_frac: float) -> Stuff:
+def plain_composition(fat_frac: float) -> PieceComposition:
     """Ground beef of a fat and nothing else, for previews."""
     beef = ground_beef_composition(fat_frac)
-    return Stuff(beef, fat_frac, beef.water_g_per_100g / 100.0, fat_frac, 1.0)
+    return PieceComposition(beef, fat_frac, beef.water_g_per_100g / 100.0, fat_frac, 1.0)
 
 
 def _blended(parts: Iterable[tuple[float, Composition]]) -> Composition:
@@ -60,27 +60,27 @@ def _blended(parts: Iterable[tuple[float, Composition]]) -> Composition:
 _SALT = Composition(0.0, 0.0, 0.0, 0.0, 100.0, 39_340.0)
 
 
-def stuff_of(blend: BlendFigures, *, batch: Batch, larder: Larder) -> Stuff:
-    """The stuff of one piece of a formula's batch. Masses by that of the meat."""
+def piece_composition(blend: BlendFigures, *, batch: Batch, larder: Larder) -> PieceComposition:
+    """The composition of one piece of a formula's batch. Masses by that of the meat."""
     meats = list(zip((p.share_frac for p in blend.parts), meat_compositions(blend.parts, larder=larder), strict=True))
-    core = [e for e in batch.entered if e.group == "filling" and e.line.per_meat_frac > 0]
+    filling = [e for e in batch.entered if e.group == "filling" and e.line.per_meat_frac > 0]
     mixed = [_held(e) for e in batch.entered if e.group != "filling"]
     salt = batch.mix_per_meat - 1.0 - per_meat(batch.entered)
     mix = _blended([*meats, *mixed, (max(0.0, salt), _SALT)])
-    core_per_meat = sum(e.line.per_meat_frac for e in core)
-    whole = _blended([(batch.mix_per_meat - core_per_meat, mix), *(_held(e) for e in core)])
-    largest = max(core, key=lambda e: e.line.per_meat_frac) if core else None
-    return Stuff(
+    filling_per_meat = sum(e.line.per_meat_frac for e in filling)
+    whole = _blended([(batch.mix_per_meat - filling_per_meat, mix), *(_held(e) for e in filling)])
+    largest = max(filling, key=lambda e: e.line.per_meat_frac) if filling else None
+    return PieceComposition(
         mix=mix,
         fat_frac=whole.fat_g_per_100g / 100.0,
         water_frac=min(1.0, whole.water_g_per_100g / 100.0),
         meat_fat_frac=blend.fat_frac,
         meat_frac=1.0 / batch.mix_per_meat,
         binder_frac=per_meat(batch.entered, *BINDERS),
-        core=_blended(_held(e) for e in core) if core else None,
-        core_name=largest.ingredient.name if largest else "",
-        core_frac=core_per_meat / batch.mix_per_meat,
-        core_piece_g=largest.ingredient.pieces[0].mass_g if largest and largest.ingredient.pieces else 0.0,
+        filling=_blended(_held(e) for e in filling) if filling else None,
+        filling_name=largest.ingredient.name if largest else "",
+        filling_frac=filling_per_meat / batch.mix_per_meat,
+        filling_piece_g=largest.ingredient.pieces[0].mass_g if largest and largest.ingredient.pieces else 0.0,
     )
 
 

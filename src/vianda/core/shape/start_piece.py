@@ -6,7 +6,7 @@ from vianda.core.equipment.kitchen import NO_BUN
 from vianda.core.model.formula import Shape
 from vianda.core.model.styles import Style
 from vianda.core.shape.figures import ShapeFigures, shape_figures
-from vianda.core.shape.piece_composition import plain_stuff
+from vianda.core.shape.piece_composition import plain_composition
 
 
 def start_piece(style: Style, *, fat_frac: float) -> ShapeFigures:
@@ -24,7 +24,7 @@ def start_piece(style: Style, *, fat_frac: float) -> ShapeFigures:
         style=style,
         shape=shape,
         piece_mass_g=mass,
-        stuff=plain_stuff(fat_frac),
+        composition=plain_composition(fat_frac),
         bun=NO_BUN,
         surface_kind=style.surfaces[0],
     )

@@ -21,9 +21,9 @@ HALF_ESCAPES_M = 0.005
 
 @dataclass(frozen=True, slots=True)
 class Middle:
-    """What lies in the middle: its stuff, and its thickness; of a loaf both its sides are as long."""
+    """What lies in the middle: its composition, and its thickness; of a loaf both its sides are as long."""
 
-    stuff: Meat
+    meat: Meat
     size_mm: float
 
 
@@ -139,6 +139,6 @@ def _filled(inside: Array, volume: Array, piece: Piece) -> tuple[Array, Array]:
     first[...] = np.array(piece.meat.shares)
     density = np.full(volume.shape, piece.meat.density_kg_m3)
     if piece.middle is not None:
-        first[inside] = np.array(piece.middle.stuff.shares)
-        density[inside] = piece.middle.stuff.density_kg_m3
+        first[inside] = np.array(piece.middle.meat.shares)
+        density[inside] = piece.middle.meat.density_kg_m3
     return first, density * volume

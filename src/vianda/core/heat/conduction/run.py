@@ -46,9 +46,9 @@ class Factors:
 class Setup:
     """All that decides how a piece cooks. ``pull_c`` ends the last stage where that waits for the core.
 
-    ``surface_c`` is what the plate measures when the piece is laid on. With a middle of another stuff the coldest meat
-    is waited for, not the core. ``coldest_c`` is what every place in the meat must have come to by then. ``before`` is
-    what it goes through before the clock begins: from ``start_c`` in a fridge or a freezer.
+    ``surface_c`` is what the plate measures when the piece is laid on. With something else in the middle the
+    coldest meat is waited for, not the core. ``coldest_c`` is what every place in the meat must have come to by then.
+    ``before`` is what it goes through before the clock begins: from ``start_c`` in a fridge or a freezer.
     """
 
     piece: Piece

@@ -1,11 +1,10 @@
-"""Compile the march once and keep its machine code beside the files: ``python -m vianda.core.heat.conduction.warm``."""
+"""A moment of each geometry, so that every function of the simulation has been compiled."""
 
 from __future__ import annotations
 
 from vianda.core.heat.conduction.body import Piece
 from vianda.core.heat.conduction.faces import SHUT
 from vianda.core.heat.conduction.held import last_held
-from vianda.core.heat.conduction.jit import forget_older
 from vianda.core.heat.conduction.meat import Meat
 from vianda.core.heat.conduction.run import Setup, cook
 from vianda.core.heat.conduction.stages import CookStage, air
@@ -22,8 +21,3 @@ def warm() -> None:
         cooked = cook(Setup(piece, stages, low, 5.0, 100.0, 70.0), keep_every_s=10.0)
         flat = cooked.temp_c.reshape(len(cooked.times_s), -1)
         last_held(cooked.times_s, flat, 60.0, 0.0)
-
-
-if __name__ == "__main__":
-    forget_older()
-    warm()

@@ -1,0 +1,60 @@
+"""An engine that remembers runs and has two of them under way at once."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from collections.abc import Callable, Iterable
+from concurrent.futures import ThreadPoolExecutor
+from threading import Lock
+from typing import Any, TypeVar
+
+from vianda.core.heat.conduction.run import Setup
+from vianda.core.heat.engine import Key
+
+Found = TypeVar("Found")
+# Whole runs are a few hundred kilobytes each, everything else is small.
+MOST_KEPT = {"cooked_of": 24}
+MOST_OTHERS = 256
+WORKERS = 2
+
+
+class RememberingEngine:
+    """Keeps the newest answers of each kind; safe to share between threads.
+
+    The machine code of a run lets other threads go on, so that two runs of one question take the time of one.
+    """
+
+    def __init__(self) -> None:
+        self._kept: dict[object, OrderedDict[Key, Any]] = {}
+        self._lock = Lock()
+        self._pool: ThreadPoolExecutor | None = None
+
+    def recall(self, key: Key) -> Any | None:
+        """What was kept under a key, or None; it is then the newest again."""
+        with self._lock:
+            kind = self._kept.get(key[0])
+            if kind is None or key not in kind:
+                return None
+            kind.move_to_end(key)
+            return kind[key]
+
+    def keep(self, key: Key, found: Any) -> None:
+        """Keep an answer, and let the oldest of its kind go."""
+        with self._lock:
+            kind = self._kept.setdefault(key[0], OrderedDict())
+            kind[key] = found
+            kind.move_to_end(key)
+            while len(kind) > MOST_KEPT.get(str(key[0]), MOST_OTHERS):
+                kind.popitem(last=False)
+
+    def each(self, run: Callable[[Setup], Found], setups: Iterable[Setup]) -> list[Found]:
+        """Two at a time, in the order of the setups."""
+        with self._lock:
+            # Made when it is first needed: a process that was forked off has no threads of its parent's.
+            if self._pool is None:
+                self._pool = ThreadPoolExecutor(max_workers=WORKERS, thread_name_prefix="heat")
+        return list(self._pool.map(run, setups))
+
+
+# One memory a process: the same question has the same answer everywhere.
+ENGINE = RememberingEngine()
