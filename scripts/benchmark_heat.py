@@ -25,7 +25,7 @@ from vianda.core.heat.conduction.body import SLAB_CELLS, Piece, body_of
 from vianda.core.heat.conduction.faces import Face
 from vianda.core.heat.conduction.meat import Meat
 from vianda.core.heat.conduction.props import conductivity_of, heat_content
-from vianda.core.heat.conduction.run import Factors, March, Setup
+from vianda.core.heat.conduction.run import Factors, Setup, Simulation
 from vianda.core.heat.conduction.slab import HEAT_IN, HEAT_OUT
 from vianda.core.heat.conduction.stages import CookStage
 from vianda.core.heat.curve import HeatCurve, curve_steps
@@ -51,15 +51,15 @@ def _timed(run: Callable[[], object], times: int = 3) -> float:
     return best * 1000
 
 
-def _through(setup: Setup) -> March:
-    march = March(setup, keep_every_s=1e9)
+def _through(setup: Setup) -> Simulation:
+    run = Simulation(setup, keep_every_s=1e9)
     for stage in setup.stages:
-        march.stage(stage)
-    return march
+        run.stage(stage)
+    return run
 
 
-def _core(march: March) -> float:
-    return float((march.now.temp * march.body.core_weight).sum())
+def _core(run: Simulation) -> float:
+    return float((run.now.temp * run.body.core_weight).sum())
 
 
 def pieces() -> None:
@@ -112,16 +112,16 @@ def _off_finer(setup: Setup) -> float:
 
 
 def _for_time(setup: Setup) -> list[CookStage]:
-    march = March(setup, keep_every_s=1e9)
+    run = Simulation(setup, keep_every_s=1e9)
     found = []
     for stage in setup.stages:
-        took, _ = march.stage(stage)
+        took, _ = run.stage(stage)
         found.append(replace(stage, end="time", seconds=took))
     return found
 
 
 def _stored_cold(setup: Setup) -> float:
-    return March(setup, keep_every_s=1e9).stored_j()
+    return Simulation(setup, keep_every_s=1e9).stored_j()
 
 
 def _slab(piece_mm: float = 20.0, hot_c: float = HOT_C) -> Setup:
@@ -132,7 +132,7 @@ def _slab(piece_mm: float = 20.0, hot_c: float = HOT_C) -> Setup:
 
 
 def _enthalpy_rate(setup: Setup) -> tuple[Callable[[float, Array], Array], Array, Callable[[Array], Array]]:
-    """The same slab for a solver of its own step: heat content per cell is marched, and holds at boiling."""
+    """The same slab for a solver of its own step: heat content per cell is simulated, and holds at boiling."""
     body = body_of(setup.piece)
     shares = np.array(LEAN.shares)
     grid, hot_grid = np.linspace(0.0, 100.0, 401), np.linspace(100.0, 300.0, 401)

@@ -22,7 +22,7 @@ from vianda.storage.migrate import migrate
 # The first call of a test pays for importing SciPy; a time is a number for a benchmark, never a test.
 settings.register_profile("vianda", deadline=None)
 settings.load_profile("vianda")
-# Only the first run of the tests compiles the simulation.
+# Only the first run of the tests compiles the run.
 keep_on_disk()
 
 TABLES = (
@@ -113,7 +113,7 @@ def bare_kitchen(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
 
 @pytest.fixture(scope="module")
 def by_habit() -> Iterator[None]:
-    """For rules that have nothing to do with heat: the plan stays that of habit, so that nothing is marched."""
+    """For rules that have nothing to do with heat: the plan stays that of habit, so that nothing is simulated."""
     with pytest.MonkeyPatch.context() as patch:
         patch.setattr("vianda.core.pipeline.compute.computed_heat", lambda case, engine: ComputedHeat(case.usual, 0.0))
         yield

@@ -1,11 +1,11 @@
-"""Pieces and surroundings for tests of the march."""
+"""Pieces and surroundings for tests of the run."""
 
 from __future__ import annotations
 
 from vianda.core.heat.conduction.body import Piece
 from vianda.core.heat.conduction.faces import SHUT, Face
 from vianda.core.heat.conduction.meat import Meat
-from vianda.core.heat.conduction.run import Factors, March, Setup
+from vianda.core.heat.conduction.run import Factors, Setup, Simulation
 from vianda.core.heat.conduction.stages import CookStage, air
 
 AS_USUAL = Factors()
@@ -80,17 +80,17 @@ def loaf(
     )  # type: ignore[arg-type]
 
 
-def through(setup: Setup) -> March:
+def through(setup: Setup) -> Simulation:
     """Marched through all its stages."""
-    march = March(setup, keep_every_s=1e9)
+    run = Simulation(setup, keep_every_s=1e9)
     for stage in setup.stages:
-        march.stage(stage)
-    return march
+        run.stage(stage)
+    return run
 
 
-def core(march: March) -> float:
+def core(run: Simulation) -> float:
     """The geometric middle, °C."""
-    return float((march.now.temp * march.body.core_weight).sum())
+    return float((run.now.temp * run.body.core_weight).sum())
 
 
 def core_after(setup: Setup) -> float:

@@ -16,7 +16,7 @@ from vianda.core.demo.formulas import (
     supply_boat_ragu,
 )
 from vianda.core.evaluation.evaluate import evaluate
-from vianda.core.heat.conduction.run import March, times_of
+from vianda.core.heat.conduction.run import Simulation, times_of
 from vianda.core.heat.methods import before_heat, chilling_stage, on_heat, stages_of
 from vianda.core.heat.run_setup import setup_of
 from vianda.core.model.edit import Choose, SetStages
@@ -68,7 +68,7 @@ def test_the_clock_begins_on_the_heat(formula: Formula) -> None:
 
 def test_a_short_while_in_the_freezer_stiffens_the_outside_first() -> None:
     pub = prepare(_after(harbour_light_pub(), replace(FREEZER, time_s=600.0)), larder=LARDER, kitchen=KITCHEN).case
-    temp = March(setup_of(pub), keep_every_s=1e9).now.temp
+    temp = Simulation(setup_of(pub), keep_every_s=1e9).now.temp
     assert temp[0] < -1.0
     assert temp[-1] < -1.0
     assert temp[len(temp) // 2] > 1.0

@@ -14,7 +14,7 @@ from vianda.core.heat.conduction.body import Middle
 from vianda.core.heat.conduction.faces import SHUT, Face
 from vianda.core.heat.conduction.meat import FAT, WATER, Meat
 from vianda.core.heat.conduction.props import FREEZING_C, blend, content_at, heat_content, ice_frac, temperature_at
-from vianda.core.heat.conduction.run import Factors, March, Setup
+from vianda.core.heat.conduction.run import Factors, Setup, Simulation
 from vianda.core.heat.conduction.skin import drying_kg_m2_s, link, vapour_pressure_pa
 from vianda.core.heat.conduction.slab import BROWN_LOW, FAT_LOST, HEAT_IN, HEAT_OUT, WATER_LOST
 from vianda.core.heat.conduction.stages import CookStage, air
@@ -26,15 +26,15 @@ FROZEN = flat(16, 600, start_c=-18.0)
 
 @pytest.mark.parametrize("setup", [SMASH, GRILL, BALL, LOAF, FROZEN], ids=["smash", "grill", "ball", "loaf", "frozen"])
 def test_heat_water_and_fat_close(setup: Setup) -> None:
-    cold = March(setup, keep_every_s=1e9)
-    march = through(setup)
-    tally = march.now.tally
-    gained = march.stored_j() - cold.stored_j()
+    cold = Simulation(setup, keep_every_s=1e9)
+    run = through(setup)
+    tally = run.now.tally
+    gained = run.stored_j() - cold.stored_j()
     # The bar is 0.05 %.
     assert gained == pytest.approx(tally[HEAT_IN] - tally[HEAT_OUT], abs=5e-4 * tally[HEAT_IN])
     lost = tally[WATER_LOST] + tally[FAT_LOST]
-    left = float(np.sum(march.body.mass * np.sum(march.now.shares, axis=-1)))
-    assert left + lost == pytest.approx(march.body.mass_kg, rel=1e-6)
+    left = float(np.sum(run.body.mass * np.sum(run.now.shares, axis=-1)))
+    assert left + lost == pytest.approx(run.body.mass_kg, rel=1e-6)
 
 
 @given(st.floats(-40, 240), st.floats(-30, 150))
@@ -123,12 +123,12 @@ def test_the_core_does_not_hang_on_mesh_and_step(setup: Setup, finer: int) -> No
 
 
 def test_a_plate_gives_heat_and_gets_it_back() -> None:
-    march = March(flat(20, 60, flip=False), keep_every_s=1e9)
-    stage = march.setup.stages[0]
-    march.stage(stage)
-    assert 160 < march.now.edge[6] < 220
-    march.stage(stage, seconds=900)
-    assert march.now.edge[6] > 218
+    run = Simulation(flat(20, 60, flip=False), keep_every_s=1e9)
+    stage = run.setup.stages[0]
+    run.stage(stage)
+    assert 160 < run.now.edge[6] < 220
+    run.stage(stage, seconds=900)
+    assert run.now.edge[6] > 218
 
 
 def test_lean_meat_carries_heat_better_and_holds_more_of_it() -> None:
@@ -140,7 +140,7 @@ def test_lean_meat_carries_heat_better_and_holds_more_of_it() -> None:
 
 def test_a_late_press_costs_juice_and_fat() -> None:
     plain = flat(15, 360)
-    pressed = replace(plain, stages=(plain.stages[0], replace(plain.stages[1], squeeze_frac=0.3)))
+    pressed = replace(plain, stages=(plain.stages[0], replace(plain.stages[1], press_out_frac=0.3)))
     before, after = through(plain).now.tally, through(pressed).now.tally
     assert after[WATER_LOST] > before[WATER_LOST] * 1.05
     # Of the fat, what lies near the faces has gone already.
@@ -158,12 +158,12 @@ def test_what_lies_in_the_middle_is_not_meat_and_heats_by_its_own_measure() -> N
     cheese = Meat((0.40, 0.25, 0.30, 0.02, 0.03))
     filled = flat(24, 480)
     filled = replace(filled, piece=replace(filled.piece, middle=Middle(cheese, 6.0)))
-    march = through(filled)
-    inside = march.body.is_meat == 0
-    assert 0.15 < float(np.sum(march.body.width[inside])) / 0.024 < 0.35
+    run = through(filled)
+    inside = run.body.is_meat == 0
+    assert 0.15 < float(np.sum(run.body.width[inside])) / 0.024 < 0.35
     # It neither drips nor renders.
-    assert np.allclose(march.now.shares[inside], march.body.first[inside])
-    assert np.any(march.now.shares[~inside][:, FAT] < march.body.first[~inside][:, FAT] - 1e-3)
+    assert np.allclose(run.now.shares[inside], run.body.first[inside])
+    assert np.any(run.now.shares[~inside][:, FAT] < run.body.first[~inside][:, FAT] - 1e-3)
 
 
 def test_a_loaf_is_as_warm_on_its_left_as_on_its_right_and_coldest_inside() -> None:
@@ -212,9 +212,9 @@ def test_no_cook_in_the_declared_range_breaks(
     else:
         around = face if face.kind == "air" else air(temp, 28)
         setup = loaf(size * 2 + 20, size + 20, 1200, around=around, start_c=start, meat=meat, factors=factors)
-    march = through(setup)
-    march.stage(setup.resting)
-    now = march.now
+    run = through(setup)
+    run.stage(setup.resting)
+    now = run.now
     assert np.all(np.isfinite(now.temp))
     assert np.min(now.temp) > min(-60.0, -temp / 8) - 5
     assert np.max(now.temp) <= max(temp + 100.0, 110.0) + 5
@@ -250,7 +250,7 @@ def test_vapour_pressure_is_the_steam_tables() -> None:
 def test_a_stage_that_never_gets_there_says_so() -> None:
     cool = CookStage("oven", SHUT, air(60.0, 10.0), "core", 1200.0)
     setup = ball(42, 60)
-    took, met = March(replace(setup, stages=(cool,)), keep_every_s=1e9).stage(cool)
+    took, met = Simulation(replace(setup, stages=(cool,)), keep_every_s=1e9).stage(cool)
     assert took == pytest.approx(1200.0)
     assert not met
 

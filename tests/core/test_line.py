@@ -11,9 +11,19 @@ from hypothesis import strategies as st
 
 from heat_rigs import MINCE
 from vianda.core.heat.conduction.held import last_held
-from vianda.core.heat.conduction.line import DRIP_SHARE, FAT_SHARE, ROOM, conduct, let_go, settle, solve_held, squeeze
+from vianda.core.heat.conduction.line import (
+    DRIP_SHARE,
+    FAT_SHARE,
+    ROOM,
+    conduct,
+    press_out,
+    release,
+    settle,
+    solve_held,
+)
 from vianda.core.heat.conduction.props import LATENT_J_KG, blend, heat_content
 from vianda.core.heat.conduction.slab import browned, cooked_frac, film_after, is_met, overshot, thin_out, turn_over
+from vianda.core.heat.conduction.state import Cells, Line, Mesh, Record
 from vianda.runtime.machine_code import folder_name
 
 CELLS = 12
@@ -57,6 +67,12 @@ def _cells(temp_c: float) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
     return np.full(CELLS, temp_c), np.tile(np.array(MINCE.shares), (CELLS, 1)), np.full(CELLS, 0.5)
 
 
+def _groups(temp, shares, first, mass, out_of) -> tuple[Cells, Mesh]:
+    """The cells and their mesh, for what looks only at what leaves."""
+    none = np.zeros(CELLS)
+    return Cells(temp, shares, none, none, none), Mesh(none, none, none, mass, first, out_of, none)
+
+
 @given(st.floats(-30, 95), st.floats(-5e4, 2e5))
 def test_settling_holds_exactly_the_heat_that_was_gained(start: float, gained: float) -> None:
     temp, shares, mass = _cells(start)
@@ -80,7 +96,8 @@ def test_a_step_moves_heat_from_warm_to_cold_and_keeps_it() -> None:
     for i in range(CELLS):
         blend(shares[i], blended[i])
     water = shares[:, 0].copy()
-    conduct(temp, water, mass, k, width, np.ones(CELLS - 1), np.zeros(4), 5.0, gained, into, steam, room, blended)
+    line = Line(temp, water, mass, k, width, np.ones(CELLS - 1), blended)
+    conduct(line, np.zeros(4), 5.0, gained, into, steam, room)
     after = sum(heat_content(s, t) * m for s, t, m in zip(shares, temp, mass, strict=True))
     assert after == pytest.approx(before, rel=1e-5)
     assert into == pytest.approx(0.0)
@@ -92,24 +109,24 @@ def test_what_leaves_comes_to_its_end_and_no_further() -> None:
     temp, shares, mass = _cells(95.0)
     first, out = shares.copy(), np.zeros(4)
     for _ in range(200):
-        let_go(temp, shares, first, mass, np.ones(CELLS), np.zeros(CELLS), 10.0, 1.0, out)
+        release(*_groups(temp, shares, first, mass, np.ones(CELLS)), np.zeros(CELLS), 10.0, 1.0, out)
     # Far above 62 °C all of the loose water has gone, and of the fat its share.
     assert shares[0, 0] == pytest.approx(first[0, 0] * (1 - DRIP_SHARE), rel=0.01)
     assert shares[0, 2] == pytest.approx(first[0, 2] * (1 - FAT_SHARE), rel=0.01)
     cold, kept, _ = _cells(20.0)
-    let_go(cold, kept, first, mass, np.ones(CELLS), np.zeros(CELLS), 600.0, 1.0, out)
+    release(*_groups(cold, kept, first, mass, np.ones(CELLS)), np.zeros(CELLS), 600.0, 1.0, out)
     assert np.array_equal(kept, first)
 
 
 def test_what_is_not_meat_lets_nothing_go_and_cold_meat_is_not_pressed_out() -> None:
     temp, shares, mass = _cells(90.0)
     first, out = shares.copy(), np.zeros(4)
-    let_go(temp, shares, first, mass, np.zeros(CELLS), np.zeros(CELLS), 60.0, 1.0, out)
+    release(*_groups(temp, shares, first, mass, np.zeros(CELLS)), np.zeros(CELLS), 60.0, 1.0, out)
     assert np.array_equal(shares, first)
     cold = np.full(CELLS, 30.0)
-    squeeze(cold, shares, first, mass, np.ones(CELLS), 0.3, out)
+    press_out(*_groups(cold, shares, first, mass, np.ones(CELLS)), 0.3, out)
     assert np.array_equal(shares, first)
-    squeeze(temp, shares, first, mass, np.ones(CELLS), 0.3, out)
+    press_out(*_groups(temp, shares, first, mass, np.ones(CELLS)), 0.3, out)
     assert out[0] > 0
     assert out[2] > 0
 
@@ -137,12 +154,12 @@ def test_turning_twice_is_not_turning() -> None:
     ]
     before[3][6] = 0.0
     now = [b.copy() for b in before]
-    turn_over(*now)
+    turn_over(Cells(now[0], now[1], now[3], now[4], now[5]), now[2])
     assert np.array_equal(now[0], before[0][::-1])
     # What lies under it stays where it is: the stores are not turned.
     assert np.array_equal(now[2][6:], before[2][6:])
     assert now[3][6] == 1.0
-    turn_over(*now)
+    turn_over(Cells(now[0], now[1], now[3], now[4], now[5]), now[2])
     assert all(np.array_equal(a, b) for a, b in zip(now, before, strict=True))
 
 
@@ -194,7 +211,7 @@ def test_machine_code_is_made_anew_when_a_word_of_any_source_changes(tmp_path: P
 def test_when_there_is_no_room_left_every_other_sample_goes() -> None:
     times, temps, more = np.arange(9.0), np.arange(18.0).reshape(9, 2), np.arange(27.0).reshape(9, 3)
     clock = np.array([8.0, 9.0, 1.0])
-    kept = thin_out(times, temps, more, clock)
+    kept = thin_out(Record(clock, times, temps, more))
     assert kept == 5
     assert list(times[:kept]) == [0, 2, 4, 6, 8]
     assert list(temps[:kept, 0]) == [0, 4, 8, 12, 16]

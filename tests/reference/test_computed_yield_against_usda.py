@@ -3,8 +3,8 @@
 USDA's guidance for drained ground beef: 0.74 of the raw mass at 20 % fat (0.70 to 0.76 from 30 to 10 %), from memory,
 medium to high. SR28's own weights (patties broiled and in a pan, loaves) scatter from 0.61 to 0.76 with end point and
 method; ``core.cook_yield`` reads them for this mix, with a band of ± 0.06. How readily juice gets out from a depth was
-chosen once so that all these ways lie within it (``body.HALF_ESCAPES_M`` and the two rates in ``line``); nothing else
-in the march was.
+chosen once so that all these ways lie within it (``body.HALF_RELEASE_M`` and the two rates in ``line``); nothing else
+in the run was.
 """
 
 from __future__ import annotations

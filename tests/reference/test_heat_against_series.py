@@ -17,7 +17,7 @@ import pytest
 from heat_rigs import MINCE, ball, flat, loaf, through
 from vianda.core.heat.conduction.faces import Face
 from vianda.core.heat.conduction.props import conductivity_of, heat_capacity
-from vianda.core.heat.conduction.run import March, Setup
+from vianda.core.heat.conduction.run import Setup, Simulation
 
 START_C, AROUND_C = 20.0, 21.0
 # 0.15 °C in a hundred, for a step of one.
@@ -63,10 +63,10 @@ def _diffusivity() -> tuple[float, float]:
 @pytest.mark.parametrize("h", [30.0, 400.0])
 @pytest.mark.parametrize("seconds", [60.0, 240.0, 600.0])
 def test_a_slab_between_two_like_faces(h: float, seconds: float) -> None:
-    march = through(flat(20, seconds, low=_warm(h), high=_warm(h), start_c=START_C, flip=False))
+    run = through(flat(20, seconds, low=_warm(h), high=_warm(h), start_c=START_C, flip=False))
     k, alpha = _diffusivity()
-    middle = np.cumsum(march.body.width) - march.body.width / 2
-    for x, temp in zip(middle, march.now.temp, strict=True):
+    middle = np.cumsum(run.body.width) - run.body.width / 2
+    for x, temp in zip(middle, run.now.temp, strict=True):
         share = _slab(abs(x - 0.01) / 0.01, alpha * seconds / 0.01**2, h * 0.01 / k)
         assert temp == pytest.approx(AROUND_C - share, abs=BAR_K)
 
@@ -75,10 +75,10 @@ def test_a_slab_between_two_like_faces(h: float, seconds: float) -> None:
 @pytest.mark.parametrize("seconds", [120.0, 600.0])
 def test_a_ball(h: float, seconds: float) -> None:
     radius = 0.021
-    march = through(ball(42, seconds, around=_warm(h), start_c=START_C))
+    run = through(ball(42, seconds, around=_warm(h), start_c=START_C))
     k, alpha = _diffusivity()
-    middle = np.cumsum(march.body.width) - march.body.width / 2
-    for r, temp in zip(middle, march.now.temp, strict=True):
+    middle = np.cumsum(run.body.width) - run.body.width / 2
+    for r, temp in zip(middle, run.now.temp, strict=True):
         share = _sphere(r / radius, alpha * seconds / radius**2, h * radius / k)
         assert temp == pytest.approx(AROUND_C - share, abs=BAR_K)
 
@@ -90,21 +90,21 @@ def test_a_rectangle_is_the_product_of_two_slabs(h: float, seconds: float) -> No
     warm = _warm(h)
     setup = loaf(110, 65, seconds, around=warm, start_c=START_C)
     stage = replace(setup.stages[0], low=warm, high=warm, side=warm)
-    march = through(replace(setup, stages=(stage,)))
+    run = through(replace(setup, stages=(stage,)))
     k, alpha = _diffusivity()
-    x = np.cumsum(march.body.width) - march.body.width / 2
-    y = np.cumsum(march.body.height) - march.body.height / 2 - height / 2
+    x = np.cumsum(run.body.width) - run.body.width / 2
+    y = np.cumsum(run.body.height) - run.body.height / 2 - height / 2
     across = [_slab(v / (width / 2), alpha * seconds / (width / 2) ** 2, h * width / 2 / k) for v in x]
     up = [_slab(abs(v) / (height / 2), alpha * seconds / (height / 2) ** 2, h * height / 2 / k) for v in y]
-    assert np.max(np.abs(march.now.temp - (AROUND_C - np.outer(up, across)))) < BAR_K
+    assert np.max(np.abs(run.now.temp - (AROUND_C - np.outer(up, across)))) < BAR_K
 
 
 def test_half_the_step_leaves_a_quarter_of_its_error() -> None:
     # Second order in time, of all three bodies, beside a run in a twelfth of the step.
     def at(setup: Setup, factor: float) -> np.ndarray:
-        march = March(setup, keep_every_s=1e9, step_factor=factor)
-        march.stage(setup.stages[0])
-        return march.now.temp
+        run = Simulation(setup, keep_every_s=1e9, step_factor=factor)
+        run.stage(setup.stages[0])
+        return run.now.temp
 
     warm = _warm(60.0)
     block = loaf(110, 65, 1200.0, around=warm, start_c=START_C)

@@ -87,7 +87,7 @@ def keepers_loaf() -> Formula:
         seasoning=Seasoning(0.016, "mixed"),
         shape=Shape("by_piece", 1300, 5200, 75, "none"),
         heat=Heat("fan-oven", 175, c_from_f(160), resting="foil"),
-        remark="Wednesdays, October to March. The ends go to the watch.",
+        remark="Wednesdays, October to Simulation. The ends go to the watch.",
         mix=Mix(
             lines=(
                 MixLine("panko", 0.08),

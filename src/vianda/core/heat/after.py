@@ -10,7 +10,7 @@ from vianda.core.basis.units import c_from_f
 from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction import stages as st
 from vianda.core.heat.conduction.faces import SHUT, Face
-from vianda.core.heat.conduction.run import Cooked, March
+from vianda.core.heat.conduction.run import Cooked, Simulation
 from vianda.core.heat.conduction.slab import WATER_LOST
 from vianda.core.heat.conduction.stages import CookStage, air
 from vianda.core.heat.cooked import cooked_of, wanted_of
@@ -46,11 +46,11 @@ def afterwards(case: CookCase, asked: Asked = NOTHING_MORE, *, engine: Engine = 
     return (_hold(cooked), *_cool_and_reheat(cooked))
 
 
-def _march(cooked: Cooked) -> March:
-    march = March(cooked.setup, keep_every_s=1e9, step_factor=4.0 if cooked.body.form != "block" else 1.0)
-    march.now = cooked.after.copy()
-    march.now.clock[1] = 1e12
-    return march
+def _run_on(cooked: Cooked) -> Simulation:
+    run = Simulation(cooked.setup, keep_every_s=1e9, step_factor=4.0 if cooked.body.form != "block" else 1.0)
+    run.now = cooked.after.copy()
+    run.now.clock[1] = 1e12
+    return run
 
 
 def _stage(cooked: Cooked, around: Face, seconds: float) -> CookStage:
@@ -58,15 +58,15 @@ def _stage(cooked: Cooked, around: Face, seconds: float) -> CookStage:
     return CookStage("hold", low, around, "time", seconds, around)
 
 
-def _core(march: March) -> float:
-    return march.body.core_c(march.now.temp)
+def _core(run: Simulation) -> float:
+    return run.body.core_c(run.now.temp)
 
 
 def _hold(cooked: Cooked) -> AfterLine:
-    march = _march(cooked)
-    before = float(march.now.tally[WATER_LOST])
-    march.stage(_stage(cooked, air(CUPBOARD_C, st.ROOM_H, vapour_pa=CUPBOARD_PA), HELD_S))
-    core, lost = _core(march), (float(march.now.tally[WATER_LOST]) - before) / march.body.mass_kg
+    run = _run_on(cooked)
+    before = float(run.now.tally[WATER_LOST])
+    run.stage(_stage(cooked, air(CUPBOARD_C, st.ROOM_H, vapour_pa=CUPBOARD_PA), HELD_S))
+    core, lost = _core(run), (float(run.now.tally[WATER_LOST]) - before) / run.body.mass_kg
     return AfterLine(
         "hold",
         say(
@@ -83,11 +83,11 @@ def _hold(cooked: Cooked) -> AfterLine:
 
 
 def _cool_and_reheat(cooked: Cooked) -> tuple[AfterLine, AfterLine]:
-    march = _march(cooked)
+    run = _run_on(cooked)
     fridge = replace(_stage(cooked, air(FRIDGE_C, FRIDGE_H, vapour_pa=FRIDGE_PA), LONGEST_S), name="chill")
-    march.cool(fridge, COOL_FROM_C)
-    first, _ = march.cool(fridge, COOL_MIDDLE_C)
-    second, _ = march.cool(fridge, COOL_TO_C)
+    run.cool(fridge, COOL_FROM_C)
+    first, _ = run.cool(fridge, COOL_MIDDLE_C)
+    second, _ = run.cool(fridge, COOL_TO_C)
     whole = first + second
     cool = AfterLine(
         "cool",
@@ -107,8 +107,8 @@ def _cool_and_reheat(cooked: Cooked) -> tuple[AfterLine, AfterLine]:
         ),
         whole,
     )
-    march.setup = replace(cooked.setup, stages=(), pull_c=REHEAT_C)
-    warm, reached = march.stage(replace(_stage(cooked, air(OVEN_C, 20.0, vapour_pa=8000.0), LONGEST_S), end="core"))
+    run.setup = replace(cooked.setup, stages=(), pull_c=REHEAT_C)
+    warm, reached = run.stage(replace(_stage(cooked, air(OVEN_C, 20.0, vapour_pa=8000.0), LONGEST_S), end="core"))
     reheat = AfterLine(
         "reheat",
         say(

@@ -56,7 +56,7 @@ class Around:
 
 
 def cook_stages(stages: tuple[HeatStage, ...], around: Around) -> tuple[CookStage, ...]:
-    """The stages as the march sees them."""
+    """The stages as the simulation sees them."""
     found = []
     for n, stage in enumerate(stages):
         low, high, side = _faces(stage, around)
@@ -73,7 +73,7 @@ def cook_stages(stages: tuple[HeatStage, ...], around: Around) -> tuple[CookStag
                 side,
                 flip=stage.flip,
                 turn_every_s=stage.turn_every_s,
-                squeeze_frac=LATE_SQUEEZE if stage.press and n > 0 else 0.0,
+                press_out_frac=LATE_SQUEEZE if stage.press and n > 0 else 0.0,
                 coat_kg_m2=COAT_KG_M2 if stage.glaze else 0.0,
             )
         )

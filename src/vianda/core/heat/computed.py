@@ -26,7 +26,7 @@ from vianda.core.heat.waves import wait_s
 from vianda.core.model.formula import HeatStage
 from vianda.core.model.styles import FLAT
 
-# A middle that is hotter than planned by less than this is only the last step of the march.
+# A middle that is hotter than planned by less than this is only the last step of the simulation.
 LAG_K = 0.5
 # What moves times most; each is tried on its slow side only, and counted on both.
 QUICK_CAUSES = ("thickness", "conductivity", "air", "surface")

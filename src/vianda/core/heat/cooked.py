@@ -26,7 +26,7 @@ BROWN_FROM: tuple[tuple[float, BrownWord], ...] = ((0.03, "golden"), (0.5, "brow
 
 @dataclass(frozen=True, slots=True)
 class Wanted:
-    """What a curve is made for besides what is marched: the core wanted, and the carry-over that is counted on.
+    """What a curve is made for besides what is simulated: the core wanted, and the carry-over that is counted on.
 
     ``weighed_frac`` is what others' scales say is left of the raw meat, to stand beside what is computed.
     """

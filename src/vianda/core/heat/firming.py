@@ -11,7 +11,7 @@ from vianda.core.heat.conduction.body import Piece
 from vianda.core.heat.conduction.faces import SHUT
 from vianda.core.heat.conduction.meat import Meat
 from vianda.core.heat.conduction.props import ice_frac
-from vianda.core.heat.conduction.run import March, Setup
+from vianda.core.heat.conduction.run import Setup, Simulation
 from vianda.core.heat.conduction.stages import CookStage, air
 
 # Firm: a third of the water that can freeze has; solid: two thirds has. Ours; practice says 30–45 min, firm but not
@@ -29,7 +29,7 @@ class Firming:
 
 
 def firming(*, edge_mm: float, meat: Meat, start_c: float = 4.0, freezer_c: float = -18.0, h: float = 6.0) -> Firming:
-    """How long cubes take in one layer, each marched as the ball that has as much skin by its volume.
+    """How long cubes take in one layer, each simulated as the ball that has as much skin by its volume.
 
     Parameters
     ----------
@@ -55,15 +55,15 @@ def firming(*, edge_mm: float, meat: Meat, start_c: float = 4.0, freezer_c: floa
     if not -40.0 <= freezer_c <= -5.0:
         raise OutOfRangeError("A freezer has −40 to −5 °C.", field="/freezer_c")
     cold = CookStage("freeze", SHUT, air(freezer_c, h, vapour_pa=100.0), "time", LOOK_EVERY_S)
-    march = March(Setup(Piece("ball", edge_mm, meat), (cold,), cold, start_c, start_c, freezer_c), keep_every_s=1e9)
+    run = Simulation(Setup(Piece("ball", edge_mm, meat), (cold,), cold, start_c, start_c, freezer_c), keep_every_s=1e9)
     water, protein = meat.shares[0], meat.shares[1]
     most = ice_frac(water, protein, freezer_c)
     firm, since = 0.0, 0.0
     while since < LONGEST_S:
-        march.stage(cold)
+        run.stage(cold)
         since += LOOK_EVERY_S
-        ice = np.array([ice_frac(water, protein, float(t)) for t in march.now.temp])
-        share = float(np.average(ice, weights=march.body.mass)) / most
+        ice = np.array([ice_frac(water, protein, float(t)) for t in run.now.temp])
+        share = float(np.average(ice, weights=run.body.mass)) / most
         if share >= FIRM_FRAC and firm == 0.0:
             firm = since
         if share >= SOLID_FRAC:

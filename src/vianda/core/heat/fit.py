@@ -15,7 +15,7 @@ import numpy as np
 
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Amount, Phrase, delta_temp, frac, say
-from vianda.core.heat.conduction.run import March, Setup, times_of
+from vianda.core.heat.conduction.run import Setup, Simulation, times_of
 
 # Standard deviation of ln(factor) before anything is known; the factor stays between the bounds.
 PRIOR_SD, LOW, HIGH = 0.2, 0.5, 2.0
@@ -146,15 +146,15 @@ def _told(of: str, factor: float, sd: float, drip: float, observed: Observed) ->
 
 def model_cores(setup: Setup, at_s: tuple[float, ...]) -> list[float]:
     """The core at moments, on the heat or, after the last stage, resting."""
-    march = March(setup, keep_every_s=max(1.0, max(at_s) / 300))
+    run = Simulation(setup, keep_every_s=max(1.0, max(at_s) / 300))
     for stage in setup.stages:
-        march.stage(stage)
-        if march.now.clock[0] >= max(at_s):
+        run.stage(stage)
+        if run.now.clock[0] >= max(at_s):
             break
-    if march.now.clock[0] < max(at_s):
-        march.stage(setup.resting)
-    times, temp, _ = march.samples()
-    core = temp.reshape(len(times), -1) @ march.body.core_weight.ravel()
+    if run.now.clock[0] < max(at_s):
+        run.stage(setup.resting)
+    times, temp, _ = run.samples()
+    core = temp.reshape(len(times), -1) @ run.body.core_weight.ravel()
     return [float(np.interp(t, times, core)) for t in at_s]
 
 
@@ -206,10 +206,12 @@ def _drip(setup: Setup, left_frac: float) -> float:
     from vianda.core.heat.conduction.slab import FAT_LOST, WATER_LOST
 
     def off(drip: float) -> float:
-        march = March(replace(setup, factors=replace(setup.factors, drip=setup.factors.drip * drip)), keep_every_s=1e9)
+        run = Simulation(
+            replace(setup, factors=replace(setup.factors, drip=setup.factors.drip * drip)), keep_every_s=1e9
+        )
         for stage in setup.stages:
-            march.stage(stage)
-        lost = (march.now.tally[WATER_LOST] + march.now.tally[FAT_LOST]) / march.body.mass_kg
+            run.stage(stage)
+        lost = (run.now.tally[WATER_LOST] + run.now.tally[FAT_LOST]) / run.body.mass_kg
         return float(((1.0 - lost - left_frac) / YIELD_SD) ** 2 + (math.log(drip) / 0.3) ** 2)
 
     from scipy.optimize import minimize_scalar

@@ -57,7 +57,7 @@ _ALL: tuple[StageKind, ...] = ("surface", "indirect", "smoke", "oven", "broiler"
 def stage_choices(form: Form, on: SurfaceKind) -> tuple[StageChoice, ...]:
     """What a cook may compose for a form on a kind of surface; ``check_stages`` refuses the rest.
 
-    Only what moves something in the march is offered: a cover over a rolling ball, or a press on bars, would be a
+    Only what moves something in the simulation is offered: a cover over a rolling ball, or a press on bars, would be a
     label.
 
     Examples

@@ -10,7 +10,7 @@ from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Amount, Phrase, delta_temp, duration, length, say, temp, word
 from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction.body import Piece
-from vianda.core.heat.conduction.run import Cooked, March, Setup, cook, times_of
+from vianda.core.heat.conduction.run import Cooked, Setup, Simulation, cook, times_of
 from vianda.core.heat.conduction.slab import BROWN_HIGH, BROWN_LOW
 from vianda.core.heat.cooked import (
     BROWN_FROM,
@@ -150,14 +150,14 @@ def _how_hot(case: CookCase, setup: Setup, seconds: float, crust: BrownWord) -> 
     now = case.heat.surface_temp_c
 
     def pale(hot_c: float) -> bool:
-        march = March(hotter(setup, hot_c - now), keep_every_s=1e9)
+        run = Simulation(hotter(setup, hot_c - now), keep_every_s=1e9)
         left = seconds
-        for stage in march.setup.stages:
+        for stage in run.setup.stages:
             if left <= 0:
                 break
-            took, _ = march.stage(stage, seconds=min(stage.seconds, left))
+            took, _ = run.stage(stage, seconds=min(stage.seconds, left))
             left -= took
-        return float(max(march.now.tally[BROWN_LOW], march.now.tally[BROWN_HIGH])) < least
+        return float(max(run.now.tally[BROWN_LOW], run.now.tally[BROWN_HIGH])) < least
 
     if pale(HOTTEST_C):
         return HeatAnswer(
@@ -256,20 +256,20 @@ def _line(wanted: Wanted) -> Amount:
 
 
 def _floor_in_time(setup: Setup, wanted: Wanted, seconds: float) -> HeatAnswer:
-    march = March(setup, keep_every_s=max(0.5, seconds / 80))
+    run = Simulation(setup, keep_every_s=max(0.5, seconds / 80))
     left = seconds
     for stage in setup.stages:
         if left <= 0:
             break
         last = stage is setup.stages[-1]
-        took, _ = march.stage(
+        took, _ = run.stage(
             stage, end_value=1000.0 if last else None, seconds=left if last else min(stage.seconds, left)
         )
         left -= took
-    ended = march.now.copy()
-    march.stage(setup.resting)
-    times, temps, more = march.samples()
-    cooked = Cooked(setup, march.body, (seconds,), True, times, temps, more, ended, march.now)
+    ended = run.now.copy()
+    run.stage(setup.resting)
+    times, temps, more = run.samples()
+    cooked = Cooked(setup, run.body, (seconds,), True, times, temps, more, ended, run.now)
     met = leading_met(cooked, wanted)
     highest = float(core_series(cooked).max())
     if met is None:

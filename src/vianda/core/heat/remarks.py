@@ -211,7 +211,7 @@ def _glaze(cooked: Cooked) -> HeatRemark | None:
 
 
 def _late_press(case: CookCase, cooked: Cooked) -> HeatRemark | None:
-    if not any(s.squeeze_frac > 0 for s in cooked.setup.stages):
+    if not any(s.press_out_frac > 0 for s in cooked.setup.stages):
         return None
     return HeatRemark(
         "late-press",

@@ -42,7 +42,7 @@ NOTHING_MORE = Asked()
 
 
 def setup_of(case: CookCase, asked: Asked = NOTHING_MORE) -> Setup:
-    """What is marched for a formula's piece.
+    """What is simulated for a formula's piece.
 
     Raises
     ------
@@ -87,7 +87,7 @@ def _piece(case: CookCase, mix: Composition, core: Composition | None) -> Piece:
     meat = meat_of(mix, packing=PACKING[shape.packing])
     middle_meat = meat_of(core, packing=1.0) if core is not None else None
     if style.form in FLAT:
-        # A flat piece thickens as it draws in; the mean of raw and cooked is marched.
+        # A flat piece thickens as it draws in; the mean of raw and cooked is simulated.
         size = (shape.thickness_mm + shape.cooked_thickness_mm.usual) / 2
         middle = Middle(middle_meat, shape.core.thickness_mm) if shape.core and middle_meat else None
         return Piece("slab", size, meat, middle=middle)
@@ -98,7 +98,7 @@ def _piece(case: CookCase, mix: Composition, core: Composition | None) -> Piece:
     width = shape.width_mm
     if shape.vessel is not None:
         width = (shape.vessel.base_width_mm + shape.width_mm) / 2
-    # The rounded section of a free loaf is marched as a rectangle of the same area and proportions.
+    # The rounded section of a free loaf is simulated as a rectangle of the same area and proportions.
     scale = math.sqrt(section_frac()) if style.form == "loaf" else 1.0
     egg = Middle(middle_meat, shape.eggs.egg_width_mm) if shape.eggs and middle_meat else None
     return Piece("block", shape.thickness_mm * scale, meat, width_mm=width * scale, middle=egg)

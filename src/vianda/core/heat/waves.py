@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from vianda.core.equipment.heating import HOT_ENOUGH_K, heated_c, heats_up_s
 from vianda.core.heat.conduction.faces import Face
-from vianda.core.heat.conduction.run import Cooked, March
+from vianda.core.heat.conduction.run import Cooked, Simulation
 from vianda.core.heat.conduction.slab import BROWN_HIGH, BROWN_LOW, STORE_LOW
 from vianda.core.heat.cooked import BrownWord, brown_word
 
@@ -44,13 +44,13 @@ def waves_of(cooked: Cooked, count: int) -> tuple[Wave, ...]:
         return ()
     laid_c, found = cooked.setup.surface_c, []
     for _ in range(min(count, MOST_WAVES)):
-        march = March(replace(cooked.setup, surface_c=laid_c), keep_every_s=1e9)
-        ends = [march.stage(stage) for stage in cooked.setup.stages]
+        run = Simulation(replace(cooked.setup, surface_c=laid_c), keep_every_s=1e9)
+        ends = [run.stage(stage) for stage in cooked.setup.stages]
         if not all(met for _, met in ends):
             break
-        brown = max(float(march.now.tally[BROWN_LOW]), float(march.now.tally[BROWN_HIGH]))
+        brown = max(float(run.now.tally[BROWN_LOW]), float(run.now.tally[BROWN_HIGH]))
         found.append(Wave(laid_c, sum(took for took, _ in ends), brown_word(brown)))
-        left_c = float(march.now.edge[STORE_LOW])
+        left_c = float(run.now.edge[STORE_LOW])
         laid_c = heated_c(metal.store, metal.power, metal.gain, CHANGE_S, metal.temp_c, from_c=left_c)
     return tuple(found)
 

@@ -1,16 +1,18 @@
 """One stage of a loaf in section, in machine code: half of it, from its middle plane to a side, from below to above.
 
 A step looks along rows first, with what climbed the columns in the step before, and takes from that only what flows
-along rows; then it marches the columns with it. Both are implicit, second order, and what boils is settled once, at
-the end: so rims stay calm at 100 °C and heat is kept exactly.
+along rows; then it takes the columns through the step with it. Both are implicit, second order, and what boils is
+settled once, at the end: so rims stay calm at 100 °C and heat is kept exactly.
 """
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 import numpy as np
 
 from vianda.core.heat.conduction.jit import compiled
-from vianda.core.heat.conduction.line import NEW, OFF, ROOM, carry, conduct, let_go, solve_line, two_step
+from vianda.core.heat.conduction.line import NEW, OFF, ROOM, carry, conduct, release, solve_line, two_step
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.props import LATENT_J_KG, blend, conductivity_of
 from vianda.core.heat.conduction.skin import AIR_KIND, KIND, link, settle_skin
@@ -31,6 +33,7 @@ from vianda.core.heat.conduction.slab import (
     overshot,
     thin_out,
 )
+from vianda.core.heat.conduction.state import Cells, Line, Mesh, Record, Until
 
 # The faces in their order: below, above, the side. A row of ``rims`` each: film, what feeds it, skin.
 BELOW, ABOVE, SIDE = range(3)
@@ -62,21 +65,27 @@ def _settle_rim(
             rim[0, c], rim[1, c] = 0.0, 0.0
 
 
+class Section(NamedTuple):
+    """A section for one step: ``climbs`` W up or down a column at its end, ``gained`` J each cell took in, ``steam``
+    kg that boils off."""
+
+    temp: Array
+    water: Array
+    mass: Array
+    k: Array
+    width: Array
+    height: Array
+    blended: Array
+    climbs: Array
+    gained: Array
+    steam: Array
+
+
 @compiled
-def _along_rows(
-    temp: Array,
-    water: Array,
-    mass: Array,
-    k: Array,
-    width: Array,
-    height: Array,
-    blended: Array,
-    side: Array,
-    step: float,
-    climbs: Array,
-    gained: Array,
-) -> float:
+def _along_rows(section: Section, side: Array, step: float) -> float:
     """Add to what each cell gains (J) what flows along its row, seen with what climbs; what comes in by the side, J."""
+    temp, mass, k, width, height = section.temp, section.mass, section.k, section.width, section.height
+    climbs, gained = section.climbs, section.gained
     rows, columns = temp.shape
     besides, across, room = np.empty(columns), np.empty(columns - 1), np.empty((ROOM, columns))
     ends, into, came_in = np.zeros(4), np.zeros(2), 0.0
@@ -85,32 +94,22 @@ def _along_rows(
         across[:] = height[j]
         for i in range(columns):
             besides[i] = gained[j, i] + step * climbs[j, i]
-        solve_line(temp[j], water[j], mass[j], k[j], width, across, ends, step, besides, room, blended[j])
+        line = Line(temp[j], section.water[j], mass[j], k[j], width, across, section.blended[j])
+        solve_line(line, ends, step, besides, room)
         carry(room[NEW], room[OFF], ends, step, gained[j], into)
         came_in += into[1]
     return came_in
 
 
 @compiled
-def _along_columns(
-    temp: Array,
-    water: Array,
-    mass: Array,
-    k: Array,
-    width: Array,
-    height: Array,
-    blended: Array,
-    below: Array,
-    above: Array,
-    step: float,
-    climbs: Array,
-    gained: Array,
-    steam: Array,
-) -> float:
-    """March the columns with what each cell gained so far; what comes in from below and above, J.
+def _along_columns(section: Section, below: Array, above: Array, step: float) -> float:
+    """The columns through a step with what each cell gained so far; what comes in from below and above, J.
 
     ``temp``, ``gained`` and ``climbs`` (W) become those of the end; ``steam`` is what boils off, kg.
     """
+    temp, water, mass, k = section.temp, section.water, section.mass, section.k
+    width, height, blended = section.width, section.height, section.blended
+    climbs, gained, steam = section.climbs, section.gained, section.steam
     rows, columns = temp.shape
     across, room, ends, into, came_in = np.empty(rows - 1), np.empty((ROOM, rows)), np.zeros(4), np.zeros(2), 0.0
     # A column lies apart in memory: it is copied out and back.
@@ -125,7 +124,8 @@ def _along_columns(
             weights[j], carries[j] = mass[j, i], k[j, i]
             for c in range(4):
                 mixed[j, c] = blended[j, i, c]
-        conduct(cells, wet, weights, carries, height, across, ends, step, takes, into, boiled, room, mixed)
+        line = Line(cells, wet, weights, carries, height, across, mixed)
+        conduct(line, ends, step, takes, into, boiled, room)
         came_in += into[0] + into[1]
         for j in range(rows):
             climbs[j, i] = (takes[j] - gained[j, i]) / step
@@ -134,42 +134,36 @@ def _along_columns(
 
 
 @compiled
-def march_block(
-    temp: Array,
-    shares: Array,
+def simulate_section(
+    cells: Cells,
     rims: Array,
-    tally: Array,
-    lethal: Array,
-    peak: Array,
-    width: Array,
-    height: Array,
-    mass: Array,
-    first: Array,
-    drips: Array,
+    mesh: Mesh,
     factors: Array,
     faces: Array,
     dt_most: float,
-    seconds: float,
-    end: int,
-    end_value: float,
-    coldest_c: float,
-    clock: Array,
-    kept_t: Array,
-    kept_temp: Array,
-    kept_more: Array,
+    until: Until,
+    record: Record,
     kept: int,
 ) -> tuple[float, bool, int]:
-    """March half a section in place until the stage ends: seconds it took, whether it got there, samples kept.
+    """One stage of half a section, in place: seconds it took, whether it got there, samples kept.
 
-    Arrays by cell have shape (rows from below, columns from the middle). ``kept_more``: skin below and above, the
-    side's skin half way up, –, water and fat lost, browning below and above, –.
+    Arrays by cell have shape (rows from below, columns from the middle). ``rims`` has a row for each of ``faces``:
+    below, above, the side. ``record.more``: skin below and above, the side's skin half way up, –, water and fat lost,
+    browning below and above, –.
     """
+    temp, shares, tally, lethal, peak = cells.temp, cells.shares, cells.tally, cells.lethal, cells.peak
+    width, height, mass, first, drips = mesh.width, mesh.height, mesh.mass, mesh.first, mesh.release
+    clock, kept_t, kept_temp, kept_more = record.clock, record.time_s, record.temp, record.more
+    end, end_value, coldest_c, seconds = until.end, until.value, until.coldest_c, until.seconds
     rows, columns = temp.shape
     k = np.empty((rows, columns))
     steam, out = np.zeros((rows, columns)), np.empty(4)
     # Each cell by itself, for what does not ask where it lies.
-    flat, flat_shares, flat_first = temp.reshape(-1), shares.reshape(-1, 5), first.reshape(-1, 5)
-    flat_mass, flat_drips, flat_k, flat_steam = mass.reshape(-1), drips.reshape(-1), k.reshape(-1), steam.reshape(-1)
+    flat, flat_shares, flat_k, flat_steam = temp.reshape(-1), shares.reshape(-1, 5), k.reshape(-1), steam.reshape(-1)
+    flat_cells = Cells(flat, flat_shares, tally, lethal.reshape(-1), peak.reshape(-1))
+    weights = mesh.core_weight.reshape(-1)
+    flat_first, flat_mass, flat_drips = first.reshape(-1, 5), mass.reshape(-1), drips.reshape(-1)
+    flat_mesh = Mesh(width, height, mesh.area, flat_mass, flat_first, flat_drips, weights)
     water, blended = np.empty((rows, columns)), np.empty((rows, columns, 4))
     flat_water, flat_blended = water.reshape(-1), blended.reshape(-1, 4)
     # J each cell took in the step before, and W up or down its column at its end.
@@ -192,10 +186,11 @@ def march_block(
     reached = end == END_TIME
     ended = 0.0
     before = 0.5 * (temp[middle - 1, 0] + temp[middle, 0])
+    section = Section(temp, water, mass, k, width, height, blended, climbs, gained, steam)
     while since < seconds - 1e-9:
         if clock[0] >= clock[1] - 1e-9:
             if kept == most:
-                kept = thin_out(kept_t, kept_temp, kept_more, clock)
+                kept = thin_out(record)
             kept_t[kept] = clock[0]
             kept_temp[kept] = temp
             kept_more[kept, 0], kept_more[kept, 1] = rims[BELOW, 2, 0], rims[ABOVE, 2, 0]
@@ -216,12 +211,10 @@ def march_block(
         _link_rim(faces[ABOVE], rims[ABOVE], temp[top], k[top], height[top], dt, above)
         gained *= kept_on
         came_in *= kept_on
-        came_in += _along_rows(temp, water, mass, k, width, height, blended, side, step, climbs, gained)
-        came_in += _along_columns(
-            temp, water, mass, k, width, height, blended, below, above, step, climbs, gained, steam
-        )
+        came_in += _along_rows(section, side, step)
+        came_in += _along_columns(section, below, above, step)
         tally[HEAT_IN] += came_in
-        let_go(flat, flat_shares, flat_first, flat_mass, flat_drips, flat_steam, dt, factors[1], out)
+        release(flat_cells, flat_mesh, flat_steam, dt, factors[1], out)
         tally[WATER_LOST] += out[0] + out[1]
         tally[FAT_LOST] += out[2]
         tally[HEAT_OUT] += out[3] + LATENT_J_KG * out[1]

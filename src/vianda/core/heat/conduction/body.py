@@ -16,7 +16,7 @@ SLAB_CELLS, BALL_CELLS = 80, 32
 BLOCK_ROWS, BLOCK_COLUMNS = 28, 20
 # From this depth juice and fat get out half as readily as from a face: chosen so that what every way leaves lies in the
 # spread of SR28's weights (tests/reference/test_computed_yield_against_usda.py). Ours, low.
-HALF_ESCAPES_M = 0.005
+HALF_RELEASE_M = 0.005
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,7 +42,7 @@ class Piece:
 class Body:
     """Its cells: of a slab or ball in a row, of a loaf in rows from below and columns from the middle plane.
 
-    ``is_meat`` is 0 where something else lies, ``escapes`` how readily what is loose gets out from there, 0–1. Volumes
+    ``is_meat`` is 0 where something else lies, ``release`` how readily what is loose gets out from there, 0–1. Volumes
     and areas are of a square metre of slab, a steradian of ball, a metre of half a loaf.
     """
 
@@ -54,7 +54,7 @@ class Body:
     mass: Array
     first: Array
     is_meat: Array
-    escapes: Array
+    release: Array
     core_weight: Array
 
     def core_c(self, temp_c: Array) -> float:
@@ -67,15 +67,15 @@ class Body:
         return float(np.sum(self.mass))
 
 
-def escapes_frac(depth_m: Array) -> Array:
+def release_frac(depth_m: Array) -> Array:
     """How readily what is loose gets out, by how deep it lies under the nearest face, 0–1.
 
     Examples
     --------
-    >>> [round(float(f), 2) for f in escapes_frac(np.array([0.0, 0.005, 0.02]))]
+    >>> [round(float(f), 2) for f in release_frac(np.array([0.0, 0.005, 0.02]))]
     [1.0, 0.5, 0.02]
     """
-    return np.asarray(1.0 / (1.0 + (depth_m / HALF_ESCAPES_M) ** 3))
+    return np.asarray(1.0 / (1.0 + (depth_m / HALF_RELEASE_M) ** 3))
 
 
 def body_of(piece: Piece, *, finer: int = 1) -> Body:
@@ -107,7 +107,7 @@ def body_of(piece: Piece, *, finer: int = 1) -> Body:
         mass,
         first,
         meat,
-        meat * escapes_frac(from_face),
+        meat * release_frac(from_face),
         weight,
     )
 
@@ -131,7 +131,7 @@ def _block(piece: Piece, finer: int) -> Body:
     below, inward = np.cumsum(height) - height / 2, piece.width_mm / 2000.0 - np.cumsum(width) + width / 2
     from_face = np.minimum(np.minimum(below, below[::-1])[:, None], inward[None, :])
     meat = np.where(inside, 0.0, 1.0)
-    return Body("block", width, height, volume, np.ones(1), mass, first, meat, meat * escapes_frac(from_face), weight)
+    return Body("block", width, height, volume, np.ones(1), mass, first, meat, meat * release_frac(from_face), weight)
 
 
 def _filled(inside: Array, volume: Array, piece: Piece) -> tuple[Array, Array]:

@@ -17,6 +17,7 @@ from vianda.core.heat.conduction.props import (
     sensible_j_kg,
     temperature_at,
 )
+from vianda.core.heat.conduction.state import Cells, Line, Mesh
 
 # Meat lets go of water toward w₀ (1 − wl ÷ (1 + e^(−(T−62)/6))): share from a prototype, rate at a face ours, low.
 DRIP_PER_S, DRIP_SHARE, DRIP_MIDDLE_C, DRIP_WIDTH_K = 0.02, 0.35, 62.0, 6.0
@@ -85,7 +86,7 @@ def solve_held(
 def settle(
     temp: Array, water: Array, mass: Array, blended: Array, gained_j: Array, guess: Array, boils: Array, steam: Array
 ) -> None:
-    """Temperatures and steam (kg) that hold exactly the heat each cell gained: nothing is lost to the march.
+    """Temperatures and steam (kg) that hold exactly the heat each cell gained: nothing is lost on the way.
 
     ``temp`` is changed in place; ``water``, the share of it, not yet. ``blended`` is what ``blend`` makes of the cells.
     """
@@ -102,21 +103,12 @@ def settle(
 
 
 @compiled
-def let_go(
-    temp: Array,
-    shares: Array,
-    first: Array,
-    mass: Array,
-    drips: Array,
-    steam: Array,
-    dt: float,
-    drip_factor: float,
-    out: Array,
-) -> None:
-    """Steam, drip and fat leave the cells, as readily as ``drips`` says (0–1).
+def release(cells: Cells, mesh: Mesh, steam: Array, dt: float, drip_factor: float, out: Array) -> None:
+    """Steam, drip and fat leave the cells, as readily as ``mesh.release`` says (0–1).
 
     ``out``: drip, steam and fat in kg, and the heat they take along in J.
     """
+    temp, shares, first, mass, drips = cells.temp, cells.shares, mesh.first, mesh.mass, mesh.release
     most_lost = min(0.95, drip_factor * DRIP_SHARE)
     for j in range(4):
         out[j] = 0.0
@@ -142,8 +134,12 @@ def let_go(
 
 
 @compiled
-def squeeze(temp: Array, shares: Array, first: Array, mass: Array, drips: Array, share: float, out: Array) -> None:
-    """A late press drives out a share of the loose water and the melted fat of what is warm. ``out`` as in let_go."""
+def press_out(cells: Cells, mesh: Mesh, share: float, out: Array) -> None:
+    """A late press drives out a share of the loose water and the melted fat of what is warm.
+
+    ``out`` as in ``release``.
+    """
+    temp, shares, first, mass, drips = cells.temp, cells.shares, mesh.first, mesh.mass, mesh.release
     for j in range(4):
         out[j] = 0.0
     for i in range(len(temp)):
@@ -190,27 +186,15 @@ def two_step(dt: float, dt_before: float) -> tuple[float, float]:
 
 
 @compiled
-def solve_line(
-    temp: Array,
-    water: Array,
-    mass: Array,
-    k: Array,
-    width: Array,
-    across: Array,
-    ends: Array,
-    step: float,
-    gained: Array,
-    room: Array,
-    blended: Array,
-) -> None:
+def solve_line(line: Line, ends: Array, step: float, gained: Array, room: Array) -> None:
     """Temperatures of a line of cells after ``step`` s, implicit along itself; nothing is moved yet.
 
-    ``across`` are the areas between cells, ``ends`` g and e of the two ends (heat into an end cell is g (e − T)), and
-    ``gained`` what each cell takes in besides, J. ``water`` is its share, ``blended`` (n, 4) what
-    ``blend`` makes of it.
+    ``ends`` are g and e of the two ends (heat into an end cell is g (e − T)), ``gained`` what each cell takes in
+    besides, J.
     ``room`` has ``ROOM`` rows of n: afterwards ``NEW``, ``OFF`` and ``WET`` hold the temperatures, W/K between
     neighbours and which cells can boil.
     """
+    temp, water, mass, k, width, across = line.temp, line.water, line.mass, line.k, line.width, line.across
     n = len(temp)
     new, off, wet = room[NEW], room[OFF], room[WET]
     heat, latent, was_held, diagonal, right = room[3], room[4], room[5], room[6], room[7]
@@ -224,7 +208,7 @@ def solve_line(
     # Where something freezes or thaws, heat capacity is looked for along the step.
     passes = 6 if frozen(temp) else 1
     for _ in range(passes):
-        capacities(temp, blended, mass, new, heat)
+        capacities(temp, line.blended, mass, new, heat)
         for i in range(n):
             diagonal[i] = heat[i] / step
             right[i] = heat[i] / step * temp[i] + gained[i] / step
@@ -257,26 +241,12 @@ def carry(new: Array, off: Array, ends: Array, step: float, gained: Array, into:
 
 
 @compiled
-def conduct(
-    temp: Array,
-    water: Array,
-    mass: Array,
-    k: Array,
-    width: Array,
-    across: Array,
-    ends: Array,
-    step: float,
-    gained: Array,
-    into: Array,
-    steam: Array,
-    room: Array,
-    blended: Array,
-) -> None:
-    """March a line of cells by ``step`` in place and keep heat exactly. Arguments as in ``solve_line``.
+def conduct(line: Line, ends: Array, step: float, gained: Array, into: Array, steam: Array, room: Array) -> None:
+    """A line of cells through ``step`` s, in place; heat is kept exactly. Arguments as in ``solve_line``.
 
     ``gained`` is what each cell takes in besides, J, and then all it took in; ``steam`` what boils off, kg, still in
     ``water``.
     """
-    solve_line(temp, water, mass, k, width, across, ends, step, gained, room, blended)
+    solve_line(line, ends, step, gained, room)
     carry(room[NEW], room[OFF], ends, step, gained, into)
-    settle(temp, water, mass, blended, gained, room[NEW], room[WET], steam)
+    settle(line.temp, line.water, line.mass, line.blended, gained, room[NEW], room[WET], steam)

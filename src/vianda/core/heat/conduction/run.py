@@ -1,4 +1,4 @@
-"""March one piece through its stages and its rest, and keep what is worth looking at."""
+"""Simulation one piece through its stages and its rest, and keep what is worth looking at."""
 
 from __future__ import annotations
 
@@ -7,12 +7,13 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from vianda.core.heat.conduction import slab as sl
-from vianda.core.heat.conduction.block import march_block
+from vianda.core.heat.conduction.block import simulate_section
 from vianda.core.heat.conduction.body import Body, Piece, body_of
-from vianda.core.heat.conduction.line import squeeze
+from vianda.core.heat.conduction.line import press_out
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.props import heat_content
 from vianda.core.heat.conduction.stages import CookStage, End
+from vianda.core.heat.conduction.state import Cells, Mesh, Record, Until
 
 # Two fifths of the thickness past 60 °C is when habit flips: common practice, no published source.
 FLIP_FRAC = 0.4
@@ -65,7 +66,7 @@ class Setup:
 
 @dataclass
 class Standing:
-    """Where a march stands; it can be copied and gone on from."""
+    """Where a run stands; it can be copied and gone on from."""
 
     temp: Array
     shares: Array
@@ -112,12 +113,13 @@ class Cooked:
         return self.ended_s[-1]
 
 
-class March:
+class Simulation:
     """One piece on its way through stages; ``keep_every_s`` is how often a sample is kept."""
 
     def __init__(self, setup: Setup, *, keep_every_s: float, step_factor: float = 1.0) -> None:
         self.setup = setup
-        self.body = body_of(setup.piece, finer=setup.finer)
+        self.body = body = body_of(setup.piece, finer=setup.finer)
+        self._mesh = Mesh(body.width, body.height, body.area, body.mass, body.first, body.release, body.core_weight)
         self.keep_every_s = keep_every_s
         f = setup.factors
         self._factors = np.array([f.k, f.drip, f.feed, 1.0])
@@ -125,7 +127,7 @@ class March:
         step = {"block": BLOCK_STEP_S, "ball": BALL_STEP_S, "slab": SLAB_STEP_S}[self.body.form]
         step = min(step, THIN_STEP_S) if thin else step
         self._step_s = step_factor * step / max(1, setup.finer)
-        # A march that keeps nothing needs room for where its stages begin.
+        # A run that keeps nothing needs room for where its stages begin.
         rows = MOST_KEPT if keep_every_s < 1e8 else len(setup.stages) + 4
         self._t = np.zeros(rows)
         self._temp = np.zeros((rows, *self.body.mass.shape))
@@ -195,61 +197,25 @@ class March:
         # A whole number would have everything compiled once more for whole numbers.
         seconds = float(seconds)
         low, high = stage.low.row(contact=f.contact, air=f.air), stage.high.row(contact=f.contact, air=f.air)
+        cells = Cells(now.temp, now.shares, now.tally, now.lethal, now.peak)
+        until = Until(end, float(value), float(coldest), seconds)
+        record = Record(now.clock, self._t, self._temp, self._more)
         if body.form == "block":
             faces = np.stack([low, high, stage.side.row(contact=f.contact, air=f.air)])
-            took, met, self._kept = march_block(
-                now.temp,
-                now.shares,
-                now.rims,
-                now.tally,
-                now.lethal,
-                now.peak,
-                body.width,
-                body.height,
-                body.mass,
-                body.first,
-                body.escapes,
-                self._factors,
-                faces,
-                self._step_s,
-                seconds,
-                end,
-                value,
-                coldest,
-                now.clock,
-                self._t,
-                self._temp,
-                self._more,
-                self._kept,
+            took, met, self._kept = simulate_section(
+                cells, now.rims, self._mesh, self._factors, faces, self._step_s, until, record, self._kept
             )
         else:
-            took, met, self._kept = sl.march_stage(
-                now.temp,
-                now.shares,
+            took, met, self._kept = sl.simulate_row(
+                cells,
                 now.edge,
-                now.tally,
-                now.lethal,
-                now.peak,
-                body.width,
-                body.volume,
-                body.area,
-                body.mass,
-                body.first,
-                body.escapes,
-                body.core_weight,
+                self._mesh,
                 self._factors,
-                low,
-                high,
+                np.stack([low, high]),
                 self._step_s,
-                seconds,
-                end,
-                value,
-                coldest,
-                stage.turn_every_s,
-                now.clock,
-                self._t,
-                self._temp,
-                self._more,
+                float(stage.turn_every_s),
+                until,
+                record,
                 self._kept,
             )
         return took, met
@@ -257,7 +223,7 @@ class March:
     def _begin(self, stage: CookStage) -> None:
         now, body = self.now, self.body
         if stage.flip and body.form == "slab":
-            sl.turn_over(now.temp, now.shares, now.edge, now.tally, now.lethal, now.peak)
+            sl.turn_over(Cells(now.temp, now.shares, now.tally, now.lethal, now.peak), now.edge)
         stores = (stage.low.kind if stage.low.stores else "", stage.high.kind if stage.high.stores else "")
         for at, row, face in ((0, sl.STORE_LOW, stage.low), (1, sl.STORE_HIGH, stage.high)):
             # A plate keeps what the piece has left of its heat, until it lies on something else.
@@ -265,9 +231,10 @@ class March:
                 first = face.kind == "contact" and now.clock[0] == 0.0
                 now.edge[row] = self.setup.surface_c if first else face.begin_c
         now.stores = (stores[0] or now.stores[0], stores[1])
-        if stage.squeeze_frac > 0 and body.form != "block":
+        if stage.press_out_frac > 0 and body.form != "block":
             out = np.zeros(4)
-            squeeze(now.temp, now.shares, body.first, body.mass, body.escapes, stage.squeeze_frac, out)
+            cells = Cells(now.temp, now.shares, now.tally, now.lethal, now.peak)
+            press_out(cells, self._mesh, stage.press_out_frac, out)
             now.tally[sl.WATER_LOST] += out[0]
             now.tally[sl.FAT_LOST] += out[2]
             now.tally[sl.HEAT_OUT] += out[3]
@@ -305,29 +272,29 @@ def rough_times_of(setup: Setup) -> tuple[float, ...]:
 
 def cook(setup: Setup, *, keep_every_s: float, step_factor: float = 1.0) -> Cooked:
     """Through all stages and the rest."""
-    march = March(setup, keep_every_s=keep_every_s, step_factor=step_factor)
+    run = Simulation(setup, keep_every_s=keep_every_s, step_factor=step_factor)
     ended: list[float] = []
     reached = True
     for stage in setup.stages:
-        took, met = march.stage(stage)
+        took, met = run.stage(stage)
         ended.append((ended[-1] if ended else 0.0) + took)
         reached = reached and met
-    at_pull = march.now.copy()
+    at_pull = run.now.copy()
     if setup.resting.seconds > 0:
-        march.now.clock[sl.EVERY] = max(march.now.clock[sl.EVERY], setup.resting.seconds / 60)
-        march.stage(setup.resting)
-    times, temp, more = march.samples()
-    return Cooked(setup, march.body, tuple(ended), reached, times, temp, more, at_pull, march.now)
+        run.now.clock[sl.EVERY] = max(run.now.clock[sl.EVERY], setup.resting.seconds / 60)
+        run.stage(setup.resting)
+    times, temp, more = run.samples()
+    return Cooked(setup, run.body, tuple(ended), reached, times, temp, more, at_pull, run.now)
 
 
 def times_of(setup: Setup, *, core_c: float | None = None, step_factor: float = 1.0) -> tuple[tuple[float, ...], bool]:
     """When each stage ends, without keeping anything: what doubt and questions ask for most."""
-    march = March(setup, keep_every_s=1e9, step_factor=step_factor)
+    run = Simulation(setup, keep_every_s=1e9, step_factor=step_factor)
     ended: list[float] = []
     reached = True
     for n, stage in enumerate(setup.stages):
         last = n == len(setup.stages) - 1
-        took, met = march.stage(stage, end_value=core_c if last else None)
+        took, met = run.stage(stage, end_value=core_c if last else None)
         ended.append((ended[-1] if ended else 0.0) + took)
         reached = reached and met
     return tuple(ended), reached

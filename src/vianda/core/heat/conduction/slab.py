@@ -10,7 +10,7 @@ import math
 import numpy as np
 
 from vianda.core.heat.conduction.jit import compiled
-from vianda.core.heat.conduction.line import ROOM, conduct, let_go, two_step
+from vianda.core.heat.conduction.line import ROOM, conduct, release, two_step
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.props import BOILING_C, LATENT_J_KG, blend, conductivity_of
 from vianda.core.heat.conduction.skin import (
@@ -25,6 +25,7 @@ from vianda.core.heat.conduction.skin import (
     settle_skin,
     store_after,
 )
+from vianda.core.heat.conduction.state import Cells, Line, Mesh, Record, Until
 
 # Rows of ``edge``: what stands at the two faces.
 FILM_LOW, FILM_HIGH, FEED_LOW, FEED_HIGH, SKIN_LOW, SKIN_HIGH, STORE_LOW, STORE_HIGH, POOL = range(9)
@@ -58,12 +59,14 @@ POOL_GAIN = 4.0
 
 
 @compiled
-def thin_out(kept_t: Array, kept_temp: Array, kept_more: Array, clock: Array) -> int:
+def thin_out(record: Record) -> int:
     """Room again where all is full: every other sample goes, and from now on they come half as often."""
-    half = (len(kept_t) + 1) // 2
+    half = (len(record.time_s) + 1) // 2
     for n in range(half):
-        kept_t[n], kept_temp[n], kept_more[n] = kept_t[2 * n], kept_temp[2 * n], kept_more[2 * n]
-    clock[EVERY] *= 2.0
+        record.time_s[n] = record.time_s[2 * n]
+        record.temp[n] = record.temp[2 * n]
+        record.more[n] = record.more[2 * n]
+    record.clock[EVERY] *= 2.0
     return half
 
 
@@ -87,8 +90,9 @@ def cooked_frac(temp: Array, width: Array) -> float:
 
 
 @compiled
-def turn_over(temp: Array, shares: Array, edge: Array, tally: Array, lethal: Array, peak: Array) -> None:
+def turn_over(cells: Cells, edge: Array) -> None:
     """Lay it on its other face; what is under it stays where it is."""
+    temp, shares, tally, lethal, peak = cells.temp, cells.shares, cells.tally, cells.lethal, cells.peak
     n = len(temp)
     for i in range(n // 2):
         j = n - 1 - i
@@ -143,42 +147,28 @@ def overshot(before: float, now: float, end_value: float) -> float:
 
 
 @compiled
-def march_stage(
-    temp: Array,
-    shares: Array,
+def simulate_row(
+    cells: Cells,
     edge: Array,
-    tally: Array,
-    lethal: Array,
-    peak: Array,
-    width: Array,
-    volume: Array,
-    area: Array,
-    mass: Array,
-    first: Array,
-    drips: Array,
-    core_weight: Array,
+    mesh: Mesh,
     factors: Array,
-    low: Array,
-    high: Array,
+    faces: Array,
     dt_most: float,
-    seconds: float,
-    end: int,
-    end_value: float,
-    coldest_c: float,
     turn_every: float,
-    clock: Array,
-    kept_t: Array,
-    kept_temp: Array,
-    kept_more: Array,
+    until: Until,
+    record: Record,
     kept: int,
 ) -> tuple[float, bool, int]:
-    """March one piece in place until the stage ends: seconds it took, whether it got there, samples kept.
+    """One stage of a flat piece or a ball, in place: seconds it took, whether it got there, samples kept.
 
-    ``factors``: on conductivity, on drip, the share of drip that comes to a skin, on browning above. ``clock``: now,
-    when the next sample is due, and how often one is. ``coldest_c`` is what every place in the meat must have come to
-    besides, where the core is waited for. ``kept_more``: skins, stores, water and fat lost, browning of the faces,
-    turned over, heat in and out.
+    ``edge`` has the order of ``FILM_LOW`` and after it. ``factors``: on conductivity, on drip, the share of drip that
+    comes to a skin, on browning above. ``faces``: below and above. ``turn_every`` above 0 turns it that often, s.
     """
+    temp, shares, tally, lethal, peak = cells.temp, cells.shares, cells.tally, cells.lethal, cells.peak
+    width, area, mass, drips, core_weight = mesh.width, mesh.area, mesh.mass, mesh.release, mesh.core_weight
+    clock, kept_t, kept_temp, kept_more = record.clock, record.time_s, record.temp, record.more
+    low, high = faces[0], faces[1]
+    end, end_value, coldest_c, seconds = until.end, until.value, until.coldest_c, until.seconds
     n = len(temp)
     water, k, steam, gained, room, blended = (
         np.empty(n),
@@ -197,10 +187,11 @@ def march_stage(
     before = 0.0
     for i in range(n):
         before += core_weight[i] * temp[i]
+    line = Line(temp, water, mass, k, width, area[1:n], blended)
     while since < seconds - 1e-9:
         if clock[0] >= clock[1] - 1e-9:
             if kept == most:
-                kept = thin_out(kept_t, kept_temp, kept_more, clock)
+                kept = thin_out(record)
             kept_t[kept] = clock[0]
             kept_temp[kept] = temp
             kept_more[kept, 0], kept_more[kept, 1] = edge[SKIN_LOW], edge[SKIN_HIGH]
@@ -227,12 +218,12 @@ def march_stage(
         for i in range(n):
             gained[i] *= kept_on
         low_before, high_before = kept_on * into[0], kept_on * into[1]
-        conduct(temp, water, mass, k, width, area[1:n], ends, own * dt, gained, into, steam, room, blended)
+        conduct(line, ends, own * dt, gained, into, steam, room)
         into[0] += low_before
         into[1] += high_before
         settle_skin(low, temp[0], inner_low, film_low, dt, bottom)
         settle_skin(high, temp[n - 1], inner_high, film_high, dt, top)
-        let_go(temp, shares, first, mass, drips, steam, dt, factors[1], out)
+        release(cells, mesh, steam, dt, factors[1], out)
         tally[HEAT_IN] += into[0] + into[1]
         total_steam = 0.0
         for i in range(n):
@@ -289,7 +280,7 @@ def march_stage(
         dt_before = dt
         dt = min(dt_most, dt * 1.25)
         if turn_every > 0.0 and turned >= turn_every - 1e-6 and since < seconds - 1e-6:
-            turn_over(temp, shares, edge, tally, lethal, peak)
+            turn_over(cells, edge)
             turned, dt_before = 0.0, 0.0
             dt = dt_most / 16.0
     if not (reached and end != END_TIME):

@@ -1,4 +1,4 @@
-"""A cook as the march sees it: what touches each face, and what ends the stage."""
+"""A cook as the run sees it: what touches each face, and what ends the stage."""
 
 from __future__ import annotations
 
@@ -41,8 +41,8 @@ class CookStage:
     """One stage: the faces below and above (of a ball the upper one is its skin; a loaf has a side too), and its end.
 
     It ends after ``seconds``, when two fifths of the thickness have passed 60 °C, or when the core is as wanted;
-    ``seconds`` is then the longest it is waited for. ``flip``: it begins by turning the piece over. ``squeeze_frac`` of
-    the loose juice is pressed out at its start. ``coat_kg_m2`` of water comes onto the upper face with a glaze.
+    ``seconds`` is then the longest it is waited for. ``flip``: it begins by turning the piece over. ``press_out_frac``
+    of the loose juice is pressed out at its start. ``coat_kg_m2`` of water comes onto the upper face with a glaze.
     """
 
     name: StageName
@@ -53,7 +53,7 @@ class CookStage:
     side: Face = SHUT
     flip: bool = False
     turn_every_s: float = 0.0
-    squeeze_frac: float = 0.0
+    press_out_frac: float = 0.0
     coat_kg_m2: float = 0.0
 
 

@@ -1,4 +1,4 @@
-"""A moment of each geometry, so that every function of the simulation has been compiled."""
+"""A moment of each geometry, so that every function of the run has been compiled."""
 
 from __future__ import annotations
 
@@ -11,11 +11,11 @@ from vianda.core.heat.conduction.stages import CookStage, air
 
 
 def warm() -> None:
-    """March a moment of each geometry, so that everything there is has been compiled."""
+    """Simulation a moment of each geometry, so that everything there is has been compiled."""
     around = air(100.0, 10.0)
     meat = Meat((0.6, 0.17, 0.22, 0.0, 0.01))
     low = CookStage("oven", around, around, "time", 40.0, around)
-    turned = CookStage("oven", around, around, "time", 1.0, around, flip=True, squeeze_frac=0.1)
+    turned = CookStage("oven", around, around, "time", 1.0, around, flip=True, press_out_frac=0.1)
     for piece in (Piece("slab", 12.0, meat), Piece("block", 40.0, meat, 80.0), Piece("ball", 20.0, meat)):
         stages = (low, turned) if piece.form == "slab" else (CookStage("oven", SHUT, around, "time", 40.0, around),)
         cooked = cook(Setup(piece, stages, low, 5.0, 100.0, 70.0), keep_every_s=10.0)
