@@ -21,9 +21,9 @@ from scipy.integrate import solve_ivp
 from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, keepers_loaf, night_watch_balls, slipway_smash
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
-from vianda.core.heat.conduction.body import SLAB_CELLS, Piece, body_of
+from vianda.core.heat.conduction.body import SLAB_CELLS, PieceGeometry, body_of
 from vianda.core.heat.conduction.faces import Face
-from vianda.core.heat.conduction.meat import Meat
+from vianda.core.heat.conduction.meat import Material
 from vianda.core.heat.conduction.props import conductivity_of, heat_content
 from vianda.core.heat.conduction.run import Factors, Setup, Simulation
 from vianda.core.heat.conduction.slab import HEAT_IN, HEAT_OUT
@@ -38,7 +38,7 @@ from vianda.runtime.engine import RememberingEngine
 
 Array = npt.NDArray[np.float64]
 # Without fat, which would run out of ours and not of theirs.
-LEAN = Meat((0.76, 0.22, 0.0, 0.0, 0.02))
+LEAN = Material((0.76, 0.22, 0.0, 0.0, 0.02))
 SECONDS, HOT_C, H, LATENT = 480.0, 230.0, 350.0, 2.26e6
 
 
@@ -95,7 +95,7 @@ def pieces() -> None:
         assert last is not None
         name = f"{formula.name:26} {formula.dish.style:14}"
         print(
-            f"{name} one run {ms:6.1f} ms, with doubt {whole:6.0f} ms;"
+            f"{name} one run {ms:6.1f} ms, with uncertainty {whole:6.0f} ms;"
             f" core off finer at most {off:+.2f} K; heat closes to {closure:.1e}"
         )
 
@@ -128,7 +128,7 @@ def _slab(piece_mm: float = 20.0, hot_c: float = HOT_C) -> Setup:
     plate = Face("liquid", hot_c, H)
     above = Face("liquid", 40.0, 10.0)
     stage = CookStage("surface", plate, above, "time", SECONDS)
-    return Setup(Piece("slab", piece_mm, LEAN), (stage,), stage, 5.0, hot_c, 70.0, factors=Factors(drip=1e-6))
+    return Setup(PieceGeometry("slab", piece_mm, LEAN), (stage,), stage, 5.0, hot_c, 70.0, factors=Factors(drip=1e-6))
 
 
 def _enthalpy_rate(setup: Setup) -> tuple[Callable[[float, Array], Array], Array, Callable[[Array], Array]]:

@@ -8,6 +8,7 @@ from __future__ import annotations
 import statistics
 import sys
 import time
+from datetime import date
 from decimal import Decimal
 
 from vianda.core.inventory.inventory import Larder, starter_larder
@@ -29,10 +30,10 @@ TWELVE = (
     "flank",
     "shoulder-clod",
 )
-TODAY = "2026-11-24"
+TODAY = date(2026, 11, 24)
 # A box of each of a few meats, to be used up on different days.
 LOTS = tuple(
-    Lot(f"{meat}-box", meat, f"{meat} box", 9000, Decimal("9"), TODAY, f"2026-11-{day}")
+    Lot(f"{meat}-box", meat, f"{meat} box", 9000, Decimal("9"), TODAY, date(2026, 11, day))
     for meat, day in (("chuck", 25), ("rib", 26), ("brisket-point", 27), ("round", 29))
 )
 LARDER = Larder.of(starter_larder().meats.values(), LOTS)

@@ -112,8 +112,11 @@ def bare_kitchen(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
 
 
 @pytest.fixture(scope="module")
-def by_habit() -> Iterator[None]:
-    """For rules that have nothing to do with heat: the plan stays that of habit, so that nothing is simulated."""
+def by_practice() -> Iterator[None]:
+    """For rules that have nothing to do with heat.
+
+    The plan stays that of usual practice, so that nothing is simulated.
+    """
     with pytest.MonkeyPatch.context() as patch:
         patch.setattr("vianda.core.pipeline.compute.computed_heat", lambda case, engine: ComputedHeat(case.usual, 0.0))
         yield

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import fields, replace
+from types import SimpleNamespace
 
 from vianda.core.demo.formulas import slipway_smash
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.choose import choose_style
+from vianda.core.evaluation.evaluate import evaluate, sheets
 from vianda.core.inventory.inventory import starter_larder
 from vianda.core.model.formula import BlendPart, Formula, MixLine
 
@@ -49,6 +51,13 @@ def mixed(*, style: str = "ball-baked", lines: tuple[MixLine, ...] | None = None
         else:
             raise AttributeError(name)
     return formula
+
+
+def whole(formula: Formula, **given: object) -> SimpleNamespace:
+    """Every figure of a formula, with what is opened beside them."""
+    evaluation, behind = evaluate(formula, **given), sheets(formula, **given)  # type: ignore[arg-type]
+    named = {f.name: getattr(part, f.name) for part in (evaluation, behind) for f in fields(part)}
+    return SimpleNamespace(**named)
 
 
 def lines(**per_hundred: float) -> tuple[MixLine, ...]:

@@ -16,7 +16,7 @@ from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
-from vianda.core.heat.run_setup import Asked
+from vianda.core.heat.run_setup import Overrides
 from vianda.core.inventory.inventory import starter_larder
 from vianda.core.model.edit import Choose, Edit
 from vianda.core.model.formula import Formula, HeatStage
@@ -32,14 +32,16 @@ def edited(formula: Formula, *edits: Edit) -> Formula:
     return formula
 
 
-def curve_of(formula: Formula, *edits: Edit, kitchen: Kitchen = KITCHEN, asked: Asked | None = None) -> HeatCurve:
-    """The curve without its doubt."""
+def curve_of(
+    formula: Formula, *edits: Edit, kitchen: Kitchen = KITCHEN, overrides: Overrides | None = None
+) -> HeatCurve:
+    """The curve without its uncertainty."""
     case = prepare(edited(formula, *edits), larder=LARDER, kitchen=kitchen).case
-    return heat_curve(case, asked=asked or Asked())
+    return heat_curve(case, overrides=overrides or Overrides())
 
 
 def whole_curve(formula: Formula, *edits: Edit) -> HeatCurve:
-    """The curve with all its doubt."""
+    """The curve with all its uncertainty."""
     steps = list(curve_steps(prepare(edited(formula, *edits), larder=LARDER, kitchen=KITCHEN).case))
     last = steps[-1]
     assert isinstance(last, HeatCurve)

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from vianda.core.heat.conduction.body import Piece
+from vianda.core.heat.conduction.body import PieceGeometry
 from vianda.core.heat.conduction.faces import SHUT, Face
-from vianda.core.heat.conduction.meat import Meat
+from vianda.core.heat.conduction.meat import Material
 from vianda.core.heat.conduction.run import Factors, Setup, Simulation
 from vianda.core.heat.conduction.stages import CookStage, air
 
 AS_USUAL = Factors()
-MINCE = Meat((0.60, 0.17, 0.22, 0.0, 0.01))
+MINCE = Material((0.60, 0.17, 0.22, 0.0, 0.01))
 OVER = air(40.0, 8.0)
 OVEN = air(218.0, 28.0)
 ROOM = CookStage("rest", air(22.0, 8.0), air(22.0, 8.0), "time", 180.0, air(22.0, 8.0))
@@ -28,7 +28,7 @@ def flat(
     high: Face = OVER,
     start_c: float = 5.0,
     flip: bool = True,
-    meat: Meat = MINCE,
+    meat: Material = MINCE,
     factors: Factors = AS_USUAL,
     **more: object,
 ) -> Setup:
@@ -39,7 +39,7 @@ def flat(
     if flip:
         stages.append(CookStage("surface", under, high, "time", half, flip=True))
     return Setup(
-        Piece("slab", size_mm, meat), tuple(stages), ROOM, start_c, under.temp_c, 70.0, factors=factors, **more
+        PieceGeometry("slab", size_mm, meat), tuple(stages), ROOM, start_c, under.temp_c, 70.0, factors=factors, **more
     )  # type: ignore[arg-type]
 
 
@@ -49,7 +49,7 @@ def ball(
     *,
     around: Face = OVEN,
     start_c: float = 5.0,
-    meat: Meat = MINCE,
+    meat: Material = MINCE,
     factors: Factors = AS_USUAL,
     **more: object,
 ) -> Setup:
@@ -57,7 +57,7 @@ def ball(
     stage = CookStage("oven", SHUT, around, "time", seconds)
     rest = CookStage("rest", SHUT, air(22.0, 8.0), "time", 180.0)
     return Setup(
-        Piece("ball", diameter_mm, meat), (stage,), rest, start_c, around.temp_c, 70.0, factors=factors, **more
+        PieceGeometry("ball", diameter_mm, meat), (stage,), rest, start_c, around.temp_c, 70.0, factors=factors, **more
     )  # type: ignore[arg-type]
 
 
@@ -68,7 +68,7 @@ def loaf(
     *,
     around: Face | None = None,
     start_c: float = 5.0,
-    meat: Meat = MINCE,
+    meat: Material = MINCE,
     factors: Factors = AS_USUAL,
     **more: object,
 ) -> Setup:
@@ -76,7 +76,14 @@ def loaf(
     hot = air(175.0, 28.0) if around is None else around
     stage = CookStage("oven", Face("liquid", hot.temp_c, 20.0), hot, "time", seconds, hot)
     return Setup(
-        Piece("block", height_mm, meat, width_mm), (stage,), ROOM, start_c, hot.temp_c, 70.0, factors=factors, **more
+        PieceGeometry("block", height_mm, meat, width_mm),
+        (stage,),
+        ROOM,
+        start_c,
+        hot.temp_c,
+        70.0,
+        factors=factors,
+        **more,
     )  # type: ignore[arg-type]
 
 

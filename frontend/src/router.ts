@@ -1,26 +1,16 @@
 import { createRouter } from "sv-router";
-import BenchScreen from "./screens/bench/BenchScreen.svelte";
-import KitchenScreen from "./screens/kitchen/KitchenScreen.svelte";
-import LarderScreen from "./screens/larder/LarderScreen.svelte";
-import LogEntry from "./screens/log/LogEntry.svelte";
-import LogScreen from "./screens/log/LogScreen.svelte";
-import PantryScreen from "./screens/pantry/PantryScreen.svelte";
-import ShelfScreen from "./screens/shelf/ShelfScreen.svelte";
-import SlipScreen from "./screens/slip/SlipScreen.svelte";
-import StoveScreen from "./screens/stove/StoveScreen.svelte";
-import WeighScreen from "./screens/weigh/WeighScreen.svelte";
-import Lost from "./screens/Lost.svelte";
 
+// Each screen is fetched when it is first opened.
 export const { p, navigate, isActive, route } = createRouter({
-  "/": ShelfScreen,
-  "/formula/:id/:step": BenchScreen,
-  "/stove/:id": StoveScreen,
-  "/weigh/:id": WeighScreen,
-  "/log": LogScreen,
-  "/log/:id": LogEntry,
-  "/larder": LarderScreen,
-  "/pantry": PantryScreen,
-  "/slip/:id": SlipScreen,
-  "/kitchen": KitchenScreen,
-  "*": Lost,
+  "/": () => import("./screens/shelf/ShelfScreen.svelte"),
+  "/formula/:id/:step": () => import("./screens/bench/BenchScreen.svelte"),
+  "/stove/:id": () => import("./screens/stove/StoveScreen.svelte"),
+  "/weigh/:id": () => import("./screens/weigh/WeighScreen.svelte"),
+  "/log": () => import("./screens/log/LogScreen.svelte"),
+  "/log/:id": () => import("./screens/log/LogEntry.svelte"),
+  "/larder": () => import("./screens/larder/LarderScreen.svelte"),
+  "/pantry": () => import("./screens/pantry/PantryScreen.svelte"),
+  "/slip/:id": () => import("./screens/slip/SlipScreen.svelte"),
+  "/kitchen": () => import("./screens/kitchen/KitchenScreen.svelte"),
+  "*": () => import("./screens/Lost.svelte"),
 });

@@ -12,7 +12,7 @@ from pydantic import TypeAdapter
 
 from vianda.core.basis.errors import CoreError
 from vianda.core.counsel.listing import counsel_document
-from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.evaluation.evaluate import Evaluation, Sheets, evaluate, sheets
 from vianda.interchange.formula_file import formula_file_schema, read_text
 from vianda.runtime.machine_code import keep_on_disk
 
@@ -37,11 +37,14 @@ def _evaluate(path: str) -> int:
     try:
         bundle = read_text(text)
         result = evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen)
+        behind = sheets(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen)
     except CoreError as error:
         where = f" ({error.field})" if error.field else ""
         print(f"vianda: {error.title}: {error.detail}{where}", file=sys.stderr)
         return 1
-    print(TypeAdapter(Evaluation).dump_json(result, indent=2).decode())
+    whole = TypeAdapter(Evaluation).dump_python(result, mode="json", exclude_none=True)
+    whole |= TypeAdapter(Sheets).dump_python(behind, mode="json", exclude_none=True)
+    print(json.dumps(whole, indent=2, ensure_ascii=False))
     return 0
 
 

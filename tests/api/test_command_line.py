@@ -67,10 +67,10 @@ def test_a_file_that_is_not_there_or_not_text_is_said(tmp_path: Path, capsys) ->
 
 def test_a_formula_that_cannot_be_is_refused_with_its_place(file: Path, capsys) -> None:
     content = json.loads(file.read_text())
-    content["formula"]["heat"]["core_target_c"] = 20.0
+    content["formula"]["heat"]["target_core_temp_c"] = 20.0
     file.write_text(json.dumps(content))
     assert cli.main(["evaluate", str(file)]) == 1
-    assert "(/heat/core_target_c)" in capsys.readouterr().err
+    assert "(/heat/target_core_temp_c)" in capsys.readouterr().err
 
 
 def test_the_generated_documents_are_printed(capsys) -> None:

@@ -9,11 +9,11 @@ import pytest
 
 from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, keepers_loaf, slipway_smash
 from vianda.core.model.formula import Formula
-from vianda.interchange.formula_model import FormulaModel
+from vianda.interchange.kinds import FORMULAS
 
 
 def _body(formula: Formula, **more: object) -> dict:
-    return {"formula": FormulaModel.from_core(formula).model_dump(mode="json"), **more}
+    return {"formula": FORMULAS.plain(formula), **more}
 
 
 def _lines(client, formula: Formula, **more: object) -> list[dict]:
@@ -27,7 +27,7 @@ def test_first_a_curve_then_how_its_doubt_comes_along_then_the_whole(client) -> 
     formula = _changed(slipway_smash(), surface_temp_c=237.0)
     first, *between, last = _lines(client, formula)
     assert first["kind"] == last["kind"] == "curve"
-    assert first["doubt"] is None
+    assert first["uncertainty"] is None
     assert [line["kind"] for line in between] == ["progress"] * len(between)
     assert between
     assert last["flip_s"]["low"] < last["flip_s"]["usual"] < last["flip_s"]["high"]
@@ -110,7 +110,7 @@ def test_ways_questions_afterwards_and_signs(client) -> None:
     assert not ways["by_hand"]
     assert {s["key"] for s in ways["signs"]} == {"hand-2", "hand-5", "hand-8"}
     asked = client.post("/api/heat/ask", json=_body(harbour_light_pub(), kind="reach-floor")).get_json()
-    assert asked["change"]["figure"] == "core_target"
+    assert asked["change"]["figure"] == "target_core_temp"
     after = client.post("/api/heat/after", json=_body(slipway_smash())).get_json()
     assert [line["key"] for line in after] == ["hold", "cool", "reheat"]
     guess = client.post("/api/heat/signs", json={"signs": ["drop-skitters"], "fat": ""}).get_json()

@@ -10,9 +10,9 @@ from pathlib import Path
 import pytest
 
 from vianda.core.demo.formulas import slipway_smash
-from vianda.interchange.formula_model import FormulaModel
+from vianda.interchange.kinds import FORMULAS
 
-FORMULA = FormulaModel.from_core(slipway_smash()).model_dump(mode="json")
+FORMULA = FORMULAS.plain(slipway_smash())
 
 
 def _cli(content: dict, tmp_path: Path) -> dict:
@@ -54,7 +54,8 @@ def test_the_command_line_gives_the_same_figures_as_the_bench(client, tmp_path: 
     export = client.get(f"/api/formulas/{stored['id']}/export")
     assert "slipway-smash.vianda.json" in export.headers["Content-Disposition"]
     bench = client.post("/api/evaluate", json={"formula": stored["formula"]}).get_json()["evaluation"]
-    assert _cli(export.get_json(), tmp_path) == bench
+    behind = client.post("/api/sheets", json={"formula": stored["formula"]}).get_json()
+    assert _cli(export.get_json(), tmp_path) == {**bench, **behind}
 
 
 def test_a_file_comes_back_as_the_same_formula(client) -> None:

@@ -1,4 +1,4 @@
-"""Breads and wares of the kitchen over the wire: what cannot be, and what a formula still needs."""
+"""Breads and moulds of the kitchen over the wire: what cannot be, and what a formula still needs."""
 
 from __future__ import annotations
 
@@ -11,11 +11,11 @@ def _save(client, **changed):
 
 
 def _wares(client) -> list[dict]:
-    return client.get("/api/kitchen").get_json()["kitchen"]["wares"]
+    return client.get("/api/kitchen").get_json()["kitchen"]["moulds"]
 
 
 @pytest.mark.parametrize(
-    ("ware", "says"),
+    ("mould", "says"),
     [
         ({"kind": "tin", "length_mm": 220, "width_mm": 0, "height_mm": 65}, "measures 5 to 1000 mm"),
         ({"kind": "tin", "length_mm": 220, "width_mm": 110, "height_mm": 65, "base_length_mm": 300}, "never wider"),
@@ -27,9 +27,9 @@ def _wares(client) -> list[dict]:
         ({"kind": "scoop", "scoop_number": 2}, "numbered 4 to 100"),
     ],
 )
-def test_a_ware_that_cannot_be_is_refused_with_the_reason(client, ware: dict, says: str) -> None:
+def test_a_ware_that_cannot_be_is_refused_with_the_reason(client, mould: dict, says: str) -> None:
     before = _wares(client)
-    answer = _save(client, wares=[*before, {"key": "odd", "name": "Odd one", **ware}])
+    answer = _save(client, moulds=[*before, {"key": "odd", "name": "Odd one", **mould}])
     assert answer.status_code == 422
     assert says in answer.get_json()["detail"]
     assert _wares(client) == before
@@ -58,7 +58,7 @@ def test_what_a_formula_is_made_for_cannot_be_put_away(client) -> None:
     assert "“Slipway smash” is made for “Soft bun, 100 mm”" in answer.get_json()["detail"]
     assert client.get("/api/kitchen").get_json()["kitchen"] == kitchen
     # Nobody shapes with a ring of 120 mm.
-    assert _save(client, wares=[w for w in kitchen["wares"] if w["key"] != "ring-120"]).status_code == 200
+    assert _save(client, moulds=[w for w in kitchen["moulds"] if w["key"] != "ring-120"]).status_code == 200
 
 
 def _surfaces(client) -> list[dict]:

@@ -5,9 +5,9 @@ from __future__ import annotations
 import pytest
 
 from vianda.core.demo.formulas import keepers_loaf, slipway_smash
-from vianda.interchange.formula_model import FormulaModel
+from vianda.interchange.kinds import FORMULAS
 
-FORMULA = FormulaModel.from_core(slipway_smash()).model_dump(mode="json")
+FORMULA = FORMULAS.plain(slipway_smash())
 LOT = {
     "key": "new",
     "meat": "chuck",
@@ -260,10 +260,10 @@ def test_an_answer_that_is_sure_says_what_that_costs(client) -> None:
 
 
 def test_words_of_taste_choose_a_blend_for_a_loaf_and_leave_it_a_loaf(client) -> None:
-    loaf = FormulaModel.from_core(keepers_loaf()).model_dump(mode="json")
+    loaf = FORMULAS.plain(keepers_loaf())
     answer = client.post("/api/target/propose", json={"formula": loaf, "words": "rich, crusty"})
     assert answer.status_code == 200
     done = answer.get_json()["formula"]
     assert done["dish"] == loaf["dish"]
-    assert done["mix"] == loaf["mix"]
+    assert FORMULAS.of(done).mix == keepers_loaf().mix
     assert done["parts"] != loaf["parts"]

@@ -5,10 +5,10 @@ from __future__ import annotations
 import pytest
 
 from vianda.core.demo.formulas import keepers_loaf, slipway_smash
-from vianda.interchange.formula_model import FormulaModel
+from vianda.interchange.kinds import FORMULAS
 
-LOAF = FormulaModel.from_core(keepers_loaf()).model_dump(mode="json")
-SMASH = FormulaModel.from_core(slipway_smash()).model_dump(mode="json")
+LOAF = FORMULAS.plain(keepers_loaf())
+SMASH = FORMULAS.plain(slipway_smash())
 
 
 def _thing(client, key: str) -> dict:

@@ -8,9 +8,9 @@ import pytest
 from peewee import OperationalError
 
 from vianda.core.demo.formulas import slipway_smash
-from vianda.interchange.formula_model import FormulaModel
+from vianda.interchange.kinds import FORMULAS
 
-FORMULA = FormulaModel.from_core(slipway_smash()).model_dump(mode="json")
+FORMULA = FORMULAS.plain(slipway_smash())
 
 
 def _post(client, path: str, body, **options):
@@ -51,11 +51,11 @@ def _is_problem(answer, status: int, code: str) -> dict:
         ("/formula/dish/guests", 2.5, "invalid", "/formula/dish/guests"),
         ("/formula/dish/guests", True, "invalid", "/formula/dish/guests"),
         ("/formula/name", "", "invalid", "/formula/name"),
-        ("/formula/parts/0/share_frac", 0.9, "infeasible-blend", "/parts"),
-        ("/formula/parts/0/meat", "unicorn", "unknown-item", "/parts/0/meat"),
-        ("/formula/dish/style", "boiled", "unknown-item", "/dish/style"),
-        ("/formula/heat/core_target_c", 12, "out-of-range", "/heat/core_target_c"),
-        ("/formula/shape/thickness_mm", 1.0, "out-of-range", "/shape/thickness_mm"),
+        ("/formula/parts/0/share_frac", 0.9, "infeasible-blend", "/formula/parts"),
+        ("/formula/parts/0/meat", "unicorn", "unknown-item", "/formula/parts/0/meat"),
+        ("/formula/dish/style", "boiled", "unknown-item", "/formula/dish/style"),
+        ("/formula/heat/target_core_temp_c", 12, "out-of-range", "/formula/heat/target_core_temp_c"),
+        ("/formula/shape/thickness_mm", 1.0, "out-of-range", "/formula/shape/thickness_mm"),
         ("/formula/parts/0/meat", "'; DROP TABLE meat; --", "invalid", "/formula/parts/0/meat"),
     ],
 )

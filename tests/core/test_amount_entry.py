@@ -60,10 +60,12 @@ def test_a_vague_word_is_a_guess_whose_doubt_is_shown(word: str) -> None:
 
 
 def test_a_weighing_is_surer_than_a_cup_and_a_cup_than_a_glug() -> None:
-    doubts = [read_amount(t, PANTRY["olive-oil"], meat_mass_g=700).doubt_frac for t in ("13 g", "1 tbsp", "a glug")]
-    assert doubts == sorted(doubts)
-    assert doubts[0] == 0
-    assert read_amount("1/3 cup", PANTRY["panko"], meat_mass_g=700).doubt_frac > doubts[1]
+    uncertainties = [
+        read_amount(t, PANTRY["olive-oil"], meat_mass_g=700).uncertainty_frac for t in ("13 g", "1 tbsp", "a glug")
+    ]
+    assert uncertainties == sorted(uncertainties)
+    assert uncertainties[0] == 0
+    assert read_amount("1/3 cup", PANTRY["panko"], meat_mass_g=700).uncertainty_frac > uncertainties[1]
 
 
 @pytest.mark.parametrize(
@@ -72,8 +74,8 @@ def test_a_weighing_is_surer_than_a_cup_and_a_cup_than_a_glug() -> None:
         ("", "milk", "Nothing was typed"),
         ("a lot", "milk", "not an amount of whole milk"),
         ("3 cloves", "milk", "not an amount"),
-        ("-2 eggs", "egg", "below nought"),
-        ("1/0 cup", "milk", "divides by nought"),
+        ("-2 eggs", "egg", "below zero"),
+        ("1/0 cup", "milk", "divides by zero"),
         ("1e308 cups", "milk", "not an amount"),
         ("99999999999 kg", "milk", "more than a tonne"),
         ("nan", "milk", "not an amount"),

@@ -56,7 +56,7 @@ def test_mass_and_fat_close_and_rounding_explains_the_rest(
 @given(PARTS)
 def test_doubt_shares_sum_to_the_whole_doubt(parts: list[tuple[str, float]]) -> None:
     blend = blend_figures(_normal(parts), larder=starter_larder(), batch_mass_g=1000, step_g=1, band_frac=BAND)
-    assert sum(p.doubt_share_frac for p in blend.parts) == pytest.approx(1.0)
+    assert sum(p.uncertainty_share_frac for p in blend.parts) == pytest.approx(1.0)
 
 
 @given(PARTS, st.sampled_from(KEYS), st.floats(0.01, 0.9))

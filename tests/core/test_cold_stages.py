@@ -6,6 +6,7 @@ from dataclasses import replace
 
 import pytest
 
+from formulas import whole
 from heat_formulas import KITCHEN, LARDER, curve_of, edited
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.demo.formulas import (
@@ -90,7 +91,7 @@ def test_the_long_steps_in_the_cold_are_short_enough(formula: Formula) -> None:
 
 def test_the_plan_and_the_stove_say_it_first_and_count_it_apart() -> None:
     plain = evaluate(slipway_smash(), larder=LARDER, kitchen=KITCHEN)
-    cold = evaluate(_after(slipway_smash(), FREEZER), larder=LARDER, kitchen=KITCHEN)
+    cold = whole(_after(slipway_smash(), FREEZER), larder=LARDER, kitchen=KITCHEN)
     assert plain.heat.before == ()
     assert [s.timer_s for s in cold.heat.before] == [1200.0]
     assert [s.kind for s in cold.stove.before] == ["chill", "ready"]

@@ -12,14 +12,14 @@ from hypothesis import strategies as st
 from heat_rigs import MINCE, OVEN, ball, core, core_after, flat, loaf, plate, through
 from vianda.core.heat.conduction.body import Middle
 from vianda.core.heat.conduction.faces import SHUT, Face
-from vianda.core.heat.conduction.meat import FAT, WATER, Meat
+from vianda.core.heat.conduction.meat import FAT, WATER, Material
 from vianda.core.heat.conduction.props import FREEZING_C, blend, content_at, heat_content, ice_frac, temperature_at
 from vianda.core.heat.conduction.run import Factors, Setup, Simulation
 from vianda.core.heat.conduction.skin import drying_kg_m2_s, link, vapour_pressure_pa
 from vianda.core.heat.conduction.slab import BROWN_LOW, FAT_LOST, HEAT_IN, HEAT_OUT, WATER_LOST
 from vianda.core.heat.conduction.stages import CookStage, air
 
-LEAN = Meat((0.70, 0.20, 0.08, 0.0, 0.02))
+LEAN = Material((0.70, 0.20, 0.08, 0.0, 0.02))
 SMASH, GRILL, BALL, LOAF = flat(6, 60), flat(20, 480), ball(42, 900), loaf(110, 65, 3600)
 FROZEN = flat(16, 600, start_c=-18.0)
 
@@ -155,7 +155,7 @@ def test_steam_under_a_cover_heats_a_cold_face_and_keeps_it_wet() -> None:
 
 
 def test_what_lies_in_the_middle_is_not_meat_and_heats_by_its_own_measure() -> None:
-    cheese = Meat((0.40, 0.25, 0.30, 0.02, 0.03))
+    cheese = Material((0.40, 0.25, 0.30, 0.02, 0.03))
     filled = flat(24, 480)
     filled = replace(filled, piece=replace(filled.piece, middle=Middle(cheese, 6.0)))
     run = through(filled)
@@ -203,7 +203,7 @@ def test_no_cook_in_the_declared_range_breaks(
     size: float, temp: float, h: float, start: float, fat: float, kind: str, form: str, drip: float
 ) -> None:
     shares = (0.77 - 0.76 * fat, 0.22 - 0.22 * fat, fat, 0.0, 0.01)
-    meat = Meat(tuple(s / sum(shares) for s in shares))  # type: ignore[arg-type]
+    meat = Material(tuple(s / sum(shares) for s in shares))  # type: ignore[arg-type]
     face, factors = _face(kind, temp, h), Factors(drip=drip)
     if form == "slab":
         setup = flat(size, 240, low=face, start_c=start, meat=meat, factors=factors)

@@ -3,18 +3,19 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from datetime import date
 from decimal import Decimal
 
 import pytest
 
-from formulas import blended, lines, mixed, smash
+from formulas import blended, lines, mixed, smash, whole
 from vianda.core.counsel.rules import ALL_RULES
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.editing.set_shape import set_filling
 from vianda.core.equipment.kitchen import Kitchen, Scale
 from vianda.core.evaluation.evaluate import Evaluation, evaluate
-from vianda.core.inventory.evidence import told
+from vianda.core.inventory.evidence import evidence_of
 from vianda.core.inventory.inventory import Larder, starter_larder
 from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import HouseFormula, HouseLine, Ingredient, starter_pantry
@@ -52,10 +53,21 @@ COARSE = Scale(step_g=5, capacity_g=5000)
 SMALL = Scale(step_g=1, capacity_g=2000)
 
 BOXES = (
-    Lot("odd", "sirloin", "Odd box", 9000, Decimal("14.8"), "2026-11-20", "", (told("laboratory", 0.45),)),
-    Lot("fair", "sirloin", "Fair box", 9000, Decimal("14.8"), "2026-11-20", "", (told("laboratory", 0.10),)),
-    Lot("low", "chuck", "Low box", 1000, Decimal("9.4"), "2026-11-20", ""),
-    Lot("full", "chuck", "Full box", 9000, Decimal("9.4"), "2026-11-20", ""),
+    Lot(
+        "odd", "sirloin", "Odd box", 9000, Decimal("14.8"), date(2026, 11, 20), None, (evidence_of("laboratory", 0.45),)
+    ),
+    Lot(
+        "fair",
+        "sirloin",
+        "Fair box",
+        9000,
+        Decimal("14.8"),
+        date(2026, 11, 20),
+        None,
+        (evidence_of("laboratory", 0.10),),
+    ),
+    Lot("low", "chuck", "Low box", 1000, Decimal("9.4"), date(2026, 11, 20), None),
+    Lot("full", "chuck", "Full box", 9000, Decimal("9.4"), date(2026, 11, 20), None),
 )
 
 
@@ -109,15 +121,15 @@ CASES = [
     ("shape.tin-overflows", _tinned(1500), _tinned(1450), None),
     ("shape.tin-full", _tinned(1300), _tinned(1200), None),
     ("shape.rim-narrow", _filled(rim_mm=9.9), _filled(rim_mm=10), None),
-    ("shape.core-walls-thin", _filled(share=0.25, rim_mm=24), _filled(share=0.25), None),
-    ("shape.core-heavy", _filled(share=0.26), _filled(share=0.25), None),
-    ("shape.core-no-room", _filled(share=0.01, rim_mm=50), _filled(share=0.01, rim_mm=40), None),
+    ("shape.filling-walls-thin", _filled(share=0.25, rim_mm=24), _filled(share=0.25), None),
+    ("shape.filling-heavy", _filled(share=0.26), _filled(share=0.25), None),
+    ("shape.filling-no-room", _filled(share=0.01, rim_mm=50), _filled(share=0.01, rim_mm=40), None),
     ("shape.eggs-do-not-fit", _egg_loaf(0.2), _egg_loaf(0.09), None),
     ("shape.egg-wall-thin", _egg_loaf(0.09, height=72), _egg_loaf(0.09, height=74), None),
     (
         "shape.scoop-off",
-        mixed(style="ball-baked", ware="scoop-24", piece_mass_g=45),
-        mixed(style="ball-baked", ware="scoop-24", piece_mass_g=41),
+        mixed(style="ball-baked", mould="scoop-24", piece_mass_g=45),
+        mixed(style="ball-baked", mould="scoop-24", piece_mass_g=41),
         None,
     ),
     ("shape.over-the-bun", smash(thickness_mm=5), smash(thickness_mm=6), None),
@@ -133,8 +145,8 @@ CASES = [
         None,
     ),
     ("shape.too-few", smash(spare_pieces=-1), smash(spare_pieces=0), None),
-    ("heat.below-floor", smash(core_target_c=68.2), smash(core_target_c=68.4), None),
-    ("heat.hold-needed", smash(core_target_c=69), smash(core_target_c=71.1), None),
+    ("heat.below-floor", smash(target_core_temp_c=68.2), smash(target_core_temp_c=68.4), None),
+    ("heat.hold-needed", smash(target_core_temp_c=69), smash(target_core_temp_c=71.1), None),
     ("heat.by-thermometer", smash(style="thick", thickness_mm=28, piece_mass_g=225), smash(), None),
     (
         "heat.falls-short",
@@ -142,7 +154,7 @@ CASES = [
         smash(),
         None,
     ),
-    ("heat.habit-falls-short", smash(style="grilled", thickness_mm=22, piece_mass_g=140), smash(), None),
+    ("heat.practice-falls-short", smash(style="grilled", thickness_mm=22, piece_mass_g=140), smash(), None),
     ("heat.surface-too-cool", smash(surface_temp_c=199), smash(surface_temp_c=200), None),
     ("heat.surface-too-hot", smash(surface_temp_c=261), smash(surface_temp_c=260), None),
     ("heat.wrong-surface", smash(surface="charcoal-grate"), smash(surface="iron-pan"), None),
@@ -250,8 +262,8 @@ CASES = [
     ),
     (
         "mix.guessed",
-        mixed(lines=_line("olive-oil", 0.01, doubt_frac=0.45)),
-        mixed(lines=_line("olive-oil", 0.01, doubt_frac=0.35)),
+        mixed(lines=_line("olive-oil", 0.01, uncertainty_frac=0.45)),
+        mixed(lines=_line("olive-oil", 0.01, uncertainty_frac=0.35)),
         None,
     ),
     ("mix.hidden-fish", _bowl(put={"worcester": 1}), _bowl(put={"soy_sauce": 1}), None),
@@ -320,15 +332,15 @@ def test_a_change_that_counsel_offers_settles_it(larder: Larder, kitchen: Kitche
 
 
 def test_limits_are_read_out_first(larder: Larder, kitchen: Kitchen) -> None:
-    formula = smash(core_target_c=60, surface_temp_c=150, parts=blended(short_rib_plate=1.0))
+    formula = smash(target_core_temp_c=60, surface_temp_c=150, parts=blended(short_rib_plate=1.0))
     severities = [c.severity for c in evaluate(formula, larder=larder, kitchen=kitchen).counsel]
-    assert severities == sorted(severities, key=["limit", "asks", "note"].index)
+    assert severities == sorted(severities, key=["limit", "check", "note"].index)
 
 
 def test_below_the_floor_counsel_names_who_is_at_risk_and_defers(larder: Larder, kitchen: Kitchen) -> None:
     counsel = next(
         c
-        for c in evaluate(smash(core_target_c=60), larder=larder, kitchen=kitchen).counsel
+        for c in evaluate(smash(target_core_temp_c=60), larder=larder, kitchen=kitchen).counsel
         if c.rule == "heat.below-floor"
     )
     assert counsel.severity == "limit"
@@ -337,7 +349,7 @@ def test_below_the_floor_counsel_names_who_is_at_risk_and_defers(larder: Larder,
 
 
 def test_nowhere_is_a_burger_called_safe(larder: Larder, kitchen: Kitchen) -> None:
-    evaluation = evaluate(smash(core_target_c=80), larder=larder, kitchen=kitchen)
+    evaluation = whole(smash(target_core_temp_c=80), larder=larder, kitchen=kitchen)
     texts = [c.title.text + c.reason.text for c in evaluation.counsel]
     texts += [s.text for w in evaluation.workings.values() for s in w.steps]
     assert not any(" safe" in text.lower() for text in texts)

@@ -1,8 +1,9 @@
-"""Changing what is known of one meat must move every figure of doubt as a draw from the larder alone predicts."""
+"""Changing what is known of one meat must move every figure of uncertainty as a draw from the larder alone predicts."""
 
 from __future__ import annotations
 
 from dataclasses import replace
+from datetime import date
 from decimal import Decimal
 
 import numpy as np
@@ -21,7 +22,7 @@ KEYS = ("chuck", "brisket-point", "rib", "round", "trim-50", "mince-unknown", "s
 
 
 def _lot(meat: str, evidence: tuple[Evidence, ...]) -> Lot:
-    return Lot("box", meat, "Box", 9000, Decimal("9"), "2026-11-20", "", evidence)
+    return Lot("box", meat, "Box", 9000, Decimal("9"), date(2026, 11, 20), None, evidence)
 
 
 def _drawn(larder: Larder, parts: tuple[BlendPart, ...], tested: str, found: Evidence | None, seed: int) -> dict:
@@ -77,18 +78,18 @@ def test_evidence_on_one_meat_moves_band_chance_and_ranking_as_the_draw_does(see
         assert blend.fat_low_frac == pytest.approx(draw["low"], abs=0.003)
         assert blend.fat_high_frac == pytest.approx(draw["high"], abs=0.003)
         assert blend.chance_in_band == pytest.approx(draw["in"], abs=0.03)
-        most = max(blend.parts, key=lambda p: p.doubt_share_frac)
-        runner_up = sorted(p.doubt_share_frac for p in blend.parts)[-2]
-        if most.doubt_share_frac - runner_up > 0.05:
+        most = max(blend.parts, key=lambda p: p.uncertainty_share_frac)
+        runner_up = sorted(p.uncertainty_share_frac for p in blend.parts)[-2]
+        if most.uncertainty_share_frac - runner_up > 0.05:
             assert most.meat == draw["most"]
 
 
 def test_counsel_on_doubt_falls_silent_when_the_box_was_tested() -> None:
     parts = blended(mince_unknown=1.0)
-    asked = [c.rule for c in _evaluated(parts, "mince-unknown", None).counsel]
-    told = [c.rule for c in _evaluated(parts, "mince-unknown", Evidence("fat-test", 0.22, 0.02)).counsel]
-    assert "meat.fat-uncertain" in asked
-    assert "meat.fat-uncertain" not in told
+    overrides = [c.rule for c in _evaluated(parts, "mince-unknown", None).counsel]
+    evidence_of = [c.rule for c in _evaluated(parts, "mince-unknown", Evidence("fat-test", 0.22, 0.02)).counsel]
+    assert "meat.fat-uncertain" in overrides
+    assert "meat.fat-uncertain" not in evidence_of
 
 
 def test_no_band_is_a_constant_of_the_dish() -> None:

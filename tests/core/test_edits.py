@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from datetime import date
 from decimal import Decimal
 
 import pytest
@@ -25,7 +26,7 @@ from vianda.core.model import edit as e
 from vianda.core.model.field_table import range_text
 from vianda.core.model.formula import Formula
 
-BOX = Lot("box", "chuck", "Box", 5000, Decimal("9"), "2026-11-20", "")
+BOX = Lot("box", "chuck", "Box", 5000, Decimal("9"), date(2026, 11, 20), None)
 
 
 @pytest.fixture(scope="module")
@@ -142,7 +143,7 @@ def test_nudged_shares_and_grams_move_the_blend(larder: Larder, kitchen: Kitchen
 def test_well_done_with_a_bird_in_it_goes_by_the_birds_line(larder: Larder, kitchen: Kitchen) -> None:
     mixed = smash(parts=blended(chuck=0.5, turkey_ground=0.5))
     done = _apply(e.Choose("doneness", "well-done"), larder, kitchen, mixed)
-    assert done.heat.core_target_c == pytest.approx(USDA_POULTRY.temp_c)
+    assert done.heat.target_core_temp_c == pytest.approx(USDA_POULTRY.temp_c)
 
 
 def test_a_style_brings_its_own_fire_weight_and_bun_but_not_its_own_meat(larder: Larder, kitchen: Kitchen) -> None:

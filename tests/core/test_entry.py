@@ -55,7 +55,7 @@ def test_two_teaspoons_and_a_third_of_a_cup() -> None:
         ("12 stone", "not a unit of mass"),
         ("5 oz 1 lb", "larger unit to the smaller"),
         ("1 lb 4", "without a unit"),
-        ("1/0 lb", "divides by nought"),
+        ("1/0 lb", "divides by zero"),
         ("nan", "was not understood"),
         ("1e308", "not a unit of mass"),
         ("1 g; DROP TABLE formula", "was not understood"),

@@ -7,14 +7,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from formulas import blended, smash
+from formulas import blended, smash, whole
 from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.basis.phrase import Phrase
 from vianda.core.demo.formulas import DEMO_FORMULAS
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.evaluation.evaluate import evaluate, sheets
 from vianda.core.inventory.inventory import Larder, starter_larder
 from vianda.core.model import edit as e
 from vianda.core.model.field_table import FIGURES
@@ -35,15 +35,16 @@ def _phrases(value: object) -> list[Phrase]:
 
 @pytest.mark.parametrize("make", DEMO_FORMULAS)
 def test_every_sentence_has_all_its_quantities(make, larder: Larder, kitchen: Kitchen) -> None:
-    phrases = _phrases(evaluate(make(), larder=larder, kitchen=kitchen))
-    assert len(phrases) > 50
+    given = {"larder": larder, "kitchen": kitchen}
+    phrases = [*_phrases(evaluate(make(), **given)), *_phrases(sheets(make(), **given))]
+    assert len(phrases) > 100
     for phrase in phrases:
         places = {name for _, name, _, _ in string.Formatter().parse(phrase.text) if name}
         assert places == set(phrase.amounts)
 
 
 def test_every_ticket_figure_opens_a_working_with_steps_and_a_source(larder: Larder, kitchen: Kitchen) -> None:
-    evaluation = evaluate(smash(), larder=larder, kitchen=kitchen)
+    evaluation = whole(smash(), larder=larder, kitchen=kitchen)
     for figure in evaluation.ticket:
         working = evaluation.workings[figure.working]
         assert working.steps
@@ -163,7 +164,9 @@ def test_a_newly_chosen_style_starts_without_counsel_on_its_shape_or_surface(
     assert not {r for r in rules if r.startswith(("shape.", "heat.surface", "heat.wrong"))}
 
 
-@pytest.mark.parametrize(("figure", "value"), [("guests", 0), ("guests", 2.5), ("thickness", 1e9), ("core_target", 20)])
+@pytest.mark.parametrize(
+    ("figure", "value"), [("guests", 0), ("guests", 2.5), ("thickness", 1e9), ("target_core_temp", 20)]
+)
 def test_a_value_out_of_range_is_refused_with_the_range(
     larder: Larder, kitchen: Kitchen, figure: e.Figure, value: float
 ) -> None:

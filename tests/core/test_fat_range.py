@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from vianda.core.inventory.evidence import Evidence, disagrees, told, updated, width_after_test
+from vianda.core.inventory.evidence import Evidence, disagrees, evidence_of, updated, width_after_test
 from vianda.core.inventory.fat_range import FatRange, spread_of
 from vianda.core.inventory.inventory import starter_larder
 
@@ -82,7 +82,7 @@ def test_a_symmetric_prior_is_updated_as_the_textbook_says(
 
 def test_two_findings_in_either_order_leave_the_same() -> None:
     prior = LARDER.meat("chuck").fat
-    one, two = told("label", 0.20), Evidence("fat-test", 0.23, 0.02)
+    one, two = evidence_of("label", 0.20), Evidence("fat-test", 0.23, 0.02)
     assert updated(prior, [one, two]) == updated(prior, [two, one])
 
 
@@ -90,7 +90,7 @@ def test_evidence_narrows_and_a_rougher_kind_narrows_less() -> None:
     prior = LARDER.meat("mince-unknown").fat
     widths = []
     for kind in ("laboratory", "label", "butcher"):
-        after = updated(prior, [told(kind, 0.20)])
+        after = updated(prior, [evidence_of(kind, 0.20)])
         widths.append(after.high_frac - after.low_frac)
     assert widths == sorted(widths)
     assert widths[-1] < prior.high_frac - prior.low_frac
@@ -98,10 +98,10 @@ def test_evidence_narrows_and_a_rougher_kind_narrows_less() -> None:
 
 def test_a_box_with_the_wrong_name_is_believed_over_its_name_and_spoken_of() -> None:
     sirloin = LARDER.meat("sirloin").fat
-    found = told("laboratory", 0.45)
+    found = evidence_of("laboratory", 0.45)
     assert updated(sirloin, [found]).usual_frac == pytest.approx(0.45, abs=0.005)
     assert disagrees(sirloin, found)
-    assert not disagrees(sirloin, told("label", 0.10))
+    assert not disagrees(sirloin, evidence_of("label", 0.10))
 
 
 def test_a_test_gains_most_where_least_is_known() -> None:

@@ -13,7 +13,7 @@ from vianda.core.blend.schools import all_schools, follow, school_of
 from vianda.core.blend.taste import propose
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.evaluation.evaluate import evaluate, sheets
 from vianda.core.inventory.inventory import Larder
 from vianda.core.model import edit as e
 from vianda.core.model.formula import BlendPart, Formula, Grind
@@ -57,7 +57,7 @@ def test_each_way_of_keeping_says_what_it_costs(larder: Larder, kitchen: Kitchen
 
 @pytest.mark.parametrize("services", [1, 3, 12])
 def test_a_week_is_pieces_by_weight_by_services(larder: Larder, kitchen: Kitchen, services: int) -> None:
-    slip = evaluate(replace(smash(), grind=Grind(services_per_week=services)), larder=larder, kitchen=kitchen).slip
+    slip = sheets(replace(smash(), grind=Grind(services_per_week=services)), larder=larder, kitchen=kitchen).slip
     assert slip.week_mass_kg == pytest.approx(40 * 85 * services / 1000)
     assert slip.week_pieces == 40 * services
     assert sum(line.trimmed_g for line in slip.lines) > slip.batch_mass_g

@@ -8,7 +8,7 @@ from formulas import blended, smash
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.units import c_from_f
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.evaluation.evaluate import evaluate, sheets
 from vianda.core.heat.doneness import doneness_at, target_for
 from vianda.core.heat.floor import floors_for
 from vianda.core.heat.practice import first_side_s
@@ -108,7 +108,7 @@ def test_habit_says_when_it_may_fall_short(larder: Larder, kitchen: Kitchen, cha
 
 
 def test_every_wave_is_timed_and_the_last_holds_the_rest(larder: Larder, kitchen: Kitchen) -> None:
-    stove = evaluate(smash(guests=21), larder=larder, kitchen=kitchen).stove
+    stove = sheets(smash(guests=21), larder=larder, kitchen=kitchen).stove
     assert stove.at_once * (stove.waves - 1) + stove.last_wave == 42
     assert all(step.timer_s > 0 for step in stove.each_wave if step.kind != "lay")
 

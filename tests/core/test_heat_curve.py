@@ -97,7 +97,7 @@ def test_rules_of_thumb_lie_within_a_quarter(case: tuple, usual_s: float, rel: f
         (SetFigure("surface_temp", 200.0), False),
         (SetFigure("thickness", 5.0), True),
         (SetFigure("thickness", 8.0), False),
-        (SetFigure("core_target", 85.0), False),
+        (SetFigure("target_core_temp", 85.0), False),
         (Choose("firmness", "soft"), True),
         (Choose("firmness", "frozen"), False),
         (Choose("fat", "oil"), True),
@@ -119,7 +119,7 @@ def test_eggs_and_cheese_in_the_middle_do_not_decide() -> None:
 
 
 def test_a_surface_too_cool_is_said_and_not_drawn_as_done() -> None:
-    cold = curve_of(*BAKED, SetFigure("surface_temp", 80.0), SetFigure("core_target", 90.0))
+    cold = curve_of(*BAKED, SetFigure("surface_temp", 80.0), SetFigure("target_core_temp", 90.0))
     assert not cold.reached
     assert cold.peak_c < 90
     assert "pull" not in {m.kind for m in cold.marks}
@@ -130,19 +130,19 @@ def test_doubt_comes_after_the_curve_and_is_largest_where_it_should_be() -> None
         curve_steps(prepare(edited(slipway_smash(), SetFigure("thickness", 6.3)), larder=LARDER, kitchen=KITCHEN).case)
     )
     assert isinstance(steps[0], HeatCurve)
-    assert steps[0].doubt is None
+    assert steps[0].uncertainty is None
     progress = [s.done_frac for s in steps if isinstance(s, Progress)]
     assert progress == sorted(progress)
     assert progress[-1] == 1.0
     last = steps[-1]
     assert isinstance(last, HeatCurve)
-    assert last.doubt is not None
-    assert last.doubt[0].cause == "thickness"
-    assert sum(c.share for c in last.doubt) == pytest.approx(1.0)
+    assert last.uncertainty is not None
+    assert last.uncertainty[0].cause == "thickness"
+    assert sum(c.share for c in last.uncertainty) == pytest.approx(1.0)
     assert last.pull_s.low < last.pull_s.usual < last.pull_s.high
     thick = whole_curve(harbour_light_pub())
-    assert thick.doubt is not None
-    assert thick.doubt[0].cause != "thickness"
+    assert thick.uncertainty is not None
+    assert thick.uncertainty[0].cause != "thickness"
 
 
 def test_the_same_piece_is_reckoned_once_and_a_question_given_up_stops() -> None:
@@ -151,7 +151,7 @@ def test_the_same_piece_is_reckoned_once_and_a_question_given_up_stops() -> None
     steps = curve_steps(prepare(formula, larder=LARDER, kitchen=KITCHEN).case, engine=engine)
     next(steps)
     next(steps)
-    # Whoever hangs up ends it; nothing is kept of a doubt half reckoned.
+    # Whoever hangs up ends it; nothing is kept of a uncertainty half computed.
     steps.close()
     again = list(curve_steps(prepare(formula, larder=LARDER, kitchen=KITCHEN).case, engine=engine))
     assert any(isinstance(s, Progress) for s in again)
@@ -182,7 +182,7 @@ def test_hotter_or_thinner_never_takes_longer(
             Choose("firmness", firmness),
             SetFigure("thickness", thickness),
             SetFigure("surface_temp", temp),
-            SetFigure("core_target", target),
+            SetFigure("target_core_temp", target),
         )
         usual = curve_of(*base)
         hotter = curve_of(*base, SetFigure("surface_temp", temp + 10 * more))

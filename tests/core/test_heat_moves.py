@@ -11,7 +11,7 @@ from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, keepers_loaf, slipway_smash, supply_boat_ragu
 from vianda.core.equipment.heating import Heating
 from vianda.core.heat.curve import HeatCurve
-from vianda.core.heat.run_setup import Asked
+from vianda.core.heat.run_setup import Overrides
 from vianda.core.model.edit import Choose, SetFigure, SetStages
 from vianda.core.model.formula import HeatStage
 
@@ -100,7 +100,7 @@ def test_a_crowded_plate_falls_further_than_a_lone_piece() -> None:
 
 
 def test_a_cool_plate_says_how_long_to_wait() -> None:
-    cool = curve_of(slipway_smash(), asked=Asked(surface_now_c=180.0))
+    cool = curve_of(slipway_smash(), overrides=Overrides(surface_now_c=180.0))
     remark = next(r for r in cool.remarks if r.key == "plate-cool")
     assert 20 < remark.title.amounts["wait"].value < 600
     assert cool.pull_s.usual > curve_of(slipway_smash()).pull_s.usual

@@ -1,4 +1,4 @@
-"""The plan of ticket and stove: the computed cook, with habit beside it."""
+"""The plan of ticket and stove: the computed cook, with usual practice beside it."""
 
 from __future__ import annotations
 
@@ -34,12 +34,12 @@ def test_the_plan_is_the_curves_and_habit_stands_beside_it() -> None:
     curve = whole_curve(beacon_grill())
     assert plan.model == "conduction"
     assert plan.on_heat_s.usual == pytest.approx(curve.pull_s.usual, rel=1e-6)
-    # The quick doubt of the ticket is within a tenth of the whole one.
+    # The quick uncertainty of the ticket is within a tenth of the whole one.
     assert plan.on_heat_s.high == pytest.approx(curve.pull_s.high, rel=0.1)
-    habit = prepare(beacon_grill(), larder=LARDER, kitchen=KITCHEN).case.usual
-    assert plan.practice.on_heat_s == habit.on_heat_s
+    usual = prepare(beacon_grill(), larder=LARDER, kitchen=KITCHEN).case.usual
+    assert plan.practice.on_heat_s == usual.on_heat_s
     # What is crumbled for a sauce is timed by look and tenderness.
-    assert _timed(supply_boat_ragu())[1].model == "habit"
+    assert _timed(supply_boat_ragu())[1].model == "practice"
 
 
 def test_a_fire_takes_as_long_to_light_as_its_fuel() -> None:
@@ -63,7 +63,7 @@ def test_a_filled_burger_is_covered_on_its_second_side_and_done_when_habit_says(
     assert second.cue.text.endswith(". Cover it, with a spoonful of water.")
     first = next(s for s in filled.heat.stages if s.kind == "first-side")
     assert "Cover" not in first.cue.text
-    habit = filled.heat.practice.on_heat_s
-    assert habit.low < filled.heat.on_heat_s.usual < habit.high
+    usual = filled.heat.practice.on_heat_s
+    assert usual.low < filled.heat.on_heat_s.usual < usual.high
     open_ = curve_of(*FILLED, SetStages((HeatStage("surface", "two-fifths"), HeatStage("surface", "core", flip=True))))
     assert open_.pull_s.usual > 2 * filled.heat.on_heat_s.usual

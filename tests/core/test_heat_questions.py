@@ -13,7 +13,7 @@ from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.heat.after import afterwards
 from vianda.core.heat.case import CookCase
-from vianda.core.heat.conduction.meat import Meat
+from vianda.core.heat.conduction.meat import Material
 from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
 from vianda.core.heat.firming import firming
 from vianda.core.heat.fit import HIGH, LOW, Observed, ProbeReading, fit, model_cores
@@ -45,7 +45,7 @@ def test_the_thickness_it_names_is_done_in_that_time() -> None:
 def test_a_question_that_has_no_answer_says_so() -> None:
     none = ask(_case(harbour_light_pub()), "how-thick", value=60.0)
     assert none.value is None
-    assert "Not even" in none.said.text
+    assert "Not even" in none.message.text
     with pytest.raises(OutOfRangeError, match="heavy"):
         ask(_case(night_watch_balls()), "how-thick", value=600.0)
     for bad in (None, 1.0, 1e6):
@@ -73,15 +73,15 @@ def test_whether_the_floor_is_met_turns_where_it_is_said_to() -> None:
     pub = _case(harbour_light_pub())
     needed = ask(pub, "reach-floor").value
     assert needed is not None
-    assert "Yes" in ask(pub, "floor-in-time", value=needed + 15).said.text
-    assert "No" in ask(pub, "floor-in-time", value=needed - 40).said.text
+    assert "Yes" in ask(pub, "floor-in-time", value=needed + 15).message.text
+    assert "No" in ask(pub, "floor-in-time", value=needed - 40).message.text
     # As planned a smash that wants the floor meets it.
-    assert "As planned" in ask(_case(slipway_smash()), "reach-floor").said.text
+    assert "As planned" in ask(_case(slipway_smash()), "reach-floor").message.text
 
 
 def test_landing_on_target_pulls_below_it_and_rises_to_it() -> None:
     answer = ask(_case(harbour_light_pub()), "land-on-target")
-    amounts = answer.said.amounts
+    amounts = answer.message.amounts
     assert amounts["pull"].value < 61.0
     assert amounts["core"].value == pytest.approx(61.0, abs=0.3)
 
@@ -118,7 +118,7 @@ def test_a_reading_that_cannot_be_of_this_piece_is_refused() -> None:
     found = fit(setup_of(_case(beacon_grill())), Observed((ProbeReading(60.0, 90.0),)))
     assert found.refused
     assert found.factor == 1.0
-    assert "was not used" in found.said.text
+    assert "was not used" in found.message.text
 
 
 def test_a_thin_piece_learns_from_when_it_was_ready_to_turn_and_from_what_was_left() -> None:
@@ -139,7 +139,7 @@ def test_a_reading_narrows_the_band_and_says_so() -> None:
 
     def last(observed: Observed) -> HeatCurve:
         found = [s for s in curve_steps(case, observed=observed) if isinstance(s, HeatCurve)][-1]
-        assert found.doubt is not None
+        assert found.uncertainty is not None
         return found
 
     core = heat_curve(case)
@@ -148,7 +148,7 @@ def test_a_reading_narrows_the_band_and_says_so() -> None:
     wide, narrow = last(Observed()), last(Observed((ProbeReading(at, reading),)))
     assert narrow.pull_s.high / narrow.pull_s.low < wide.pull_s.high / wide.pull_s.low - 0.05
     assert narrow.fitted is not None
-    assert "Fitted to what you saw" in narrow.fitted.said.text
+    assert "Fitted to what you saw" in narrow.fitted.message.text
 
 
 @pytest.mark.parametrize(
@@ -181,7 +181,7 @@ def test_afterwards_it_is_kept_cooled_and_warmed(formula: Formula) -> None:
 
 def test_cubes_are_firm_when_cooks_say_and_solid_later() -> None:
     # Common practice, no published source: cubes of 2.5–3 cm, 30–45 min, firm but not solid.
-    lean = Meat((0.63, 0.18, 0.18, 0.0, 0.01))
+    lean = Material((0.63, 0.18, 0.18, 0.0, 0.01))
     small, large = firming(edge_mm=25, meat=lean), firming(edge_mm=30, meat=lean)
     assert 22 <= small.firm_s / 60 < large.firm_s / 60 <= 45
     assert large.solid_s > large.firm_s * 1.5

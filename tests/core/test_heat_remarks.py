@@ -12,15 +12,17 @@ from vianda.core.equipment.heating import HOT_ENOUGH_K
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.plate_signs import FATS
 from vianda.core.heat.remarks import SHORT_LOAF_MM, HeatRemark
-from vianda.core.heat.run_setup import Asked
+from vianda.core.heat.run_setup import Overrides
 from vianda.core.model.edit import Choose, Edit, SetFigure, SetStages
 from vianda.core.model.formula import Formula, HeatStage
 
 
 def _remark(
-    key: str, formula: Formula, *edits: Edit, kitchen: Kitchen = KITCHEN, asked: Asked | None = None
+    key: str, formula: Formula, *edits: Edit, kitchen: Kitchen = KITCHEN, overrides: Overrides | None = None
 ) -> HeatRemark | None:
-    return next((r for r in curve_of(formula, *edits, kitchen=kitchen, asked=asked).remarks if r.key == key), None)
+    return next(
+        (r for r in curve_of(formula, *edits, kitchen=kitchen, overrides=overrides).remarks if r.key == key), None
+    )
 
 
 @pytest.mark.parametrize("fat", [f for f in FATS if f])
@@ -43,13 +45,13 @@ def test_fat_flares_over_a_fire_and_not_on_a_plate() -> None:
 
 @pytest.mark.parametrize(("short", "said"), [(HOT_ENOUGH_K + 1, True), (HOT_ENOUGH_K - 1, False), (-20.0, False)])
 def test_a_surface_is_too_cool_from_five_kelvin_on(short: float, said: bool) -> None:
-    now = Asked(surface_now_c=240.0 - short)
-    assert (_remark("plate-cool", slipway_smash(), asked=now) is not None) is said
+    now = Overrides(surface_now_c=240.0 - short)
+    assert (_remark("plate-cool", slipway_smash(), overrides=now) is not None) is said
 
 
 def test_a_cold_oven_or_grate_is_never_called_hot_enough() -> None:
     for formula in (keepers_loaf(), beacon_grill()):
-        cold = _remark("plate-cool", formula, asked=Asked(surface_now_c=60.0))
+        cold = _remark("plate-cool", formula, overrides=Overrides(surface_now_c=60.0))
         assert cold is not None
         # How fast they come up is not known here, so no time is named.
         assert "wait" not in cold.title.amounts
@@ -58,7 +60,7 @@ def test_a_cold_oven_or_grate_is_never_called_hot_enough() -> None:
 def test_a_stronger_burner_waits_less_and_a_thicker_plate_more() -> None:
     def wait(**change: object) -> float:
         kitchen = kitchen_with("yard-plate", **change)
-        found = _remark("plate-cool", slipway_smash(), kitchen=kitchen, asked=Asked(surface_now_c=120.0))
+        found = _remark("plate-cool", slipway_smash(), kitchen=kitchen, overrides=Overrides(surface_now_c=120.0))
         assert found is not None
         return found.title.amounts["wait"].value
 

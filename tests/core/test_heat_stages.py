@@ -118,8 +118,8 @@ def _legal(stage: HeatStage, start: str) -> HeatStage:
         until=stage.until if stage.until in may.ends else "core",
         time_s=max(5.0, stage.time_s),
         temp_c=None if stage.temp_c is None else min(400.0, max(50.0, stage.temp_c)),
-        turn_every_s=stage.turn_every_s if "turn_every_s" in may.deeds else 0.0,
-        **{d: getattr(stage, d) and d in may.deeds for d in ("flip", "press", "cover", "cheese", "glaze")},
+        turn_every_s=stage.turn_every_s if "turn_every_s" in may.actions else 0.0,
+        **{d: getattr(stage, d) and d in may.actions for d in ("flip", "press", "cover", "cheese", "glaze")},
     )
 
 
@@ -146,7 +146,7 @@ def test_any_row_of_stages_gives_numbers(
     start: str, cold: list[HeatStage], stages: list[HeatStage], last: HeatStage, target: float, frozen: bool
 ) -> None:
     row = (*cold, *(_legal(s, start) for s in (*stages, replace(last, until="core"))))
-    edits: list[Edit] = [SetFigure("core_target", target), SetStages(row)]
+    edits: list[Edit] = [SetFigure("target_core_temp", target), SetStages(row)]
     if frozen:
         edits.append(Choose("firmness", "frozen"))
     curve = curve_of(edited(STARTS[start](), *edits))
@@ -161,11 +161,11 @@ def test_any_row_of_stages_gives_numbers(
 @pytest.mark.parametrize("form", ["disc", "filled", "spread", "ball", "loaf", "tin", "tray", "crumbled"])
 @pytest.mark.parametrize("on", ["plate", "pan", "grate", "oven"])
 def test_what_is_offered_is_taken_and_what_is_not_is_refused(form: Form, on: SurfaceKind) -> None:
-    offered = {(c.kind, d) for c in stage_choices(form, on) for d in c.deeds}
+    offered = {(c.kind, d) for c in stage_choices(form, on) for d in c.actions}
     for choice in stage_choices(form, on):
-        for deed in ("flip", "press", "cover", "cheese", "glaze", "turn_every_s"):
-            stage = replace(HeatStage(choice.kind, "core"), **{deed: 60.0 if deed == "turn_every_s" else True})
-            if (choice.kind, deed) in offered:
+        for action in ("flip", "press", "cover", "cheese", "glaze", "turn_every_s"):
+            stage = replace(HeatStage(choice.kind, "core"), **{action: 60.0 if action == "turn_every_s" else True})
+            if (choice.kind, action) in offered:
                 check_stages((stage,), form=form, on=on, kitchen=KITCHEN)
                 assert fitted((stage,), form, on) == (stage,)
             else:

@@ -15,7 +15,7 @@ from vianda.core.equipment.heating import (
     Heating,
     heated_c,
     heats_up_s,
-    lent_frac,
+    lateral_gain_frac,
     lid_air_c,
     plate_store_j_m2_k,
 )
@@ -67,9 +67,12 @@ def test_thicker_and_heavier_metal_holds_more() -> None:
 
 @given(st.floats(40, 200), st.floats(0.01, 0.95), st.floats(10, 600))
 def test_a_plate_lends_from_what_lies_bare_and_never_more(diameter: float, covered: float, seconds: float) -> None:
-    lent = lent_frac(Heating(), diameter_mm=diameter, covered_frac=covered, time_s=seconds)
-    assert 1.0 <= lent <= 1.0 / max(covered, 0.05) + 1e-9
-    assert lent <= lent_frac(Heating(metal="copper"), diameter_mm=diameter, covered_frac=covered, time_s=seconds) + 1e-9
+    lateral_gain = lateral_gain_frac(Heating(), diameter_mm=diameter, covered_frac=covered, time_s=seconds)
+    assert 1.0 <= lateral_gain <= 1.0 / max(covered, 0.05) + 1e-9
+    assert (
+        lateral_gain
+        <= lateral_gain_frac(Heating(metal="copper"), diameter_mm=diameter, covered_frac=covered, time_s=seconds) + 1e-9
+    )
 
 
 def test_a_lid_keeps_the_fires_air_and_a_cold_yard_takes_it() -> None:

@@ -95,7 +95,7 @@ def test_a_house_formula_is_never_an_ingredient_of_itself() -> None:
         ((("milk", 100),), 101, "can come out"),
         ((("milk", 100),), 5, "drop of water"),
         ((), 10, "1 to 30 lines"),
-        ((("milk", 0),), 10, "more than nought"),
+        ((("milk", 0),), 10, "more than zero"),
     ],
 )
 def test_what_cannot_be_is_refused(made_of: tuple, out: float, says: str) -> None:

@@ -18,7 +18,7 @@ from vianda.core.mix.panade import dry_matter_frac, panade_figures
 from vianda.core.model import edit as e
 from vianda.core.model.formula import Formula, MixLine
 
-pytestmark = pytest.mark.usefixtures("by_habit")
+pytestmark = pytest.mark.usefixtures("by_practice")
 
 LARDER, KITCHEN = starter_larder(), yard_galley()
 PANTRY = starter_pantry()
@@ -71,7 +71,7 @@ def test_an_amount_typed_into_a_line_is_read_in_any_measure() -> None:
     start = mixed(lines=lines(panko=8, milk=10, egg=8))
     formula = _after(start, e.TypeFigure("line", "1 cup", item="panko"))
     assert _grams(formula)["panko"] == pytest.approx(50)
-    assert formula.mix.lines[0].doubt_frac == pytest.approx(0.12)
+    assert formula.mix.lines[0].uncertainty_frac == pytest.approx(0.12)
     formula = _after(
         formula, e.TypeFigure("line", "10 %", item="milk"), e.TypeFigure("line", "3 large eggs", item="egg")
     )
@@ -157,7 +157,7 @@ def test_the_bowl_weighed_again_says_what_went_in() -> None:
     assert evaluation.salt.batch_salt_g == pytest.approx(22, abs=0.1)
     assert evaluation.portions.batch_mass_g == 1922
     panko = next(x for x in formula.mix.lines if x.ingredient == "panko")
-    assert panko.doubt_frac == pytest.approx(1 / 2**0.5 / 120)
+    assert panko.uncertainty_frac == pytest.approx(1 / 2**0.5 / 120)
 
 
 @settings(max_examples=80)
@@ -200,7 +200,7 @@ def test_a_filled_loaf_holds_eggs_and_its_floor_is_that_of_stuffed_meat() -> Non
     evaluation = evaluate(filled, larder=LARDER, kitchen=KITCHEN)
     assert any(x.ingredient == "boiled-egg" for x in filled.mix.lines)
     assert evaluation.heat.floors.leading.key == "food-code-stuffed"
-    assert filled.heat.core_target_c == pytest.approx(evaluation.heat.floors.leading.temp_c)
+    assert filled.heat.target_core_temp_c == pytest.approx(evaluation.heat.floors.leading.temp_c)
     plain = _after(filled, e.Choose("style", "loaf-free"))
     assert all(x.ingredient != "boiled-egg" for x in plain.mix.lines)
 

@@ -2,17 +2,18 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from types import SimpleNamespace
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from formulas import blended, lines, mixed, smash
+from formulas import blended, lines, mixed, smash, whole
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen, Scale
-from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.inventory.inventory import Larder, starter_larder
 from vianda.core.inventory.pantry import starter_pantry
 from vianda.core.mix.index import BIND_WORDS
@@ -21,7 +22,7 @@ from vianda.core.mix.weigh_out import household_measure
 from vianda.core.model import edit as e
 from vianda.core.model.formula import Formula, MixLine
 
-pytestmark = pytest.mark.usefixtures("by_habit")
+pytestmark = pytest.mark.usefixtures("by_practice")
 
 LARDER, KITCHEN, PANTRY = starter_larder(), yard_galley(), starter_pantry()
 AMOUNTS = st.dictionaries(
@@ -32,8 +33,8 @@ AMOUNTS = st.dictionaries(
 )
 
 
-def _of(formula: Formula, kitchen: Kitchen = KITCHEN) -> Evaluation:
-    return evaluate(formula, larder=LARDER, kitchen=kitchen)
+def _of(formula: Formula, kitchen: Kitchen = KITCHEN) -> SimpleNamespace:
+    return whole(formula, larder=LARDER, kitchen=kitchen)
 
 
 @given(AMOUNTS, st.sampled_from(["mixed", "surface", "none"]))
@@ -71,7 +72,7 @@ def test_the_fat_of_the_meat_in_the_whole_is_the_fat_on_the_ticket() -> None:
 def test_without_a_mix_the_burger_is_what_it_was() -> None:
     v = _of(smash())
     assert v.mix.whole.meat_g == v.portions.batch_mass_g == v.blend.batch_mass_g == 3400
-    assert v.mix.lines == v.mix.weigh_out.lines[1:] == ()
+    assert v.mix.lines == v.weigh_out.lines[1:] == ()
     assert (v.salt.batch_salt_g, v.salt.side_salt_g) == (pytest.approx(37.4), pytest.approx(0.4675))
 
 
@@ -151,19 +152,19 @@ def test_chilling_is_a_logarithm_and_cannot_pass_the_air() -> None:
 
 
 def test_the_protocol_follows_what_is_in_the_bowl() -> None:
-    kinds = [s.kind for s in _of(mixed(style="loaf-free")).mix.protocol.steps]
+    kinds = [s.kind for s in _of(mixed(style="loaf-free")).protocol.steps]
     assert kinds == ["cook-ahead", "soak", "season", "meats", "work", "measure", "fry", "chill", "shape"]
-    assert [s.title for s in _of(smash()).mix.protocol.steps][-1] == "Leave it alone"
-    salted = _of(mixed(style="smashed", lines=(), salt_place="mixed")).mix.protocol
+    assert [s.title for s in _of(smash()).protocol.steps][-1] == "Leave it alone"
+    salted = _of(mixed(style="smashed", lines=(), salt_place="mixed")).protocol
     assert "Shape at once" in [s.title for s in salted.steps]
-    assert _of(mixed(style="ragu")).mix.protocol.steps[1].kind == "brown"
-    limits = {s.kind: s.below_c for s in _of(mixed(style="loaf-free")).mix.protocol.steps}
+    assert _of(mixed(style="ragu")).protocol.steps[1].kind == "brown"
+    limits = {s.kind: s.below_c for s in _of(mixed(style="loaf-free")).protocol.steps}
     assert (limits["cook-ahead"], limits["meats"], limits["work"]) == (30, 5, 10)
 
 
 def test_a_correction_is_for_what_is_left_of_the_batch() -> None:
-    v = _of(mixed())
-    fixes = {c.verdict: c for c in v.mix.corrections}
+    v = whole(mixed(), larder=LARDER, kitchen=KITCHEN)
+    fixes = {c.verdict: c for c in v.corrections}
     rest = (v.portions.batch_mass_g - 8) / v.portions.batch_mass_g
     assert fixes["bland"].salt_g == pytest.approx(0.002 * v.mix.whole.meat_g * rest)
     assert fixes["bland"].salt_tsp == pytest.approx(fixes["bland"].salt_g / 6)
@@ -178,7 +179,7 @@ def test_a_correction_is_for_what_is_left_of_the_batch() -> None:
 def test_what_is_weighed_is_on_the_scale_and_says_how_far_it_is_off(amounts: dict, step: int, guests: int) -> None:
     kitchen = replace(KITCHEN, scale=Scale(step, 200_000))
     formula = mixed(lines=tuple(MixLine(k, v) for k, v in amounts.items()), guests=guests, piece_mass_g=60)
-    out = _of(formula, kitchen).mix.weigh_out
+    out = _of(formula, kitchen).weigh_out
     exact = math.fsum(w.exact_g for w in out.lines if w.how == "scale" and w.ingredient)
     shown = math.fsum(w.measured_g for w in out.lines if w.how == "scale" and w.ingredient)
     if exact:
@@ -194,10 +195,10 @@ def test_what_is_weighed_is_on_the_scale_and_says_how_far_it_is_off(amounts: dic
 
 def test_eggs_stay_whole_or_are_weighed() -> None:
     egg = (MixLine("panko", 0.08), MixLine("milk", 0.1), MixLine("egg", 0.08, counted=True))
-    out = _of(mixed(lines=egg)).mix.weigh_out.lines[2]
+    out = _of(mixed(lines=egg)).weigh_out.lines[2]
     assert (out.how, out.count, out.household) == ("pieces", 3, "3 large eggs")
     assert out.measured_g == 150
-    weighed = _of(mixed(lines=lines(panko=8, milk=10, egg=8))).mix.weigh_out.lines[2]
+    weighed = _of(mixed(lines=lines(panko=8, milk=10, egg=8))).weigh_out.lines[2]
     assert weighed.how == "scale"
     assert abs(weighed.error_frac) < 0.01
 
@@ -223,7 +224,7 @@ def test_grams_are_said_in_the_measures_of_a_kitchen(grams: float, key: str, sai
 
 def test_loaves_are_shared_and_none_lies_over_the_edge_of_the_tray() -> None:
     formula = mixed(style="loaf-free", guests=26)
-    v = _of(formula)
+    v = whole(formula, larder=LARDER, kitchen=KITCHEN)
     assert v.portions.pieces == 4
     across, deep = v.stove.footprint_mm
     for x, y in v.stove.centres_mm:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from datetime import date
 from decimal import Decimal
 
 import pytest
@@ -94,7 +95,7 @@ def test_bone_makes_a_cheap_cut_dear() -> None:
 
 
 def test_the_price_of_the_lot_is_the_price_paid() -> None:
-    box = Lot("box", "chuck", "Box", 9000, Decimal("5"), "2026-11-24", "")
+    box = Lot("box", "chuck", "Box", 9000, Decimal("5"), date(2026, 11, 24), None)
     larder = Larder.of(LARDER.meats.values(), [box])
     plain = smash(parts=blended(chuck=1.0))
     boxed = smash(parts=(replace(plain.parts[0], lot="box"),))

@@ -165,8 +165,8 @@ def test_what_is_filled_or_spread_is_made_so(
     if form == "spread":
         assert e.shape.raw_diameter_mm == kitchen.bun(opening.formula.shape.bun).across_mm
     else:
-        assert e.shape.core is not None
-        assert e.shape.core.fits
+        assert e.shape.filling is not None
+        assert e.shape.filling.fits
 
 
 @pytest.mark.parametrize(

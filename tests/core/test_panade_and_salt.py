@@ -11,10 +11,10 @@ from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.inventory.inventory import Larder, starter_larder
 from vianda.core.inventory.pantry import starter_pantry
-from vianda.core.mix.panade import Thirst, as_milk_frac, same_place, state_at, thirst_of
+from vianda.core.mix.panade import WaterUptake, as_milk_frac, same_place, state_at, water_uptake_of
 
 PANTRY = starter_pantry()
-CRUMBS = sorted(k for k, i in PANTRY.items() if thirst_of(i))
+CRUMBS = sorted(k for k, i in PANTRY.items() if water_uptake_of(i))
 
 
 # Common practice, no published source: panko 1 to 1.5 firm; fine crumbs up to 3.5; a quarter as the least drizzle;
@@ -35,20 +35,20 @@ CRUMBS = sorted(k for k, i in PANTRY.items() if thirst_of(i))
     ],
 )
 def test_the_state_of_a_panade_at_its_edges(crumb: str, ratio: float, state: str) -> None:
-    assert state_at(ratio, thirst_of(PANTRY[crumb])) == state
+    assert state_at(ratio, water_uptake_of(PANTRY[crumb])) == state
 
 
 @given(st.sampled_from(CRUMBS), st.floats(0, 6), st.floats(0, 6))
 def test_more_liquid_never_makes_a_panade_stiffer(crumb: str, one: float, two: float) -> None:
     order = ["dry", "damp", "stiff", "soft", "soup"]
-    thirst = thirst_of(PANTRY[crumb])
+    uptake = water_uptake_of(PANTRY[crumb])
     low, high = sorted((one, two))
-    assert order.index(state_at(low, thirst)) <= order.index(state_at(high, thirst))
+    assert order.index(state_at(low, uptake)) <= order.index(state_at(high, uptake))
 
 
 @given(st.sampled_from(CRUMBS), st.sampled_from(CRUMBS), st.floats(0.0, 6))
 def test_another_crumb_as_wet_is_in_the_same_state(one: str, two: str, ratio: float) -> None:
-    before, after = thirst_of(PANTRY[one]), thirst_of(PANTRY[two])
+    before, after = water_uptake_of(PANTRY[one]), water_uptake_of(PANTRY[two])
     moved = same_place(ratio, before, after)
     if moved > 0 and ratio not in before.edges():
         allowed = {state_at(moved - 1e-6, after), state_at(moved + 1e-6, after)}
@@ -56,7 +56,7 @@ def test_another_crumb_as_wet_is_in_the_same_state(one: str, two: str, ratio: fl
 
 
 def test_the_way_there_and_back_is_the_same_ratio() -> None:
-    panko, fine = thirst_of(PANTRY["panko"]), thirst_of(PANTRY["dry-crumbs"])
+    panko, fine = water_uptake_of(PANTRY["panko"]), water_uptake_of(PANTRY["dry-crumbs"])
     for ratio in (0.1, 0.6, 1.2, 1.9, 2.8):
         assert same_place(same_place(ratio, panko, fine), fine, panko) == pytest.approx(ratio)
 
@@ -148,6 +148,6 @@ def test_surface_salt_is_not_in_the_mass_of_the_mix_but_in_the_portion(larder: L
 def test_a_thirst_of_no_known_crumb_is_that_of_its_group() -> None:
     from dataclasses import replace
 
-    assert thirst_of(replace(PANTRY["panko"], key="my-crumbs")) == thirst_of(PANTRY["dry-crumbs"])
-    assert isinstance(thirst_of(PANTRY["oats"]), Thirst)
-    assert thirst_of(PANTRY["milk"]) is None
+    assert water_uptake_of(replace(PANTRY["panko"], key="my-crumbs")) == water_uptake_of(PANTRY["dry-crumbs"])
+    assert isinstance(water_uptake_of(PANTRY["oats"]), WaterUptake)
+    assert water_uptake_of(PANTRY["milk"]) is None

@@ -16,7 +16,7 @@ from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.equipment.moulds import Ware, usual_wares
+from vianda.core.equipment.moulds import Mould, usual_moulds
 from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.core.inventory.inventory import Larder, starter_larder
 from vianda.core.model.edit import Choose, SetFigure, TypeFigure
@@ -24,7 +24,7 @@ from vianda.core.model.formula import Formula
 from vianda.core.shape.bun_fit import fitting_bun
 from vianda.core.shape.cook_loss import cook_loss, diameter_shrink_frac, done_factor
 from vianda.core.shape.dimple import dimple_for
-from vianda.core.shape.filling import core_of
+from vianda.core.shape.filling import filling_of
 from vianda.core.shape.press import press_kg
 from vianda.core.shape.scoop import nearest_scoop
 from vianda.core.shape.solids import (
@@ -36,7 +36,7 @@ from vianda.core.shape.solids import (
     section_frac,
 )
 
-pytestmark = pytest.mark.usefixtures("by_habit")
+pytestmark = pytest.mark.usefixtures("by_practice")
 
 LARDER, KITCHEN = starter_larder(), yard_galley()
 
@@ -105,7 +105,7 @@ def test_a_loaf_shorter_than_its_ends_is_refused() -> None:
 
 @given(st.floats(0.01, 0.999))
 def test_a_tin_by_integration(at: float) -> None:
-    tin = Ware("t", "t", "tin", 220, 110, 65, 200, 95)
+    tin = Mould("t", "t", "tin", 220, 110, 65, 200, 95)
     z = np.linspace(0, at * 65, 2001)
     area = (200 + 20 * z / 65) * (95 + 15 * z / 65)
     volume = np.trapezoid(area, z) / 1000
@@ -114,7 +114,7 @@ def test_a_tin_by_integration(at: float) -> None:
 
 
 def test_a_tin_measured_with_water_holds_what_was_measured() -> None:
-    tin = Ware("t", "t", "tin", 220, 110, 65, 200, 95, volume_ml=1350)
+    tin = Mould("t", "t", "tin", 220, 110, 65, 200, 95, volume_ml=1350)
     assert tin.filled_ml(65) == pytest.approx(1350)
     assert tin.height_of_mm(1350) == pytest.approx(65)
 
@@ -129,13 +129,13 @@ def test_a_tin_measured_with_water_holds_what_was_measured() -> None:
 )
 def test_a_tin_that_cannot_be_is_refused(fields: dict[str, float], says: str) -> None:
     with pytest.raises(OutOfRangeError, match=says):
-        Ware("t", "Tin", "tin", **fields)
+        Mould("t", "Tin", "tin", **fields)
 
 
 def test_a_scoop_needs_a_number_or_a_volume() -> None:
     with pytest.raises(OutOfRangeError, match="number"):
-        Ware("s", "Scoop", "scoop")
-    assert Ware("s", "Scoop", "scoop", volume_ml=37.5).holds_ml == 37.5
+        Mould("s", "Scoop", "scoop")
+    assert Mould("s", "Scoop", "scoop", volume_ml=37.5).holds_ml == 37.5
 
 
 def test_the_dimple_is_a_cap_and_lifts_the_ring_by_its_volume() -> None:
@@ -165,7 +165,7 @@ def test_twice_as_thin_takes_almost_six_times_the_push() -> None:
 
 
 def test_a_core_keeps_its_volume() -> None:
-    c = core_of(
+    c = filling_of(
         name="cheese", mass_g=30, density_g_per_ml=1.1, diameter_mm=110, thickness_mm=22, rim_mm=15, piece_mass_g=200
     )
     assert math.pi * c.diameter_mm**2 * c.thickness_mm / 4000 * 1.1 == pytest.approx(30)
@@ -198,10 +198,10 @@ def test_volume_and_mass_close_in_every_form(style: str, scale: float, packing: 
     )
     e = _piece(formula)
     s = e.shape
-    core = s.core.mass_g if s.core else 0.0
+    core = s.filling.mass_g if s.filling else 0.0
     if core:
-        assert s.core is not None
-        inside = math.pi * s.core.diameter_mm**2 * s.core.thickness_mm / 4000
+        assert s.filling is not None
+        inside = math.pi * s.filling.diameter_mm**2 * s.filling.thickness_mm / 4000
         assert (s.volume_ml - inside) * s.density_g_per_ml + core == pytest.approx(e.portions.piece_mass_g)
     else:
         assert s.volume_ml * s.density_g_per_ml == pytest.approx(e.portions.piece_mass_g)
@@ -213,7 +213,7 @@ def test_volume_and_mass_close_in_every_form(style: str, scale: float, packing: 
         cooked = disc_volume_ml(diameter_mm=s.cooked_diameter_mm.usual, thickness_mm=s.cooked_thickness_mm.usual)
         assert cooked / s.volume_ml == pytest.approx(s.cooked_yield_frac.usual)
     if s.vessel:
-        tin = KITCHEN.ware(s.ware_key)
+        tin = KITCHEN.mould(s.mould_key)
         assert tin.filled_ml(s.vessel.fill_height_mm) == pytest.approx(s.volume_ml, rel=1e-6)
 
 
@@ -253,15 +253,15 @@ def test_forty_doubles_for_a_bun_of_a_hundred() -> None:
 
 @pytest.mark.parametrize(("mass_g", "worth", "nearer"), [(40.6, False, False), (40, True, False), (31, False, True)])
 def test_a_scoop_is_worth_going_by_when_it_is_near_but_not_the_same(mass_g: float, worth: bool, nearer: bool) -> None:
-    only_24 = tuple(w for w in KITCHEN.wares if w.kind != "scoop" or "24" in w.name)
-    found = nearest_scoop(piece_mass_g=mass_g, density_g_per_ml=1.03, wares=only_24)
+    only_24 = tuple(w for w in KITCHEN.moulds if w.kind != "scoop" or "24" in w.name)
+    found = nearest_scoop(piece_mass_g=mass_g, density_g_per_ml=1.03, moulds=only_24)
     assert found.worth_going_by is worth
     assert found.another_is_nearer is nearer
 
 
 def test_a_ring_fixes_how_wide_and_the_mass_decides_how_thick() -> None:
     grilled = mixed(style="grilled", parts=blended(chuck=1.0))
-    ringed = _edited(grilled, Choose("ware", "ring-120"))
+    ringed = _edited(grilled, Choose("mould", "ring-120"))
     s = _piece(ringed).shape
     assert s.length_mm == 120
     assert disc_volume_ml(diameter_mm=120, thickness_mm=s.thickness_mm) == pytest.approx(s.volume_ml)
@@ -285,28 +285,28 @@ def test_a_scoop_decides_the_weight_and_says_how_far_off_it_is() -> None:
     assert nearest is not None
     assert nearest.key == "scoop-24"
     assert nearest.error_frac == pytest.approx(nearest.mass_g / 40 - 1)
-    scooped = _piece(_edited(balls, Choose("ware", "scoop-24")))
+    scooped = _piece(_edited(balls, Choose("mould", "scoop-24")))
     assert scooped.portions.piece_mass_g == pytest.approx(nearest.mass_g, abs=0.5)
 
 
 def test_a_form_refuses_what_it_is_not_shaped_in() -> None:
     with pytest.raises(OutOfRangeError, match="not shaped in a tin"):
-        _edited(smash(), Choose("ware", "loaf-tin"))
+        _edited(smash(), Choose("mould", "loaf-tin"))
     with pytest.raises(CoreError, match="no tin, tray, scoop or ring"):
-        _edited(smash(), Choose("ware", "nothing"))
+        _edited(smash(), Choose("mould", "nothing"))
 
 
 def test_a_style_leaves_behind_what_it_is_not_shaped_in() -> None:
     tin = mixed(style="loaf-tin")
-    assert tin.shape.ware == "loaf-tin"
-    assert _edited(tin, Choose("style", "loaf-free")).shape.ware == ""
+    assert tin.shape.mould == "loaf-tin"
+    assert _edited(tin, Choose("style", "loaf-free")).shape.mould == ""
 
 
 def test_a_filled_burger_holds_cheese_whole_in_its_middle_and_drops_it_with_the_style() -> None:
     filled = mixed(style="filled-burger")
     e = _piece(filled)
-    assert e.shape.core is not None
-    assert e.shape.core.share_frac == pytest.approx(0.15)
+    assert e.shape.filling is not None
+    assert e.shape.filling.share_frac == pytest.approx(0.15)
     assert next(a for a in e.mix.allergens if a.name == "milk").sources == ("Cheddar",)
     assert e.mix.whole.binder_frac == 0
     assert next(g for g in e.mix.groups if g.group == "cheese").per_meat_frac == 0
@@ -317,7 +317,7 @@ def test_a_filled_burger_holds_cheese_whole_in_its_middle_and_drops_it_with_the_
 def test_a_filling_is_refused_or_covered(share: float, rim: float) -> None:
     filled = _edited(mixed(style="filled-burger"), SetFigure("filling", share), SetFigure("rim", rim))
     try:
-        core = _piece(filled).shape.core
+        core = _piece(filled).shape.filling
     except OutOfRangeError as refusal:
         assert refusal.field == "/shape/rim_mm"
         return
@@ -416,7 +416,7 @@ def test_lines_run_on_beyond_their_ends() -> None:
     ("figure", "text", "says"),
     [
         ("diameter", "0", "outside what the rules cover"),
-        ("diameter", "-5 mm", "below nought"),
+        ("diameter", "-5 mm", "below zero"),
         ("cooked_mass", "9999999 g", "outside"),
         ("rim", "200 mm", "outside"),
         ("filling", "90 %", "outside"),
@@ -438,8 +438,8 @@ def test_the_bun_is_the_nearest_and_bare_bread_counts_double(kitchen: Kitchen, c
 
 
 def test_the_usual_wares_are_distinct_and_hold_something() -> None:
-    assert len({w.key for w in usual_wares()}) == len(usual_wares())
-    assert all(w.holds_ml > 0 for w in usual_wares())
+    assert len({w.key for w in usual_moulds()}) == len(usual_moulds())
+    assert all(w.holds_ml > 0 for w in usual_moulds())
 
 
 @given(st.floats(300, 3000))

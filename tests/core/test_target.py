@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 from dataclasses import replace
+from datetime import date
 from decimal import Decimal
 
 import numpy as np
@@ -232,13 +233,13 @@ def test_all_aims_agree_with_linear_programs_of_another_make() -> None:
 
     # First to be used up: the most of what has one day left (worth a half) and three (worth a quarter).
     lots = [
-        Lot(f"{k}-box", k, k, 900_000, Decimal("9"), "2026-11-20", day)
-        for k, day in (("rib", "2026-11-25"), ("chuck", "2026-11-27"))
+        Lot(f"{k}-box", k, k, 900_000, Decimal("9"), date(2026, 11, 20), day)
+        for k, day in (("rib", date(2026, 11, 25)), ("chuck", date(2026, 11, 27)))
     ]
     larder = Larder.of(LARDER.meats.values(), lots)
     boxed = tuple(Candidate(k, lot=f"{k}-box" if k in ("rib", "chuck") else "") for k in meats)
     first = _solve(
-        Wish(boxed, 0.20, 0.24, aim="use-up-first", today="2026-11-24", **free), larder=larder, batch_g=100_000
+        Wish(boxed, 0.20, 0.24, aim="use-up-first", today=date(2026, 11, 24), **free), larder=larder, batch_g=100_000
     )[0]
     worth = {"rib": 1 / 2, "chuck": 1 / 4}
     used = sum(worth.get(k, 0.0) * s for k, s in zip(first.meats, first.shares_frac, strict=True))
@@ -248,8 +249,8 @@ def test_all_aims_agree_with_linear_programs_of_another_make() -> None:
 
 def test_what_must_go_first_is_used_first() -> None:
     lots = [
-        Lot("old", "brisket-point", "Old box", 5000, Decimal("10.9"), "2026-11-20", "2026-11-25"),
-        Lot("new", "chuck", "New box", 5000, Decimal("9.4"), "2026-11-24", "2026-12-02"),
+        Lot("old", "brisket-point", "Old box", 5000, Decimal("10.9"), date(2026, 11, 20), date(2026, 11, 25)),
+        Lot("new", "chuck", "New box", 5000, Decimal("9.4"), date(2026, 11, 24), date(2026, 12, 2)),
     ]
     larder = Larder.of(LARDER.meats.values(), lots)
     wish = Wish(
@@ -257,7 +258,7 @@ def test_what_must_go_first_is_used_first() -> None:
         0.20,
         0.24,
         aim="use-up-first",
-        today="2026-11-24",
+        today=date(2026, 11, 24),
     )
     best = _solve(wish, larder=larder)[0]
     cheapest = _solve(replace(wish, aim="cheapest"), larder=larder)[0]
@@ -270,7 +271,9 @@ def test_what_must_go_first_is_used_first() -> None:
 
 
 def test_stock_bounds_what_is_taken_from_a_lot() -> None:
-    larder = Larder.of(LARDER.meats.values(), [Lot("box", "trim-50", "Box", 200, Decimal("1"), "2026-11-20", "")])
+    larder = Larder.of(
+        LARDER.meats.values(), [Lot("box", "trim-50", "Box", 200, Decimal("1"), date(2026, 11, 20), None)]
+    )
     wish = Wish((Candidate("trim-50", lot="box"), Candidate("chuck"), Candidate("rib")), 0.19, 0.24)
     for answer in _solve(wish, larder=larder):
         _holds(wish, larder, answer, 3000, 1)

@@ -11,11 +11,11 @@ from heat_formulas import KITCHEN, LARDER, curve_of, edited, kitchen_with
 from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, keepers_loaf, slipway_smash
 from vianda.core.equipment.heating import HOT_ENOUGH_K, heated_c
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.evaluation.evaluate import sheets
 from vianda.core.heat.conduction.run import Cooked, times_of
 from vianda.core.heat.conduction.slab import KEPT_STORE_LOW
 from vianda.core.heat.cooked import cooked_of, wanted_of
-from vianda.core.heat.remarks import plate_told
+from vianda.core.heat.remarks import plate_facts
 from vianda.core.heat.run_setup import setup_of
 from vianda.core.heat.waves import CHANGE_S, wait_s, waves_of
 from vianda.core.model.edit import SetFigure
@@ -46,7 +46,7 @@ def test_more_fire_holds_the_second_wave_up() -> None:
 
 def test_a_thin_plate_falls_farther_and_comes_back_sooner() -> None:
     thin, thick = (_cooked(slipway_smash(), kitchen_with("yard-plate", thickness_mm=mm)) for mm in (3.0, 20.0))
-    lows = [plate_told(c)[0] for c in (thin, thick)]
+    lows = [plate_facts(c)[0] for c in (thin, thick)]
     assert lows[0] is not None
     assert lows[1] is not None
     assert lows[0] < lows[1]
@@ -78,9 +78,9 @@ def test_the_bench_says_what_a_hurried_wave_costs_and_the_stove_what_it_waits_fo
     assert said.title.amounts["laid"].value == pytest.approx(waves_of(_cooked(many), 3)[-1].laid_c)
     assert said.reason.amounts["off"].value > said.reason.amounts["usual"].value
     assert all(r.key != "waves" for r in curve_of(one).remarks)
-    lay = evaluate(many, larder=LARDER, kitchen=KITCHEN).stove.each_wave[0]
+    lay = sheets(many, larder=LARDER, kitchen=KITCHEN).stove.each_wave[0]
     assert lay.cue.amounts["wait"].value == pytest.approx(said.reason.amounts["wait"].value)
-    alone = evaluate(one, larder=LARDER, kitchen=KITCHEN).stove
+    alone = sheets(one, larder=LARDER, kitchen=KITCHEN).stove
     assert alone.waves == 1
     assert "wait" not in alone.each_wave[0].cue.amounts
 

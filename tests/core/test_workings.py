@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from types import SimpleNamespace
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from formulas import smash
+from formulas import smash, whole
 from vianda.core.basis.errors import CoreError
 from vianda.core.basis.phrase import Amount
 from vianda.core.blend.schools import all_schools
@@ -14,7 +16,6 @@ from vianda.core.demo.formulas import DEMO_FORMULAS
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import NamingRule
-from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.core.inventory.inventory import starter_larder
 from vianda.core.model import edit as e
 from vianda.core.model.formula import Formula
@@ -23,11 +24,11 @@ from vianda.core.model.styles import all_styles
 LARDER, KITCHEN = starter_larder(), yard_galley()
 
 
-def _evaluated(formula: Formula) -> Evaluation:
-    return evaluate(formula, larder=LARDER, kitchen=KITCHEN)
+def _evaluated(formula: Formula) -> SimpleNamespace:
+    return whole(formula, larder=LARDER, kitchen=KITCHEN)
 
 
-def _amounts(evaluation: Evaluation, working: str) -> list[Amount]:
+def _amounts(evaluation: SimpleNamespace, working: str) -> list[Amount]:
     return [a for step in evaluation.workings[working].steps for a in step.amounts.values()]
 
 
@@ -94,7 +95,7 @@ def test_the_arithmetic_shown_adds_up(choice: tuple[str, str, int]) -> None:
 def test_every_name_stands_in_the_working_with_its_source(rule: NamingRule) -> None:
     from dataclasses import replace
 
-    v = evaluate(smash(), larder=LARDER, kitchen=replace(KITCHEN, naming_rule=rule))
+    v = whole(smash(), larder=LARDER, kitchen=replace(KITCHEN, naming_rule=rule))
     texts = [a.text for a in _amounts(v, "names")]
     assert all(n.name in texts for n in v.names)
     assert (v.names == ()) is (rule == "none")

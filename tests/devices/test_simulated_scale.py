@@ -14,18 +14,18 @@ from vianda.devices.simulated_hand import correction_g, lean_g, piece_g
 from vianda.devices.simulated_scale import LEAN_S, Done, SimulatedScale
 
 
-def _scale(*deeds: Done, step: int = 1, seed: int = 7, **make: float) -> SimulatedScale:
-    return SimulatedScale(ScaleMake(step_g=step, capacity_g=make.pop("capacity_g", 5000), **make), seed, deeds)  # type: ignore[arg-type]
+def _scale(*actions: Done, step: int = 1, seed: int = 7, **make: float) -> SimulatedScale:
+    return SimulatedScale(ScaleMake(step_g=step, capacity_g=make.pop("capacity_g", 5000), **make), seed, actions)  # type: ignore[arg-type]
 
 
-def _still(*deeds: Done, step: int = 1, **make: float) -> SimulatedScale:
-    return _scale(*deeds, step=step, noise_sd_g=0.0, drift_g_per_min=0.0, **make)
+def _still(*actions: Done, step: int = 1, **make: float) -> SimulatedScale:
+    return _scale(*actions, step=step, noise_sd_g=0.0, drift_g_per_min=0.0, **make)
 
 
 @given(st.integers(0, 2**31 - 1), st.floats(0, 600), st.floats(1, 4000))
 def test_the_same_seed_shows_the_same(seed: int, at_s: float, grams: float) -> None:
-    deeds = (Done(1.0, "load", grams),)
-    assert _scale(*deeds, seed=seed).read(at_s) == _scale(*deeds, seed=seed).read(at_s)
+    actions = (Done(1.0, "load", grams),)
+    assert _scale(*actions, seed=seed).read(at_s) == _scale(*actions, seed=seed).read(at_s)
 
 
 def test_another_seed_is_another_scale() -> None:
@@ -71,11 +71,11 @@ def test_noise_is_about_nought_and_as_wide_as_said() -> None:
 
 
 def test_it_drifts_and_a_tare_takes_the_drift_away() -> None:
-    deeds = (Done(0.0, "load", 85.0),)
-    scale = _scale(*deeds, noise_sd_g=0.0, drift_g_per_min=0.5)
+    actions = (Done(0.0, "load", 85.0),)
+    scale = _scale(*actions, noise_sd_g=0.0, drift_g_per_min=0.5)
     assert scale.read(5).shown_g == 85
     assert scale.read(20 * 60).shown_g == 95
-    tared = _scale(*deeds, Done(1200.0, "load", -85.0), Done(1210.0, "tare"), noise_sd_g=0.0, drift_g_per_min=0.5)
+    tared = _scale(*actions, Done(1200.0, "load", -85.0), Done(1210.0, "tare"), noise_sd_g=0.0, drift_g_per_min=0.5)
     assert tared.read(1205).shown_g == 10
     assert tared.read(1215).shown_g == 0
 

@@ -146,7 +146,7 @@ def test_the_kitchens_sheets_break_no_accessibility_rule(watch, kestrel) -> None
     watched = watch(kestrel)
     page = watched.page
     watched.go("/kitchen")
-    for opener in ("Add a bread", "Correct Soft bun, 100 mm", "Add a ware", "Correct Loaf tin 220 × 110 × 65"):
+    for opener in ("Add a bread", "Correct Soft bun, 100 mm", "Add a mould", "Correct Loaf tin 220 × 110 × 65"):
         page.get_by_role("button", name=opener, exact=True).click()
         expect(page.get_by_role("dialog")).to_be_visible()
         page.wait_for_timeout(300)

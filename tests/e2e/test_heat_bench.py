@@ -22,7 +22,7 @@ def _seconds(text: str) -> list[int]:
 
 
 def _doubted(page: Page) -> None:
-    """Until the band of doubt has come in."""
+    """Until the band of uncertainty has come in."""
     expect(page.locator("[data-there]")).to_contain_text("check from")
 
 
@@ -96,7 +96,7 @@ def test_a_loaf_from_browned_to_rested(watch, kestrel) -> None:
     page.get_by_role("tab", name="Inside the piece").click()
     _doubted(page)
     expect(page.get_by_role("img", name=re.compile("glaze at 7:00.*pull at .*peak at "))).to_be_visible()
-    expect(page.get_by_role("region", name="Doubt")).to_contain_text("%")
+    expect(page.get_by_role("region", name="Uncertainty")).to_contain_text("%")
     page.get_by_role("tab", name="Minutes and floor").click()
     expect(page.get_by_role("list", name=re.compile("^Stages"))).to_contain_text("Under the broiler")
     watched.saved()

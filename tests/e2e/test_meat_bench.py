@@ -1,4 +1,7 @@
-"""The meat bench in a browser: doubt heard, a test logged, the band narrowed, a target reached, a slip printed."""
+"""The meat bench in a browser.
+
+Uncertainty heard, a test logged, the band narrowed, a target reached, a slip printed.
+"""
 
 from __future__ import annotations
 

@@ -32,7 +32,7 @@ def test_what_cannot_be_is_refused_beside_its_field_and_the_old_value_stays(watc
     _open(watched, "^4 ?Shape")
     for text, says in (
         ("banana", "was not understood"),
-        ("-5 g", "below nought"),
+        ("-5 g", "below zero"),
         ("NaN", "was not understood"),
         ("99 kg", "outside what the rules cover"),
         ("'; DROP TABLE formula; --", "was not understood"),

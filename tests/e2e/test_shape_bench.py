@@ -285,7 +285,7 @@ def test_a_bread_and_a_tin_are_written_down_and_used(watch, kestrel) -> None:
     watched.expected.add(422)
     page = watched.page
     watched.go("/kitchen")
-    page.get_by_role("button", name="Add a ware").click()
+    page.get_by_role("button", name="Add a mould").click()
     sheet = page.get_by_role("dialog")
     sheet.get_by_label("Name").fill("Grandmother’s tin")
     for label, text in (("Length at the brim", "24 cm"), ("Width at the brim", "100 mm"), ("Height, inside", "70")):

@@ -71,7 +71,7 @@ OTHER: dict[str, tuple[str, tuple[Edit, ...]]] = {
     "smash-weights": ("smash", (Choose("portioning", "by_weights"), SetFigure("spare_pieces", 3))),
     "smash-poultry": ("smash", (SwapMeat("chuck", "turkey-ground"),)),
     "smash-five": ("smash", (AddMeat("round"), AddMeat("fat-trim"), LockMeat("chuck", True))),
-    "grill-frozen": ("grill", (Choose("firmness", "frozen"), SetFigure("core_target", 74))),
+    "grill-frozen": ("grill", (Choose("firmness", "frozen"), SetFigure("target_core_temp", 74))),
     "grill-glazed": (
         "grill",
         (

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import replace
+from datetime import date
 from typing import Any
 
 from pydantic import TypeAdapter
@@ -11,7 +12,7 @@ from pydantic import TypeAdapter
 from vianda.core.demo.formulas import HOUSE_FORMULAS, norquay_lots
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.evaluation.evaluate import Evaluation, FigureRange, Sheets, evaluate, figure_ranges, sheets
 from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
 from vianda.core.inventory.inventory import Larder, starter_larder
 from vianda.core.opening.opening import Opening, open_line
@@ -22,13 +23,14 @@ from vianda.interchange.formula_file import read_file
 
 # Fields that hold words for people.
 TEXT = frozenset({"text", "title", "label", "line", "name", "method", "unit"})
+RANGES = TypeAdapter(dict[str, FigureRange]).dump_python(figure_ranges(), mode="json")  # type: ignore[arg-type]
 Answers = Iterator[tuple[str, Any]]
 
 
 def golden_larder() -> Larder:
     """The starter larder with the demo's lots and house formulas."""
     start = starter_larder()
-    lots = norquay_lots(delivered="2026-11-20", use_by="2026-11-27")
+    lots = norquay_lots(delivered=date(2026, 11, 20), use_by=date(2026, 11, 27))
     return Larder.of(start.meats.values(), lots, (*start.pantry.values(), *HOUSE_FORMULAS))
 
 
@@ -44,7 +46,12 @@ def plain(kind: Any, value: Any) -> Any:
 def _figures(kept: dict[str, Any], part: str, kitchen: Kitchen) -> Answers:
     for name in kept[part]:
         formula = read_file(kept["files"][name]).formula
-        yield name, plain(Evaluation, evaluate(formula, larder=LARDER, kitchen=kitchen))
+        answer = plain(Evaluation, evaluate(formula, larder=LARDER, kitchen=kitchen))
+        behind = plain(Sheets, sheets(formula, larder=LARDER, kitchen=kitchen))
+        chill = {n: answer["mix"][n] for n in ("mix_temp_c", "chill_to_cold_min")}
+        sheet = {"protocol": {**behind["protocol"], **chill}}
+        mix = {**answer["mix"], **sheet, **{n: behind[n] for n in ("corrections", "weigh_out")}}
+        yield name, {**answer, "mix": mix, "ranges": RANGES, **{n: behind[n] for n in ("workings", "slip", "stove")}}
 
 
 def _curves(kept: dict[str, Any]) -> Answers:
@@ -82,6 +89,43 @@ NOW: dict[str, Callable[[dict[str, Any]], Answers]] = {
 }
 
 
+NAMES = {
+    "habit": "usual",
+    "doubt_frac": "uncertainty_frac",
+    "doubt_share_frac": "uncertainty_share_frac",
+    "core_target_c": "target_core_temp_c",
+    "core_target": "target_core_temp",
+    "doubt": "uncertainty",
+    "said": "message",
+    "summed": "lethality_message",
+    "ware": "mould",
+    "wares": "moulds",
+    "ware_key": "mould_key",
+    "ware_name": "mould_name",
+}
+WORDS = {
+    "asks": "check",
+    "core_target": "target_core_temp",
+    "ware": "mould",
+    "habit": "practice",
+    "heat.habit-falls-short": "heat.practice-falls-short",
+}
+
+
 def renamed(part: str, answer: Any) -> Any:
     """What was kept, under the names of today."""
-    return answer
+    if isinstance(answer, dict):
+        if answer.keys() == {"kind", "value", "high", "text"}:
+            none = "value" if answer["kind"] == "word" else "text"
+            return {**answer, none: None}
+        # "core" is a working and a figure of the ticket too; what lies in the middle is "filling" now.
+        inside = "eggs" in answer or "per_meat_frac" in answer
+        return {
+            ("filling" if inside and k == "core" else NAMES.get(k, k)): (
+                None if (k, v) == ("first_use_by", "") else renamed(part, v)
+            )
+            for k, v in answer.items()
+        }
+    if isinstance(answer, list):
+        return [renamed(part, v) for v in answer]
+    return WORDS.get(answer, answer) if isinstance(answer, str) else answer

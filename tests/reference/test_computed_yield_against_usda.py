@@ -47,7 +47,7 @@ def test_a_patty_cooked_through_lies_within_the_published_spread(formula: Formul
 
 
 def test_hotter_middles_keep_less() -> None:
-    cores = [_left(beacon_grill(), SetFigure("core_target", t)) for t in (60.0, 71.1, 80.0)]
+    cores = [_left(beacon_grill(), SetFigure("target_core_temp", t)) for t in (60.0, 71.1, 80.0)]
     assert cores == sorted(cores, reverse=True)
     assert cores[0] - cores[2] > 0.05
 

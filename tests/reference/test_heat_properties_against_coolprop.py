@@ -43,8 +43,8 @@ def test_heat_content_is_the_integral_of_heat_capacity() -> None:
     for low, high in ((0.5, 30.0), (30.0, 95.0), (-30.0, -2.0)):
         grid = np.linspace(low, high, 4001)
         middles = (grid[1:] + grid[:-1]) / 2
-        summed = sum(heat_capacity(shares, t) for t in middles) * (grid[1] - grid[0])
-        assert heat_content(shares, high) - heat_content(shares, low) == pytest.approx(summed, rel=2e-4)
+        lethality_message = sum(heat_capacity(shares, t) for t in middles) * (grid[1] - grid[0])
+        assert heat_content(shares, high) - heat_content(shares, low) == pytest.approx(lethality_message, rel=2e-4)
 
 
 def test_the_mixs_temperature_and_the_march_know_the_same_heat() -> None:

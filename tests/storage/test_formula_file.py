@@ -3,6 +3,7 @@ from __future__ import annotations
 import copy
 import json
 from dataclasses import replace
+from datetime import date
 from decimal import Decimal
 
 import pytest
@@ -11,7 +12,7 @@ from vianda.core.demo.formulas import DEMO_FORMULAS, slipway_smash
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.equipment.heating import Heating
 from vianda.core.evaluation.evaluate import evaluate
-from vianda.core.inventory.evidence import told
+from vianda.core.inventory.evidence import evidence_of
 from vianda.core.inventory.inventory import Larder, starter_larder
 from vianda.core.inventory.lot import Lot
 from vianda.core.model.formula import BlendPart, HeatStage
@@ -47,7 +48,7 @@ def _version_1() -> dict:
     old["version"] = 1
     del old["lots"]
     del old["formula"]["seasoning"]
-    del old["formula"]["heat"]["core_target_c"]
+    del old["formula"]["heat"]["target_core_temp_c"]
     old["formula"]["heat"]["doneness"] = "medium"
     return old
 
@@ -68,7 +69,7 @@ def test_version_2_is_upgraded_and_gives_figures() -> None:
 
 
 def test_a_lot_travels_with_its_evidence() -> None:
-    box = Lot("box", "chuck", "Box", 5000, Decimal("9.4"), "2026-11-20", "", (told("label", 0.2),))
+    box = Lot("box", "chuck", "Box", 5000, Decimal("9.4"), date(2026, 11, 20), None, (evidence_of("label", 0.2),))
     formula = replace(slipway_smash(), parts=(BlendPart("chuck", 1.0, lot="box"),))
     larder = Larder.of(starter_larder().meats.values(), [box])
     bundle = read_text(json.dumps(write_file(FormulaBundle(formula, larder, yard_galley()))))
@@ -80,7 +81,7 @@ def test_version_1_is_upgraded_without_inventing_salt() -> None:
     bundle = read_file(_version_1())
     assert bundle.formula.seasoning.salt_frac == 0
     assert bundle.formula.seasoning.salt_place == "none"
-    assert bundle.formula.heat.core_target_c == 61
+    assert bundle.formula.heat.target_core_temp_c == 61
 
 
 def test_a_hollow_old_file_says_what_is_wrong() -> None:
@@ -126,9 +127,20 @@ def test_version_4_is_upgraded_and_shaped_in_nothing() -> None:
     file = write_file(FormulaBundle(slipway_smash(), starter_larder(), yard_galley()))
     old = json.loads(json.dumps(file))
     old["version"] = 4
-    for name in ("ware", "width_mm", "ends", "packing", "rim_mm", "loss_g", "remainder", "edges", "papers", "firmness"):
+    for name in (
+        "mould",
+        "width_mm",
+        "ends",
+        "packing",
+        "rim_mm",
+        "loss_g",
+        "remainder",
+        "edges",
+        "papers",
+        "firmness",
+    ):
         del old["formula"]["shape"][name]
-    del old["formula"]["dish"]["spare_pieces"], old["kitchen"]["wares"]
+    del old["formula"]["dish"]["spare_pieces"], old["kitchen"]["moulds"]
     for bread in old["kitchen"]["buns"]:
         del bread["kind"], bread["depth_mm"]
     bundle = read_file(old)

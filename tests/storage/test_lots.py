@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from datetime import date
 from decimal import Decimal
 
 import pytest
@@ -11,7 +12,7 @@ from peewee import IntegrityError
 from vianda.core.demo.formulas import slipway_smash
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.evaluation.evaluate import evaluate
-from vianda.core.inventory.evidence import told
+from vianda.core.inventory.evidence import evidence_of
 from vianda.core.inventory.inventory import starter_larder
 from vianda.core.inventory.lot import Lot
 from vianda.core.model.formula import BlendPart
@@ -24,7 +25,9 @@ from vianda.storage.tables import LotRow, MeatRow
 from vianda.storage.transaction import transaction
 
 pytestmark = pytest.mark.usefixtures("database")
-BOX = Lot("box", "rib", "Box", 5000, Decimal("17.5000"), "2026-11-24", "2026-11-27", (told("label", 0.25),))
+BOX = Lot(
+    "box", "rib", "Box", 5000, Decimal("17.5000"), date(2026, 11, 24), date(2026, 11, 27), (evidence_of("label", 0.25),)
+)
 
 
 def test_a_lot_comes_back_as_it_was_written() -> None:
@@ -90,10 +93,10 @@ def test_evidence_is_added_told_and_taken_back_over_revisions() -> None:
 
 def test_lots_stand_in_the_order_in_which_they_must_go() -> None:
     for key, use_by, closed in (
-        ("c", "", False),
-        ("b", "2026-12-01", False),
-        ("a", "2026-11-26", False),
-        ("z", "2026-11-25", True),
+        ("c", None, False),
+        ("b", date(2026, 12, 1), False),
+        ("a", date(2026, 11, 26), False),
+        ("z", date(2026, 11, 25), True),
     ):
         repository.create_lot(replace(BOX, key=key, use_by=use_by, closed=closed))
     keys = [k.lot.key for k in larders.list_lots() if not k.lot.key.startswith("norquay")]

@@ -5,13 +5,17 @@
 import {
   api,
   ProblemError,
+  type Catalogue,
   type Edit,
   type Evaluation,
   type Figure,
   type Formula,
+  type Sheets,
   type StoredFormula,
 } from "./api/client";
 import { dropDraft, findDraft, keepDraft } from "./drafts";
+import { Outbox } from "./outbox.svelte";
+import { Resource } from "./resource.svelte";
 import { units } from "./units.svelte";
 
 export type SaveState = "saved" | "saving" | "unsaved" | "away" | "conflict";
@@ -50,17 +54,33 @@ export class Bench {
   readonly id: number;
   formula = $state.raw<Formula | null>(null);
   evaluation = $state.raw<Evaluation | null>(null);
+  /** How far each figure may go; the same for every formula. */
+  ranges = $state.raw<Catalogue["ranges"] | null>(null);
   save = $state<SaveState>("saved");
   missing = $state(false);
   problem = $state<string | null>(null);
   refusal = $state<Refusal | null>(null);
   theirs = $state.raw<StoredFormula | null>(null);
-  waiting = $state.raw<Edit[]>([]);
 
   #revision = 0;
   #past = $state.raw<Formula[]>([]);
   #future = $state.raw<Formula[]>([]);
-  #working = false;
+  #travelling = false;
+  /** What is opened beside the figures; asked for by whatever shows it. */
+  readonly sheets = new Resource<Formula, Sheets>((formula, signal) =>
+    api.sheets(formula, units.system, signal),
+  );
+  #outbox = new Outbox<Edit>({
+    send: (edit) => this.#apply(edit),
+    keep: () => this.#keep(),
+    refused: (edit, problem) => (this.refusal = { target: targetOfEdit(edit), detail: problem.detail }),
+    lost: () => (this.save = this.save === "conflict" ? "conflict" : "away"),
+    ready: () => this.formula != null && !this.#travelling && !this.#journeyIsNext(),
+    idle: () => {
+      if (this.#journeyIsNext()) this.#next();
+    },
+    retryMs: RETRY_AFTER_MS,
+  });
   // Steps back and forth asked for meanwhile, each with the edit that was last in line then: it comes first.
   #journeys: { way: "back" | "forth"; after: Edit | undefined }[] = [];
   #saveTimer: ReturnType<typeof setTimeout> | undefined;
@@ -72,6 +92,13 @@ export class Bench {
     this.id = id;
   }
 
+  /** Edits that the core has not answered yet. */
+  get waiting(): Edit[] {
+    return this.#outbox.items;
+  }
+  get #working(): boolean {
+    return this.#travelling || this.#outbox.sending;
+  }
   get canUndo(): boolean {
     return this.#past.length > 0;
   }
@@ -95,9 +122,8 @@ export class Bench {
           this.theirs = stored;
           this.save = "conflict";
         }
-        this.waiting = draft.waiting;
+        this.#outbox.restore(draft.waiting);
         this.#keep();
-        void this.#drain();
         this.#saveSoon();
       }
     } catch (error) {
@@ -113,6 +139,7 @@ export class Bench {
 
   close(): void {
     this.#closed = true;
+    this.#outbox.close();
     clearTimeout(this.#saveTimer);
     clearTimeout(this.#retryTimer);
     if (this.save === "unsaved") void this.#saveNow();
@@ -123,43 +150,26 @@ export class Bench {
     const last = this.waiting.at(-1);
     const overtakes =
       this.#journeys.length === 0 &&
-      dragged(edit) !== null &&
+      dragged(edit) != null &&
       last !== undefined &&
       dragged(last) === dragged(edit);
-    this.waiting = overtakes ? [...this.waiting.slice(0, -1), edit] : [...this.waiting, edit];
-    void this.#drain();
+    if (overtakes) this.#outbox.overtake(edit);
+    else this.#outbox.push(edit);
   }
 
-  async #drain(): Promise<void> {
-    if (this.#working) return;
-    this.#working = true;
-    try {
-      while (this.waiting.length > 0 && this.formula && !this.#journeyIsNext()) {
-        const edit = this.waiting[0] as Edit;
-        const before = this.formula;
-        try {
-          const answer = await api.evaluate(before, [edit], units.system);
-          // A drag may have been overtaken while it was under way; what was answered still stands before it.
-          this.waiting = this.waiting[0] === edit ? this.waiting.slice(1) : this.waiting;
-          this.refusal = null;
-          if (JSON.stringify(answer.formula) !== JSON.stringify(before)) this.#remember(before, edit);
-          this.#accept(answer.formula, answer.evaluation);
-        } catch (error) {
-          if (!(error instanceof ProblemError)) throw error;
-          if (error.away) {
-            this.save = this.save === "conflict" ? "conflict" : "away";
-            this.#keep();
-            this.#retryLater();
-            return;
-          }
-          this.waiting = this.waiting[0] === edit ? this.waiting.slice(1) : this.waiting;
-          this.refusal = { target: targetOfEdit(edit), detail: error.problem.detail };
-        }
-      }
-    } finally {
-      this.#working = false;
-      if (this.#journeyIsNext()) this.#next();
-    }
+  /** One edit to the core and back. */
+  async #apply(edit: Edit): Promise<void> {
+    const before = this.formula;
+    if (!before) return;
+    const answer = await api.evaluate(before, [edit], units.system);
+    this.refusal = null;
+    if (JSON.stringify(answer.formula) !== JSON.stringify(before)) this.#remember(before, edit);
+    this.#accept(answer.formula, answer.evaluation, this.#leaves(edit));
+  }
+
+  /** Whether nothing waits once this edit is done. */
+  #leaves(edit: Edit): boolean {
+    return this.waiting.length === 0 || (this.waiting.length === 1 && this.waiting[0] === edit);
   }
 
   /** Whether all edits made before the next step back or forth are done. */
@@ -172,7 +182,7 @@ export class Bench {
   #next(): void {
     const journey = this.#journeyIsNext() ? this.#journeys.shift() : undefined;
     if (journey) void this.#travel(journey.way);
-    else void this.#drain();
+    else void this.#outbox.drain();
   }
 
   #lastDrag: { what: string; at: number } | null = null;
@@ -181,13 +191,13 @@ export class Bench {
   #remember(before: Formula, edit: Edit): void {
     const now = performance.now();
     const what = dragged(edit);
-    const sameDrag = what !== null && this.#lastDrag?.what === what && now - this.#lastDrag.at < 700;
-    this.#lastDrag = what === null ? null : { what, at: now };
+    const sameDrag = what != null && this.#lastDrag?.what === what && now - this.#lastDrag.at < 700;
+    this.#lastDrag = what == null ? null : { what, at: now };
     if (!sameDrag) this.#past = [...this.#past, before].slice(-MOST_UNDO);
     this.#future = [];
   }
 
-  #accept(formula: Formula, evaluation: Evaluation): void {
+  #accept(formula: Formula, evaluation: Evaluation, last = this.waiting.length === 0): void {
     const changed = JSON.stringify(formula) !== JSON.stringify(this.formula);
     this.formula = formula;
     this.evaluation = evaluation;
@@ -195,7 +205,7 @@ export class Bench {
       if (this.save !== "conflict") this.save = "unsaved";
       this.#keep();
       this.#saveSoon();
-    } else if (this.save === "away" && this.waiting.length === 0) {
+    } else if (this.save === "away" && last) {
       this.save = "unsaved";
       this.#saveSoon();
     }
@@ -221,7 +231,7 @@ export class Bench {
       this.#next();
       return;
     }
-    this.#working = true;
+    this.#travelling = true;
     try {
       const answer = await api.evaluate(to, [], units.system);
       if (way === "back") {
@@ -237,7 +247,7 @@ export class Bench {
       if (!(error instanceof ProblemError)) throw error;
       this.refusal = { target: "undo", detail: error.problem.detail };
     } finally {
-      this.#working = false;
+      this.#travelling = false;
       this.#next();
     }
   }
@@ -267,7 +277,7 @@ export class Bench {
     if (this.#closed) return;
     this.#retryTimer = setTimeout(() => {
       this.#keep();
-      if (this.waiting.length > 0) void this.#drain();
+      if (this.waiting.length > 0) void this.#outbox.drain();
       else void this.#saveNow();
     }, RETRY_AFTER_MS);
   }

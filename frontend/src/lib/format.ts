@@ -123,7 +123,7 @@ function one(amount: Amount, value: number, show: Display): Shown {
 /** A quantity in the units on the screen; a range becomes "from–to" with one unit. */
 export function amount(a: Amount, show: Display): string {
   const low = one(a, a.value ?? 0, show);
-  if (a.high === null || a.high === undefined) return low.number + low.unit;
+  if (a.high == null || a.high === undefined) return low.number + low.unit;
   const high = one(a, a.high, show);
   if (low.number === high.number) return high.number + high.unit;
   return `${low.number}–${high.number}${high.unit}`;

@@ -1,4 +1,4 @@
-import type { Catalogue, Evaluation, Formula, Kitchen } from "../lib/api/client";
+import type { Catalogue, Evaluation, Formula, Kitchen, Sheets } from "../lib/api/client";
 import type { Bench } from "../lib/bench.svelte";
 
 /** What every step of the bench is given. */
@@ -9,4 +9,9 @@ export interface StepProps {
   catalogue: Catalogue;
   kitchen: Kitchen;
   onworking: (working: string) => void;
+}
+
+/** What a tab is given that shows a sheet besides. */
+export interface SheetProps extends StepProps {
+  sheets: Sheets;
 }

@@ -6,13 +6,12 @@ from flask import Blueprint
 
 from vianda.api import schemas as s
 from vianda.api.contract import operation
-from vianda.api.edit_schemas import edit_to_core
 from vianda.api.pantry_schemas import PantryItem
 from vianda.core.blend.schools import all_schools
+from vianda.core.evaluation.evaluate import Sheets, figure_ranges
 from vianda.core.evaluation.style_preview import preview
 from vianda.core.mix.schools import mix_schools
 from vianda.core.model.styles import all_styles
-from vianda.interchange.store_models import LotModel, MeatModel
 from vianda.services import bench, larders, targets
 
 blueprint = Blueprint("bench", __name__, url_prefix="/api")
@@ -32,8 +31,19 @@ def live() -> dict[str, bool]:
     answer=bench.Bench,
 )
 def evaluate(body: s.EvaluateRequest) -> bench.Bench:
-    edits = tuple(edit_to_core(e) for e in body.edits)
-    return bench.evaluate_on_bench(body.formula.to_core(), edits=edits, unit_system=body.unit_system)
+    return bench.evaluate_formula(body.formula, edits=tuple(body.edits), unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/sheets",
+    summary="What is opened beside a formula's figures: workings, sheets, slip, steps",
+    body=s.SheetsRequest,
+    answer=Sheets,
+)
+def sheets(body: s.SheetsRequest) -> Sheets:
+    return bench.sheets_of(body.formula, unit_system=body.unit_system)
 
 
 @operation(
@@ -61,8 +71,8 @@ def catalogue() -> s.CatalogueAnswer:
     larder = larders.get_larder()
     return s.CatalogueAnswer(
         styles=[preview(style) for style in all_styles().values()],
-        meats=[MeatModel.from_core(m) for m in larder.meats.values()],
-        lots=[LotModel.from_core(lot) for lot in larder.lots.values()],
+        meats=list(larder.meats.values()),
+        lots=list(larder.lots.values()),
         schools=list(all_schools().values()),
         pantry=[
             PantryItem(
@@ -71,4 +81,5 @@ def catalogue() -> s.CatalogueAnswer:
             for i in larder.pantry.values()
         ],
         mix_schools=list(mix_schools().values()),
+        ranges=figure_ranges(),
     )

@@ -9,16 +9,18 @@ from __future__ import annotations
 import functools
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, fields, is_dataclass
 from typing import Any
 
 from flask import Blueprint, Response, request
 from pydantic import BaseModel, TypeAdapter
 from pydantic.json_schema import GenerateJsonSchema, JsonSchemaMode
 
-from vianda.api.problems import Problem, ProblemError, problem
+from vianda.api.problems import Problem, ProblemError, core_problem, problem
+from vianda.core.basis.errors import CoreError
 
 JSON_TYPE = "application/json"
+SCHEMAS = "#/components/schemas/"
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +48,22 @@ def _read_body(model: type[BaseModel]) -> BaseModel:
     return model.model_validate_json(request.get_data(cache=False))
 
 
+def pointer_in(body: BaseModel | None, field: str) -> str:
+    """The JSON pointer into the request body of a field that the core names inside one of its own objects.
+
+    Every pointer we send is one into the body that was sent: ``/shape/thickness_mm`` of a formula is
+    ``/formula/shape/thickness_mm`` there.
+    """
+    first = field.removeprefix("/").split("/")[0]
+    if body is None or not first or first in type(body).model_fields:
+        return field
+    for name in type(body).model_fields:
+        held = getattr(body, name)
+        if is_dataclass(held) and first in {f.name for f in fields(held)}:
+            return f"/{name}{field}"
+    return field
+
+
 def operation(
     blueprint: Blueprint,
     method: str,
@@ -65,12 +83,16 @@ def operation(
         def run(**path_values: Any) -> Response:
             if body is not None:
                 path_values["body"] = _read_body(body)
-            result = view(**path_values)
+            try:
+                result = view(**path_values)
+            except CoreError as error:
+                raise ProblemError(core_problem(error, pointer_in(path_values.get("body"), error.field))) from error
             if isinstance(result, Response):
                 return result
             if adapter is None:
                 return Response(status=204)
-            return Response(adapter.dump_json(result), status=status, content_type=JSON_TYPE)
+            # What is not there is left out: half of a sentence's quantities would be nulls.
+            return Response(adapter.dump_json(result, exclude_none=True), status=status, content_type=JSON_TYPE)
 
         blueprint.add_url_rule(path, endpoint=view.__name__, view_func=run, methods=[method])
         prefix = blueprint.url_prefix or ""
@@ -93,10 +115,40 @@ def operation(
     return decorate
 
 
+def _one_a_type(references: Any, definitions: Any) -> tuple[Any, Any]:
+    """One schema a type: what is both sent and received is described as we send it, with every field there."""
+    twins = {name for name in map(str, definitions) if name.endswith("-Output")}
+    plain = {name: name.removesuffix("-Output") for name in twins}
+    plain |= {name.replace("-Output", "-Input"): short for name, short in plain.items()}
+    # A type that is only received may still be held by one with a twin.
+    kept = {plain.get(str(n), str(n)): d for n, d in definitions.items() if not str(n).endswith("-Input")}
+
+    def renamed(value: Any) -> Any:
+        if isinstance(value, dict):
+            return {k: renamed(v) for k, v in value.items()}
+        if isinstance(value, str) and value.startswith(SCHEMAS):
+            name = value.removeprefix(SCHEMAS)
+            return SCHEMAS + plain.get(name, name)
+        return [renamed(v) for v in value] if isinstance(value, list) else value
+
+    return {k: renamed(v) for k, v in references.items()}, {k: renamed(v) for k, v in kept.items()}
+
+
+def _optional_where_null(definition: dict[str, Any]) -> None:
+    """What may be null is left out of an answer when it is."""
+    nullable = {
+        name
+        for name, schema in definition.get("properties", {}).items()
+        if any(kind.get("type") == "null" for kind in schema.get("anyOf", ()))
+    }
+    if "required" in definition:
+        definition["required"] = [name for name in definition["required"] if name not in nullable]
+
+
 def openapi(version: str) -> dict[str, Any]:
     """The OpenAPI 3.1 document of all registered operations."""
     inputs: list[tuple[Any, JsonSchemaMode, Any]] = []
-    generator = GenerateJsonSchema(by_alias=True, ref_template="#/components/schemas/{model}")
+    generator = GenerateJsonSchema(by_alias=True, ref_template=SCHEMAS + "{model}")
     for at, op in enumerate(OPERATIONS):
         if op.body is not None:
             inputs.append((("body", at), "validation", TypeAdapter(op.body).core_schema))
@@ -104,6 +156,9 @@ def openapi(version: str) -> dict[str, Any]:
             inputs.append((("answer", at), "serialization", op.answer.core_schema))
     inputs.append((("problem", 0), "serialization", TypeAdapter(Problem).core_schema))
     references, definitions = generator.generate_definitions(inputs)
+    references, definitions = _one_a_type(references, definitions)
+    for definition in definitions.values():
+        _optional_where_null(definition)
     problem_ref = references[(("problem", 0), "serialization")]
     paths: dict[str, Any] = {}
     for at, op in enumerate(OPERATIONS):

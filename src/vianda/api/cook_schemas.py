@@ -14,11 +14,11 @@ from vianda.core.blend.blend import BlendFigures
 from vianda.core.blend.cost import CostFigures
 from vianda.core.cook.outcome import OutcomeFigures
 from vianda.core.cook.stove_plan import StovePlan
-from vianda.core.evaluation.evaluate import Evaluation
+from vianda.core.evaluation.evaluate import Evaluation, Sheets
 from vianda.core.evaluation.ticket import TicketFigure
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.shape.figures import ShapeFigures
-from vianda.interchange.formula_model import Strict
+from vianda.interchange.documents import Strict
 from vianda.interchange.kept_plan import up_to_date
 from vianda.services.cooks import figures_of
 from vianda.storage.records import StoredCook
@@ -76,14 +76,14 @@ class EventAnswer(Answer):
     since_start_s: float
 
 
-PLAN_PARTS = ("ticket", "portions", "shape", "heat", "stove", "salt", "blend", "cost")
-_PLAN = TypeAdapter(Evaluation)
+PLAN_PARTS = ("ticket", "portions", "shape", "heat", "salt", "blend", "cost")
+_PLAN, _STOVE = TypeAdapter(Evaluation), TypeAdapter(StovePlan)
 
 
-def plan_of(evaluation: Evaluation) -> dict[str, Any]:
+def plan_of(evaluation: Evaluation, sheets: Sheets) -> dict[str, Any]:
     """The part of an evaluation that a cook keeps."""
     whole: dict[str, Any] = _PLAN.dump_python(evaluation, mode="json")
-    return {name: whole[name] for name in PLAN_PARTS}
+    return {**{name: whole[name] for name in PLAN_PARTS}, "stove": _STOVE.dump_python(sheets.stove, mode="json")}
 
 
 class KeptPlan(Answer):
@@ -132,7 +132,7 @@ class CookLine(Answer):
 
 
 def cook_answer(cook: StoredCook, now: datetime) -> CookAnswer:
-    """One cook for the wire. A clock set back gives nought, never a negative time."""
+    """One cook for the wire. A clock set back gives zero, never a negative time."""
     return CookAnswer(
         id=cook.id,
         formula_id=cook.formula_id,

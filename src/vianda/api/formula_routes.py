@@ -20,7 +20,7 @@ blueprint = Blueprint("formulas", __name__, url_prefix="/api")
 def list_formulas() -> list[s.ShelfItem]:
     items = []
     for stored in formulas.list_formulas():
-        evaluation = bench.evaluate_on_bench(stored.formula).evaluation
+        evaluation = bench.evaluate_formula(stored.formula).evaluation
         items.append(
             s.ShelfItem(
                 id=stored.id,
@@ -39,7 +39,7 @@ def list_formulas() -> list[s.ShelfItem]:
     blueprint, "POST", "/formulas", summary="Add a formula", body=s.CreateRequest, answer=s.FormulaAnswer, status=201
 )
 def create_formula(body: s.CreateRequest) -> s.FormulaAnswer:
-    return s.formula_answer(formulas.create_formula(body.formula.to_core()))
+    return s.formula_answer(formulas.create_formula(body.formula))
 
 
 @operation(
@@ -78,7 +78,7 @@ def get_formula(formula_id: int) -> s.FormulaAnswer:
     problems=(404, 409),
 )
 def save_formula(formula_id: int, body: s.SaveRequest) -> s.FormulaAnswer:
-    return s.formula_answer(formulas.save_formula(formula_id, body.formula.to_core(), revision=body.revision))
+    return s.formula_answer(formulas.save_formula(formula_id, body.formula, revision=body.revision))
 
 
 @operation(blueprint, "DELETE", "/formulas/<int:formula_id>", summary="Put a formula away", problems=(404,))

@@ -10,60 +10,39 @@ from flask import Blueprint, Response
 from pydantic import Field, TypeAdapter
 
 from vianda.api.contract import operation
+from vianda.core.basis.bounds import Key, TempC
 from vianda.core.heat.after import AfterLine
 from vianda.core.heat.cooked import BrownWord
 from vianda.core.heat.curve import HeatCurve, Progress
 from vianda.core.heat.firming import Firming
-from vianda.core.heat.fit import MOST_READINGS, NOTHING_SEEN, Observed, ProbeReading
+from vianda.core.heat.fit import NOTHING_SEEN, Observed
 from vianda.core.heat.plate_signs import SurfaceGuess
 from vianda.core.heat.questions import HeatAnswer, QuestionKind
-from vianda.core.heat.run_setup import Asked
-from vianda.core.model.formula import PanFat
-from vianda.interchange.formula_model import FormulaModel, Key, Strict, TempC
+from vianda.core.heat.run_setup import Overrides
+from vianda.core.model.formula import Formula, PanFat
+from vianda.interchange.documents import Strict
 from vianda.services import heat_bench, thermometers
 
 blueprint = Blueprint("heat", __name__, url_prefix="/api")
 
-Seconds = Annotated[float, Field(ge=0, le=100_000)]
 LINES = "application/x-ndjson"
-
-
-class ProbeModel(Strict):
-    """A probe reading: seconds from the start, °C."""
-
-    at_s: Seconds
-    core_c: TempC
-
-
-class ObservedModel(Strict):
-    """What the cook saw of this piece; the core checks the ranges."""
-
-    probes: Annotated[list[ProbeModel], Field(max_length=MOST_READINGS, default_factory=list)]
-    turned_s: Seconds | None = None
-    cooked_yield_frac: Annotated[float, Field(ge=0, le=1)] | None = None
-
-    def to_core(self) -> Observed:
-        """The core's observations."""
-        return Observed(
-            tuple(ProbeReading(p.at_s, p.core_c) for p in self.probes), self.turned_s, self.cooked_yield_frac
-        )
 
 
 class FormulaRequest(Strict):
     """The formula whose piece is cooked, and the surface as it measures now (null: as meant)."""
 
-    formula: FormulaModel
+    formula: Formula
     surface_now_c: TempC | None = None
 
-    def asked(self) -> Asked:
+    def overrides(self) -> Overrides:
         """What is asked beyond the formula."""
-        return Asked(surface_now_c=self.surface_now_c)
+        return Overrides(surface_now_c=self.surface_now_c)
 
 
 class CurveRequest(FormulaRequest):
     """A curve, with what was observed."""
 
-    observed: ObservedModel | None = None
+    observed: Observed | None = None
 
 
 class QuestionRequest(FormulaRequest):
@@ -84,7 +63,7 @@ class SignsRequest(Strict):
 class ProbeRequest(Strict):
     """Which piece is probed, and when (null: when a reading tells most); ``seed`` makes it the same piece."""
 
-    formula: FormulaModel
+    formula: Formula
     at_s: Annotated[float, Field(ge=1, le=21_600)] | None = None
     seed: Annotated[int, Field(ge=0, le=2**31)] = 1
 
@@ -92,7 +71,7 @@ class ProbeRequest(Strict):
 class SurfaceRequest(Strict):
     """How long the surface has been heated, in seconds; ``seed`` makes it the same thermometer."""
 
-    formula: FormulaModel
+    formula: Formula
     heated_s: Annotated[float, Field(ge=1, le=7200)]
     seed: Annotated[int, Field(ge=0, le=2**31)] = 1
 
@@ -100,7 +79,7 @@ class SurfaceRequest(Strict):
 class FirmingRequest(Strict):
     """The edge of the cubes in mm, and the freezer in °C."""
 
-    formula: FormulaModel
+    formula: Formula
     edge_mm: Annotated[float, Field(gt=0, le=1000)] = 28.0
     freezer_c: TempC = -18.0
 
@@ -113,18 +92,18 @@ _LINE: TypeAdapter[HeatCurve | Progress] = TypeAdapter(Annotated[HeatCurve | Pro
     "POST",
     "/heat/curve",
     summary="Temperature through the piece over time, a JSON document a line: the "
-    "curve, how its doubt comes along, the curve with its doubt",
+    "curve, how its uncertainty comes along, the curve with its uncertainty",
     body=CurveRequest,
     answer=Annotated[HeatCurve | Progress, Field(discriminator="kind")],
 )
 def curve(body: CurveRequest) -> Response:
-    observed = body.observed.to_core() if body.observed is not None else NOTHING_SEEN
-    steps = heat_bench.curve_of(body.formula.to_core(), asked=body.asked(), observed=observed)
+    observed = body.observed if body.observed is not None else NOTHING_SEEN
+    steps = heat_bench.curve_of(body.formula, overrides=body.overrides(), observed=observed)
     # What is refused is refused before the first line goes out.
     first = next(steps)
 
     def lines() -> Iterator[bytes]:
-        # A browser that hangs up ends the generator, and with it the reckoning.
+        # A browser that hangs up ends the generator, and with it the computing.
         for step in chain([first], steps):
             yield _LINE.dump_json(step) + b"\n"
 
@@ -140,7 +119,7 @@ def curve(body: CurveRequest) -> Response:
     answer=heat_bench.Ways,
 )
 def ways(body: FormulaRequest) -> heat_bench.Ways:
-    return heat_bench.ways_of(body.formula.to_core())
+    return heat_bench.ways_of(body.formula)
 
 
 @operation(
@@ -152,9 +131,7 @@ def ways(body: FormulaRequest) -> heat_bench.Ways:
     answer=HeatAnswer,
 )
 def ask(body: QuestionRequest) -> HeatAnswer:
-    return heat_bench.answer_to(
-        body.formula.to_core(), body.kind, value=body.value, crust=body.crust, asked=body.asked()
-    )
+    return heat_bench.answer_to(body.formula, body.kind, value=body.value, crust=body.crust, overrides=body.overrides())
 
 
 @operation(
@@ -166,7 +143,7 @@ def ask(body: QuestionRequest) -> HeatAnswer:
     answer=list[AfterLine],
 )
 def after(body: FormulaRequest) -> list[AfterLine]:
-    return list(heat_bench.after_of(body.formula.to_core(), asked=body.asked()))
+    return list(heat_bench.after_of(body.formula, overrides=body.overrides()))
 
 
 @operation(
@@ -190,7 +167,7 @@ def signs(body: SignsRequest) -> SurfaceGuess:
     answer=thermometers.Read,
 )
 def probe(body: ProbeRequest) -> thermometers.Read:
-    return thermometers.read_probe(body.formula.to_core(), at_s=body.at_s, seed=body.seed)
+    return thermometers.read_probe(body.formula, at_s=body.at_s, seed=body.seed)
 
 
 @operation(
@@ -202,11 +179,11 @@ def probe(body: ProbeRequest) -> thermometers.Read:
     answer=thermometers.Read,
 )
 def surface(body: SurfaceRequest) -> thermometers.Read:
-    return thermometers.read_surface(body.formula.to_core(), heated_s=body.heated_s, seed=body.seed)
+    return thermometers.read_surface(body.formula, heated_s=body.heated_s, seed=body.seed)
 
 
 @operation(
     blueprint, "POST", "/heat/firming", summary="How long cubes lie in the freezer", body=FirmingRequest, answer=Firming
 )
 def firming(body: FirmingRequest) -> Firming:
-    return heat_bench.firm_cubes(body.formula.to_core(), edge_mm=body.edge_mm, freezer_c=body.freezer_c)
+    return heat_bench.firm_cubes(body.formula, edge_mm=body.edge_mm, freezer_c=body.freezer_c)

@@ -26,4 +26,4 @@ def get_kitchen() -> s.KitchenAnswer:
     problems=(409,),
 )
 def save_kitchen(body: s.KitchenRequest) -> s.KitchenAnswer:
-    return s.kitchen_answer(kitchens.save_kitchen(body.kitchen.to_core(), revision=body.revision))
+    return s.kitchen_answer(kitchens.save_kitchen(body.kitchen, revision=body.revision))

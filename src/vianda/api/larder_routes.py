@@ -8,7 +8,7 @@ from vianda.api import larder_schemas as s
 from vianda.api.contract import operation
 from vianda.api.problems import ProblemError, problem
 from vianda.core.inventory.evidence import ROUGHNESS
-from vianda.interchange.store_models import MeatModel
+from vianda.core.inventory.inventory import Meat
 from vianda.services import larders
 
 blueprint = Blueprint("larder", __name__, url_prefix="/api/larder")
@@ -17,8 +17,7 @@ blueprint = Blueprint("larder", __name__, url_prefix="/api/larder")
 @operation(blueprint, "GET", "", summary="All meats and lots", answer=s.LarderAnswer)
 def get_larder() -> s.LarderAnswer:
     return s.LarderAnswer(
-        meats=[MeatModel.from_core(m) for m in larders.get_larder().meats.values()],
-        lots=[s.lot_answer(k) for k in larders.list_lots()],
+        meats=list(larders.get_larder().meats.values()), lots=[s.lot_answer(k) for k in larders.list_lots()]
     )
 
 
@@ -28,23 +27,22 @@ def get_larder() -> s.LarderAnswer:
     "/meats/<key>",
     summary="Add, correct or retire a meat",
     body=s.MeatRequest,
-    answer=MeatModel,
+    answer=Meat,
     problems=(404, 409),
 )
-def save_meat(key: str, body: s.MeatRequest) -> MeatModel:
+def save_meat(key: str, body: s.MeatRequest) -> Meat:
     if key != body.meat.key:
         raise ProblemError(
             problem(422, "invalid", "A value does not fit", "The meat has another key than its address.")
         )
-    seen = body.seen.to_core() if body.seen else None
-    return MeatModel.from_core(larders.save_meat(body.meat.to_core(), seen=seen))
+    return larders.save_meat(body.meat, seen=body.seen)
 
 
 @operation(
     blueprint, "POST", "/lots", summary="Write a delivery down", body=s.LotRequest, answer=s.LotAnswer, status=201
 )
 def add_lot(body: s.LotRequest) -> s.LotAnswer:
-    return s.lot_answer(larders.add_lot(body.lot.to_core()))
+    return s.lot_answer(larders.add_lot(body.lot))
 
 
 @operation(
@@ -59,7 +57,7 @@ def add_lot(body: s.LotRequest) -> s.LotAnswer:
 def save_lot(key: str, body: s.LotSaveRequest) -> s.LotAnswer:
     if key != body.lot.key:
         raise ProblemError(problem(422, "invalid", "A value does not fit", "The lot has another key than its address."))
-    return s.lot_answer(larders.save_lot(body.lot.to_core(), revision=body.revision))
+    return s.lot_answer(larders.save_lot(body.lot, revision=body.revision))
 
 
 @operation(

@@ -2,21 +2,25 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
 from vianda.api.wire import Text, Units
+from vianda.core.basis.bounds import Key, KeyOrEmpty, Share
 from vianda.core.basis.working import Working
 from vianda.core.blend.taste import Proposal
 from vianda.core.evaluation.evaluate import Evaluation
 from vianda.core.inventory.fat_range import FatRange
 from vianda.core.inventory.fat_test import FatTest
+from vianda.core.inventory.inventory import Meat, Species
+from vianda.core.inventory.lot import Lot
+from vianda.core.model.formula import Formula
 from vianda.core.reading.entry import read_frac
 from vianda.core.target import wish as core
 from vianda.core.target.mend import Addition
-from vianda.interchange.formula_model import FormulaModel, Key, LotKey, Share, Strict
-from vianda.interchange.store_models import LotModel, MeatModel
+from vianda.interchange.documents import Strict
 from vianda.services.larders import Finding, KnownLot, RowReport, TypedWeights
 from vianda.services.targets import DrawnSquare, Proposed, Solved, TypedWish
 
@@ -26,20 +30,20 @@ Revision = Annotated[int, Field(ge=1)]
 class MeatRequest(Strict):
     """A meat to write down; ``seen`` is what stood there before, or null for a new one."""
 
-    meat: MeatModel
-    seen: MeatModel | None
+    meat: Meat
+    seen: Meat | None
 
 
 class LotRequest(Strict):
     """A delivery to write down; its key is made here."""
 
-    lot: LotModel
+    lot: Lot
 
 
 class LotSaveRequest(Strict):
     """A lot and the revision it was opened at."""
 
-    lot: LotModel
+    lot: Lot
     revision: Revision
 
 
@@ -94,7 +98,7 @@ class LotAnswer(BaseModel):
     """A lot with what is known of its fat: by its meat's name, and after its evidence."""
 
     revision: int
-    lot: LotModel
+    lot: Lot
     prior: FatRange
     known: FatRange
     findings: list[Finding]
@@ -110,7 +114,7 @@ class CsvAnswer(BaseModel):
 class LarderAnswer(BaseModel):
     """All meats, retired ones too, and all lots."""
 
-    meats: list[MeatModel]
+    meats: list[Meat]
     lots: list[LotAnswer]
 
 
@@ -130,7 +134,7 @@ class CandidateModel(Strict):
     """A meat that may come in, with bounds on its share as typed (per cent), and its share now (0–1)."""
 
     meat: Key
-    lot: LotKey = ""
+    lot: KeyOrEmpty = ""
     least: Text = ""
     most: Text = ""
     now_frac: Share = 0.0
@@ -145,7 +149,7 @@ class CandidateModel(Strict):
 class SpeciesModel(Strict):
     """At least and at most so much of a species, as typed (per cent)."""
 
-    species: Literal["beef", "pork", "veal", "lamb", "turkey", "chicken", "venison"]
+    species: Species
     least: Text = ""
     most: Text = ""
 
@@ -171,7 +175,7 @@ class TypedModel(Strict):
 class SolveRequest(Strict):
     """A formula, the meats to choose from, limits and an aim."""
 
-    formula: FormulaModel
+    formula: Formula
     candidates: Annotated[list[CandidateModel], Field(min_length=1, max_length=core.MOST_CANDIDATES)]
     typed: TypedModel
     aim: core.Aim
@@ -180,7 +184,7 @@ class SolveRequest(Strict):
     least_share_frac: Annotated[float, Field(ge=0, le=0.5)] = core.LEAST_SHARE_FRAC
     whole_packs: bool = False
     use_stock: bool = True
-    today: Annotated[str, Field(pattern=r"^(\d{4}-\d{2}-\d{2})?$")] = ""
+    today: date | None = None
 
     def wish(self) -> core.Wish:
         """The core's wish; the band is filled in by the service from what was typed."""
@@ -231,7 +235,7 @@ class MendAnswer(BaseModel):
 class ProposeRequest(Strict):
     """A formula and words of taste."""
 
-    formula: FormulaModel
+    formula: Formula
     words: Annotated[str, Field(max_length=200)]
 
 
@@ -239,7 +243,7 @@ class ProposeAnswer(BaseModel):
     """The formula that the words ask for, with the reasons."""
 
     proposal: Proposal
-    formula: FormulaModel
+    formula: Formula
     evaluation: Evaluation
 
 
@@ -247,7 +251,7 @@ def lot_answer(known: KnownLot) -> LotAnswer:
     """A lot for the wire."""
     return LotAnswer(
         revision=known.revision,
-        lot=LotModel.from_core(known.lot),
+        lot=known.lot,
         prior=known.prior,
         known=known.known,
         findings=list(known.findings),
@@ -257,6 +261,4 @@ def lot_answer(known: KnownLot) -> LotAnswer:
 
 def propose_answer(done: Proposed) -> ProposeAnswer:
     """A proposal for the wire."""
-    return ProposeAnswer.model_construct(
-        proposal=done.proposal, formula=FormulaModel.from_core(done.formula), evaluation=done.evaluation
-    )
+    return ProposeAnswer.model_construct(proposal=done.proposal, formula=done.formula, evaluation=done.evaluation)

@@ -32,7 +32,7 @@ def save_ingredient(key: str, body: s.IngredientRequest) -> s.IngredientAnswer:
         raise ProblemError(
             problem(422, "invalid", "A value does not fit", "The ingredient has another key than its address.")
         )
-    return s.ingredient_answer(pantry.save_ingredient(body.ingredient.to_core(), revision=body.revision))
+    return s.ingredient_answer(pantry.save_ingredient(body.ingredient, revision=body.revision))
 
 
 @operation(
@@ -44,7 +44,7 @@ def save_ingredient(key: str, body: s.IngredientRequest) -> s.IngredientAnswer:
     answer=HouseFigures,
 )
 def try_house(body: s.HouseRequest) -> HouseFigures:
-    return pantry.try_house(body.ingredient.to_core())
+    return pantry.try_house(body.ingredient)
 
 
 @operation(

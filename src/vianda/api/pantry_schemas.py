@@ -7,24 +7,25 @@ from typing import Annotated
 from pydantic import BaseModel, Field
 
 from vianda.api.wire import Text, Units
+from vianda.core.basis.bounds import Key
 from vianda.core.inventory.house import HouseFigures
-from vianda.core.inventory.pantry import Group
-from vianda.interchange.formula_model import Key, Strict
-from vianda.interchange.store_models import IngredientModel
+from vianda.core.inventory.pantry import Group, Ingredient
+from vianda.interchange.documents import Strict
+from vianda.interchange.kinds import as_kept
 from vianda.services.pantry import KnownIngredient
 
 
 class IngredientRequest(Strict):
     """An ingredient to write down, and the revision it was opened at (0 for a new one)."""
 
-    ingredient: IngredientModel
+    ingredient: Ingredient
     revision: Annotated[int, Field(ge=0)]
 
 
 class HouseRequest(Strict):
     """A house formula to be worked out without keeping it."""
 
-    ingredient: IngredientModel
+    ingredient: Ingredient
 
 
 class AmountRequest(Strict):
@@ -45,7 +46,7 @@ class IngredientAnswer(BaseModel):
     """An ingredient, its salt 0–1, what its house formula comes to, and where it is used."""
 
     revision: int
-    ingredient: IngredientModel
+    ingredient: Ingredient
     salt_frac: float
     figures: HouseFigures | None
     problem: str
@@ -74,7 +75,7 @@ def ingredient_answer(known: KnownIngredient) -> IngredientAnswer:
     """A known ingredient for the wire."""
     return IngredientAnswer(
         revision=known.revision,
-        ingredient=IngredientModel.from_core(known.ingredient),
+        ingredient=as_kept(known.ingredient),
         salt_frac=known.figures.salt_frac if known.figures else known.ingredient.composition.salt_frac(),
         figures=known.figures,
         problem=known.problem,

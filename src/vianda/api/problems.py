@@ -7,8 +7,10 @@ from typing import Any
 
 from flask import Flask, Response, current_app, json
 from pydantic import BaseModel, ValidationError
+from pydantic_core import ErrorDetails
 from werkzeug.exceptions import HTTPException
 
+from vianda.core.basis.bounds import REFUSALS
 from vianda.core.basis.errors import CoreError
 from vianda.storage.database import DATABASE_AWAY
 from vianda.storage.records import ConflictError, NotFoundError
@@ -56,15 +58,40 @@ def problem_response(body: Problem) -> Response:
     )
 
 
+def core_problem(error: CoreError, pointer: str) -> Problem:
+    """What the trade refuses, at its place in the request."""
+    fields = [FieldProblem(pointer=pointer, detail=error.detail)] if pointer else []
+    return problem(422, error.code, error.title, error.detail, fields=fields)
+
+
+def _pointer(found: ErrorDetails) -> str:
+    """A JSON pointer to where something was found; a variant of a union is no place in the body."""
+    refused = found.get("ctx", {}).get("error")
+    inside = refused.field if isinstance(refused, CoreError) else ""
+    return "".join(f"/{part}" for part in found["loc"]) + inside
+
+
+def _detail(found: ErrorDetails) -> str:
+    refused = found.get("ctx", {}).get("error")
+    if isinstance(refused, CoreError):
+        return refused.detail
+    if found["type"] == "predicate_failed":
+        return REFUSALS.get(found["msg"].split("'")[1], found["msg"])
+    return found["msg"]
+
+
 def from_validation(error: ValidationError) -> Problem:
     """A problem with one pointer a finding; inputs are not echoed."""
-    fields = [
-        FieldProblem(pointer="/" + "/".join(str(p) for p in e["loc"]) if e["loc"] else "", detail=e["msg"])
-        for e in error.errors(include_url=False, include_input=False, include_context=False)[:20]
-    ]
+    found = error.errors(include_url=False, include_input=False)[:20]
+    fields = [FieldProblem(pointer=_pointer(e), detail=_detail(e)) for e in found]
     malformed = any(e["type"] == "json_invalid" for e in error.errors(include_input=False))
     if malformed:
         return problem(400, "malformed", "The request is not JSON", f"{fields[0].detail}.")
+    for at, e in enumerate(found):
+        refused = e.get("ctx", {}).get("error")
+        if isinstance(refused, CoreError):
+            # The trade refused it, and says so in its own words.
+            return problem(422, refused.code, refused.title, refused.detail, fields=[fields[at]])
     where = fields[0].pointer or "the request"
     return problem(422, "invalid", "A value does not fit", f"{where}: {fields[0].detail}.", fields=fields)
 
@@ -87,8 +114,7 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
     app.register_error_handler(ValidationError, lambda e: reply(from_validation(e)))
 
     def core(e: CoreError) -> Response:
-        fields = [FieldProblem(pointer=e.field, detail=e.detail)] if e.field else []
-        return reply(problem(422, e.code, e.title, e.detail, fields=fields))
+        return reply(core_problem(e, e.field))
 
     def missing(e: NotFoundError) -> Response:
         return reply(problem(404, "not-found", "There is nothing here", f"There is no such thing: {e}."))

@@ -6,26 +6,38 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, Field
 
-from vianda.api.edit_schemas import EditModel
 from vianda.api.pantry_schemas import PantryItem
 from vianda.api.wire import Answer, Moment, Text, Units
 from vianda.core.basis.phrase import Phrase
 from vianda.core.blend.schools import School
-from vianda.core.evaluation.evaluate import Evaluation
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.evaluation.evaluate import Evaluation, FigureRange
 from vianda.core.evaluation.style_preview import StylePreview
+from vianda.core.inventory.inventory import Meat
+from vianda.core.inventory.lot import Lot
 from vianda.core.mix.schools import MixSchool
+from vianda.core.model.edit import Edit, Figure
+from vianda.core.model.formula import Formula
 from vianda.core.opening.opening import Opening
-from vianda.interchange.formula_model import FormulaModel, Strict
-from vianda.interchange.store_models import KitchenModel, LotModel, MeatModel
+from vianda.interchange.documents import Strict
 from vianda.storage.kitchen_repository import StoredKitchen
 from vianda.storage.records import StoredFormula, StoredVersion
+
+AnyEdit = Annotated[Edit, Field(discriminator="kind")]
 
 
 class EvaluateRequest(Strict):
     """A formula, edits to apply to it in order, and the units on the screen."""
 
-    formula: FormulaModel
-    edits: Annotated[list[EditModel], Field(max_length=100, default_factory=list)]
+    formula: Formula
+    edits: Annotated[list[AnyEdit], Field(max_length=100, default_factory=list)]
+    unit_system: Units | None = None
+
+
+class SheetsRequest(Strict):
+    """The formula whose figures are looked into."""
+
+    formula: Formula
     unit_system: Units | None = None
 
 
@@ -53,14 +65,14 @@ class ReadAnswer(BaseModel):
 class SaveRequest(Strict):
     """A formula and the revision it was opened at."""
 
-    formula: FormulaModel
+    formula: Formula
     revision: Annotated[int, Field(ge=1)]
 
 
 class CreateRequest(Strict):
     """A formula to add."""
 
-    formula: FormulaModel
+    formula: Formula
 
 
 class KeepRequest(Strict):
@@ -78,7 +90,7 @@ class ImportRequest(Strict):
 class KitchenRequest(Strict):
     """The kitchen and the revision it was opened at."""
 
-    kitchen: KitchenModel
+    kitchen: Kitchen
     revision: Annotated[int, Field(ge=1)]
 
 
@@ -95,7 +107,7 @@ class FormulaAnswer(Answer):
     id: int
     revision: int
     updated_at: Moment
-    formula: FormulaModel
+    formula: Formula
 
 
 class VersionAnswer(Answer):
@@ -104,7 +116,7 @@ class VersionAnswer(Answer):
     number: int
     name: str
     created_at: Moment
-    formula: FormulaModel
+    formula: Formula
 
 
 class ShelfItem(Answer):
@@ -132,40 +144,31 @@ class KitchenAnswer(Answer):
     """The kitchen and its revision."""
 
     revision: int
-    kitchen: KitchenModel
+    kitchen: Kitchen
 
 
 class CatalogueAnswer(Answer):
     """What a cook can choose from: styles, meats, lots and ingredients (retired ones too, marked), schools."""
 
     styles: list[StylePreview]
-    meats: list[MeatModel]
-    lots: list[LotModel]
+    meats: list[Meat]
+    lots: list[Lot]
     schools: list[School]
     pantry: list[PantryItem]
     mix_schools: list[MixSchool]
+    ranges: dict[Figure, FigureRange]
 
 
 def formula_answer(stored: StoredFormula) -> FormulaAnswer:
     """A stored formula for the wire."""
-    return FormulaAnswer(
-        id=stored.id,
-        revision=stored.revision,
-        updated_at=stored.updated_at,
-        formula=FormulaModel.from_core(stored.formula),
-    )
+    return FormulaAnswer(id=stored.id, revision=stored.revision, updated_at=stored.updated_at, formula=stored.formula)
 
 
 def version_answer(stored: StoredVersion) -> VersionAnswer:
     """A kept version for the wire."""
-    return VersionAnswer(
-        number=stored.number,
-        name=stored.name,
-        created_at=stored.created_at,
-        formula=FormulaModel.from_core(stored.formula),
-    )
+    return VersionAnswer(number=stored.number, name=stored.name, created_at=stored.created_at, formula=stored.formula)
 
 
 def kitchen_answer(stored: StoredKitchen) -> KitchenAnswer:
     """The kitchen for the wire."""
-    return KitchenAnswer(revision=stored.revision, kitchen=KitchenModel.from_core(stored.kitchen))
+    return KitchenAnswer(revision=stored.revision, kitchen=stored.kitchen)

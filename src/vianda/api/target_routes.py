@@ -20,7 +20,7 @@ blueprint = Blueprint("target", __name__, url_prefix="/api/target")
     answer=s.SolveAnswer,
 )
 def solve(body: s.SolveRequest) -> s.SolveAnswer:
-    return targets.solve_for(body.formula.to_core(), body.wish(), body.typed.typed())
+    return targets.solve_for(body.formula, body.wish(), body.typed.typed())
 
 
 @operation(
@@ -51,4 +51,4 @@ def mend(body: s.MendRequest) -> s.MendAnswer:
     answer=s.ProposeAnswer,
 )
 def propose(body: s.ProposeRequest) -> s.ProposeAnswer:
-    return s.propose_answer(targets.propose_for(body.formula.to_core(), body.words))
+    return s.propose_answer(targets.propose_for(body.formula, body.words))

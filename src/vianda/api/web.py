@@ -24,7 +24,7 @@ from vianda.api import larder_schemas as ls
 from vianda.api import schemas as s
 from vianda.api.contract import JSON_TYPE, openapi
 from vianda.core.inventory.inventory import Meat
-from vianda.interchange.store_models import IngredientModel, MeatModel
+from vianda.interchange.kinds import INGREDIENTS, MEATS, as_kept
 from vianda.services import larders
 from vianda.storage.clock import now_utc
 from vianda.storage.kitchen_repository import StoredKitchen
@@ -47,9 +47,9 @@ def install(app: Flask, *, pages: Path | None) -> None:
         {
             StoredFormula: lambda f: problems.dump(s.formula_answer(f)),
             StoredKitchen: lambda k: problems.dump(s.kitchen_answer(k)),
-            StoredIngredient: lambda i: problems.dump(IngredientModel.from_core(i.ingredient)),
+            StoredIngredient: lambda i: INGREDIENTS.plain(as_kept(i.ingredient)),
             StoredLot: lambda lot: problems.dump(ls.lot_answer(larders.known(lot))),
-            Meat: lambda m: problems.dump(MeatModel.from_core(m)),
+            Meat: MEATS.plain,
             StoredCook: lambda c: problems.dump(cs.cook_answer(c, now_utc())),
         },
     )

@@ -10,7 +10,7 @@ from vianda.api.wire import Answer, Moment
 from vianda.core.weighing.check_weigh import Verdict
 from vianda.core.weighing.weighing_run import Running, WeighingPlan
 from vianda.devices.scale import Reading
-from vianda.interchange.formula_model import Strict
+from vianda.interchange.documents import Strict
 from vianda.services.weighings import Action, Display, Weighing
 
 

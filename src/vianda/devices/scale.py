@@ -31,7 +31,7 @@ class BenchScale(Protocol):
         """The display at a moment, at most a second ago."""
 
     def tare(self, at_s: float) -> None:
-        """Call what lies on the scale nought."""
+        """Call what lies on the scale zero."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +49,7 @@ class ScaleMake:
     noise_sd_g : float
         Draught and vibration on each tenth of a second.
     drift_g_per_min : float
-        How its nought wanders while it warms up.
+        How its zero wanders while it warms up.
     """
 
     step_g: int

@@ -14,7 +14,7 @@ from typing import Literal
 
 from vianda.devices.scale import Reading, ScaleMake
 
-Deed = Literal["load", "tare", "lean"]
+ScaleAction = Literal["load", "tare", "lean"]
 
 TICK_S = 0.1
 # The display calls itself steady when all of the last so many ticks agree within one step.
@@ -28,10 +28,10 @@ _NORMAL = NormalDist()
 
 @dataclass(frozen=True, slots=True)
 class Done:
-    """Something done to the scale: grams laid on (or, below nought, taken off), tared, or leant on with so many."""
+    """Something done to the scale: grams laid on (or, below zero, taken off), tared, or leant on with so many."""
 
     at_s: float
-    deed: Deed
+    action: ScaleAction
     grams: float = 0.0
 
 
@@ -41,14 +41,14 @@ class SimulatedScale:
 
     Examples
     --------
-    >>> scale = SimulatedScale(ScaleMake(step_g=1, capacity_g=5000), seed=7, deeds=(Done(1.0, "load", 85.0),))
+    >>> scale = SimulatedScale(ScaleMake(step_g=1, capacity_g=5000), seed=7, actions=(Done(1.0, "load", 85.0),))
     >>> scale.read(0.9).shown_g, scale.read(4.0).shown_g, scale.read(4.0).state
     (0.0, 85.0, 'steady')
     """
 
     make: ScaleMake
     seed: int
-    deeds: Sequence[Done]
+    actions: Sequence[Done]
 
     def read(self, at_s: float) -> Reading:
         """The display at a moment: the newest tick, and whether it and those before it agree."""
@@ -63,7 +63,7 @@ class SimulatedScale:
             return Reading(None, None, "underload", tick * TICK_S)
         lately = [self._shown_g(self._platform_g(k) - tare) for k in range(tick - STEADY_TICKS + 1, tick + 1)]
         # One piece lifted and another laid on shake it, however alike they are.
-        touched = any(0.0 <= at_s - d.at_s < STEADY_TICKS * TICK_S for d in self.deeds if d.deed == "load")
+        touched = any(0.0 <= at_s - d.at_s < STEADY_TICKS * TICK_S for d in self.actions if d.action == "load")
         steady = not touched and max(lately) - min(lately) <= step
         shown = self._shown_g(newest - tare)
         return Reading(shown, self._shown_g(gross), "steady" if steady else "moving", tick * TICK_S)
@@ -73,20 +73,20 @@ class SimulatedScale:
 
     def _shown_g(self, grams: float) -> float:
         step = self.make.step_g
-        # Adding nought turns −0 into 0.
+        # Adding zero turns −0 into 0.
         return math.floor(grams / step + 0.5) * step + 0.0
 
     def _platform_g(self, tick: int) -> float:
         """What presses on the cell at a tick, with its swing, its noise and its drift."""
         at = tick * TICK_S
-        press = sum(self._pressed_g(done, at) for done in self.deeds if done.at_s <= at)
+        press = sum(self._pressed_g(done, at) for done in self.actions if done.at_s <= at)
         return press + self.make.drift_g_per_min * at / 60.0 + self.make.noise_sd_g * _gauss(self.seed, tick)
 
     def _pressed_g(self, done: Done, at_s: float) -> float:
         since = at_s - done.at_s
-        if done.deed == "load":
+        if done.action == "load":
             return done.grams * self._step_response(since)
-        if done.deed == "lean" and since < LEAN_S:
+        if done.action == "lean" and since < LEAN_S:
             # A weight shifted on and off again, held almost still in between.
             rise = min(1.0, since / 0.6, (LEAN_S - since) / 0.4)
             return done.grams * rise * (1.0 + 0.001 * math.sin(9.0 * since))
@@ -102,7 +102,7 @@ class SimulatedScale:
         return 1.0 - math.exp(-zeta * omega * since_s) * (math.cos(swing) + zeta / root * math.sin(swing))
 
     def _tare_g(self, tick: int) -> float:
-        tared = [d for d in self.deeds if d.deed == "tare" and d.at_s <= tick * TICK_S]
+        tared = [d for d in self.actions if d.action == "tare" and d.at_s <= tick * TICK_S]
         return self._platform_g(math.floor(tared[-1].at_s / TICK_S + 1e-9)) if tared else 0.0
 
     def _nought_g(self, tick: int) -> float:

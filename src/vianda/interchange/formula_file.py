@@ -1,10 +1,11 @@
-"""The formula file: a formula with the meats and the kitchen it was reckoned with, so that it stands alone.
+"""The formula file: a formula with the meats and the kitchen it was computed with, so that it stands alone.
 
 Format ``vianda-formula``. Version 1 had no seasoning and named the doneness; version 2 holds salt and the core
 temperature; version 3 the lots a blend is taken from, the grind, and of each meat its trim loss and connective
 tissue; version 4 the mix, with what it takes from the pantry, and who share a piece; version 5 what a piece is
-shaped in and how; version 6 the stages of the heat, the fat in the pan, and how the kitchen's surfaces give heat.
-Older files are upgraded one version at a time; newer and foreign ones are refused with a reason.
+shaped in and how; version 6 the stages of the heat, the fat in the pan, and how the kitchen's surfaces give heat;
+version 7 plain names for some fields, and null for a day that is not known. Older files are upgraded one version at a
+time; newer and foreign ones are refused with a reason.
 """
 
 from __future__ import annotations
@@ -12,7 +13,7 @@ from __future__ import annotations
 import json
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Field, ValidationError
 
@@ -22,15 +23,16 @@ from vianda.core.batch.salt_ledger import kitchen_salt
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.doneness import target_for
 from vianda.core.inventory.house import needs
-from vianda.core.inventory.inventory import Larder
-from vianda.core.inventory.pantry import starter_pantry
+from vianda.core.inventory.inventory import Larder, Meat
+from vianda.core.inventory.lot import Lot
+from vianda.core.inventory.pantry import Ingredient, starter_pantry
 from vianda.core.model.formula import Formula
-from vianda.interchange.formula_model import FormulaModel, Strict
-from vianda.interchange.store_models import IngredientModel, KitchenModel, LotModel, MeatModel
+from vianda.interchange import upgrades
+from vianda.interchange.documents import Json, Strict
+from vianda.interchange.kinds import INGREDIENTS, as_kept
 
 FORMAT = "vianda-formula"
-VERSION = 6
-Json = dict[str, Any]
+VERSION = 7
 
 
 class UnreadableFileError(CoreError):
@@ -44,12 +46,12 @@ class FormulaFile(Strict):
     """One formula, with the meats, lots and ingredients it uses and the kitchen it was made in."""
 
     format: Literal["vianda-formula"]
-    version: Literal[6]
-    formula: FormulaModel
-    larder: Annotated[list[MeatModel], Field(min_length=1, max_length=500)]
-    lots: Annotated[list[LotModel], Field(max_length=500)]
-    pantry: Annotated[list[IngredientModel], Field(max_length=500)]
-    kitchen: KitchenModel
+    version: Literal[7]
+    formula: Formula
+    larder: Annotated[list[Meat], Field(min_length=1, max_length=500)]
+    lots: Annotated[list[Lot], Field(max_length=500)]
+    pantry: Annotated[list[Ingredient], Field(max_length=500)]
+    kitchen: Kitchen
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,12 +70,12 @@ def write_file(bundle: FormulaBundle) -> Json:
     lots = [bundle.larder.lot(part.lot, meat=part.meat) for part in parts if part.lot]
     return FormulaFile(
         format="vianda-formula",
-        version=6,
-        formula=FormulaModel.from_core(bundle.formula),
-        larder=[MeatModel.from_core(meat) for meat in used],
-        lots=[LotModel.from_core(lot) for lot in lots],
-        pantry=[IngredientModel.from_core(bundle.larder.pantry[key]) for key in _ingredients(bundle)],
-        kitchen=KitchenModel.from_core(bundle.kitchen),
+        version=7,
+        formula=bundle.formula,
+        larder=used,
+        lots=lots,
+        pantry=[as_kept(bundle.larder.pantry[key]) for key in _ingredients(bundle)],
+        kitchen=bundle.kitchen,
     ).model_dump(mode="json")
 
 
@@ -129,10 +131,7 @@ def read_file(content: object) -> FormulaBundle:
         first = error.errors()[0]
         pointer = "/" + "/".join(str(place) for place in first["loc"])
         raise UnreadableFileError(f"{pointer}: {first['msg']}.", field=pointer) from None
-    larder = Larder.of(
-        (m.to_core() for m in model.larder), (lot.to_core() for lot in model.lots), (i.to_core() for i in model.pantry)
-    )
-    return FormulaBundle(model.formula.to_core(), larder, model.kitchen.to_core())
+    return FormulaBundle(model.formula, Larder.of(model.larder, model.lots, model.pantry), model.kitchen)
 
 
 def _from_1_to_2(content: Json) -> Json:
@@ -140,7 +139,7 @@ def _from_1_to_2(content: Json) -> Json:
     formula = dict(content["formula"])
     heat = dict(formula["heat"])
     # Version 1 knew only the US consumer line for well-done.
-    heat["core_target_c"] = target_for(heat.pop("doneness"), floor_c=c_from_f(160))
+    heat["target_core_temp_c"] = target_for(heat.pop("doneness"), floor_c=c_from_f(160))
     formula["heat"] = heat
     formula["seasoning"] = {"salt_frac": 0.0, "salt_place": "none"}
     return {**content, "version": 2, "formula": formula}
@@ -153,12 +152,12 @@ def _from_2_to_3(content: Json) -> Json:
 
 def _from_3_to_4(content: Json) -> Json:
     """Nothing was mixed in; the pantry it needs is this kitchen's salt, as every pantry starts with it."""
-    salt = IngredientModel.from_core(starter_pantry()["salt-fine"]).model_dump(mode="json")
+    salt = INGREDIENTS.plain(starter_pantry()["salt-fine"])
     return {**content, "version": 4, "pantry": [salt]}
 
 
 def _from_4_to_5(content: Json) -> Json:
-    """No ware shaped it, nothing was allowed for bowl and gloves, and the first pieces took the remainder."""
+    """No mould shaped it, nothing was allowed for bowl and gloves, and the first pieces took the remainder."""
     return {**content, "version": 5}
 
 
@@ -167,12 +166,25 @@ def _from_5_to_6(content: Json) -> Json:
     return {**content, "version": 6}
 
 
+def _from_6_to_7(content: Json) -> Json:
+    """A day that is not known is null, and what a class of today asks for is written out."""
+    return {
+        **content,
+        "version": 7,
+        "formula": upgrades.formula(content["formula"]),
+        "kitchen": upgrades.kitchen(content["kitchen"]),
+        "lots": [upgrades.lot(lot) for lot in content["lots"]],
+        "pantry": [upgrades.ingredient(i) for i in content["pantry"]],
+    }
+
+
 _UPGRADES: dict[int, Callable[[Json], Json]] = {
     1: _from_1_to_2,
     2: _from_2_to_3,
     3: _from_3_to_4,
     4: _from_4_to_5,
     5: _from_5_to_6,
+    6: _from_6_to_7,
 }
 
 

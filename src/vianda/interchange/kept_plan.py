@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from vianda.core.shape.figures import AS_WIDE_MM
 from vianda.core.shape.scoop import SAME_FRAC, TOO_FAR_FRAC
-
-Json = dict[str, Any]
+from vianda.interchange import upgrades
+from vianda.interchange.documents import Json
 
 
 def up_to_date(plan: Json) -> Json:
     """A plan with what plans hold now; a new one is returned as it is."""
+    plan = upgrades.plan(plan)
     if "form" not in plan["shape"]:
         plan = _with_mix(plan)
     if "packing" not in plan["shape"]:
@@ -42,7 +41,7 @@ def _with_verdicts(plan: Json) -> Json:
 
 
 def _with_practice(plan: Json) -> Json:
-    """Before the heat was computed a plan's minutes were habit's own."""
+    """Before the heat was computed a plan's minutes were those of usual practice."""
     heat = plan["heat"]
     practice = {"flip_s": heat["flip_s"], "on_heat_s": heat["on_heat_s"]}
     return {**plan, "heat": {**heat, "practice": practice}}
@@ -99,8 +98,8 @@ def _with_piece(plan: Json) -> Json:
             "fat_rendered_g": 0.0,
             "method": "pan-broiled",
             "dimple_size": None,
-            "ware_key": "",
-            "ware_name": "",
+            "mould_key": "",
+            "mould_name": "",
             "ends": "",
             "end_mm": 0.0,
             "section_power": 3.0,
@@ -109,7 +108,7 @@ def _with_piece(plan: Json) -> Json:
             "fit": None,
             "scoop": None,
             "vessel": None,
-            "core": None,
+            "filling": None,
             "eggs": None,
             "lumps": None,
         },

@@ -12,7 +12,7 @@ from pydantic import ValidationError
 
 from vianda.core.basis.errors import CoreError
 from vianda.core.inventory.inventory import Meat
-from vianda.interchange.store_models import MeatModel
+from vianda.interchange.kinds import MEATS
 
 COMPOSITION = (
     "water_g_per_100g",
@@ -144,7 +144,7 @@ def _read_row(line: int, heading: list[str], cells: list[str]) -> CsvRow:
         return CsvRow(line, key, None, f"{len(cells)} cells, but the heading has {len(heading)}")
     try:
         content = _content(values)
-        return CsvRow(line, key, MeatModel.model_validate(content).to_core(), "")
+        return CsvRow(line, key, MEATS.of(content), "")
     except ValueError as error:
         return CsvRow(line, key, None, _reason(error))
 

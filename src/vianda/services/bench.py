@@ -8,7 +8,7 @@ from typing import Literal
 from vianda.core.basis.units import UnitSystem
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.evaluation.evaluate import Evaluation, Sheets, evaluate, sheets
 from vianda.core.inventory.inventory import Larder
 from vianda.core.model.edit import Edit
 from vianda.core.model.formula import Formula
@@ -35,7 +35,7 @@ class Bench:
     evaluation: Evaluation
 
 
-def surroundings(unit_system: UnitSystem | None = None) -> tuple[Larder, Kitchen]:
+def context(unit_system: UnitSystem | None = None) -> tuple[Larder, Kitchen]:
     """The larder and the kitchen, the latter thinking in the units on the screen."""
     kitchen = load_kitchen().kitchen
     if unit_system is not None and unit_system != kitchen.unit_system:
@@ -43,19 +43,23 @@ def surroundings(unit_system: UnitSystem | None = None) -> tuple[Larder, Kitchen
     return load_larder(), kitchen
 
 
-def evaluate_on_bench(
-    formula: Formula, *, edits: tuple[Edit, ...] = (), unit_system: UnitSystem | None = None
-) -> Bench:
+def evaluate_formula(formula: Formula, *, edits: tuple[Edit, ...] = (), unit_system: UnitSystem | None = None) -> Bench:
     """Apply edits in order, then evaluate. A refused edit refuses all, and changes nothing."""
-    larder, kitchen = surroundings(unit_system)
+    larder, kitchen = context(unit_system)
     for edit in edits:
         formula = apply_edit(formula, edit, larder=larder, kitchen=kitchen)
     return Bench(formula, evaluate(formula, larder=larder, kitchen=kitchen, engine=ENGINE))
 
 
-def open_on_bench(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation]:
+def sheets_of(formula: Formula, *, unit_system: UnitSystem | None = None) -> Sheets:
+    """What stands behind a formula's figures."""
+    larder, kitchen = context(unit_system)
+    return sheets(formula, larder=larder, kitchen=kitchen, engine=ENGINE)
+
+
+def open_line_here(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation]:
     """A first formula from one line, evaluated."""
-    larder, kitchen = surroundings(unit_system)
+    larder, kitchen = context(unit_system)
     opening = open_line(line, larder=larder, kitchen=kitchen)
     return opening, evaluate(opening.formula, larder=larder, kitchen=kitchen, engine=ENGINE)
 

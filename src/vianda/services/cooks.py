@@ -7,9 +7,9 @@ from typing import Any
 
 from vianda.core.basis.band import Band
 from vianda.core.cook.outcome import OutcomeFigures, outcome_figures
-from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.evaluation.evaluate import Evaluation, Sheets, evaluate, sheets
 from vianda.runtime.engine import ENGINE
-from vianda.services.bench import surroundings
+from vianda.services.bench import context
 from vianda.storage import cook_repository as repository
 from vianda.storage.formula_repository import get_formula
 from vianda.storage.larder_repository import take_from_lot
@@ -23,13 +23,19 @@ class CookStart:
 
     formula_id: int
     evaluation: Evaluation
+    sheets: Sheets
 
 
 def prepare(formula_id: int) -> CookStart:
     """Evaluate the formula as it stands now."""
-    larder, kitchen = surroundings()
+    larder, kitchen = context()
     stored = get_formula(formula_id)
-    return CookStart(formula_id, evaluate(stored.formula, larder=larder, kitchen=kitchen, engine=ENGINE))
+    given = stored.formula
+    return CookStart(
+        formula_id,
+        evaluate(given, larder=larder, kitchen=kitchen, engine=ENGINE),
+        sheets(given, larder=larder, kitchen=kitchen, engine=ENGINE),
+    )
 
 
 def begin(formula_id: int, plan: dict[str, Any]) -> StoredCook:

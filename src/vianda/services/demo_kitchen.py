@@ -54,8 +54,7 @@ def seed_once(*, with_formulas: bool = True) -> bool:
         if with_formulas:
             larder_repository.add_ingredients(HOUSE_FORMULAS)
             today = now_utc().date()
-            days = {"delivered": today.isoformat(), "use_by": (today + timedelta(days=KEEPS_DAYS)).isoformat()}
-            for lot in norquay_lots(**days):
+            for lot in norquay_lots(delivered=today, use_by=today + timedelta(days=KEEPS_DAYS)):
                 larder_repository.create_lot(lot)
             # The last one made stands first on the shelf.
             for make in reversed(DEMO_FORMULAS):

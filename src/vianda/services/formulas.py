@@ -13,7 +13,7 @@ from vianda.core.inventory.pantry import Ingredient
 from vianda.core.model.formula import Formula
 from vianda.interchange.formula_file import FormulaBundle, read_file, write_file
 from vianda.runtime.engine import ENGINE
-from vianda.services.bench import surroundings
+from vianda.services.bench import context
 from vianda.storage import formula_repository as repository
 from vianda.storage.larder_repository import add_ingredients, add_meats, create_lot
 from vianda.storage.records import StoredFormula, StoredVersion
@@ -33,7 +33,7 @@ def get_formula(formula_id: int) -> StoredFormula:
 def _checked(formula: Formula) -> Formula:
     """A formula that can be evaluated here; refuses with the core's reason otherwise."""
     named = replace(formula, name=checked_name(formula.name))
-    larder, kitchen = surroundings()
+    larder, kitchen = context()
     evaluate(named, larder=larder, kitchen=kitchen, engine=ENGINE)
     return named
 
@@ -70,7 +70,7 @@ def list_versions(formula_id: int) -> list[StoredVersion]:
 def export_formula(formula_id: int) -> tuple[str, dict[str, Any]]:
     """The formula's name and its file content, which stands alone."""
     stored = repository.get_formula(formula_id)
-    larder, kitchen = surroundings()
+    larder, kitchen = context()
     return stored.formula.name, write_file(FormulaBundle(stored.formula, larder, kitchen))
 
 
@@ -88,7 +88,7 @@ def import_formula(content: object) -> Imported:
     """Add a formula from a file. Unknown meats join the larder; an unknown bun or surface gives way to ours."""
     bundle = read_file(content)
     with transaction():
-        larder, kitchen = surroundings()
+        larder, kitchen = context()
         added: list[Meat] = []
         differing: list[str] = []
         for part in bundle.formula.parts:
@@ -113,9 +113,9 @@ def import_formula(content: object) -> Imported:
         if formula.grind.tool and all(g.key != formula.grind.tool for g in kitchen.grinders):
             formula = replace(formula, grind=replace(formula.grind, tool=""))
             replaced.append("grinder")
-        if formula.shape.ware and all(w.key != formula.shape.ware for w in kitchen.wares):
-            formula = replace(formula, shape=replace(formula.shape, ware=""))
-            replaced.append("ware")
+        if formula.shape.mould and all(w.key != formula.shape.mould for w in kitchen.moulds):
+            formula = replace(formula, shape=replace(formula.shape, mould=""))
+            replaced.append("mould")
         if lacking(formula.heat, kitchen):
             formula = replace(formula, heat=replace(formula.heat, method="", stages=()))
             replaced.append("way of cooking")

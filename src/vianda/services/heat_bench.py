@@ -23,11 +23,11 @@ from vianda.core.heat.methods import (
 )
 from vianda.core.heat.plate_signs import FATS, SIGNS, Fat, Sign, SurfaceGuess, guess_surface
 from vianda.core.heat.questions import HeatAnswer, QuestionKind, ask
-from vianda.core.heat.run_setup import Asked
+from vianda.core.heat.run_setup import Overrides
 from vianda.core.model.formula import MOST_STAGES, Formula, HeatStage, PanFat
 from vianda.core.pipeline.compute import prepare
 from vianda.runtime.engine import ENGINE
-from vianda.services.bench import surroundings
+from vianda.services.bench import context
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,13 +49,13 @@ class Ways:
 
 def case_of(formula: Formula) -> CookCase:
     """What the heat needs to know of a formula in this kitchen."""
-    larder, kitchen = surroundings()
+    larder, kitchen = context()
     return prepare(formula, larder=larder, kitchen=kitchen).case
 
 
-def curve_of(formula: Formula, *, asked: Asked, observed: Observed) -> Iterator[HeatCurve | Progress]:
+def curve_of(formula: Formula, *, overrides: Overrides, observed: Observed) -> Iterator[HeatCurve | Progress]:
     """What goes on inside the piece: first the curve, then its uncertainty."""
-    return curve_steps(case_of(formula), asked=asked, observed=observed, engine=ENGINE)
+    return curve_steps(case_of(formula), overrides=overrides, observed=observed, engine=ENGINE)
 
 
 def ways_of(formula: Formula) -> Ways:
@@ -77,15 +77,15 @@ def ways_of(formula: Formula) -> Ways:
 
 
 def answer_to(
-    formula: Formula, kind: QuestionKind, *, value: float | None, crust: BrownWord | None, asked: Asked
+    formula: Formula, kind: QuestionKind, *, value: float | None, crust: BrownWord | None, overrides: Overrides
 ) -> HeatAnswer:
     """One question the other way round."""
-    return ask(case_of(formula), kind, value=value, crust=crust, asked=asked, engine=ENGINE)
+    return ask(case_of(formula), kind, value=value, crust=crust, overrides=overrides, engine=ENGINE)
 
 
-def after_of(formula: Formula, *, asked: Asked) -> tuple[AfterLine, ...]:
+def after_of(formula: Formula, *, overrides: Overrides) -> tuple[AfterLine, ...]:
     """Kept hot, cooled and warmed up again."""
-    return afterwards(case_of(formula), asked, engine=ENGINE)
+    return afterwards(case_of(formula), overrides, engine=ENGINE)
 
 
 def surface_by_signs(signs: tuple[str, ...], *, fat: PanFat) -> SurfaceGuess:
@@ -95,6 +95,6 @@ def surface_by_signs(signs: tuple[str, ...], *, fat: PanFat) -> SurfaceGuess:
 
 def firm_cubes(formula: Formula, *, edge_mm: float, freezer_c: float) -> Firming:
     """How long cubes of a formula's blend lie in the freezer before they are ground."""
-    larder, kitchen = surroundings()
+    larder, kitchen = context()
     blend = prepare(formula, larder=larder, kitchen=kitchen).piece.composition.mix
     return firming(edge_mm=edge_mm, meat=meat_of(blend, packing=1.0), freezer_c=freezer_c)

@@ -31,9 +31,9 @@ def save_kitchen(kitchen: Kitchen, *, revision: int) -> StoredKitchen:
 
 
 def _refuse_gone(before: Kitchen, after: Kitchen) -> None:
-    gone = {("bun", b.key): b.name for b in before.buns} | {("ware", w.key): w.name for w in before.wares}
+    gone = {("bun", b.key): b.name for b in before.buns} | {("mould", w.key): w.name for w in before.moulds}
     gone |= {("surface", s.key): s.name for s in before.surfaces}
-    kept = [("bun", b.key) for b in after.buns] + [("ware", w.key) for w in after.wares]
+    kept = [("bun", b.key) for b in after.buns] + [("mould", w.key) for w in after.moulds]
     for one in [*kept, *(("surface", s.key) for s in after.surfaces)]:
         gone.pop(one, None)
     for stored in list_formulas():
@@ -45,7 +45,7 @@ def _refuse_gone(before: Kitchen, after: Kitchen) -> None:
                 "there first.",
                 field="/kitchen/surfaces",
             )
-        for field, key in (("bun", shape.bun), ("ware", shape.ware), ("surface", heat.surface)):
+        for field, key in (("bun", shape.bun), ("mould", shape.mould), ("surface", heat.surface)):
             if (field, key) in gone:
                 raise OutOfRangeError(
                     f"“{stored.formula.name}” is made for “{gone[field, key]}”; choose another there first.",

@@ -4,19 +4,20 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
+from datetime import date
 from typing import Literal
 
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.units import UnitSystem
 from vianda.core.basis.working import Working
-from vianda.core.inventory.evidence import ROUGHNESS, Evidence, disagrees, told, update_working, updated
+from vianda.core.inventory.evidence import ROUGHNESS, Evidence, disagrees, evidence_of, update_working, updated
 from vianda.core.inventory.fat_range import FatRange
 from vianda.core.inventory.fat_test import FatTest, fat_test
 from vianda.core.inventory.inventory import Larder, Meat
 from vianda.core.inventory.lot import Lot
 from vianda.core.reading.entry import read_frac, read_mass_g
 from vianda.interchange.larder_csv import CsvRow, read_csv, write_csv
-from vianda.services.bench import surroundings
+from vianda.services.bench import context
 from vianda.storage import larder_repository as repository
 from vianda.storage.larder_repository import StoredLot
 from vianda.storage.transaction import transaction
@@ -54,7 +55,7 @@ def list_lots() -> list[KnownLot]:
     """All lots with what is known of them, open ones first, the one to be used up next before others."""
     larder = repository.load_larder()
     lots = [known(stored, larder) for stored in repository.list_lots()]
-    return sorted(lots, key=lambda k: (k.lot.closed, k.lot.use_by or "9999", k.lot.delivered, k.lot.key))
+    return sorted(lots, key=lambda k: (k.lot.closed, k.lot.use_by or date.max, k.lot.delivered, k.lot.key))
 
 
 def known(stored: StoredLot, larder: Larder | None = None) -> KnownLot:
@@ -108,7 +109,7 @@ def learn(lot_key: str, *, kind: Literal["label", "butcher", "laboratory"], fat:
         raise OutOfRangeError(
             "This meat goes by its label already, so the label is no news. Test it, or ask.", field="/kind"
         )
-    return _add(lot_key, told(kind, read_frac(fat, field="/fat")), revision)
+    return _add(lot_key, evidence_of(kind, read_frac(fat, field="/fat")), revision)
 
 
 @dataclass(frozen=True, slots=True)
@@ -123,7 +124,7 @@ class TypedWeights:
 
 def try_fat_test(weights: TypedWeights, *, unit_system: UnitSystem) -> FatTest:
     """What the weights say, before they are kept."""
-    _, kitchen = surroundings()
+    _, kitchen = context()
 
     def grams(text: str, name: str) -> float:
         return read_mass_g(text, unit_system=unit_system, field=f"/weights/{name}")

@@ -30,7 +30,7 @@ from vianda.core.target.program import Program, program_of
 from vianda.core.target.solve import Answer, NoBlendError, solve
 from vianda.core.target.wish import Candidate, Wish
 from vianda.runtime.engine import ENGINE
-from vianda.services.bench import open_on_bench, surroundings
+from vianda.services.bench import context, open_line_here
 
 # A wish in words aims at a band this far either side of its figure (ours).
 AIM_HALF_WIDTH_FRAC = 0.012
@@ -67,7 +67,7 @@ class Solved:
 
 def solve_for(formula: Formula, wish: Wish, typed: TypedWish) -> Solved:
     """Solve a wish for the batch of a formula on this kitchen's scale."""
-    larder, kitchen = surroundings()
+    larder, kitchen = context()
     evaluation = evaluate(formula, larder=larder, kitchen=kitchen, engine=ENGINE)
     batch_g, loss = evaluation.blend.batch_mass_g, evaluation.grind.loss_frac
     full = replace(
@@ -121,7 +121,7 @@ class DrawnSquare:
 
 def square_for(one: Candidate, two: Candidate, target: str) -> DrawnSquare:
     """The Pearson square of two meats, in whichever order they are named."""
-    larder, _ = surroundings()
+    larder, _ = context()
     lean, rich = sorted((one, two), key=lambda c: larder.fat_of(c.meat, c.lot).usual_frac)
     square = pearson_square(
         lean_fat_frac=larder.fat_of(lean.meat, lean.lot).usual_frac,
@@ -135,7 +135,7 @@ def mend(
     *, batch: str, fat: str, target: str, candidates: list[Candidate], unit_system: UnitSystem
 ) -> tuple[Addition, ...]:
     """What to add to a batch, from these candidates or, without any, from the whole larder of its species: beef."""
-    larder, kitchen = surroundings()
+    larder, kitchen = context()
     asked = [(c.meat, c.lot) for c in candidates] or [
         (m.key, "") for m in larder.meats.values() if m.species == "beef" and not m.retired and m.key != "mince-unknown"
     ]
@@ -160,7 +160,7 @@ class Proposed:
 
 def propose_for(formula: Formula, words: str) -> Proposed:
     """The formula with the style, the school and the fat that the words ask for; guests and locks stay."""
-    larder, kitchen = surroundings()
+    larder, kitchen = context()
     if not words.strip():
         raise OutOfRangeError("Say how it should eat: rich, loose, crusty; thick and beefy; lean.", field="/words")
     proposal = propose(words)
@@ -176,7 +176,7 @@ def propose_for(formula: Formula, words: str) -> Proposed:
 
 def _aimed(formula: Formula, proposal: Proposal, larder: Larder, now: Evaluation) -> Formula:
     """The school's meats, nearest to its shares, at the fat wanted; unchanged when they cannot reach it."""
-    _, kitchen = surroundings()
+    _, kitchen = context()
     extra = [m for m in ("trim-50", "round") if m in larder.meats and all(p.meat != m for p in formula.parts)]
     candidates = tuple(
         Candidate(p.meat, p.lot, p.share_frac if p.locked else 0.0, p.share_frac if p.locked else 1.0, p.share_frac)
@@ -232,13 +232,13 @@ def _remembered() -> tuple[Question, ...]:
 def open_or_propose(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation]:
     """A first formula from one line: of what there is, or else of how it should eat."""
     try:
-        return open_on_bench(line, unit_system=unit_system)
+        return open_line_here(line, unit_system=unit_system)
     except UnreadableEntryError as unread:
         try:
             proposal = propose(line)
         except UnreadableEntryError:
             raise unread from None
-    start, _ = open_on_bench(DEFAULT_LINE, unit_system=unit_system)
+    start, _ = open_line_here(DEFAULT_LINE, unit_system=unit_system)
     done = propose_for(start.formula, line)
     title = style_of(proposal.style).title
     opening = Opening(

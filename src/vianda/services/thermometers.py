@@ -6,11 +6,11 @@ from dataclasses import dataclass
 
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.heat.curve import heat_curve
-from vianda.core.heat.run_setup import Asked
+from vianda.core.heat.run_setup import Overrides
 from vianda.core.model.formula import Formula
 from vianda.devices.simulated_piece import piece_factor, probe_in, surface_thermometer, usual_moment_s
 from vianda.runtime.engine import ENGINE
-from vianda.services.bench import surroundings
+from vianda.services.bench import context
 from vianda.services.heat_bench import case_of
 
 
@@ -27,7 +27,7 @@ def read_probe(formula: Formula, *, at_s: float | None, seed: int) -> Read:
 
     ``at_s`` None is when a reading tells most: late, with time left to act on it.
     """
-    curve = heat_curve(case_of(formula), asked=Asked(k_factor=piece_factor(seed)), engine=ENGINE)
+    curve = heat_curve(case_of(formula), overrides=Overrides(k_factor=piece_factor(seed)), engine=ENGINE)
     moment = usual_moment_s(curve) if at_s is None else at_s
     return Read(moment, probe_in(curve, seed=seed, at_s=moment).read_c(moment))
 
@@ -40,7 +40,7 @@ def read_surface(formula: Formula, *, heated_s: float, seed: int) -> Read:
     OutOfRangeError
         For an oven or a grate, whose heat is not a plate's.
     """
-    _, kitchen = surroundings()
+    _, kitchen = context()
     surface = kitchen.surface(formula.heat.surface, field="/formula/heat/surface")
     if surface.kind not in ("plate", "pan"):
         raise OutOfRangeError("Only a plate or a pan is read by this thermometer.", field="/formula/heat/surface")

@@ -14,9 +14,9 @@ from vianda.core.weighing.check_weigh import Verdict
 from vianda.core.weighing.weighing_run import Aside, Kept, Running, judge, plan_of_weighing, running
 from vianda.devices.scale import BenchScale, Reading, ScaleMake
 from vianda.devices.simulated_hand import correction_g, lean_g, piece_g
-from vianda.devices.simulated_scale import TICK_S, Deed, Done, SimulatedScale
+from vianda.devices.simulated_scale import TICK_S, Done, ScaleAction, SimulatedScale
 from vianda.runtime.engine import ENGINE
-from vianda.services.bench import surroundings
+from vianda.services.bench import context
 from vianda.storage import weighing_repository as repository
 from vianda.storage.clock import now_utc
 from vianda.storage.formula_repository import get_formula
@@ -30,7 +30,7 @@ MOST_EVENTS = 5_000
 FRESH_S = 1.0
 # A display may flicker between the press and its arrival: so long ago what was seen still stands.
 FLICKER_S = 0.7
-_DEEDS: dict[str, Deed] = {"load": "load", "paper": "load", "tare": "tare", "lean": "lean"}
+_SCALE_ACTIONS: dict[str, ScaleAction] = {"load": "load", "paper": "load", "tare": "tare", "lean": "lean"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,7 +58,7 @@ class Weighing:
 
 def begin(formula_id: int, *, step_g: int | None = None) -> Weighing:
     """Begin to weigh the pieces of a formula as it stands now, on the kitchen's scale or on one of another step."""
-    larder, kitchen = surroundings()
+    larder, kitchen = context()
     with transaction():
         stored = get_formula(formula_id)
         figures = evaluate(stored.formula, larder=larder, kitchen=kitchen, engine=ENGINE)
@@ -179,7 +179,7 @@ def _steady_g(now: Weighing, *, seen_g: float | None) -> float:
     reading = scale.read(at_s)
     if reading.shown_g is None:
         raise OutOfRangeError("The scale shows no weight: take something off it.", field="/action")
-    touched = max((e.at_s for e in now.stored.events if e.kind in _DEEDS), default=0.0)
+    touched = max((e.at_s for e in now.stored.events if e.kind in _SCALE_ACTIONS), default=0.0)
     back = at_s
     while seen_g is not None and back > max(touched, at_s - FLICKER_S):
         before = scale.read(back)
@@ -231,9 +231,11 @@ def _kept(stored: StoredWeighing) -> list[Kept]:
 
 def _scale(stored: StoredWeighing) -> BenchScale:
     """The scale on the bench: a simulated one, until a real one stands behind the port."""
-    deeds = tuple(Done(e.at_s, _DEEDS[e.kind], e.value or 0.0) for e in stored.events if e.kind in _DEEDS)
+    actions = tuple(
+        Done(e.at_s, _SCALE_ACTIONS[e.kind], e.value or 0.0) for e in stored.events if e.kind in _SCALE_ACTIONS
+    )
     make = ScaleMake(step_g=stored.plan.step_g, capacity_g=stored.plan.capacity_g)
-    return SimulatedScale(make, stored.seed, deeds)
+    return SimulatedScale(make, stored.seed, actions)
 
 
 def _now_s(stored: StoredWeighing) -> float:

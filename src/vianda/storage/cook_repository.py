@@ -7,7 +7,7 @@ from datetime import timedelta
 from typing import Any, cast
 
 from vianda.core.model.formula import Formula
-from vianda.interchange.formula_model import FormulaModel
+from vianda.interchange.kinds import FORMULAS
 from vianda.storage.clock import now_utc
 from vianda.storage.records import ConflictError, CookEvent, EventKind, NotFoundError, StoredCook
 from vianda.storage.tables import CookEventRow, CookRow
@@ -34,7 +34,7 @@ def _stored(row: CookRow, *, with_events: bool = True) -> StoredCook:
         revision=row.revision,
         started_at=row.started_at,
         finished_at=row.finished_at,
-        formula=FormulaModel.model_validate_json(row.document).to_core(),
+        formula=FORMULAS.read(row.document),
         plan=json.loads(row.plan),
         outcome=json.loads(row.outcome) if row.outcome else None,
         events=events,
@@ -46,7 +46,7 @@ def create_cook(formula_id: int, formula: Formula, plan: dict[str, Any]) -> Stor
     row = CookRow.create(
         formula=formula_id,
         formula_name=formula.name,
-        document=FormulaModel.from_core(formula).model_dump_json(),
+        document=FORMULAS.text(formula),
         plan=json.dumps(plan),
         started_at=now_utc(),
         revision=1,

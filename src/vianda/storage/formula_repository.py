@@ -5,22 +5,14 @@ from __future__ import annotations
 from peewee import fn
 
 from vianda.core.model.formula import Formula
-from vianda.interchange.formula_model import FormulaModel
+from vianda.interchange.kinds import FORMULAS
 from vianda.storage.clock import now_utc
 from vianda.storage.records import ConflictError, NotFoundError, StoredFormula, StoredVersion
 from vianda.storage.tables import FormulaRow, VersionRow
 
 
-def _dump(formula: Formula) -> str:
-    return FormulaModel.from_core(formula).model_dump_json()
-
-
-def _load(document: str) -> Formula:
-    return FormulaModel.model_validate_json(document).to_core()
-
-
 def _stored(row: FormulaRow) -> StoredFormula:
-    return StoredFormula(row.id, row.revision, row.updated_at, _load(row.document))
+    return StoredFormula(row.id, row.revision, row.updated_at, FORMULAS.read(row.document))
 
 
 def _row(formula_id: int) -> FormulaRow:
@@ -44,7 +36,8 @@ def get_formula(formula_id: int) -> StoredFormula:
 def create_formula(formula: Formula) -> StoredFormula:
     """Add a formula."""
     now = now_utc()
-    row = FormulaRow.create(name=formula.name, document=_dump(formula), revision=1, created_at=now, updated_at=now)
+    document = FORMULAS.text(formula)
+    row = FormulaRow.create(name=formula.name, document=document, revision=1, created_at=now, updated_at=now)
     return _stored(row)
 
 
@@ -52,7 +45,7 @@ def save_formula(formula_id: int, formula: Formula, *, revision: int) -> StoredF
     """Save over the revision seen, in one statement; ``ConflictError`` when someone was faster."""
     changed = (
         FormulaRow.update(
-            name=formula.name, document=_dump(formula), revision=FormulaRow.revision + 1, updated_at=now_utc()
+            name=formula.name, document=FORMULAS.text(formula), revision=FormulaRow.revision + 1, updated_at=now_utc()
         )
         .where((FormulaRow.id == formula_id) & (FormulaRow.revision == revision) & ~FormulaRow.deleted)
         .execute()
@@ -81,7 +74,7 @@ def keep_version(formula_id: int, *, name: str) -> StoredVersion:
 def list_versions(formula_id: int) -> list[StoredVersion]:
     """All kept versions of a formula, the newest first."""
     query = VersionRow.select().where(VersionRow.formula == _row(formula_id).id).order_by(VersionRow.number.desc())
-    return [StoredVersion(v.number, v.name, v.created_at, _load(v.document)) for v in query]
+    return [StoredVersion(v.number, v.name, v.created_at, FORMULAS.read(v.document)) for v in query]
 
 
 def get_version(formula_id: int, number: int) -> StoredVersion:
@@ -89,4 +82,4 @@ def get_version(formula_id: int, number: int) -> StoredVersion:
     row = VersionRow.get_or_none((VersionRow.formula == formula_id) & (VersionRow.number == number))
     if row is None:
         raise NotFoundError(f"version {number}")
-    return StoredVersion(row.number, row.name, row.created_at, _load(row.document))
+    return StoredVersion(row.number, row.name, row.created_at, FORMULAS.read(row.document))

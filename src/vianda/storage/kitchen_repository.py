@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.interchange.store_models import KitchenModel
+from vianda.interchange.kinds import KITCHENS
 from vianda.storage.caches import on_rollback
 from vianda.storage.records import ConflictError, NotFoundError
 from vianda.storage.tables import KitchenRow
@@ -41,7 +41,7 @@ def load_kitchen() -> StoredKitchen:
         raise NotFoundError("no kitchen")
     if _cache.stored is None or _cache.stored.revision != row.revision:
         document = KitchenRow.get_by_id(row.id).document
-        _cache.stored = StoredKitchen(row.revision, KitchenModel.model_validate_json(document).to_core())
+        _cache.stored = StoredKitchen(row.revision, KITCHENS.read(document))
     return _cache.stored
 
 
@@ -52,13 +52,13 @@ def has_kitchen() -> bool:
 
 def create_kitchen(kitchen: Kitchen) -> None:
     """Set the kitchen up."""
-    KitchenRow.insert(document=KitchenModel.from_core(kitchen).model_dump_json(), revision=1).execute()
+    KitchenRow.insert(document=KITCHENS.text(kitchen), revision=1).execute()
 
 
 def save_kitchen(kitchen: Kitchen, *, revision: int) -> StoredKitchen:
     """Save over the revision seen, or raise ``ConflictError`` with what stands now."""
     changed = (
-        KitchenRow.update(document=KitchenModel.from_core(kitchen).model_dump_json(), revision=KitchenRow.revision + 1)
+        KitchenRow.update(document=KITCHENS.text(kitchen), revision=KitchenRow.revision + 1)
         .where(KitchenRow.revision == revision)
         .execute()
     )

@@ -9,7 +9,7 @@ from vianda.core.inventory.composition import Composition
 from vianda.core.inventory.inventory import Larder, Meat
 from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import Ingredient
-from vianda.interchange.store_models import IngredientModel, LotModel
+from vianda.interchange.kinds import INGREDIENTS, LOTS, as_kept
 from vianda.storage.caches import on_rollback
 from vianda.storage.records import ConflictError, NotFoundError
 from vianda.storage.tables import IngredientRow, LotRow, MeatRow, RevisionRow
@@ -99,7 +99,7 @@ class StoredLot:
 
 
 def _lot(row: LotRow) -> StoredLot:
-    return StoredLot(row.revision, LotModel.model_validate_json(row.document).to_core())
+    return StoredLot(row.revision, LOTS.read(row.document))
 
 
 def list_lots() -> list[StoredLot]:
@@ -120,7 +120,7 @@ def create_lot(lot: Lot) -> StoredLot:
     taken = LotRow.get_or_none(LotRow.key == lot.key)
     if taken is not None:
         raise ConflictError(_lot(taken))
-    LotRow.insert(key=lot.key, meat=lot.meat, document=LotModel.from_core(lot).model_dump_json(), revision=1).execute()
+    LotRow.insert(key=lot.key, meat=lot.meat, document=LOTS.text(lot), revision=1).execute()
     touch("larder")
     return get_lot(lot.key)
 
@@ -128,7 +128,7 @@ def create_lot(lot: Lot) -> StoredLot:
 def save_lot(lot: Lot, *, revision: int) -> StoredLot:
     """Save over the revision seen, or raise ``ConflictError`` with what stands now."""
     changed = (
-        LotRow.update(document=LotModel.from_core(lot).model_dump_json(), revision=LotRow.revision + 1)
+        LotRow.update(document=LOTS.text(lot), revision=LotRow.revision + 1)
         .where((LotRow.key == lot.key) & (LotRow.revision == revision))
         .execute()
     )
@@ -194,7 +194,7 @@ class StoredIngredient:
 
 
 def _ingredient(row: IngredientRow) -> StoredIngredient:
-    return StoredIngredient(row.revision, IngredientModel.model_validate_json(row.document).to_core())
+    return StoredIngredient(row.revision, INGREDIENTS.read(row.document))
 
 
 def list_ingredients() -> list[StoredIngredient]:
@@ -217,7 +217,7 @@ def add_ingredients(ingredients: Iterable[Ingredient]) -> int:
     rows = []
     for ingredient in ingredients:
         if ingredient.key not in known:
-            document = IngredientModel.from_core(ingredient).model_dump_json()
+            document = INGREDIENTS.text(as_kept(ingredient))
             rows.append({"key": ingredient.key, "position": position, "document": document, "revision": 1})
             known.add(ingredient.key)
             position += 1
@@ -234,9 +234,7 @@ def save_ingredient(ingredient: Ingredient, *, revision: int) -> StoredIngredien
             raise ConflictError(get_ingredient(ingredient.key))
         return get_ingredient(ingredient.key)
     changed = (
-        IngredientRow.update(
-            document=IngredientModel.from_core(ingredient).model_dump_json(), revision=IngredientRow.revision + 1
-        )
+        IngredientRow.update(document=INGREDIENTS.text(as_kept(ingredient)), revision=IngredientRow.revision + 1)
         .where((IngredientRow.key == ingredient.key) & (IngredientRow.revision == revision))
         .execute()
     )

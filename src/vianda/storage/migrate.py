@@ -2,15 +2,23 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
-from vianda.storage.migrations import m0001_first_tables, m0002_lots_and_yield, m0003_pantry, m0004_weighings
+from vianda.storage.migrations import (
+    m0001_first_tables,
+    m0002_lots_and_yield,
+    m0003_pantry,
+    m0004_weighings,
+    m0005_plain_names,
+)
 
-MIGRATIONS = (
+MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0001", m0001_first_tables.STATEMENTS),
     ("0002", m0002_lots_and_yield.STATEMENTS),
     ("0003", m0003_pantry.STATEMENTS),
     ("0004", m0004_weighings.STATEMENTS),
+    ("0005", m0005_plain_names.run),
 )
 LOCK_WAIT_S = 30
 
@@ -34,11 +42,14 @@ def migrate(database: Any) -> list[str]:
         )
         done = {row[0] for row in database.execute_sql("SELECT number FROM schema_migration").fetchall()}
         applied = []
-        for number, statements in MIGRATIONS:
+        for number, change in MIGRATIONS:
             if number in done:
                 continue
-            for statement in statements:
-                database.execute_sql(statement)
+            if callable(change):
+                change(database)
+            else:
+                for statement in change:
+                    database.execute_sql(statement)
             database.execute_sql("INSERT INTO schema_migration VALUES (%s, UTC_TIMESTAMP())", (number,))
             applied.append(number)
         return applied

@@ -2,30 +2,31 @@
 import type { components } from "./generated/contract";
 
 type S = components["schemas"];
-export type Formula = S["FormulaModel"];
+export type Formula = S["Formula"];
 export type Evaluation = S["Evaluation"];
 export type Phrase = { text: string; amounts: Record<string, Amount> };
 export type Amount = Pick<S["Amount"], "kind" | "value"> & Partial<S["Amount"]>;
 export type Working = S["Working"];
+export type Sheets = S["Sheets"];
 export type Counsel = S["Counsel"];
 export type Step = S["RailStep"]["step"];
 export type Opening = S["Opening"];
 export type Edit = NonNullable<S["EvaluateRequest"]["edits"]>[number];
-export type Figure = S["TypeEdit"]["figure"];
+export type Figure = S["TypeFigure"]["figure"];
 export type StoredFormula = S["FormulaAnswer"];
 export type Version = S["VersionAnswer"];
 export type ShelfItem = S["ShelfItem"];
 export type Catalogue = S["CatalogueAnswer"];
 export type StoredKitchen = S["KitchenAnswer"];
-export type Kitchen = S["KitchenModel-Output"];
-export type KitchenInput = S["KitchenModel-Input"];
+export type Kitchen = S["Kitchen"];
+export type KitchenInput = S["Kitchen"];
 export type Cook = S["CookAnswer"];
 export type CookLine = S["CookLine"];
 export type Outcome = S["OutcomeModel"];
 export type StoveStep = S["StoveStep"];
 export type Units = NonNullable<S["EvaluateRequest"]["unit_system"]>;
-export type Meat = S["MeatModel-Output"];
-export type Lot = S["LotModel-Output"];
+export type Meat = S["Meat"];
+export type Lot = S["Lot"];
 export type KnownLot = S["LotAnswer"];
 export type LarderContent = S["LarderAnswer"];
 export type FatTest = S["FatTestAnswer"];
@@ -39,7 +40,7 @@ export type Addition = S["Addition"];
 export type MixLine = S["LineFigures"];
 export type MixSchool = S["MixSchool"];
 export type PantryThing = S["IngredientAnswer"];
-export type Ingredient = S["IngredientModel-Output"];
+export type Ingredient = S["Ingredient"];
 export type HouseFigures = S["HouseFigures"];
 export type Weighing = S["WeighingAnswer"];
 export type WeighingLine = S["WeighingLine"];
@@ -55,7 +56,7 @@ export type HeatQuestion = S["QuestionRequest"]["kind"];
 export type BrownWord = NonNullable<S["QuestionRequest"]["crust"]>;
 export type AfterLine = S["AfterLine"];
 export type Observed = NonNullable<S["CurveRequest"]["observed"]>;
-export type Limit = NonNullable<S["MixModel"]["avoid"]>[number];
+export type Limit = NonNullable<S["Mix"]["avoid"]>[number];
 export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
 
 /** A refusal with a reason, or — status 0 or 503 — a server that does not answer. */
@@ -150,7 +151,9 @@ export const api = {
     ask<S["OpeningAnswer"]>("POST", "/opening", { line, unit_system }),
   evaluate: (formula: Formula, edits: Edit[], unit_system: Units) =>
     ask<{ formula: Formula; evaluation: Evaluation }>("POST", "/evaluate", { formula, edits, unit_system }),
-  /** The curve and how its doubt comes along, one line at a time. */
+  sheets: (formula: Formula, unit_system: Units, signal?: AbortSignal) =>
+    ask<Sheets>("POST", "/sheets", { formula, unit_system }, signal),
+  /** The curve and how its uncertainty comes along, one line at a time. */
   heatCurve: (
     formula: Formula,
     more: { surface_now_c: number | null; observed: Observed | null },

@@ -1,11 +1,11 @@
 <!-- One wave on its surface, to scale: centres and sizes are the core's. -->
 <script lang="ts">
-  import type { Evaluation } from "../api/client";
+  import type { Evaluation, Sheets } from "../api/client";
   import { amount } from "../format";
   import { units } from "../units.svelte";
 
   interface Props {
-    stove: Evaluation["stove"];
+    stove: Sheets["stove"];
     shape: Evaluation["shape"];
     name: string;
   }

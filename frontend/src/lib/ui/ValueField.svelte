@@ -32,7 +32,7 @@
 
   const uid = $props.id();
   // A share is bounded in parts and may be shown in grams: then its bounds say nothing here.
-  const bounds = $derived(bench.evaluation?.ranges[figure]);
+  const bounds = $derived(bench.ranges?.[figure]);
   const range = $derived(bounds && bounds.unit.endsWith(kind.replace("fine_", "")) ? bounds : undefined);
   const shown = $derived(amount({ kind, value }, units));
   const refused = $derived(bench.refusal?.target === targetOf(figure, item) ? bench.refusal.detail : null);

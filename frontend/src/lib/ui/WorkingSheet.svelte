@@ -13,7 +13,7 @@
   let { working, onclose, ondecide = null, decideTitle = "" }: Props = $props();
 </script>
 
-<Sheet open={working !== null} title={working?.title ?? ""} {onclose}>
+<Sheet open={working != null} title={working?.title ?? ""} {onclose}>
   {#if working}
     <ol class="space-y-1.5 border-l-2 border-primary/40 pl-4">
       {#each working.steps as step, at (at)}

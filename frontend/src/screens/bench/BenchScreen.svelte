@@ -10,27 +10,21 @@
   import Shell from "../../lib/ui/Shell.svelte";
   import WorkingSheet from "../../lib/ui/WorkingSheet.svelte";
   import { navigate, route } from "../../router";
-  import CookStep from "../cook/CookStep.svelte";
-  import DishStep from "../dish/DishStep.svelte";
-  import HeatStep from "../heat/HeatStep.svelte";
-  import MeatStep from "../meat/MeatStep.svelte";
-  import MixStep from "../mix/MixStep.svelte";
-  import NotesStep from "../notes/NotesStep.svelte";
-  import ShapeStep from "../shape/ShapeStep.svelte";
   import ConflictSheet from "./ConflictSheet.svelte";
   import CounselList from "./CounselList.svelte";
   import KeysSheet from "./KeysSheet.svelte";
   import StepRail from "./StepRail.svelte";
   import Ticket from "./Ticket.svelte";
 
+  // Each step is fetched when it is first opened.
   const steps = {
-    dish: DishStep,
-    meat: MeatStep,
-    mix: MixStep,
-    shape: ShapeStep,
-    heat: HeatStep,
-    cook: CookStep,
-    notes: NotesStep,
+    dish: () => import("../dish/DishStep.svelte"),
+    meat: () => import("../meat/MeatStep.svelte"),
+    mix: () => import("../mix/MixStep.svelte"),
+    shape: () => import("../shape/ShapeStep.svelte"),
+    heat: () => import("../heat/HeatStep.svelte"),
+    cook: () => import("../cook/CookStep.svelte"),
+    notes: () => import("../notes/NotesStep.svelte"),
   };
   const numbers: Record<string, Step> = {
     1: "dish",
@@ -58,6 +52,7 @@
     Promise.all([api.catalogue(), api.kitchen()]).then(
       ([c, k]) => {
         catalogue = c;
+        now.ranges = c.ranges;
         kitchen = k;
       },
       (error: Error) => (lists = error.message),
@@ -83,8 +78,9 @@
     shown = null;
     void navigate(`/formula/${id}/${to}` as "/");
   }
+  $effect(() => (shown && bench?.formula ? bench.sheets.ask(bench.formula) : undefined));
   const evaluation = $derived(bench?.evaluation ?? null);
-  const Instrument = $derived(steps[step] ?? DishStep);
+  const instrument = $derived((steps[step as keyof typeof steps] ?? steps.dish)());
   const stepTitle = $derived(evaluation?.rail.find((r) => r.step === shown?.step)?.title ?? "");
 </script>
 
@@ -114,7 +110,7 @@
   {/snippet}
   {#if bench?.missing}
     <main id="main" class="mx-auto max-w-xl p-8">
-      <h1 class="text-2xl">This formula was put away</h1>
+      <h1 class="text-2xl">This formula was archived</h1>
       <a class="mt-4 act" href="/">To the shelf</a>
     </main>
   {:else if bench && evaluation && bench.formula && catalogue && kitchen}
@@ -132,19 +128,23 @@
         {#if bench.refusal && ["save", "undo", "rename"].includes(bench.refusal.target)}
           <p role="alert" class="mb-3 border-l-4 border-error pl-3 text-error">{bench.refusal.detail}</p>
         {/if}
-        <Instrument
-          {bench}
-          formula={bench.formula}
-          {evaluation}
-          {catalogue}
-          kitchen={kitchen.kitchen}
-          onworking={(working: string) => (shown = { working, step })}
-        />
+        {#await instrument then { default: Instrument }}
+          <Instrument
+            {bench}
+            formula={bench.formula}
+            {evaluation}
+            {catalogue}
+            kitchen={kitchen.kitchen}
+            onworking={(working: string) => (shown = { working, step })}
+          />
+        {:catch}
+          <p role="alert">This step could not be loaded. Reload the page.</p>
+        {/await}
       </main>
       <CounselList {bench} counsel={evaluation.counsel} current={step} />
     </div>
     <WorkingSheet
-      working={shown ? (evaluation.workings[shown.working] ?? null) : null}
+      working={shown && !bench.sheets.busy ? (bench.sheets.value?.workings[shown.working] ?? null) : null}
       onclose={() => (shown = null)}
       ondecide={shown && shown.step !== step ? () => go(shown?.step ?? step) : null}
       decideTitle={`Go to the step that decides it: ${stepTitle}`}
@@ -157,7 +157,7 @@
         <p class="mt-2" role="alert">{bench?.problem ?? lists}</p>
         <p class="mt-2 quiet">Trying again every two seconds.</p>
       {:else}
-        <p class="quiet">Laying out the bench …</p>
+        <p class="quiet">Loading…</p>
       {/if}
     </main>
   {/if}

@@ -9,13 +9,13 @@
 
   async function both(): Promise<void> {
     const id = await bench.keepBoth();
-    if (id === null) return;
+    if (id == null) return;
     await bench.takeTheirs();
     await navigate(`/formula/${id}/dish` as "/");
   }
 </script>
 
-<Sheet open={bench.theirs !== null} title="Saved elsewhere meanwhile" onclose={() => undefined} firm>
+<Sheet open={bench.theirs != null} title="Saved elsewhere meanwhile" onclose={() => undefined} firm>
   <p>
     Another window saved <strong>{bench.theirs?.formula.name}</strong>
     {bench.theirs ? `on ${moment(bench.theirs.updated_at)}` : ""}. Nothing is lost: choose which one stands.

@@ -7,10 +7,10 @@
   let { bench, counsel, current }: { bench: Bench; counsel: Counsel[]; current: string } = $props();
   const here = $derived(counsel.filter((c) => c.step === current));
   const elsewhere = $derived(counsel.filter((c) => c.step !== current));
-  const words = { limit: "Limit", asks: "Asks", note: "Note" } as const;
+  const words = { limit: "Limit", check: "Check", note: "Note" } as const;
   const tones = {
     limit: "border-error text-error",
-    asks: "border-warning text-warning",
+    check: "border-warning text-warning",
     note: "border-primary text-primary",
   } as const;
 </script>

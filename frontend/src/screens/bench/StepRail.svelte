@@ -4,7 +4,7 @@
   import Say from "../../lib/ui/Say.svelte";
 
   let { evaluation, id, current }: { evaluation: Evaluation; id: number; current: string } = $props();
-  const marks = { limit: "crosses a limit", asks: "counsel waits", note: "" } as const;
+  const marks = { limit: "crosses a limit", check: "counsel waits", note: "" } as const;
 </script>
 
 <nav
@@ -55,7 +55,7 @@
                     class="size-2.5 text-error max-lg:absolute max-lg:top-2 max-lg:right-1.5"
                     aria-hidden="true"><path d="M5 0 10 5 5 10 0 5z" fill="currentColor" /></svg
                   >
-                {:else if step.waiting === "asks"}
+                {:else if step.waiting === "check"}
                   <svg
                     viewBox="0 0 10 10"
                     class="size-2.5 text-warning max-lg:absolute max-lg:top-2 max-lg:right-1.5"

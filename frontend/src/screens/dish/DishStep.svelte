@@ -94,8 +94,7 @@
     <Fact label="Usual fat">
       <Qty kind="frac" value={evaluation.style.fat_band_frac[0]} high={evaluation.style.fat_band_frac[1]} />
     </Fact>
-    <Fact label="Waves" onclick={() => onworking("waves")}
-      ><Qty kind="count" value={evaluation.stove.waves} /></Fact
+    <Fact label="Waves" onclick={() => onworking("waves")}><Qty kind="count" value={evaluation.waves} /></Fact
     >
   </div>
 </div>

@@ -28,7 +28,7 @@
           <span class={["font-semibold", line.within ? "text-success" : "text-error"]}
             >{line.within ? "Within the limit." : "Past the limit."}</span
           >
-          <Say text={line.said} />
+          <Say text={line.message} />
           <span class="block text-[0.8125rem] quiet"><Say text={line.limit} /></span>
         </li>
       {/each}

@@ -1,4 +1,4 @@
-<!-- Core, coldest place and surface over time, with the floor, what is wanted, marks, doubt and usual practice. -->
+<!-- Core, coldest place and surface over time, with the floor, what is wanted, marks, uncertainty and usual practice. -->
 <script lang="ts">
   import type { ScaleLinear } from "d3-scale";
   import { scaleLinear } from "d3-scale";
@@ -76,7 +76,7 @@
         class="fill-quiet text-[10.5px]">{band.title}</text
       >{/if}
   {/each}
-  {#if curve.reached && curve.doubt}
+  {#if curve.reached && curve.uncertainty}
     <rect
       x={x(Math.min(end, curve.pull_s.low))}
       y={above}

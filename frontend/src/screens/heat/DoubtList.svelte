@@ -1,15 +1,15 @@
-<!-- What the doubt is made of, largest first, and what to measure to halve it. -->
+<!-- What the uncertainty is made of, largest first, and what to measure to halve it. -->
 <script lang="ts">
   import type { HeatCurve } from "../../lib/api/client";
   import Say from "../../lib/ui/Say.svelte";
 
   let { curve, done }: { curve: HeatCurve; done: number } = $props();
-  const shown = $derived((curve.doubt ?? []).filter((c) => c.share >= 0.05).slice(0, 4));
+  const shown = $derived((curve.uncertainty ?? []).filter((c) => c.share >= 0.05).slice(0, 4));
 </script>
 
-<section aria-label="Doubt">
-  <h2 class="text-base">Where the doubt comes from</h2>
-  {#if !curve.doubt}
+<section aria-label="Uncertainty">
+  <h2 class="text-base">Where the uncertainty comes from</h2>
+  {#if !curve.uncertainty}
     <p role="status" class="mt-1 text-[0.875rem] quiet">
       Reckoning it, {Math.round(done * 100)} %
       <progress class="ml-2 w-32 align-middle" value={done}></progress>

@@ -30,9 +30,9 @@
           <td
             class={[
               "w-28 py-1.5 text-right numeral whitespace-nowrap",
-              line.met_at_s === null && "text-error",
+              line.met_at_s == null && "text-error",
             ]}
-            >{#if line.met_at_s === null}not met{:else}<span class="text-success">✓</span>
+            >{#if line.met_at_s == null}not met{:else}<span class="text-success">✓</span>
               {time(line.met_at_s)}{/if}</td
           >
         </tr>
@@ -40,6 +40,6 @@
     </tbody>
   </table>
   <p class="mt-2 text-[0.8125rem] leading-snug quiet">
-    <Say text={curve.summed} />
+    <Say text={curve.lethality_message} />
   </p>
 </section>

@@ -57,10 +57,10 @@
   />
   <ValueField
     {bench}
-    figure="core_target"
+    figure="target_core_temp"
     label="Core wanted"
     kind="temp_c"
-    value={formula.heat.core_target_c}
+    value={formula.heat.target_core_temp_c}
     width="8.5rem"
   />
   {#if open === "minutes"}

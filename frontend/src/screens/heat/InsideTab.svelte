@@ -1,4 +1,4 @@
-<!-- What goes on inside the piece: a computed curve with its doubt, what was seen of it, and the floor. -->
+<!-- What goes on inside the piece: a computed curve with its uncertainty, what was seen of it, and the floor. -->
 <script lang="ts">
   import type { Amount } from "../../lib/api/client";
   import { amount, time } from "../../lib/format";
@@ -17,11 +17,11 @@
   let { formula, evaluation, inside }: StepProps & { inside: HeatBench } = $props();
   const heat = $derived(evaluation.heat);
   const curve = $derived(inside.curve);
-  const sure = $derived(curve?.doubt != null);
+  const sure = $derived(curve?.uncertainty != null);
   const shown = (kind: Amount["kind"], value: number) => amount({ kind, value }, units);
   const flat = $derived(curve?.form === "slab");
   const simmers = $derived(heat.stages.some((s) => s.kind === "simmer"));
-  const clocked = $derived(curve?.doubt != null && curve.pull_s.high - curve.pull_s.low < 1);
+  const clocked = $derived(curve?.uncertainty != null && curve.pull_s.high - curve.pull_s.low < 1);
 </script>
 
 <div class="mt-4" aria-busy={inside.busy}>
@@ -70,7 +70,7 @@
           <span class="text-[0.8125rem] quiet">{curve.doneness}</span>
         </div>
       {/if}
-      {#if curve.plate_low_c !== null}
+      {#if curve.plate_low_c != null}
         <div>
           <Fact label="Surface falls to"><Qty kind="temp_c" value={curve.plate_low_c} /></Fact>
           {#if curve.plate_recovers_s}<span class="text-[0.8125rem] quiet"
@@ -130,7 +130,7 @@
       </div>
     </div>
     <p class="mt-4 max-w-[52rem] text-[0.8125rem] leading-snug quiet">
-      <Say text={curve.said} /> Trust its times to a fifth or a quarter.
+      <Say text={curve.message} /> Trust its times to a fifth or a quarter.
       {#if !heat.probe}Nobody can probe a piece this thin: the cue decides.{/if}
       Colour and a cut mislead in mince. Local codes and licensed practice decide; Vianda shows the floor and never
       calls a dish safe.

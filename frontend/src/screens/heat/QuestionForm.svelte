@@ -61,7 +61,7 @@
   {#if shown?.answer}
     {@const change = shown.answer.change}
     <p role="status" class="mt-1 max-w-[40rem] leading-snug" data-answer={kind}>
-      <Say text={shown.answer.said} />
+      <Say text={shown.answer.message} />
     </p>
     {#if change}
       <button

@@ -113,7 +113,7 @@
       data-fitted
       class={["mt-2 text-[0.9375rem] leading-snug", fitted.refused && "text-error"]}
     >
-      <Say text={fitted.said} />
+      <Say text={fitted.message} />
     </p>
     <button class="mt-2 act" onclick={() => inside.forget()}>Forget what was seen</button>
   {:else}

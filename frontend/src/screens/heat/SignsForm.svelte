@@ -75,7 +75,7 @@
       <p class="font-semibold"><Say text={cool.title} /></p>
       <p class="text-[0.875rem] leading-snug quiet"><Say text={cool.reason} /></p>
     </div>
-  {:else if inside.surfaceNow !== null && !inside.busy}
+  {:else if inside.surfaceNow != null && !inside.busy}
     <p role="status" class="mt-2 text-[0.875rem] quiet">Hot enough: lay on.</p>
   {/if}
   {#if signs.length}

@@ -83,7 +83,7 @@
       </li>
     {/each}
   </ol>
-  {#if heat.model !== "habit"}
+  {#if heat.model !== "usual practice"}
     <div class="mb-1 flex items-baseline justify-between gap-3 text-[0.8125rem] quiet">
       <span>Usual practice, on the heat</span>
       <span class="numeral">{span(heat.practice.on_heat_s.low, heat.practice.on_heat_s.high)}</span>

@@ -56,11 +56,11 @@
     choices.filter((c) => c.before === cold).map((c) => ({ key: c.kind, title: WHERE[c.kind] })),
   );
   const ends = $derived((choice?.ends ?? []).map((key) => ({ key, title: UNTIL[key] })));
-  const deeds = $derived(DEEDS.filter((d) => choice?.deeds.includes(d.key)));
+  const deeds = $derived(DEEDS.filter((d) => choice?.actions.includes(d.key)));
 
   /** Another place takes along only what can be done there. */
   function place(kind: HeatStage["kind"]): void {
-    const may = choices.find((c) => c.kind === kind)?.deeds ?? [];
+    const may = choices.find((c) => c.kind === kind)?.actions ?? [];
     onchange({
       kind,
       ...Object.fromEntries(DEEDS.map(({ key }) => [key, stage[key] && may.includes(key)])),
@@ -112,11 +112,11 @@
       label={cold ? "How cold" : stage.kind === "surface" ? "Its own heat" : "How hot"}
       width="6rem"
       placeholder={stage.kind === "surface" ? "as above" : "usual"}
-      value={stage.temp_c === null ? "" : amount({ kind: "temp_c", value: stage.temp_c }, units)}
+      value={stage.temp_c == null ? "" : amount({ kind: "temp_c", value: stage.temp_c }, units)}
       oncommit={(text) =>
         text ? read("temp_c", text, (v) => onchange({ temp_c: v })) : onchange({ temp_c: null })}
     />
-    {#if choice?.deeds.includes("turn_every_s")}
+    {#if choice?.actions.includes("turn_every_s")}
       <QuickField
         label="Turned every"
         width="5.5rem"

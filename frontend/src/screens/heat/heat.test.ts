@@ -3,7 +3,7 @@ import type { Formula } from "../../lib/api/client";
 import { HeatBench } from "./heat.svelte";
 
 const formula = { name: "Slipway smash", heat: {} } as unknown as Formula;
-const curve = (doubt: unknown) => JSON.stringify({ kind: "curve", doubt, pull_s: { usual: 90 } });
+const curve = (uncertainty: unknown) => JSON.stringify({ kind: "curve", uncertainty, pull_s: { usual: 90 } });
 
 /** A server that answers line by line, each when it is told to. */
 function serve(parts: string[], status = 200): void {
@@ -33,13 +33,13 @@ const until = (what: () => boolean) => vi.waitFor(() => expect(what()).toBe(true
 afterEach(() => vi.unstubAllGlobals());
 
 describe("the heat as it comes in", () => {
-  it("shows the first curve, then the progress, then the doubt, however the lines are cut", async () => {
+  it("shows the first curve, then the progress, then the uncertainty, however the lines are cut", async () => {
     const text = `${curve(null)}\n{"kind":"progress","done_frac":0.5}\n${curve([])}\n`;
     serve([text.slice(0, 30), text.slice(30, 90), text.slice(90)]);
     const heat = new HeatBench();
     heat.ask(formula);
-    await until(() => heat.curve?.doubt != null);
-    expect(heat.curve?.doubt).toEqual([]);
+    await until(() => heat.curve?.uncertainty != null);
+    expect(heat.curve?.uncertainty).toEqual([]);
     expect(heat.done).toBe(1);
     expect(heat.busy).toBe(false);
     expect(heat.problem).toBeNull();
@@ -49,10 +49,10 @@ describe("the heat as it comes in", () => {
     serve([`${curve([])}\n`]);
     const heat = new HeatBench();
     heat.ask(formula);
-    await until(() => heat.curve !== null);
+    await until(() => heat.curve != null);
     serve([JSON.stringify({ status: 422, detail: "One stage goes on until the core is as wanted." })], 422);
     heat.ask(formula);
-    await until(() => heat.problem !== null);
+    await until(() => heat.problem != null);
     expect(heat.problem).toContain("until the core");
     expect(heat.curve).not.toBeNull();
   });
@@ -65,7 +65,7 @@ describe("the heat as it comes in", () => {
     // Another is asked and answered; the first never was.
     const other = new HeatBench();
     other.ask(formula);
-    await until(() => other.curve !== null);
+    await until(() => other.curve != null);
     expect(heat.curve).toBeNull();
     expect(heat.problem).toBeNull();
   });

@@ -47,7 +47,7 @@
     </table>
   </div>
 </section>
-{#if at !== null}
+{#if at != null}
   {@render sheet(
     items[at] ?? null,
     items.map((i) => i.key),

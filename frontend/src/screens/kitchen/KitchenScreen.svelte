@@ -45,7 +45,7 @@
     });
   async function keep(part: Partial<Kitchen>): Promise<boolean> {
     await change(part);
-    return problem === null;
+    return problem == null;
   }
   function made(s: Kitchen["surfaces"][number]): string {
     const h = s.heating;
@@ -133,7 +133,7 @@
       <section class="mt-7">
         <h2 class="text-lg">Salt</h2>
         <p class="text-[0.875rem] quiet">
-          Spoons are reckoned in this one. A teaspoon of light flakes weighs half of one of fine salt.
+          Spoons are computed in this one. A teaspoon of light flakes weighs half of one of fine salt.
         </p>
         <div class="mt-2">
           <PickField
@@ -190,9 +190,9 @@
       <ItemSection
         title="To shape with"
         line="Tins, trays, scoops and rings, measured inside. A tin is measured best by the water it holds."
-        addLabel="Add a ware"
-        items={kitchen.wares ?? []}
-        onsave={(wares) => keep({ wares })}
+        addLabel="Add a mould"
+        items={kitchen.moulds ?? []}
+        onsave={(moulds) => keep({ moulds })}
       >
         {#snippet row(w)}
           <td class="px-3 py-1.5 text-right numeral"
@@ -207,8 +207,8 @@
               /> high{/if}</td
           >
         {/snippet}
-        {#snippet sheet(ware, taken, onclose, onsave)}
-          <WareSheet {ware} {taken} {problem} {onclose} {onsave} />
+        {#snippet sheet(mould, taken, onclose, onsave)}
+          <WareSheet {mould} {taken} {problem} {onclose} {onsave} />
         {/snippet}
       </ItemSection>
       <ItemSection

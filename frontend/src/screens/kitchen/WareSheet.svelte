@@ -8,18 +8,18 @@
   import { units } from "../../lib/units.svelte";
   import SheetForm from "./SheetForm.svelte";
 
-  type Ware = NonNullable<Kitchen["wares"]>[number];
+  type Mould = NonNullable<Kitchen["moulds"]>[number];
   interface Props {
-    ware: Ware | null;
+    mould: Mould | null;
     taken: string[];
     problem: string | null;
     onclose: () => void;
-    onsave: (ware: Ware | null) => Promise<void>;
+    onsave: (mould: Mould | null) => Promise<void>;
   }
-  let { ware, taken, problem, onclose, onsave }: Props = $props();
-  const start = untrack(() => ware);
+  let { mould, taken, problem, onclose, onsave }: Props = $props();
+  const start = untrack(() => mould);
   const mm = (value: number | undefined) => (value ? amount({ kind: "length_mm", value }, units) : "");
-  let kind = $state<Ware["kind"]>(start?.kind ?? "tin");
+  let kind = $state<Mould["kind"]>(start?.kind ?? "tin");
   const typed = $state({
     name: start?.name ?? "",
     length: mm(start?.length_mm),
@@ -47,7 +47,7 @@
       kind === "scoop" ? read("number", typed.number) : 0,
     ]);
     await onsave({
-      key: start?.key ?? freshKey(typed.name, taken, "ware"),
+      key: start?.key ?? freshKey(typed.name, taken, "mould"),
       name: typed.name,
       kind,
       length_mm: length,

@@ -1,4 +1,4 @@
-<!-- The kitchen fat test: four weights in, fat with its doubt out, before it is kept. -->
+<!-- The kitchen fat test: four weights in, fat with its uncertainty out, before it is kept. -->
 <script lang="ts">
   import { api, ProblemError, type FatTest, type KnownLot } from "../../lib/api/client";
   import Qty from "../../lib/ui/Qty.svelte";
@@ -93,7 +93,7 @@
         >
       </p>
       <p class="text-[0.8125rem] quiet">
-        Doubt from draining <Qty kind="fine_frac" value={found.test.sd_left_frac} />, sample <Qty
+        Uncertainty from draining <Qty kind="fine_frac" value={found.test.sd_left_frac} />, sample <Qty
           kind="fine_frac"
           value={found.test.sd_sample_frac}
         />, fat left on the pan <Qty kind="fine_frac" value={found.test.sd_lost_frac} />, scale <Qty

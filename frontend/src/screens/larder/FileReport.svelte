@@ -8,7 +8,7 @@
   const refused = $derived(report?.filter((r) => r.outcome === "refused") ?? []);
 </script>
 
-<Sheet open={report !== null} title="The file was read" {onclose}>
+<Sheet open={report != null} title="The file was read" {onclose}>
   <p>
     {count("added")} added, {count("corrected")} corrected, {count("unchanged")} as they were,
     <span class={refused.length > 0 ? "font-semibold text-error" : ""}>{refused.length} refused</span>.

@@ -66,7 +66,7 @@
             {#if lot.use_by && lot.use_by < day && !lot.closed}<p
                 class="text-[0.8125rem] font-semibold text-error"
               >
-                Past its day: smell, slime and the date decide, and in doubt it goes
+                Past its day: smell, slime and the date decide, and in uncertainty it goes
               </p>{/if}
           </div>
           <p class="numeral">

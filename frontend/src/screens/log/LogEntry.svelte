@@ -83,12 +83,12 @@
             of {line.name}{/each}.
         </p>
       {/if}
-      {#if found && (found.cooked_yield_frac !== null || found.diameter_shrink_frac !== null)}
+      {#if found && (found.cooked_yield_frac != null || found.diameter_shrink_frac != null)}
         <section
           aria-label="As weighed"
           class="flex flex-wrap items-end gap-x-10 gap-y-3 border-b border-base-300 py-3"
         >
-          {#if found.cooked_yield_frac !== null && found.cooked_piece_g !== null}
+          {#if found.cooked_yield_frac != null && found.cooked_piece_g != null}
             <Fact label="Yield, weighed"><Qty kind="frac" value={found.cooked_yield_frac} /></Fact>
             <Fact label="Yield, expected"
               ><Qty
@@ -107,7 +107,7 @@
               {found.yield_expected ? "Within what was expected" : "Outside what was expected"}
             </p>
           {/if}
-          {#if found.diameter_shrink_frac !== null}<Fact label="Drew in by"
+          {#if found.diameter_shrink_frac != null}<Fact label="Drew in by"
               ><Qty kind="frac" value={found.diameter_shrink_frac} /></Fact
             >{/if}
         </section>

@@ -23,7 +23,7 @@
   <main id="main" class="mx-auto w-full max-w-5xl px-4 pt-8 pb-12 sm:px-6">
     <h1 class="border-b-2 border-base-content pb-2 text-2xl">Logbook</h1>
     {#if problem}<p role="alert" class="mt-3 text-error">{problem}</p>
-    {:else if cooks === null}<p class="mt-3 quiet" aria-busy="true">Opening the logbook …</p>
+    {:else if cooks == null}<p class="mt-3 quiet" aria-busy="true">Opening the logbook …</p>
     {:else if cooks.length === 0}
       <p class="mt-3 quiet">Nothing cooked yet. Open a formula, go to step 8 and press Cook.</p>
     {:else}

@@ -26,7 +26,7 @@
 
   const shown = (key: Weighed, kind: "mass_g" | "length_mm" | "temp_c") => {
     const value = start[key];
-    return value === null || value === undefined
+    return value == null || value === undefined
       ? ""
       : amount(
           { kind, value },

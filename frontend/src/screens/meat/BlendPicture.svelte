@@ -1,6 +1,6 @@
 <!--
   The blend to scale. Width of a strip: its share. Height of its pale part: its fat. So pale area is grams of fat,
-  and the line is where it would level out: the blend, with its doubt, beside the style's band and the legal limit.
+  and the line is where it would level out: the blend, with its uncertainty, beside the style's band and the legal limit.
 -->
 <script lang="ts">
   import { scaleLinear } from "d3-scale";
@@ -40,8 +40,8 @@
     ),
   );
   const band = $derived(evaluation.style.fat_band_frac);
-  // The doubt as a shape: how likely each fat is, leaning on the right edge.
-  const doubt = $derived(
+  // The uncertainty as a shape: how likely each fat is, leaning on the right edge.
+  const uncertainty = $derived(
     blend.curve.length > 1
       ? `M${right} ${y(blend.curve[0]?.[0] ?? 0)}` +
           blend.curve.map(([fat, likely]) => `L${right - likely * 34} ${y(fat)}`).join("") +
@@ -133,8 +133,8 @@
         />
       {/if}
     {/each}
-    <path d={doubt} class="fill-primary stroke-white" fill-opacity="0.55" stroke-width="1.2" />
-    {#if limit !== null && limit <= top}
+    <path d={uncertainty} class="fill-primary stroke-white" fill-opacity="0.55" stroke-width="1.2" />
+    {#if limit != null && limit <= top}
       <path d={`M${axis} ${y(limit)}H${right + 8}`} stroke="#fff" stroke-width="3.4" opacity="0.65" />
       <path
         d={`M${axis} ${y(limit)}H${right + 8}`}

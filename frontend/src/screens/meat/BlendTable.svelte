@@ -30,7 +30,7 @@
         <th class="px-1 font-normal">Weight</th>
         <th class="px-2 text-right font-normal whitespace-nowrap">Fat, usual (range)</th>
         <th class="px-2 text-right font-normal">Kilo used</th>
-        <th class="px-2 text-right font-normal whitespace-nowrap">Doubt, and if tested</th>
+        <th class="px-2 text-right font-normal whitespace-nowrap">Uncertainty, and if tested</th>
         <th class="w-20"><span class="sr-only">Lock or take out</span></th>
       </tr>
     </thead>
@@ -98,7 +98,7 @@
             ><Qty kind="price_per_kg" value={Number(cost(part.meat)?.price_per_kg_used ?? 0)} /></td
           >
           <td class="px-2 py-2 text-right whitespace-nowrap narrow"
-            ><Qty kind="frac" value={part.doubt_share_frac} />
+            ><Qty kind="frac" value={part.uncertainty_share_frac} />
             <span
               class="quiet"
               title={`One fat test of ${part.name} would narrow the blend from ${width.toFixed(1)} to ${points(part.tested_width_frac)} points`}

@@ -76,7 +76,7 @@
         figure="services_per_week"
         label="Services a week"
         kind="count"
-        value={evaluation.slip.services_per_week}
+        value={formula.grind?.services_per_week ?? 1}
         width="7rem"
       />
       <a class="act" href={`/slip/${bench.id}`}>Butcher slip</a>

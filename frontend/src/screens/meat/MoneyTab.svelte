@@ -4,14 +4,15 @@
   import Qty from "../../lib/ui/Qty.svelte";
   import type { StepProps } from "../step";
 
-  let { evaluation, onworking }: StepProps = $props();
+  let { bench, formula, evaluation, onworking }: StepProps = $props();
+  $effect(() => bench.sheets.ask(formula));
   const kinds = { fat: "fat ≤", collagen: "collagen of protein ≤", beef: "beef ≥" } as const;
 </script>
 
 <section aria-label="Names">
   <h2 class="text-base">Names on a label</h2>
   <p class="text-[0.8125rem] quiet">
-    {evaluation.workings.names?.source} The kitchen picks the rule.
+    {bench.sheets.value?.workings.names?.source} The kitchen picks the rule.
   </p>
   {#if evaluation.names.length > 0}
     <!-- svelte-ignore a11y_no_noninteractive_tabindex -->

@@ -104,7 +104,7 @@
   </svg>
   <p class="mt-1 max-w-2xl text-[0.875rem] quiet">
     Read across the corners: the fat of one less the target gives the parts of the other. Usual fats; the
-    doubt shows when it is laid out.
+    uncertainty shows when it is laid out.
   </p>
   <button
     class="mt-3 act-main"

@@ -1,13 +1,7 @@
-/** What the cook wants of many meats, and the answers of the core. Nothing is reckoned here. */
-import {
-  api,
-  ProblemError,
-  type Candidate,
-  type Catalogue,
-  type Evaluation,
-  type Formula,
-} from "../../lib/api/client";
+/** What the cook wants of many meats, and the answers of the core. Nothing is computed here. */
+import { api, type Candidate, type Catalogue, type Evaluation, type Formula } from "../../lib/api/client";
 import { today } from "../../lib/format";
+import { Resource } from "../../lib/resource.svelte";
 import type { Solved, SolveRequest } from "../../lib/api/client";
 
 type Aim = SolveRequest["aim"];
@@ -15,7 +9,7 @@ type Aim = SolveRequest["aim"];
 export const AIMS: { key: Aim; title: string; why: string }[] = [
   { key: "cheapest", title: "Cheapest", why: "least money for a kilo in the bowl" },
   { key: "nearest", title: "Nearest to this blend", why: "moves the fewest grams" },
-  { key: "surest", title: "Surest", why: "least doubt, near the middle of the band" },
+  { key: "surest", title: "Surest", why: "least uncertainty, near the middle of the band" },
   { key: "use-up-first", title: "Use up first", why: "lots whose day comes soonest" },
 ];
 const MOST_CANDIDATES = 60;
@@ -32,11 +26,20 @@ export class ManyMeats {
   species = $state("");
   speciesLeast = $state("");
   speciesMost = $state("");
-  solved = $state.raw<Solved | null>(null);
-  refusal = $state.raw<{ pointer: string; detail: string } | null>(null);
-  busy = $state(false);
   stale = $state(false);
-  #running: AbortController | null = null;
+
+  #solved = new Resource<Formula, Solved>((formula, signal) => api.solve(formula, this.#request(), signal));
+
+  get solved(): Solved | null {
+    return this.#solved.problem ? null : this.#solved.value;
+  }
+  get busy(): boolean {
+    return this.#solved.busy;
+  }
+  get refusal(): { pointer: string; detail: string } | null {
+    const problem = this.#solved.problem;
+    return problem && { pointer: problem.fields?.[0]?.pointer ?? "", detail: problem.detail };
+  }
 
   constructor(evaluation: Evaluation, catalogue: Catalogue) {
     const percent = (frac: number) => `${Math.round(frac * 100)} %`;
@@ -88,27 +91,12 @@ export class ManyMeats {
     this.stale = true;
   }
 
-  async solve(formula: Formula, evaluation: Evaluation): Promise<void> {
+  /** Ask for answers; the returned function gives up on them. */
+  solve(formula: Formula, evaluation: Evaluation): () => void {
     const now = Object.fromEntries(evaluation.blend.parts.map((p) => [p.meat, p.share_frac]));
     this.candidates = this.candidates.map((c) => ({ ...c, now_frac: now[c.meat] ?? 0 }));
-    this.#running?.abort();
-    const running = (this.#running = new AbortController());
-    this.busy = true;
-    this.refusal = null;
-    try {
-      this.solved = await api.solve(formula, this.#request(), running.signal);
-      this.stale = false;
-    } catch (error) {
-      if (error instanceof DOMException) return;
-      if (!(error instanceof ProblemError)) throw error;
-      this.solved = null;
-      this.refusal = {
-        pointer: error.problem.fields?.[0]?.pointer ?? "",
-        detail: error.problem.detail,
-      };
-    } finally {
-      if (this.#running === running) this.busy = false;
-    }
+    this.stale = false;
+    return this.#solved.ask(formula);
   }
 
   #request(): SolveRequest {

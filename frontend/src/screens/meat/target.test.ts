@@ -77,7 +77,8 @@ describe("asking", () => {
       ...evaluation,
       blend: { parts: [{ meat: "chuck", lot: "", share_frac: 1 }] },
     } as unknown as Evaluation;
-    await wish.solve(formula, later);
+    wish.solve(formula, later);
+    await vi.waitFor(() => expect(wish.busy).toBe(false));
     const body = server.asked[0]?.body as Record<string, unknown>;
     expect(body).toMatchObject({
       typed: { fat_low: "one fifth" },
@@ -91,17 +92,20 @@ describe("asking", () => {
   });
   it("marks an answer stale once the wish changes", async () => {
     const wish = new ManyMeats(evaluation, catalogue);
-    await wish.solve(formula, evaluation);
+    wish.solve(formula, evaluation);
+    await vi.waitFor(() => expect(wish.busy).toBe(false));
     wish.bound("rib", "least", "10 %");
     expect(wish.stale).toBe(true);
   });
   it("keeps the refusal with its place, and drops the answer before", async () => {
     const wish = new ManyMeats(evaluation, catalogue);
-    await wish.solve(formula, evaluation);
+    wish.solve(formula, evaluation);
+    await vi.waitFor(() => expect(wish.busy).toBe(false));
     server.on("POST", "/target/solve", () =>
       problem(422, "not a per cent", { fields: [{ pointer: "/typed/fat_low", detail: "not a per cent" }] }),
     );
-    await wish.solve(formula, evaluation);
+    wish.solve(formula, evaluation);
+    await vi.waitFor(() => expect(wish.busy).toBe(false));
     expect(wish.solved).toBeNull();
     expect(wish.refusal).toEqual({ pointer: "/typed/fat_low", detail: "not a per cent" });
     expect(wish.busy).toBe(false);

@@ -41,7 +41,7 @@
     }
   });
 
-  function reckon(event: SubmitEvent): void {
+  function compute(event: SubmitEvent): void {
     event.preventDefault();
     const readings = rows.filter((r) => r.shown.trim() !== "");
     bench.refusal = null;
@@ -51,7 +51,7 @@
 </script>
 
 <Sheet open title="Weigh the bowl" {onclose}>
-  <form onsubmit={reckon}>
+  <form onsubmit={compute}>
     <p class="text-[0.9375rem] leading-snug quiet">
       Put in by eye, and read the scale after each, bowl and all. Leave empty what did not go in; put them in
       the order they went in.

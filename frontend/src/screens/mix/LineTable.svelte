@@ -13,7 +13,9 @@
   const lines = $derived(evaluation.mix.lines);
   const used = $derived(new Set(lines.map((l) => l.ingredient)));
   const household = (key: string) =>
-    evaluation.mix.weigh_out.lines.find((w) => w.ingredient === key)?.household ?? "";
+    bench.sheets.value?.weigh_out.lines.find((w) => w.ingredient === key)?.household ?? "";
+  // Household measures stand beside the grams; they come a moment later.
+  $effect(() => (bench.formula ? bench.sheets.ask(bench.formula) : undefined));
   const like = (group: string, now: string) =>
     catalogue.pantry.filter((i) => i.key === now || (i.group === group && !used.has(i.key) && !i.retired));
 </script>

@@ -5,13 +5,13 @@
   import Say from "../../lib/ui/Say.svelte";
   import Segments from "../../lib/ui/Segments.svelte";
   import ValueField from "../../lib/ui/ValueField.svelte";
-  import type { StepProps } from "../step";
+  import type { SheetProps } from "../step";
 
-  let { bench, formula, evaluation, onworking }: StepProps = $props();
-  const protocol = $derived(evaluation.mix.protocol);
+  let { bench, formula, evaluation, onworking, sheets }: SheetProps = $props();
+  const protocol = $derived(sheets.protocol);
   const mix = $derived(formula.mix);
   const bound = $derived(formula.dish.dish === "meatball" || formula.dish.dish === "meatloaf");
-  const chill = $derived(protocol.chill_to_cold_min);
+  const chill = $derived(evaluation.mix.chill_to_cold_min);
   const any = $derived(evaluation.mix.lines.length > 0);
   const ways = [
     { key: "hand", title: "Cold hands" },
@@ -61,7 +61,7 @@
     {/if}
     {#if any}
       <Fact label="The mix comes out at" onclick={() => onworking("mix_temp")}
-        ><Qty kind="temp_c" value={protocol.mix_temp_c} /></Fact
+        ><Qty kind="temp_c" value={evaluation.mix.mix_temp_c} /></Fact
       >
       {#if chill.high > 0}
         <Fact label="In the fridge to 4 °C" onclick={() => onworking("mix_temp")}
@@ -80,7 +80,7 @@
         <span class="block font-semibold">{step.title}</span>
         <span class="block text-[0.9375rem] leading-snug"><Say text={step.text} /></span>
       </span>
-      {#if step.below_c !== null}
+      {#if step.below_c != null}
         <span class="self-center text-[0.875rem] numeral whitespace-nowrap text-primary"
           >below <Qty kind="temp_c" value={step.below_c} /></span
         >
@@ -93,7 +93,7 @@
   <section aria-label="Fried teaspoon" class="mt-4">
     <h2 class="text-base">What the teaspoon says</h2>
     <ul>
-      {#each evaluation.mix.corrections as fix (fix.verdict)}
+      {#each sheets.corrections as fix (fix.verdict)}
         <li
           class="grid items-center gap-x-4 gap-y-1 border-b border-base-300 py-2 sm:grid-cols-[7.5rem_minmax(0,1fr)_auto]"
         >

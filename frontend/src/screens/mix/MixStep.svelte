@@ -7,6 +7,7 @@
   import SaltTab from "./SaltTab.svelte";
   import WeighTab from "./WeighTab.svelte";
   import WholeTab from "./WholeTab.svelte";
+  import WithSheets from "../../lib/ui/WithSheets.svelte";
 
   let props: StepProps = $props();
   const tabs = [
@@ -16,15 +17,23 @@
     { key: "method", title: "Method" },
     { key: "weigh", title: "Weigh out" },
   ] as const;
-  const views = { bowl: BowlTab, salt: SaltTab, whole: WholeTab, method: MethodTab, weigh: WeighTab };
-  let open = $state<keyof typeof views>("bowl");
-  const View = $derived(views[open]);
+  const views = { bowl: BowlTab, salt: SaltTab, whole: WholeTab };
+  const sheets = { method: MethodTab, weigh: WeighTab };
+  let open = $state<keyof typeof views | keyof typeof sheets>("bowl");
 </script>
 
 <div class="flex flex-wrap items-end gap-x-6 border-b border-base-300">
   <h1 class="pb-1.5 text-2xl">Mix</h1>
-  <Tabs label="Mix" {tabs} {open} onopen={(key) => (open = key as keyof typeof views)} />
+  <Tabs label="Mix" {tabs} {open} onopen={(key) => (open = key as typeof open)} />
 </div>
 <div role="tabpanel" aria-label={tabs.find((t) => t.key === open)?.title} class="pt-3">
-  <View {...props} />
+  {#if open === "method" || open === "weigh"}
+    {@const View = sheets[open]}
+    <WithSheets bench={props.bench} formula={props.formula}>
+      {#snippet children(opened)}<View {...props} sheets={opened} />{/snippet}
+    </WithSheets>
+  {:else}
+    {@const View = views[open]}
+    <View {...props} />
+  {/if}
 </div>

@@ -106,7 +106,7 @@
     />
   </div>
   <p class="text-[0.8125rem] quiet">
-    Parts of liquid, reckoned as milk, to one of this crumb: now {number(panade.ratio)}. {steps}.
+    Parts of liquid, computed as milk, to one of this crumb: now {number(panade.ratio)}. {steps}.
   </p>
 </section>
 {#if bench.refusal?.target === "panade"}

@@ -3,11 +3,11 @@
   import { percent } from "../../lib/format";
   import Fact from "../../lib/ui/Fact.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
-  import type { StepProps } from "../step";
+  import type { SheetProps } from "../step";
   import ByEyeSheet from "./ByEyeSheet.svelte";
 
-  let { bench, evaluation, catalogue, onworking }: StepProps = $props();
-  const out = $derived(evaluation.mix.weigh_out);
+  let { bench, evaluation, catalogue, onworking, sheets }: SheetProps = $props();
+  const out = $derived(sheets.weigh_out);
   const counted = $derived(new Set(evaluation.mix.lines.filter((l) => l.counted).map((l) => l.ingredient)));
   const inPieces = ["egg", "white", "filling", "bread"];
   const canCount = $derived(

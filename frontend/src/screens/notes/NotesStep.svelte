@@ -65,14 +65,14 @@
       value={remark ?? formula.remark}
       oninput={(e) => (remark = e.currentTarget.value)}
       onblur={() => {
-        if (remark !== null && remark !== formula.remark) bench.edit({ kind: "write-remark", text: remark });
+        if (remark != null && remark !== formula.remark) bench.edit({ kind: "write-remark", text: remark });
         remark = null;
       }}></textarea>
     <div class="mt-4 flex flex-wrap gap-2">
       <button class="act" onclick={download}><Download size={17} /> Export to a file</button>
     </div>
     <p class="mt-2 text-[0.8125rem] quiet">
-      The file stands alone: it carries the meats and the kitchen it was reckoned with. Import one from the
+      The file stands alone: it carries the meats and the kitchen it was computed with. Import one from the
       shelf.
     </p>
   </section>

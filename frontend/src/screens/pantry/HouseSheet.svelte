@@ -24,7 +24,7 @@
       .sort((a, b) => a.name.localeCompare(b.name)),
   );
   $effect(() => {
-    draft.reckon();
+    draft.compute();
     return () => draft.close();
   });
 
@@ -39,15 +39,15 @@
         thing ? "Changed" : "Written down",
       );
       if (done) onclose();
-      else draft.refused = room.problem;
+      else draft.notKept = room.problem;
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
-      draft.refused = error.problem.detail;
+      draft.notKept = error.problem.detail;
     }
   }
   function changed(run: () => void): void {
     run();
-    draft.reckon();
+    draft.compute();
   }
 </script>
 

@@ -1,13 +1,8 @@
 /** A house formula being written: lines as typed, read by the core one by one, and what it would come to. */
-import {
-  api,
-  ProblemError,
-  type HouseFigures,
-  type Ingredient,
-  type PantryThing,
-} from "../../lib/api/client";
+import { api, type HouseFigures, type Ingredient, type PantryThing } from "../../lib/api/client";
 import { units } from "../../lib/units.svelte";
 import { amount } from "../../lib/format";
+import { Resource } from "../../lib/resource.svelte";
 
 export interface TypedLine {
   ingredient: string;
@@ -26,12 +21,25 @@ export class HouseDraft {
   acid = $state(false);
   retired = $state(false);
   cup = $state("0");
-  figures = $state.raw<HouseFigures | null>(null);
-  refused = $state<string | null>(null);
+  notKept = $state<string | null>(null);
 
   #from: PantryThing | null;
-  #timer: ReturnType<typeof setTimeout> | undefined;
-  #abort: AbortController | null = null;
+  #figures = new Resource<null, HouseFigures | null>(
+    async (_, signal) => {
+      const ingredient = await this.written("draft-of-a-house-formula");
+      if (signal.aborted || !ingredient.house?.lines.length) return null;
+      return api.tryHouse(ingredient, signal);
+    },
+    { pauseMs: WAIT_MS },
+  );
+
+  get figures(): HouseFigures | null {
+    return this.#figures.problem ? null : this.#figures.value;
+  }
+  /** Why it could not be kept, or cannot be computed. */
+  get refused(): string | null {
+    return this.notKept ?? this.#figures.problem?.detail ?? null;
+  }
 
   constructor(from: PantryThing | null) {
     this.#from = from;
@@ -97,39 +105,12 @@ export class HouseDraft {
     };
   }
 
-  /** What it would come to, a moment after the last change; an older answer never overtakes a newer one. */
-  reckon(): void {
-    clearTimeout(this.#timer);
-    this.#timer = setTimeout(() => void this.#reckonNow(), WAIT_MS);
-  }
-
-  async #reckonNow(): Promise<void> {
-    this.#abort?.abort();
-    const mine = new AbortController();
-    this.#abort = mine;
-    try {
-      const ingredient = await this.written("draft-of-a-house-formula");
-      if (mine.signal.aborted) return;
-      if (!ingredient.house?.lines.length) {
-        this.figures = null;
-        this.refused = null;
-        return;
-      }
-      const figures = await api.tryHouse(ingredient, mine.signal);
-      if (mine.signal.aborted) return;
-      this.figures = figures;
-      this.refused = null;
-    } catch (error) {
-      if (error instanceof DOMException) return;
-      if (!(error instanceof ProblemError)) throw error;
-      if (mine.signal.aborted) return;
-      this.figures = null;
-      this.refused = error.problem.detail;
-    }
+  /** What it would be, a moment after the last change. */
+  compute(): void {
+    this.#figures.ask(null);
   }
 
   close(): void {
-    clearTimeout(this.#timer);
-    this.#abort?.abort();
+    this.#figures.clear();
   }
 }

@@ -51,8 +51,8 @@ function written(): HouseDraftClass {
 describe("a draft", () => {
   it("is worked out once, a moment after the last change", async () => {
     const draft = written();
-    draft.reckon();
-    draft.reckon();
+    draft.compute();
+    draft.compute();
     await vi.advanceTimersByTimeAsync(100);
     expect(server.count("POST", "/pantry/house")).toBe(0);
     await vi.advanceTimersByTimeAsync(400);
@@ -68,7 +68,7 @@ describe("a draft", () => {
   it("leaves out a line without an amount, and asks nothing while there is none", async () => {
     const draft = written();
     draft.lines = [{ ingredient: "paprika", text: "  " }];
-    draft.reckon();
+    draft.compute();
     await vi.advanceTimersByTimeAsync(500);
     expect(draft.figures).toBeNull();
     expect(draft.refused).toBeNull();
@@ -77,12 +77,12 @@ describe("a draft", () => {
   it("shows what was refused, and forgets it when it is mended", async () => {
     const draft = written();
     draft.lines[1]!.text = "a lot";
-    draft.reckon();
+    draft.compute();
     await vi.advanceTimersByTimeAsync(500);
     expect(draft.refused).toContain("not an amount");
     expect(draft.figures).toBeNull();
     draft.lines[1]!.text = "3 tbsp";
-    draft.reckon();
+    draft.compute();
     await vi.advanceTimersByTimeAsync(500);
     expect(draft.refused).toBeNull();
     expect(draft.figures?.input_g).toBe(100);
@@ -99,10 +99,10 @@ describe("a draft", () => {
       }
       return { status: 200, body: { input_g: total } };
     });
-    draft.reckon();
+    draft.compute();
     await vi.advanceTimersByTimeAsync(300);
     draft.lines.push({ ingredient: "pepper", text: "200 g" });
-    draft.reckon();
+    draft.compute();
     await vi.advanceTimersByTimeAsync(400);
     expect(draft.figures?.input_g).toBe(300);
     await vi.advanceTimersByTimeAsync(3000);

@@ -29,10 +29,10 @@ export class PantryRoom {
   status = $state("");
 
   get house(): PantryThing[] {
-    return (this.things ?? []).filter((t) => t.ingredient.house !== null);
+    return (this.things ?? []).filter((t) => t.ingredient.house != null);
   }
   get bought(): PantryThing[] {
-    return (this.things ?? []).filter((t) => t.ingredient.house === null);
+    return (this.things ?? []).filter((t) => t.ingredient.house == null);
   }
 
   /** A key nothing in the pantry has yet. */

@@ -66,8 +66,8 @@
       `${mm(shape.cooked_diameter_mm.low, shape.cooked_diameter_mm.high)} long.` +
       (vessel
         ? vessel.headspace_mm < 0
-          ? ` It stands ${mm(-vessel.headspace_mm)} above the brim of ${shape.ware_name}.`
-          : ` ${mm(vessel.headspace_mm)} below the brim of ${shape.ware_name}.`
+          ? ` It stands ${mm(-vessel.headspace_mm)} above the brim of ${shape.mould_name}.`
+          : ` ${mm(vessel.headspace_mm)} below the brim of ${shape.mould_name}.`
         : "") +
       (eggs ? ` ${eggs.eggs} eggs in a row.` : ""),
   );

@@ -30,7 +30,7 @@
   const flat = $derived(bread?.kind === "tortilla" || bread?.kind === "flatbread");
   const spread = $derived(shape.form === "spread");
   const crumb = $derived(bread?.kind === "flatbread" ? 9 : bread?.kind === "tortilla" ? 3 : 14);
-  const free = $derived(!spread && !shape.ware_key);
+  const free = $derived(!spread && !shape.mould_key);
 
   // One scale for both views, which stands still while the edge is held.
   let width = $state(560);
@@ -55,9 +55,11 @@
     `Piece to scale: raw ${mm(raw)} across and ${mm(t)} thick; cooked ${mm(cooked.low, cooked.high)} across` +
       (bun ? `; ${shape.bun_name}.` : "; no bread.") +
       (shape.dimple_size ? ` Dimple ${mm(shape.dimple_size.diameter_mm)} across.` : "") +
-      (shape.core ? ` Filling ${mm(shape.core.diameter_mm)} across, rim ${mm(shape.core.rim_mm)}.` : ""),
+      (shape.filling
+        ? ` Filling ${mm(shape.filling.diameter_mm)} across, rim ${mm(shape.filling.rim_mm)}.`
+        : ""),
   );
-  const bounds = $derived(bench.evaluation?.ranges.diameter);
+  const bounds = $derived(bench.ranges?.diameter);
   function drag(at: number): void {
     const across = Math.round((2 * (at - cx)) / px);
     if (across > 25) bench.edit({ kind: "set", figure: "diameter", value: across, item: "" });
@@ -88,10 +90,10 @@
     </defs>
     <!-- Plan -->
     {@render breadOutline(true)}
-    {#if look.edges === "ragged" && !shape.ware_key}
+    {#if look.edges === "ragged" && !shape.mould_key}
       <path d={raggedCircle(cx, cy, r(raw))} fill="url(#raw-cut)" />
     {:else}<circle {cx} {cy} r={r(raw)} fill="url(#raw-cut)" />{/if}
-    {#if shape.ware_key}<circle
+    {#if shape.mould_key}<circle
         {cx}
         {cy}
         r={r(raw) + 2}
@@ -110,8 +112,8 @@
       stroke-width="1.6"
       stroke-dasharray="6 4"
     />
-    {#if shape.core}
-      <circle {cx} {cy} r={r(shape.core.diameter_mm)} fill="none" stroke="#f3d98c" stroke-width="2.2" />
+    {#if shape.filling}
+      <circle {cx} {cy} r={r(shape.filling.diameter_mm)} fill="none" stroke="#f3d98c" stroke-width="2.2" />
     {:else if shape.dimple_size}
       <circle {cx} {cy} r={r(shape.dimple_size.diameter_mm)} fill="none" stroke="#fff" opacity="0.55" />
     {/if}
@@ -154,9 +156,9 @@
         >the ball, {mm(shape.ball_mm)}</text
       >
     {/if}
-    {#if shape.core}
-      {@const w = r(shape.core.diameter_mm)}
-      {@const h = shape.core.thickness_mm * px}
+    {#if shape.filling}
+      {@const w = r(shape.filling.diameter_mm)}
+      {@const h = shape.filling.thickness_mm * px}
       <path
         d={`M${sx - r(raw)} ${rawBase - (t * px) / 2}H${sx + r(raw)}`}
         stroke="#f3d98c"

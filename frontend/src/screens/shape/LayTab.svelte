@@ -5,10 +5,10 @@
   import Qty from "../../lib/ui/Qty.svelte";
   import Segments from "../../lib/ui/Segments.svelte";
   import SurfacePicture from "../../lib/ui/SurfacePicture.svelte";
-  import type { StepProps } from "../step";
+  import type { SheetProps } from "../step";
 
-  let { bench, formula, evaluation, kitchen, onworking }: StepProps = $props();
-  const stove = $derived(evaluation.stove);
+  let { bench, formula, evaluation, kitchen, onworking, sheets }: SheetProps = $props();
+  const stove = $derived(sheets.stove);
   const form = $derived(evaluation.shape.form);
   const flat = $derived(["disc", "filled", "spread"].includes(form));
   const choose = (field: "edges" | "papers" | "firmness" | "surface", key: string) =>

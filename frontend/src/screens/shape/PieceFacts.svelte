@@ -12,7 +12,7 @@
   }
   let { shape, onworking }: Props = $props();
   const g = (value: number) => amount({ kind: "mass_g", value }, units);
-  const core = $derived(shape.core);
+  const core = $derived(shape.filling);
   const eggs = $derived(shape.eggs);
   const lumps = $derived(shape.lumps);
 </script>

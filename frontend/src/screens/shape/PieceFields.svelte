@@ -10,7 +10,7 @@
   const form = $derived(shape.form);
   const flat = $derived(["disc", "filled", "spread"].includes(form));
   const block = $derived(["loaf", "tin", "tray"].includes(form));
-  const wares = $derived((kitchen.wares ?? []).filter((w) => evaluation.style.wares.includes(w.kind)));
+  const moulds = $derived((kitchen.moulds ?? []).filter((w) => evaluation.style.moulds.includes(w.kind)));
   const none = $derived(
     { tin: "No tin: by its size", tray: "No tray: by its size", ball: "By hand", crumbled: "" }[
       form as "tin"
@@ -22,7 +22,7 @@
   const refused = (target: string) => (bench.refusal?.target === target ? bench.refusal.detail : null);
   // A ring, or the bread that meat is spread on to its edge, decides how wide it is.
   const fixed = $derived(
-    form === "spread" || wares.some((w) => w.key === shape.ware_key && w.kind === "ring"),
+    form === "spread" || moulds.some((w) => w.key === shape.mould_key && w.kind === "ring"),
   );
   const packings = [
     { key: "loose", title: "Loose" },
@@ -121,7 +121,7 @@
       figure="filling"
       label="Filling"
       kind="frac"
-      value={shape.core?.share_frac ?? 0}
+      value={shape.filling?.share_frac ?? 0}
       width="7.25rem"
     />
     <ValueField
@@ -145,13 +145,13 @@
       width="14rem"
     />
   {/if}
-  {#if wares.length > 0}
+  {#if moulds.length > 0}
     <PickField
       label={wareLabel}
-      value={formula.shape.ware ?? ""}
-      options={[{ key: "", title: none }, ...wares.map((w) => ({ key: w.key, title: w.name }))]}
-      onpick={(key) => bench.edit({ kind: "choose", field: "ware", key })}
-      refusal={refused("ware")}
+      value={formula.shape.mould ?? ""}
+      options={[{ key: "", title: none }, ...moulds.map((w) => ({ key: w.key, title: w.name }))]}
+      onpick={(key) => bench.edit({ kind: "choose", field: "mould", key })}
+      refusal={refused("mould")}
       width="14rem"
     />
   {/if}

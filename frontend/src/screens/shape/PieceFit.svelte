@@ -37,7 +37,7 @@
           <button class="act text-sm" onclick={() => set("cooked_diameter", fit.wanted_mm)}
             >{off > 0 ? "Thicken" : "Press"} to {mm(fit.thickness_mm)}</button
           >
-          {#if !shape.ware_key}<button
+          {#if !shape.mould_key}<button
               class="act text-sm"
               onclick={() => set("piece_mass", Math.round(fit.mass_g))}
               >Make it {g(Math.round(fit.mass_g))}</button
@@ -47,7 +47,7 @@
     </div>
   {/if}
   {#if vessel}
-    <Fact label={`${shape.ware_name} holds`} onclick={() => onworking("diameter")}
+    <Fact label={`${shape.mould_name} holds`} onclick={() => onworking("diameter")}
       ><Qty kind="volume_ml" value={vessel.holds_ml} /></Fact
     >
     <Fact label="The loaf" onclick={() => onworking("diameter")}
@@ -76,10 +76,10 @@
           scoop.key ? scoop.error_frac : scoop.error_of_all_frac,
         )}</span
       >
-      {#if scoop.worth_going_by && shape.ware_key !== scoop.key}
+      {#if scoop.worth_going_by && shape.mould_key !== scoop.key}
         <button
           class="mt-1.5 act text-sm"
-          onclick={() => bench.edit({ kind: "choose", field: "ware", key: scoop.key })}
+          onclick={() => bench.edit({ kind: "choose", field: "mould", key: scoop.key })}
           >Go by the scoop</button
         >
       {/if}

@@ -5,6 +5,7 @@
   import DivideTab from "./DivideTab.svelte";
   import LayTab from "./LayTab.svelte";
   import PieceTab from "./PieceTab.svelte";
+  import WithSheets from "../../lib/ui/WithSheets.svelte";
 
   let props: StepProps = $props();
   const tabs = $derived([
@@ -12,15 +13,21 @@
     { key: "divide", title: "Divide" },
     { key: "lay", title: "Lay out" },
   ] as const);
-  const views = { piece: PieceTab, divide: DivideTab, lay: LayTab };
-  let open = $state<keyof typeof views>("piece");
-  const View = $derived(views[open]);
+  const views = { piece: PieceTab, divide: DivideTab };
+  let open = $state<keyof typeof views | "lay">("piece");
 </script>
 
 <div class="flex flex-wrap items-end gap-x-6 border-b border-base-300">
   <h1 class="pb-1.5 text-2xl">Shape</h1>
-  <Tabs label="Shape" {tabs} {open} onopen={(key) => (open = key as keyof typeof views)} />
+  <Tabs label="Shape" {tabs} {open} onopen={(key) => (open = key as typeof open)} />
 </div>
 <div role="tabpanel" aria-label={tabs.find((t) => t.key === open)?.title} class="pt-3">
-  <View {...props} />
+  {#if open === "lay"}
+    <WithSheets bench={props.bench} formula={props.formula}>
+      {#snippet children(sheets)}<LayTab {...props} {sheets} />{/snippet}
+    </WithSheets>
+  {:else}
+    {@const View = views[open]}
+    <View {...props} />
+  {/if}
 </div>

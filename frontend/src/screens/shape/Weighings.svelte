@@ -71,7 +71,7 @@
     >
       <span>{moment(run.started_at)}</span>
       <span class="quiet"
-        >{run.good} of {run.counted} within tolerance{#if run.mean_g !== null}, mean <Qty
+        >{run.good} of {run.counted} within tolerance{#if run.mean_g != null}, mean <Qty
             kind="mass_g"
             value={run.mean_g}
           />{/if}</span

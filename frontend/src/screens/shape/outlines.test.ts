@@ -15,7 +15,7 @@ function area(path: string): number {
 }
 
 describe("outlines", () => {
-  it("fills as much of a loaf's section as the core reckons", () => {
+  it("fills as much of a loaf's section as the core computes", () => {
     // Γ(4/3)² ÷ Γ(5/3) = 0.8833 for the third power.
     expect(area(loafSection(0, 100, 120, 75, 3)) / (120 * 75)).toBeCloseTo(0.8833, 2);
   });

@@ -38,7 +38,7 @@
           : error instanceof SyntaxError
             ? `It is not JSON: ${error.message}`
             : null;
-      if (why === null) throw error;
+      if (why == null) throw error;
       said = { title: "That file was not taken", lines: [why], id: null };
     }
   }
@@ -54,7 +54,7 @@
   onchange={read}
 />
 <button class="act text-sm" onclick={() => input.click()}><Upload size={16} /> Import a file</button>
-<Sheet open={said !== null} title={said?.title ?? ""} onclose={() => (said = null)}>
+<Sheet open={said != null} title={said?.title ?? ""} onclose={() => (said = null)}>
   {#each said?.lines ?? [] as line (line)}<p class="mb-2">{line}</p>{/each}
   {#if said?.id}<a class="mt-2 act-main" href={`/formula/${said.id}/meat`}>Open it</a>{/if}
 </Sheet>

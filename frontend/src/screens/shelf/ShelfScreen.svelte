@@ -55,7 +55,7 @@
       <p role="alert" class="mt-3 text-error">
         {problem} <button class="ml-2 act" onclick={load}>Try again</button>
       </p>
-    {:else if items === null}
+    {:else if items == null}
       <p class="mt-3 quiet" aria-busy="true">Looking on the shelf …</p>
     {:else if items.length === 0}
       <p class="mt-3 quiet">The shelf is empty. Type a line above, and the first formula stands here.</p>

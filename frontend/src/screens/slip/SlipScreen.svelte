@@ -1,14 +1,26 @@
 <!-- The butcher slip: one page to print or show, and a week's specification for a supplier. -->
 <script lang="ts">
   import Printer from "@lucide/svelte/icons/printer";
-  import { api, ProblemError, type Evaluation, type Formula, type StoredKitchen } from "../../lib/api/client";
+  import {
+    api,
+    ProblemError,
+    type Evaluation,
+    type Formula,
+    type Sheets,
+    type StoredKitchen,
+  } from "../../lib/api/client";
   import Qty from "../../lib/ui/Qty.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
 
   const id = $derived(Number(route.params.id));
-  let shown = $state.raw<{ formula: Formula; evaluation: Evaluation; kitchen: StoredKitchen } | null>(null);
+  let shown = $state.raw<{
+    formula: Formula;
+    evaluation: Evaluation;
+    slip: Sheets["slip"];
+    kitchen: StoredKitchen;
+  } | null>(null);
   let problem = $state<string | null>(null);
 
   $effect(() => {
@@ -16,8 +28,11 @@
     void (async () => {
       try {
         const [stored, kitchen] = await Promise.all([api.formula(now), api.kitchen()]);
-        const { evaluation } = await api.evaluate(stored.formula, [], units.system);
-        shown = { formula: stored.formula, evaluation, kitchen };
+        const [{ evaluation }, { slip }] = await Promise.all([
+          api.evaluate(stored.formula, [], units.system),
+          api.sheets(stored.formula, units.system),
+        ]);
+        shown = { formula: stored.formula, evaluation, slip, kitchen };
       } catch (error) {
         if (!(error instanceof ProblemError)) throw error;
         problem = error.problem.detail;
@@ -34,9 +49,9 @@
       <h1 class="text-2xl">The slip cannot be written</h1>
       <p role="alert" class="mt-2">{problem}</p>
     {:else if !shown}
-      <p class="quiet" aria-busy="true">Writing the slip …</p>
+      <p class="quiet" aria-busy="true">Loading…</p>
     {:else}
-      {@const slip = shown.evaluation.slip}
+      {@const slip = shown.slip}
       <div class="mb-4 flex flex-wrap items-center justify-between gap-3 print:hidden">
         <a class="act" href={`/formula/${id}/meat`}>Back to the bench</a>
         <button class="act-main" onclick={() => window.print()}><Printer size={18} /> Print</button>

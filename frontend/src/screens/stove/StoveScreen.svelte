@@ -48,7 +48,7 @@
   const timed = $derived((stove?.timerS ?? 0) > 0);
   const due = $derived(timed && (stove?.leftS ?? 0) <= 0);
   const checking = $derived(
-    timed && step !== null && !due && (stove?.spentS ?? 0) >= step.check_from_s && step.check_from_s > 0,
+    timed && step != null && !due && (stove?.spentS ?? 0) >= step.check_from_s && step.check_from_s > 0,
   );
   $effect(() => {
     if (due) chime(3);

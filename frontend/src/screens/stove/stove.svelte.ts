@@ -1,5 +1,6 @@
 /** One cook at the stove: which step, since when, and a queue of reports that survives a lost line. */
 import { api, ProblemError, type Cook, type StoveStep } from "../../lib/api/client";
+import { foundLocally, keepLocally, newToken, Outbox } from "../../lib/outbox.svelte";
 
 type Kind = "done" | "extra" | "probe" | "back";
 interface Happening {
@@ -9,10 +10,6 @@ interface Happening {
   value: number | null;
   since_start_s: number;
 }
-interface Report extends Happening {
-  sent: boolean;
-}
-
 const EXTRA_S = 15;
 const RETRY_MS = 2000;
 
@@ -25,14 +22,26 @@ export interface Place {
 export class Stove {
   cook = $state.raw<Cook | null>(null);
   problem = $state<string | null>(null);
-  away = $state(false);
   now = $state(0);
-  #reports = $state.raw<Report[]>([]);
   #zero = 0;
   #timer: ReturnType<typeof setInterval> | undefined;
-  #sending = false;
+
+  #outbox = new Outbox<Happening>({
+    send: async ({ token, kind, place, value, since_start_s }) => {
+      this.tick();
+      const late_s = Math.min(86_400, Math.max(0, this.now - since_start_s));
+      this.cook = await api.cookEvent(this.id, { token, kind, place, value, late_s });
+    },
+    keep: (reports) => keepLocally(this.#key, reports),
+    refused: (_, problem) => (this.problem = problem.detail),
+    retryMs: RETRY_MS,
+  });
 
   constructor(readonly id: number) {}
+
+  get away(): boolean {
+    return this.#outbox.away;
+  }
 
   get #key(): string {
     return `vianda.stove.${this.id}`;
@@ -46,13 +55,10 @@ export class Stove {
       // The server's clock counts; ours only carries on from there, and never jumps with the wall clock.
       this.#zero = performance.now() - cook.elapsed_s * 1000;
       const known = cook.events.map((e) => e.token);
-      const mine = (JSON.parse(localStorage.getItem(this.#key) ?? "[]") as Report[]).filter(
-        (r) => !known.includes(r.token),
-      );
-      this.#reports = mine;
+      const mine = foundLocally<Happening>(this.#key).filter((r) => !known.includes(r.token));
       this.tick();
       this.#timer ??= setInterval(() => this.tick(), 200);
-      void this.#send();
+      this.#outbox.restore(mine);
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       this.problem = error.problem.detail;
@@ -62,6 +68,7 @@ export class Stove {
 
   close(): void {
     clearInterval(this.#timer);
+    this.#outbox.close();
   }
 
   tick(): void {
@@ -81,7 +88,7 @@ export class Stove {
   });
 
   happenings = $derived<Happening[]>(
-    [...((this.cook?.events ?? []) as Happening[]), ...this.#reports].sort(
+    [...((this.cook?.events ?? []) as Happening[]), ...this.#outbox.items].sort(
       (a, b) => a.since_start_s - b.since_start_s,
     ),
   );
@@ -124,47 +131,6 @@ export class Stove {
 
   #report(kind: Kind, place: number, value: number | null): void {
     this.tick();
-    const token = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 10)}`;
-    this.#reports = [...this.#reports, { token, kind, place, value, since_start_s: this.now, sent: false }];
-    this.#keep();
-    void this.#send();
-  }
-
-  #keep(): void {
-    try {
-      if (this.#reports.length > 0) localStorage.setItem(this.#key, JSON.stringify(this.#reports));
-      else localStorage.removeItem(this.#key);
-    } catch {
-      // The browser's store is full or forbidden: the reports still wait in this window and are still sent.
-    }
-  }
-
-  async #send(): Promise<void> {
-    if (this.#sending) return;
-    this.#sending = true;
-    try {
-      for (let next = this.#reports[0]; next; next = this.#reports[0]) {
-        this.tick();
-        const { token, kind, place, value } = next;
-        const late_s = Math.min(86_400, Math.max(0, this.now - next.since_start_s));
-        this.cook = await api.cookEvent(this.id, { token, kind, place, value, late_s });
-        this.#reports = this.#reports.filter((r) => r.token !== token);
-        this.#keep();
-        this.away = false;
-      }
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      if (error.away) {
-        this.away = true;
-        setTimeout(() => void this.#send(), RETRY_MS);
-      } else {
-        // A report the server will never take must not block the ones behind it.
-        this.problem = error.problem.detail;
-        this.#reports = this.#reports.slice(1);
-        this.#keep();
-      }
-    } finally {
-      this.#sending = false;
-    }
+    this.#outbox.push({ token: newToken(), kind, place, value, since_start_s: this.now });
   }
 }

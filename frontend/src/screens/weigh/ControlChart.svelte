@@ -18,7 +18,7 @@
     plan.piece_g - plan.tolerance_g * 2,
     plan.piece_g + plan.tolerance_g * 2,
     ...shown.map((p) => p.g),
-    ...(chart.upper_g === null ? [] : [chart.upper_g, chart.lower_g ?? chart.upper_g]),
+    ...(chart.upper_g == null ? [] : [chart.upper_g, chart.lower_g ?? chart.upper_g]),
   ]);
   const y = $derived(scaleLinear([Math.min(...span) - 0.5, Math.max(...span) + 0.5], [height - 22, 8]));
   const first = $derived(shown[0]?.number ?? 1);
@@ -27,7 +27,7 @@
   const flagged = $derived(new Set(running.broken.map((b) => b.at)));
   const label = $derived(
     `Control chart of ${counted.length} readings` +
-      (chart.mean_g === null ? "" : `, mean ${fine(chart.mean_g)}`) +
+      (chart.mean_g == null ? "" : `, mean ${fine(chart.mean_g)}`) +
       (running.broken.length ? `, ${running.broken.length} rules broken` : ""),
   );
 </script>
@@ -46,7 +46,7 @@
     <text x="46" y={y(plan.piece_g) + 4} text-anchor="end" class="fill-base-content text-[12px]"
       >{g(plan.piece_g)}</text
     >
-    {#if chart.upper_g !== null && chart.lower_g !== null && chart.mean_g !== null}
+    {#if chart.upper_g != null && chart.lower_g != null && chart.mean_g != null}
       {#each [{ at: chart.upper_g, name: "+3σ" }, { at: chart.lower_g, name: "−3σ" }] as limit (limit.name)}
         <path d={`M52 ${y(limit.at)}H${width - 8}`} class="stroke-error" stroke-dasharray="5 5" />
         <text
@@ -77,7 +77,7 @@
       />
     {/each}
     <text x="52" y={height - 4} class="fill-base-content text-[12px]" opacity="0.8"
-      >piece {first} →{chart.upper_g === null
+      >piece {first} →{chart.upper_g == null
         ? " limits from five readings on"
         : " dotted: mean; dashed: mean ± 3σ"}</text
     >

@@ -6,8 +6,8 @@
   let width = $state(600);
   const reach = $derived(Math.max(tolerance * 5, target * 0.12));
   const x = $derived(scaleLinear([target - reach, target + reach], [10, Math.max(60, width - 10)]));
-  const at = $derived(shown === null ? null : Math.min(target + reach, Math.max(target - reach, shown)));
-  const off = $derived(shown !== null && Math.abs(shown - target) > reach);
+  const at = $derived(shown == null ? null : Math.min(target + reach, Math.max(target - reach, shown)));
+  const off = $derived(shown != null && Math.abs(shown - target) > reach);
 </script>
 
 <div class="mt-2" bind:clientWidth={width}>
@@ -23,7 +23,7 @@
       opacity="0.55"
     />
     <path d={`M${x(target)} 6V34`} class="stroke-base-content" stroke-width="1.5" />
-    {#if at !== null}
+    {#if at != null}
       <path
         d={`M${x(at)} 2V38`}
         class={off ? "stroke-error" : "stroke-primary"}

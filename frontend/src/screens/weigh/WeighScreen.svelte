@@ -29,7 +29,7 @@
   const unit = $derived(units.system === "us" ? "oz" : "g");
   const shown = $derived.by(() => {
     if (!reading) return "–";
-    if (reading.shown_g === null) return "– – –";
+    if (reading.shown_g == null) return "– – –";
     return digits(reading.shown_g);
   });
   /** A display from before the newest thing done is of another piece. */
@@ -174,7 +174,7 @@
             class="act-main min-h-20 flex-1 basis-72 text-2xl"
             data-next
             onclick={main}
-            disabled={next.act === null}>{next.label}</button
+            disabled={next.act == null}>{next.label}</button
           >
           {#if canKeep && next.act !== "keep"}
             <button class="act min-h-20 px-5 text-lg" onclick={keep}>Keep it as it is</button>
@@ -203,12 +203,12 @@
           <p>
             <span class="block text-[0.8125rem] opacity-80">Mean</span><span
               class="text-2xl numeral"
-              data-mean>{running.chart.mean_g === null ? "–" : fine(running.chart.mean_g)}</span
+              data-mean>{running.chart.mean_g == null ? "–" : fine(running.chart.mean_g)}</span
             >
           </p>
           <p>
             <span class="block text-[0.8125rem] opacity-80">Spread (one sd)</span><span
-              class="text-2xl numeral">{running.chart.sd_g === null ? "–" : fine(running.chart.sd_g)}</span
+              class="text-2xl numeral">{running.chart.sd_g == null ? "–" : fine(running.chart.sd_g)}</span
             >
           </p>
           <p>

@@ -9,6 +9,7 @@ import {
   type Weighing,
   type WeighingAction,
 } from "../../lib/api/client";
+import { foundLocally, keepLocally, newToken, Outbox } from "../../lib/outbox.svelte";
 
 const RETRY_MS = 1000;
 /** A stream that says nothing for so long is taken as dropped. */
@@ -29,17 +30,31 @@ export class WeighingRun {
   away = $state(false);
   missing = $state(false);
   problem = $state<string | null>(null);
-  waiting = $state.raw<Waiting[]>([]);
 
   #source: EventSource | null = null;
   #watch: ReturnType<typeof setInterval> | undefined;
   #heard = 0;
-  #sending = false;
   #closed = false;
   #asking = false;
 
+  #outbox = new Outbox<Waiting>({
+    send: async ({ token, action, about, seen_g, at }) => {
+      const late_s = Math.min(86_400, Math.max(0, (Date.now() - at) / 1000));
+      this.run = await api.weighingAct(this.id, { token, action, about, seen_g, late_s });
+      this.away = false;
+    },
+    keep: (waiting) => keepLocally(this.#key, waiting),
+    refused: (_, problem) => (this.problem = problem.detail),
+    lost: () => (this.away = true),
+    retryMs: RETRY_MS,
+  });
+
   constructor(id: number) {
     this.id = id;
+  }
+
+  get waiting(): Waiting[] {
+    return this.#outbox.items;
   }
 
   get #key(): string {
@@ -47,17 +62,17 @@ export class WeighingRun {
   }
 
   async open(): Promise<void> {
-    this.waiting = this.#found();
     await this.#refresh();
     if (this.#closed || this.missing) return;
     this.#listen();
     this.#watch = setInterval(() => this.#mind(), 500);
-    void this.#send();
+    this.#outbox.restore(foundLocally<Waiting>(this.#key));
   }
 
   close(): void {
     this.#closed = true;
     this.#source?.close();
+    this.#outbox.close();
     clearInterval(this.#watch);
   }
 
@@ -78,10 +93,7 @@ export class WeighingRun {
       this.problem = "This reading waits to be sent already.";
       return;
     }
-    const token = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 10)}`;
-    this.waiting = [...this.waiting, { token, action, about, seen_g, at: Date.now() }];
-    this.#keep();
-    void this.#send();
+    this.#outbox.push({ token: newToken(), action, about, seen_g, at: Date.now() });
   }
 
   #listen(): void {
@@ -92,7 +104,7 @@ export class WeighingRun {
       this.#heard = performance.now();
       this.away = false;
       this.#show(JSON.parse(event.data) as ScaleDisplay);
-      if (this.waiting.length > 0) void this.#send();
+      if (this.waiting.length > 0) void this.#outbox.drain();
     };
     this.#source = source;
   }
@@ -100,7 +112,7 @@ export class WeighingRun {
   #show(display: ScaleDisplay): void {
     this.display = display;
     // Another window did something: take over what stands now.
-    if (this.run && display.newest !== this.run.newest && !this.#sending) void this.#refresh();
+    if (this.run && display.newest !== this.run.newest && !this.#outbox.sending) void this.#refresh();
   }
 
   /** The browser opens a stream that ended again by itself; one that fails or is silent is minded here. */
@@ -120,7 +132,7 @@ export class WeighingRun {
       this.#show(display);
       if (this.#source?.readyState === EventSource.CLOSED || performance.now() - this.#heard > 2 * SILENT_MS)
         this.#listen();
-      if (this.waiting.length > 0) void this.#send();
+      if (this.waiting.length > 0) void this.#outbox.drain();
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       this.away = true;
@@ -140,50 +152,6 @@ export class WeighingRun {
         this.away = true;
         if (!this.run && !this.#closed) setTimeout(() => void this.#refresh(), RETRY_MS);
       }
-    }
-  }
-
-  #found(): Waiting[] {
-    try {
-      return JSON.parse(localStorage.getItem(this.#key) ?? "[]") as Waiting[];
-    } catch {
-      return [];
-    }
-  }
-
-  #keep(): void {
-    try {
-      if (this.waiting.length > 0) localStorage.setItem(this.#key, JSON.stringify(this.waiting));
-      else localStorage.removeItem(this.#key);
-    } catch {
-      // The browser's store is full or forbidden: what waits is still in this window and is still sent.
-    }
-  }
-
-  async #send(): Promise<void> {
-    if (this.#sending) return;
-    this.#sending = true;
-    try {
-      for (let next = this.waiting[0]; next; next = this.waiting[0]) {
-        const { token, action, about, seen_g, at } = next;
-        const late_s = Math.min(86_400, Math.max(0, (Date.now() - at) / 1000));
-        try {
-          this.run = await api.weighingAct(this.id, { token, action, about, seen_g, late_s });
-          this.away = false;
-        } catch (error) {
-          if (!(error instanceof ProblemError)) throw error;
-          if (error.away) {
-            this.away = true;
-            return;
-          }
-          // What the server will never take must not block what waits behind it.
-          this.problem = error.problem.detail;
-        }
-        this.waiting = this.waiting.filter((w) => w.token !== token);
-        this.#keep();
-      }
-    } finally {
-      this.#sending = false;
     }
   }
 }

@@ -44,9 +44,9 @@ class Amount:
     """
 
     kind: Kind
-    value: float = 0.0
+    value: float | None = None
     high: float | None = None
-    text: str = ""
+    text: str | None = None
 
 
 @dataclass(frozen=True, slots=True)

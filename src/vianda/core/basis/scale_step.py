@@ -20,7 +20,7 @@ def whole_steps(mass_g: float, *, step_g: int) -> int:
     17
     """
     if not math.isfinite(mass_g) or mass_g < 0:
-        raise OutOfRangeError("A mass to weigh must be a number of grams, nought or more.")
+        raise OutOfRangeError("A mass to weigh must be a number of grams, zero or more.")
     return math.floor(mass_g / step_g + 1e-9)
 
 

@@ -1,4 +1,4 @@
-"""The lines of a mix: each ingredient in grams, with its doubt, its salt and its cost."""
+"""The lines of a mix: each ingredient in grams, with its uncertainty, its salt and its cost."""
 
 from __future__ import annotations
 
@@ -21,13 +21,13 @@ class Entering:
     @property
     def group(self) -> Group:
         """What it counts as: what lies whole in the middle is filling, whatever it is made of."""
-        return "filling" if self.line.core else self.ingredient.group
+        return "filling" if self.line.filling else self.ingredient.group
 
 
 @dataclass(frozen=True, slots=True)
 class LineFigures:
     """One ingredient in the mix. ``per_meat_frac`` is its mass by the mass of the meat; ``low_g`` to ``high_g`` the
-    doubt its measure brings; ``salt_g`` the salt it brings by its sodium."""
+    uncertainty its measure brings; ``salt_g`` the salt it brings by its sodium."""
 
     ingredient: str
     name: str
@@ -41,7 +41,7 @@ class LineFigures:
     temp_c: float
     locked: bool
     counted: bool
-    core: bool
+    filling: bool
     cost: Decimal
     remark: str
 
@@ -52,7 +52,7 @@ def entering(lines: Sequence[MixLine], *, pantry: Pantry) -> tuple[Entering, ...
     Raises
     ------
     OutOfRangeError, UnknownItemError
-        Too many, one named twice, an amount below nought or beyond five times the meat, salt as a line, or unknown.
+        Too many, one named twice, an amount below zero or beyond five times the meat, salt as a line, or unknown.
     """
     if len(lines) > MOST_LINES:
         raise OutOfRangeError(f"A mix has at most {MOST_LINES} lines; this one has {len(lines)}.", field="/mix/lines")
@@ -94,13 +94,13 @@ def _figures(entered: Entering, meat_mass_g: float) -> LineFigures:
         house=ingredient.house is not None,
         per_meat_frac=line.per_meat_frac,
         mass_g=mass,
-        low_g=mass * max(0.0, 1.0 - line.doubt_frac),
-        high_g=mass * (1.0 + line.doubt_frac),
+        low_g=mass * max(0.0, 1.0 - line.uncertainty_frac),
+        high_g=mass * (1.0 + line.uncertainty_frac),
         salt_g=mass * ingredient.composition.salt_frac(),
         temp_c=line_temp_c(entered),
         locked=line.locked,
         counted=line.counted,
-        core=line.core,
+        filling=line.filling,
         cost=Decimal(repr(mass)) / 1000 * ingredient.price_per_kg,
         remark=ingredient.remark,
     )

@@ -48,7 +48,7 @@ def salt_ledger(
 
     Counted as brought: every ingredient by its sodium × 2.542, and cured meat by its sodium beyond that of the same
     mass of fresh meat. The meat's own sodium is not counted against what is wanted: the old rule speaks of salt that is
-    put in. Salt to add = wanted − brought, never below nought.
+    put in. Salt to add = wanted − brought, never below zero.
 
     Examples
     --------

@@ -1,4 +1,4 @@
-"""The blend: lean to fat with its doubt, grams of each meat, and which meat brings the doubt."""
+"""The blend: lean to fat with its uncertainty, grams of each meat, and which meat brings the uncertainty."""
 
 from __future__ import annotations
 
@@ -20,7 +20,7 @@ CURVE_POINTS = 41
 class PartFigures:
     """One meat in the blend, with what is known of its fat (after the evidence on its lot).
 
-    ``doubt_share_frac``: its part of the blend's variance, 0–1. ``tested_width_frac``: the width of the blend's
+    ``uncertainty_share_frac``: its part of the blend's variance, 0–1. ``tested_width_frac``: the width of the blend's
     90 % band if this meat alone were put through one kitchen fat test.
     """
 
@@ -35,7 +35,7 @@ class PartFigures:
     fat_usual_frac: float
     fat_high_frac: float
     fat_mass_g: float
-    doubt_share_frac: float
+    uncertainty_share_frac: float
     lot: str = ""
     lot_name: str = ""
     tested_width_frac: float = 0.0
@@ -45,7 +45,7 @@ class PartFigures:
 class BlendFigures:
     """The blend as a whole. ``fat_low_frac`` to ``fat_high_frac`` holds nine batches in ten.
 
-    Chances are of a batch lying below, within and above the style's band. ``curve`` draws the doubt:
+    Chances are of a batch lying below, within and above the style's band. ``curve`` draws the uncertainty:
     (fat, relative likelihood).
     """
 
@@ -101,10 +101,10 @@ def blend_figures(
     band_frac: tuple[float, float],
     spread: FatSpread | None = None,
 ) -> BlendFigures:
-    """Lean to fat of a blend, with the doubt it inherits from its meats.
+    """Lean to fat of a blend, with the uncertainty it inherits from its meats.
 
     Usual fat F = Σ sᵢ uᵢ. The band is the 5 % and 95 % quantile of the sum of the meats' own distributions
-    (``spread_of``); shares of the doubt are shares of the variance, (sᵢ σᵢ)² ÷ Σ (sⱼ σⱼ)².
+    (``spread_of``); shares of the uncertainty are shares of the variance, (sᵢ σᵢ)² ÷ Σ (sⱼ σⱼ)².
 
     Parameters
     ----------
@@ -145,7 +145,7 @@ def blend_figures(
             fat_usual_frac=fat.usual_frac,
             fat_high_frac=fat.high_frac,
             fat_mass_g=mass * fat.usual_frac,
-            doubt_share_frac=v / variance if variance else 0.0,
+            uncertainty_share_frac=v / variance if variance else 0.0,
             lot=part.lot,
             lot_name=larder.lot(part.lot, meat=part.meat).name if part.lot else "",
             tested_width_frac=(high - low) * _left_after_test(variance, v, share, fat),

@@ -35,7 +35,11 @@ def _below_floor(figures: Figures) -> Remark | None:
             f"{AT_RISK}.{advisory} Local codes and licensed practice decide.",
             floor=temp(floor.temp_c),
         ),
-        (Change(say("Set the core to {floor}", floor=temp(floor.temp_c)), SetFigure("core_target", floor.temp_c)),),
+        (
+            Change(
+                say("Set the core to {floor}", floor=temp(floor.temp_c)), SetFigure("target_core_temp", floor.temp_c)
+            ),
+        ),
     )
 
 
@@ -56,7 +60,11 @@ def _hold(figures: Figures) -> Remark | None:
             f"{_floor_name(figures)} counts only with the hold. The line without one is {{line}}.",
             line=temp(instant.temp_c),
         ),
-        (Change(say("Set the core to {line}", line=temp(instant.temp_c)), SetFigure("core_target", instant.temp_c)),),
+        (
+            Change(
+                say("Set the core to {line}", line=temp(instant.temp_c)), SetFigure("target_core_temp", instant.temp_c)
+            ),
+        ),
     )
 
 
@@ -99,8 +107,8 @@ def _habit_short(figures: Figures) -> Remark | None:
     return Remark(
         say("The usual minutes fall short of the floor"),
         say(
-            "Habit says {habit} on the heat; as computed the coldest meat needs {needed} to come to {floor}.",
-            habit=duration(heat.practice.on_heat_s.low, heat.practice.on_heat_s.high),
+            "Usual practice says {usual} on the heat; as computed the coldest meat needs {needed} to come to {floor}.",
+            usual=duration(heat.practice.on_heat_s.low, heat.practice.on_heat_s.high),
             needed=duration(heat.on_heat_s.low, heat.on_heat_s.high),
             floor=temp(heat.floors.leading.temp_c),
         ),
@@ -184,7 +192,7 @@ RULES = (
     Rule(
         "heat.by-thermometer",
         "heat",
-        "asks",
+        "check",
         "thicker than minutes alone can be trusted for",
         PRACTICE,
         _by_thermometer,
@@ -192,20 +200,20 @@ RULES = (
     Rule(
         "heat.falls-short",
         "heat",
-        "asks",
+        "check",
         "a core wanted at or above the floor, and computed meat that does not come to it",
         "computed; see docs/heat-model.md",
         _falls_short,
     ),
     Rule(
-        "heat.habit-falls-short",
+        "heat.practice-falls-short",
         "heat",
         "note",
-        "habit's longest minutes are less than the least computed",
+        "usual practice's longest minutes are less than the least computed",
         "computed; see docs/heat-model.md",
         _habit_short,
     ),
-    Rule("heat.surface-too-cool", "heat", "asks", "surface below the style's band", PRACTICE, _too_cool),
-    Rule("heat.surface-too-hot", "heat", "asks", "surface above the style's band", PRACTICE, _too_hot),
-    Rule("heat.wrong-surface", "heat", "asks", "surface of a kind the style is not made on", PRACTICE, _wrong_surface),
+    Rule("heat.surface-too-cool", "heat", "check", "surface below the style's band", PRACTICE, _too_cool),
+    Rule("heat.surface-too-hot", "heat", "check", "surface above the style's band", PRACTICE, _too_hot),
+    Rule("heat.wrong-surface", "heat", "check", "surface of a kind the style is not made on", PRACTICE, _wrong_surface),
 )

@@ -7,7 +7,7 @@ from vianda.core.counsel.rules import ALL_RULES
 
 _MEANS: dict[Severity, str] = {
     "limit": "a rule or a floor is crossed",
-    "asks": "worth a decision",
+    "check": "worth a decision",
     "note": "worth knowing",
 }
 _TITLES = {"meat": "2 Meat", "mix": "3 Mix", "shape": "4 Shape", "heat": "5 Heat"}

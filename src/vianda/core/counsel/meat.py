@@ -144,7 +144,7 @@ def _fat_uncertain(figures: Figures) -> Remark | None:
     width = blend.fat_high_frac - blend.fat_low_frac
     if width <= WIDE_BAND_FRAC:
         return None
-    worst = max(blend.parts, key=lambda p: p.doubt_share_frac)
+    worst = max(blend.parts, key=lambda p: p.uncertainty_share_frac)
     changes: tuple[Change, ...] = ()
     if worst.meat == "mince-unknown" and "ground-80" in figures.context.larder.meats:
         changes = tuple(
@@ -155,10 +155,10 @@ def _fat_uncertain(figures: Figures) -> Remark | None:
     return Remark(
         say("Fat may be anything from {low} to {high}", low=frac(blend.fat_low_frac), high=frac(blend.fat_high_frac)),
         say(
-            "{meat} brings {share} of that doubt. Read the label, or cook out {sample} of it: one fat test would "
+            "{meat} brings {share} of that uncertainty. Read the label, or cook out {sample} of it: one fat test would "
             "narrow {wide} points to {left}.",
             meat=word(worst.name),
-            share=frac(worst.doubt_share_frac),
+            share=frac(worst.uncertainty_share_frac),
             sample=mass(200),
             wide=number(width * 100),
             left=number(worst.tested_width_frac * 100),
@@ -173,7 +173,7 @@ def _band_uncertain(figures: Figures) -> Remark | None:
         return None
     if blend.fat_high_frac - blend.fat_low_frac > WIDE_BAND_FRAC:
         return None
-    worst = max(blend.parts, key=lambda p: p.doubt_share_frac)
+    worst = max(blend.parts, key=lambda p: p.uncertainty_share_frac)
     return Remark(
         say(
             "Only {sure} of batches lie within {low} to {high} fat",
@@ -182,10 +182,10 @@ def _band_uncertain(figures: Figures) -> Remark | None:
             high=frac(high),
         ),
         say(
-            "{meat} brings {share} of the doubt: one fat test of it would narrow {wide} points to {left}. Or aim "
+            "{meat} brings {share} of the uncertainty: one fat test of it would narrow {wide} points to {left}. Or aim "
             "nearer to the middle.",
             meat=word(worst.name),
-            share=frac(worst.doubt_share_frac),
+            share=frac(worst.uncertainty_share_frac),
             wide=number((blend.fat_high_frac - blend.fat_low_frac) * 100),
             left=number(worst.tested_width_frac * 100),
         ),
@@ -247,8 +247,8 @@ def _plate_too_coarse(figures: Figures) -> Remark | None:
 
 
 RULES = (
-    Rule("meat.too-lean", "meat", "asks", "fat below the style's band", PRACTICE, _too_lean),
-    Rule("meat.too-fat", "meat", "asks", "fat above the style's band", PRACTICE, _too_fat),
+    Rule("meat.too-lean", "meat", "check", "fat below the style's band", PRACTICE, _too_lean),
+    Rule("meat.too-fat", "meat", "check", "fat above the style's band", PRACTICE, _too_fat),
     Rule(
         "meat.name-not-allowed",
         "meat",
@@ -261,16 +261,18 @@ RULES = (
     Rule(
         "meat.name-doubtful",
         "meat",
-        "asks",
+        "check",
         "more than one batch in ten breaks a limit of the best name left",
         "the rule of the country; the chance is ours",
         _name_doubtful,
     ),
-    Rule("meat.fat-uncertain", "meat", "asks", "90 % band of fat wider than 12 points", "our own rule", _fat_uncertain),
+    Rule(
+        "meat.fat-uncertain", "meat", "check", "90 % band of fat wider than 12 points", "our own rule", _fat_uncertain
+    ),
     Rule(
         "meat.band-uncertain",
         "meat",
-        "asks",
+        "check",
         "usual fat in the style's band, but under three batches in four",
         "our own rule",
         _band_uncertain,
@@ -278,16 +280,16 @@ RULES = (
     Rule(
         "meat.lot-unlike-its-name",
         "meat",
-        "asks",
+        "check",
         "evidence on a lot more than three standard errors from its meat's range",
         "our own rule",
         _lot_unlike_its_name,
     ),
-    Rule("meat.lot-too-small", "meat", "asks", "more is needed than is left of the lot", "arithmetic", _lot_too_small),
+    Rule("meat.lot-too-small", "meat", "check", "more is needed than is left of the lot", "arithmetic", _lot_too_small),
     Rule(
         "meat.plate-too-coarse",
         "meat",
-        "asks",
+        "check",
         "30 % or more sinewy meat, and no plate near 3 mm",
         PRACTICE,
         _plate_too_coarse,

@@ -175,7 +175,7 @@ def _egg_heavy(figures: Figures) -> Remark | None:
 
 
 def _egg_rounded(figures: Figures) -> Remark | None:
-    off = [w for w in figures.mix.weigh_out.lines if w.how == "pieces" and abs(w.error_frac) > MOST_ROUNDING_FRAC]
+    off = [w for w in figures.sheet.weigh_out.lines if w.how == "pieces" and abs(w.error_frac) > MOST_ROUNDING_FRAC]
     if not off:
         return None
     worst = max(off, key=lambda w: abs(w.error_frac))
@@ -234,7 +234,7 @@ def _no_school(figures: Figures) -> Remark | None:
 
 
 def _filling_unfit(figures: Figures) -> Remark | None:
-    core = {line.ingredient for line in figures.context.formula.mix.lines if line.core}
+    core = {line.ingredient for line in figures.context.formula.mix.lines if line.filling}
     eggs = [
         line
         for line in figures.mix.lines
@@ -253,26 +253,26 @@ RULES = (
     Rule(
         "mix.crumb-without-liquid",
         "mix",
-        "asks",
+        "check",
         "crumb from 2 parts in a hundred, liquid under its least",
         PRACTICE,
         _crumb_dry,
     ),
-    Rule("mix.soup", "mix", "asks", "more liquid to a part of crumb than that crumb can hold", PRACTICE, _soup),
+    Rule("mix.soup", "mix", "check", "more liquid to a part of crumb than that crumb can hold", PRACTICE, _soup),
     Rule(
         "mix.liquid-without-crumb",
         "mix",
-        "asks",
+        "check",
         "a ball or loaf with 3 parts of liquid and nothing to hold it",
         PRACTICE,
         _liquid_alone,
     ),
     Rule("mix.soak-short", "mix", "note", "soaked for less than the crumb takes", PRACTICE, _soak_short),
-    Rule("mix.crumb-heavy", "mix", "asks", "over 15 parts of dry crumb to a hundred of meat", PRACTICE, _crumb_heavy),
+    Rule("mix.crumb-heavy", "mix", "check", "over 15 parts of dry crumb to a hundred of meat", PRACTICE, _crumb_heavy),
     Rule(
         "mix.binder-short",
         "mix",
-        "asks",
+        "check",
         "a ball or loaf with under 5 parts of crumb, starch and egg",
         "our own rule",
         _binder_short,
@@ -281,7 +281,7 @@ RULES = (
     Rule(
         "mix.egg-short",
         "mix",
-        "asks",
+        "check",
         "a ball or loaf with under 5 parts of egg (one to a kilogram)",
         PRACTICE,
         _egg_short,
@@ -289,7 +289,7 @@ RULES = (
     Rule(
         "mix.egg-heavy",
         "mix",
-        "asks",
+        "check",
         "over 14.3 parts of egg (one to 350 g), not a custard-set loaf",
         PRACTICE,
         _egg_heavy,
@@ -297,7 +297,7 @@ RULES = (
     Rule(
         "mix.egg-rounded",
         "mix",
-        "asks",
+        "check",
         "whole pieces more than 15 % from what the mix wants",
         "our own rule",
         _egg_rounded,
@@ -305,7 +305,7 @@ RULES = (
     Rule(
         "mix.cheese-heavy",
         "mix",
-        "asks",
+        "check",
         "over 10 parts of cheese and half as much again as crumb",
         PRACTICE,
         _cheese_heavy,
@@ -313,7 +313,7 @@ RULES = (
     Rule(
         "mix.lean-without-panade",
         "mix",
-        "asks",
+        "check",
         "a ball or loaf under 12 % fat without a panade",
         PRACTICE,
         _lean_without_panade,
@@ -321,5 +321,5 @@ RULES = (
     Rule(
         "mix.no-school", "mix", "note", "further than 4 steps from every school of the dish", "our own rule", _no_school
     ),
-    Rule("mix.filling-unfit", "mix", "asks", "boiled eggs in what is not a loaf", PRACTICE, _filling_unfit),
+    Rule("mix.filling-unfit", "mix", "check", "boiled eggs in what is not a loaf", PRACTICE, _filling_unfit),
 )

@@ -9,7 +9,7 @@ from vianda.core.model.edit import Choose, SetFigure
 from vianda.core.pipeline.figures import Figures
 
 # All salt put in or brought, by mass of the meat.
-LEAST_SALT_FRAC, MOST_SALT_FRAC = 0.008, 0.022
+LEAST_SALT_FRAC, MOST_USUAL_SALT_FRAC = 0.008, 0.022
 # The same by mass of a whole sauce, before it boils down (ours).
 SAUCE_SALT_FRAC = (0.005, 0.012)
 OVER_FRAC = 0.0005
@@ -79,21 +79,21 @@ def _too_much_comes_along(figures: Figures) -> Remark | None:
             g=mass(worst.per_meat_frac * figures.batch.meat_mass_g),
         ),
         (Change(say("Let {s} be the salt", s=fine_frac(ledger.brought_frac)), SetFigure("salt", ledger.brought_frac)),)
-        if ledger.brought_frac <= MOST_SALT_FRAC
+        if ledger.brought_frac <= MOST_USUAL_SALT_FRAC
         else (),
     )
 
 
 def _salted_twice(figures: Figures) -> Remark | None:
     total = _total(figures)
-    most = MOST_SALT_FRAC
+    most = MOST_USUAL_SALT_FRAC
     if _is_sauce(figures):
         total, most = figures.salt.of_mix_frac, SAUCE_SALT_FRAC[1]
     if total <= most + 1e-9:
         return None
     ledger = figures.salt.ledger
     change: tuple[Change, ...] = ()
-    if ledger.brought_frac <= MOST_SALT_FRAC and not _is_sauce(figures):
+    if ledger.brought_frac <= MOST_USUAL_SALT_FRAC and not _is_sauce(figures):
         wanted = max(START_MIXED_SALT_FRAC, ledger.brought_frac)
         change = (Change(say("Bring it to {s}", s=fine_frac(wanted)), SetFigure("salt", wanted)),)
     return Remark(
@@ -166,7 +166,7 @@ RULES = (
     Rule(
         "mix.unsalted",
         "mix",
-        "asks",
+        "check",
         "a ball or loaf with under 0.8 % salt of the meat, a sauce with under 0.5 % of the whole",
         PRACTICE,
         _unsalted,
@@ -174,7 +174,7 @@ RULES = (
     Rule(
         "mix.salt-comes-along",
         "mix",
-        "asks",
+        "check",
         "ingredients bring 0.05 % of the meat more salt than is wanted",
         "arithmetic",
         _too_much_comes_along,
@@ -182,7 +182,7 @@ RULES = (
     Rule(
         "mix.salted-twice",
         "mix",
-        "asks",
+        "check",
         "over 2.2 % salt of the meat in all, in a sauce over 1.2 % of the whole",
         "our own rule, from the old rule's 2 %",
         _salted_twice,
@@ -190,12 +190,12 @@ RULES = (
     Rule(
         "mix.cured-and-salted",
         "mix",
-        "asks",
+        "check",
         "cured meat brings 0.2 % of the meat in salt, and 1 % or more is added",
         PRACTICE,
         _cured_and_salted,
     ),
-    Rule("mix.salted-early", "mix", "asks", "over 0.3 % salt worked into a burger", PRACTICE, _salted_early),
+    Rule("mix.salted-early", "mix", "check", "over 0.3 % salt worked into a burger", PRACTICE, _salted_early),
     Rule(
         "mix.light-spoon",
         "mix",

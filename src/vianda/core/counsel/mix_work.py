@@ -73,7 +73,7 @@ def _hot_part(figures: Figures) -> Remark | None:
 
 
 def _too_warm(figures: Figures) -> Remark | None:
-    now = figures.mix.protocol.mix_temp_c
+    now = figures.mix.mix_temp_c
     if now <= MIX_BELOW_C + 1e-9 or figures.context.formula.dish.dish == "sauce":
         return None
     return Remark(
@@ -81,7 +81,7 @@ def _too_warm(figures: Figures) -> Remark | None:
         say(
             "Past {most} fat smears and coats the meat. {time} in the fridge, 3 cm deep, brings it to {cold}.",
             most=temp(MIX_BELOW_C),
-            time=minutes(figures.mix.protocol.chill_to_cold_min.low, figures.mix.protocol.chill_to_cold_min.high),
+            time=minutes(figures.mix.chill_to_cold_min.low, figures.mix.chill_to_cold_min.high),
             cold=temp(4),
         ),
         _cooler(figures),
@@ -358,11 +358,13 @@ def _fat_from_mix(figures: Figures) -> Remark | None:
 
 
 RULES = (
-    Rule("mix.raw-wet-vegetable", "mix", "asks", "over 3 parts of raw onion or mushroom in a loaf", PRACTICE, _raw_wet),
-    Rule("mix.hot-part", "mix", "asks", "something above 30 °C goes into cold meat", PRACTICE, _hot_part),
-    Rule("mix.too-warm", "mix", "asks", "the mix comes out above 10 °C", PRACTICE, _too_warm),
-    Rule("mix.meat-warm", "mix", "asks", "meat above 5 °C", "cold chain 0 to 4 °C; " + PRACTICE, _meat_warm),
-    Rule("mix.overworked", "mix", "asks", "over 15 s in a processor, or 3 minutes by hand", PRACTICE, _overworked),
+    Rule(
+        "mix.raw-wet-vegetable", "mix", "check", "over 3 parts of raw onion or mushroom in a loaf", PRACTICE, _raw_wet
+    ),
+    Rule("mix.hot-part", "mix", "check", "something above 30 °C goes into cold meat", PRACTICE, _hot_part),
+    Rule("mix.too-warm", "mix", "check", "the mix comes out above 10 °C", PRACTICE, _too_warm),
+    Rule("mix.meat-warm", "mix", "check", "meat above 5 °C", "cold chain 0 to 4 °C; " + PRACTICE, _meat_warm),
+    Rule("mix.overworked", "mix", "check", "over 15 s in a processor, or 3 minutes by hand", PRACTICE, _overworked),
     Rule("mix.not-chilled", "mix", "note", "a ball or loaf chilled for under 30 minutes", PRACTICE, _not_chilled),
     Rule("mix.beef-only", "mix", "note", "a ball or loaf of beef alone", PRACTICE, _beef_only),
     Rule("mix.poultry-floor", "mix", "note", "any poultry in the meat", "the floor named; see its working", _poultry),
@@ -377,7 +379,7 @@ RULES = (
     Rule(
         "mix.guessed",
         "mix",
-        "asks",
+        "check",
         "a measure off by 40 % or more, of half a part in a hundred",
         "our own rule",
         _guessed,
@@ -385,7 +387,7 @@ RULES = (
     Rule(
         "mix.hidden-fish",
         "mix",
-        "asks",
+        "check",
         "a bottled sauce that brings fish",
         "EU Regulation 1169/2011, Annex II",
         _hidden_fish,
@@ -413,7 +415,7 @@ RULES = (
     Rule(
         "mix.less-fat",
         "mix",
-        "asks",
+        "check",
         "over 15 % fat of the mix, when less is wanted",
         "our own rule",
         _breach("less-fat"),
@@ -421,7 +423,7 @@ RULES = (
     Rule(
         "mix.less-sugar",
         "mix",
-        "asks",
+        "check",
         "over 2 % sugars of the mix, when less is wanted",
         "our own rule",
         _breach("less-sugar"),
@@ -429,7 +431,7 @@ RULES = (
     Rule(
         "mix.less-salt",
         "mix",
-        "asks",
+        "check",
         "over 1.2 % salt of the mix, when less is wanted",
         "our own rule",
         _breach("less-salt"),

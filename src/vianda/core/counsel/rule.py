@@ -12,7 +12,7 @@ from vianda.core.pipeline.figures import Figures
 
 PRACTICE = "common practice, no published source"
 Step = Literal["dish", "meat", "mix", "shape", "heat", "cook", "notes"]
-Severity = Literal["limit", "asks", "note"]
+Severity = Literal["limit", "check", "note"]
 
 
 @dataclass(frozen=True, slots=True)

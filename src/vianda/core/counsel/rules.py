@@ -18,7 +18,7 @@ ALL_RULES: tuple[Rule, ...] = (
     *scale.RULES,
 )
 
-_ORDER = {"limit": 0, "asks": 1, "note": 2}
+_ORDER = {"limit": 0, "check": 1, "note": 2}
 
 
 def counsel_on(figures: Figures) -> tuple[Counsel, ...]:

@@ -45,7 +45,7 @@ RULES = (
     Rule(
         "scale.cannot-weigh",
         "shape",
-        "asks",
+        "check",
         "half a scale step over 2.5 % of the piece, or batch above the scale's capacity",
         PRACTICE,
         _cannot_weigh,

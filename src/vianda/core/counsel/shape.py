@@ -99,7 +99,7 @@ def _thickness_unusual(figures: Figures) -> Remark | None:
     return Remark(
         say("{now} is not how this style is made", now=length(now)),
         say(
-            "Usual is {low} to {high}; the minutes of habit are stretched beyond their table.",
+            "Usual is {low} to {high}; the minutes of usual practice are stretched beyond their table.",
             low=length(low),
             high=length(high),
         ),
@@ -116,7 +116,7 @@ def _narrower_than_bun(figures: Figures) -> Remark | None:
     # A disc of the same mass grows as the root of its thinning; pressed to the half millimetre below.
     reach = shape.cooked_diameter_mm.usual / (shape.bun_diameter_mm - NARROW_MM)
     thinner = math.floor(shape.thickness_mm * reach**2 * 2) / 2
-    fixed = any(w.key == shape.ware_key and w.kind == "ring" for w in figures.context.kitchen.wares)
+    fixed = any(w.key == shape.mould_key and w.kind == "ring" for w in figures.context.kitchen.moulds)
     if thinner >= figures.context.style.thickness_mm[0] and not fixed:
         change.append(Change(say("Make it {mm} thick", mm=length(thinner)), SetFigure("thickness", thinner)))
     best = fitting_bun(figures.context.kitchen, cooked_diameter_mm=shape.cooked_diameter_mm.usual)
@@ -137,18 +137,20 @@ RULES = (
     Rule(
         "shape.pieces-do-not-divide",
         "shape",
-        "asks",
+        "check",
         "the batch is not pieces × a weight on the scale's step",
         "arithmetic",
         _do_not_divide,
     ),
-    Rule("shape.below-usual-weight", "shape", "asks", "piece below the style's usual weight", PRACTICE, _below_usual),
-    Rule("shape.above-usual-weight", "shape", "asks", "piece above the style's usual weight", PRACTICE, _above_usual),
-    Rule("shape.thickness-unusual", "shape", "asks", "raw thickness outside the style's", PRACTICE, _thickness_unusual),
+    Rule("shape.below-usual-weight", "shape", "check", "piece below the style's usual weight", PRACTICE, _below_usual),
+    Rule("shape.above-usual-weight", "shape", "check", "piece above the style's usual weight", PRACTICE, _above_usual),
+    Rule(
+        "shape.thickness-unusual", "shape", "check", "raw thickness outside the style's", PRACTICE, _thickness_unusual
+    ),
     Rule(
         "shape.narrower-than-bun",
         "shape",
-        "asks",
+        "check",
         "usual cooked diameter over 5 mm below the bun's",
         PRACTICE,
         _narrower_than_bun,

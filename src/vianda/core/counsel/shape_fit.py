@@ -26,7 +26,7 @@ def _tin_overflows(figures: Figures) -> Remark | None:
     if vessel is None or vessel.over_g <= 0:
         return None
     return Remark(
-        say("{over} more than “{tin}” holds", over=mass(vessel.over_g), tin=word(figures.piece.shape.ware_name)),
+        say("{over} more than “{tin}” holds", over=mass(vessel.over_g), tin=word(figures.piece.shape.mould_name)),
         say(
             "It holds {holds}; the mix is {mix}. Juice and fat boil up besides: leave {room} below the brim. The rest "
             "makes balls, baked beside it.",
@@ -46,7 +46,7 @@ def _tin_full(figures: Figures) -> Remark | None:
         say(
             "Only {room} below the brim of “{tin}”",
             room=length(vessel.headspace_mm),
-            tin=word(figures.piece.shape.ware_name),
+            tin=word(figures.piece.shape.mould_name),
         ),
         say("Juice and fat boil up as it bakes: {room} keeps them in.", room=length(HEADSPACE_MM)),
         _other_vessels(figures),
@@ -65,17 +65,17 @@ def _other_vessels(figures: Figures) -> tuple[Change, ...]:
     kind = figures.context.style.form
     larger = [
         w
-        for w in figures.context.kitchen.wares
+        for w in figures.context.kitchen.moulds
         if w.kind == kind and w.filled_ml(w.height_mm - HEADSPACE_MM) >= vessel.filled_ml
     ]
     if larger:
         best = min(larger, key=lambda w: w.holds_ml)
-        changes.append(Change(say("Take “{tin}”", tin=word(best.name)), Choose("ware", best.key)))
+        changes.append(Change(say("Take “{tin}”", tin=word(best.name)), Choose("mould", best.key)))
     return tuple(changes)
 
 
 def _rim_narrow(figures: Figures) -> Remark | None:
-    core = figures.piece.shape.core
+    core = figures.piece.shape.filling
     if core is None or core.rim_mm >= NARROW_RIM_MM:
         return None
     change = (Change(say("Make the rim {mm}", mm=length(GOOD_RIM_MM)), SetFigure("rim", GOOD_RIM_MM)),)
@@ -92,7 +92,7 @@ def _rim_narrow(figures: Figures) -> Remark | None:
 
 
 def _core_thin(figures: Figures) -> Remark | None:
-    core = figures.piece.shape.core
+    core = figures.piece.shape.filling
     if core is None or core.wall_mm >= THIN_WALL_MM or not core.fits:
         return None
     shape = figures.piece.shape
@@ -110,7 +110,7 @@ def _core_thin(figures: Figures) -> Remark | None:
 
 
 def _core_heavy(figures: Figures) -> Remark | None:
-    core = figures.piece.shape.core
+    core = figures.piece.shape.filling
     if core is None or core.share_frac <= MOST_FILLING_FRAC + 1e-9:
         return None
     return Remark(
@@ -121,7 +121,7 @@ def _core_heavy(figures: Figures) -> Remark | None:
 
 
 def _core_no_room(figures: Figures) -> Remark | None:
-    core = figures.piece.shape.core
+    core = figures.piece.shape.filling
     if core is None or core.fits:
         return None
     return Remark(
@@ -169,12 +169,13 @@ def _egg_wall_thin(figures: Figures) -> Remark | None:
 
 
 def _scoop_off(figures: Figures) -> Remark | None:
-    ware = next(
-        (w for w in figures.context.kitchen.wares if w.key == figures.piece.shape.ware_key and w.kind == "scoop"), None
+    mould = next(
+        (w for w in figures.context.kitchen.moulds if w.key == figures.piece.shape.mould_key and w.kind == "scoop"),
+        None,
     )
-    if ware is None:
+    if mould is None:
         return None
-    holds = ware.holds_ml * figures.piece.shape.density_g_per_ml
+    holds = mould.holds_ml * figures.piece.shape.density_g_per_ml
     off = holds / figures.batch.portions.piece_mass_g - 1.0
     if abs(off) <= SCOOP_OFF_FRAC:
         return None
@@ -182,7 +183,7 @@ def _scoop_off(figures: Figures) -> Remark | None:
     return Remark(
         say(
             "“{scoop}” gives {m}, not {piece}",
-            scoop=word(ware.name),
+            scoop=word(mould.name),
             m=mass(holds),
             piece=mass(figures.batch.portions.piece_mass_g),
         ),
@@ -199,7 +200,7 @@ def _over_the_bun(figures: Figures) -> Remark | None:
     high = figures.context.style.thickness_mm[1]
     thicker = math.ceil(shape.fit.thickness_mm * 2) / 2
     change: tuple[Change, ...] = ()
-    if thicker <= high and not shape.ware_key:
+    if thicker <= high and not shape.mould_key:
         change = (Change(say("Make it {mm} thick", mm=length(thicker)), SetFigure("thickness", thicker)),)
     return Remark(
         say("Comes out {over} wider than its bun", over=length(over)),
@@ -209,22 +210,24 @@ def _over_the_bun(figures: Figures) -> Remark | None:
 
 
 RULES = (
-    Rule("shape.tin-overflows", "shape", "asks", "more mix than the tin or tray holds", "geometry", _tin_overflows),
+    Rule("shape.tin-overflows", "shape", "check", "more mix than the tin or tray holds", "geometry", _tin_overflows),
     Rule("shape.tin-full", "shape", "note", "less than 10 mm below the brim", PRACTICE, _tin_full),
-    Rule("shape.rim-narrow", "shape", "asks", "rim of a filled piece below 10 mm", PRACTICE, _rim_narrow),
-    Rule("shape.core-walls-thin", "shape", "asks", "under 6 mm of meat over a filling", PRACTICE, _core_thin),
-    Rule("shape.core-heavy", "shape", "asks", "filling over a quarter of the piece", PRACTICE, _core_heavy),
-    Rule("shape.core-no-room", "shape", "asks", "two rims leave under 15 mm for a filling", "geometry", _core_no_room),
+    Rule("shape.rim-narrow", "shape", "check", "rim of a filled piece below 10 mm", PRACTICE, _rim_narrow),
+    Rule("shape.filling-walls-thin", "shape", "check", "under 6 mm of meat over a filling", PRACTICE, _core_thin),
+    Rule("shape.filling-heavy", "shape", "check", "filling over a quarter of the piece", PRACTICE, _core_heavy),
+    Rule(
+        "shape.filling-no-room", "shape", "check", "two rims leave under 15 mm for a filling", "geometry", _core_no_room
+    ),
     Rule(
         "shape.eggs-do-not-fit",
         "shape",
-        "asks",
+        "check",
         "eggs in a row longer than the loaf less 20 mm at each end",
         "geometry; egg 57 × 43 mm from memory",
         _eggs_do_not_fit,
     ),
-    Rule("shape.egg-wall-thin", "shape", "asks", "under 15 mm of meat beside the eggs", PRACTICE, _egg_wall_thin),
-    Rule("shape.scoop-off", "shape", "asks", "the scoop chosen is over 5 % off the piece", PRACTICE, _scoop_off),
+    Rule("shape.egg-wall-thin", "shape", "check", "under 15 mm of meat beside the eggs", PRACTICE, _egg_wall_thin),
+    Rule("shape.scoop-off", "shape", "check", "the scoop chosen is over 5 % off the piece", PRACTICE, _scoop_off),
     Rule(
         "shape.over-the-bun",
         "shape",

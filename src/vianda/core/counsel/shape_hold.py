@@ -123,15 +123,17 @@ RULES = (
     Rule(
         "shape.loose-on-a-grate",
         "shape",
-        "asks",
+        "check",
         "loose and soft over a grate, without egg",
         PRACTICE,
         _loose_on_a_grate,
     ),
-    Rule("shape.soft-to-the-heat", "shape", "asks", "not chilled, and not to be smashed", PRACTICE, _soft_to_the_heat),
-    Rule("shape.frozen-to-smash", "shape", "asks", "frozen firm, and to be smashed", PRACTICE, _frozen_to_smash),
+    Rule("shape.soft-to-the-heat", "shape", "check", "not chilled, and not to be smashed", PRACTICE, _soft_to_the_heat),
+    Rule("shape.frozen-to-smash", "shape", "check", "frozen firm, and to be smashed", PRACTICE, _frozen_to_smash),
     Rule("shape.frozen-is-slower", "shape", "note", "frozen firm to the heat", PRACTICE, _frozen_is_slower),
     Rule("shape.ragged-edge", "shape", "note", "ragged edge at 12 mm or more", PRACTICE, _ragged),
-    Rule("shape.stacked-bare", "shape", "asks", "made ahead or frozen without papers between", PRACTICE, _stacked_bare),
-    Rule("shape.too-few", "shape", "asks", "fewer pieces than the guests were promised", "arithmetic", _too_few),
+    Rule(
+        "shape.stacked-bare", "shape", "check", "made ahead or frozen without papers between", PRACTICE, _stacked_bare
+    ),
+    Rule("shape.too-few", "shape", "check", "fewer pieces than the guests were promised", "arithmetic", _too_few),
 )

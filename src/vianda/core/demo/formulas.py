@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from datetime import date
 from decimal import Decimal
 
 from vianda.core.basis.units import c_from_f
 from vianda.core.inventory.composition import Composition
-from vianda.core.inventory.evidence import told
+from vianda.core.inventory.evidence import evidence_of
 from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import Group, HouseFormula, HouseLine, Ingredient
 from vianda.core.model.formula import BlendPart, DishChoice, Formula, Heat, Mix, MixLine, Seasoning, Shape
@@ -51,8 +52,8 @@ def harbour_light_pub() -> Formula:
     )
 
 
-def norquay_lots(*, delivered: str, use_by: str) -> tuple[Lot, ...]:
-    """Three boxes from Norquay Butchery (invented), with what was said of each; days as ISO dates."""
+def norquay_lots(*, delivered: date, use_by: date) -> tuple[Lot, ...]:
+    """Three boxes from Norquay Butchery (invented), with what was said of each."""
     return (
         Lot(
             "norquay-chuck",
@@ -62,7 +63,7 @@ def norquay_lots(*, delivered: str, use_by: str) -> tuple[Lot, ...]:
             Decimal("9.20"),
             delivered,
             use_by,
-            (told("butcher", 0.20, detail="“About four fifths lean, this one.”"),),
+            (evidence_of("butcher", 0.20, detail="“About four fifths lean, this one.”"),),
         ),
         Lot("norquay-point", "brisket-point", "Norquay brisket point", 4000, Decimal("10.60"), delivered, use_by),
         Lot(
@@ -73,7 +74,7 @@ def norquay_lots(*, delivered: str, use_by: str) -> tuple[Lot, ...]:
             Decimal("8.00"),
             delivered,
             use_by,
-            (told("label", 0.20),),
+            (evidence_of("label", 0.20),),
         ),
     )
 
@@ -87,7 +88,7 @@ def keepers_loaf() -> Formula:
         seasoning=Seasoning(0.016, "mixed"),
         shape=Shape("by_piece", 1300, 5200, 75, "none"),
         heat=Heat("fan-oven", 175, c_from_f(160), resting="foil"),
-        remark="Wednesdays, October to Simulation. The ends go to the watch.",
+        remark="Wednesdays, October to March. The ends go to the watch.",
         mix=Mix(
             lines=(
                 MixLine("panko", 0.08),

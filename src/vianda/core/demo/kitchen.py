@@ -15,7 +15,7 @@ from vianda.core.equipment.kitchen import (
     usual_grinders,
     usual_oven,
 )
-from vianda.core.equipment.moulds import usual_wares
+from vianda.core.equipment.moulds import usual_moulds
 
 
 @cache
@@ -55,5 +55,5 @@ def yard_galley() -> Kitchen:
             NO_BUN,
         ),
         grinders=usual_grinders(),
-        wares=usual_wares(),
+        moulds=usual_moulds(),
     )

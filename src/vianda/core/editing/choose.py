@@ -8,7 +8,7 @@ from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.batch.batch import batch_of
 from vianda.core.batch.salt_ledger import START_SALT_FRAC
 from vianda.core.blend.schools import follow, school_of
-from vianda.core.editing.choose_shape import choose_shape, usual_ware
+from vianda.core.editing.choose_shape import choose_shape, usual_mould
 from vianda.core.editing.set_shape import set_filling
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.doneness import target_for
@@ -53,7 +53,7 @@ def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen
             poultry = any(larder.meat(p.meat).species in POULTRY for p in formula.parts)
             floors = floors_for(country=kitchen.country, setting=kitchen.setting, poultry=poultry)
             target = target_for(edit.key, floor_c=floors.leading.temp_c)
-            return replace(formula, heat=replace(formula.heat, core_target_c=target))
+            return replace(formula, heat=replace(formula.heat, target_core_temp_c=target))
         case "school":
             parts = follow(school_of(edit.key, field="/parts"), formula.parts, larder=larder)
             return replace(formula, parts=parts)
@@ -76,7 +76,7 @@ def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen
             return replace(formula, seasoning=replace(formula.seasoning, salt_place=chosen, salt_frac=frac))
         case "mix_school":
             return follow_mix(formula, mix_school(edit.key, field="/mix"), larder=larder)
-        case "ware" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite":
+        case "mould" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite":
             return choose_shape(formula, edit.field, edit.key, larder=larder, kitchen=kitchen)
         case "method" | "fat" | "resting":
             return _choose_heat(formula, edit.field, edit.key, kitchen=kitchen)
@@ -144,7 +144,7 @@ def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen
             formula.shape,
             piece_mass_g=style.piece_mass_start_g,
             thickness_mm=style.thickness_start_mm,
-            ware=usual_ware(style, kitchen=kitchen),
+            mould=usual_mould(style, kitchen=kitchen),
             width_mm=0.0,
             packing="",
             papers=style.key == "pre-pressed",
@@ -158,10 +158,10 @@ def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen
             resting="foil" if style.form in BLOCKS else "open",
         ),
     )
-    if style.form == "filled" and not any(line.core for line in changed.mix.lines):
+    if style.form == "filled" and not any(line.filling for line in changed.mix.lines):
         changed = set_filling(changed, CORE_START_FRAC, larder=larder)
-    elif style.form != "filled" and any(line.core for line in changed.mix.lines):
-        changed = replace(changed, mix=replace(changed.mix, lines=tuple(x for x in changed.mix.lines if not x.core)))
+    elif style.form != "filled" and any(line.filling for line in changed.mix.lines):
+        changed = replace(changed, mix=replace(changed.mix, lines=tuple(x for x in changed.mix.lines if not x.filling)))
     if style.form == "loaf" and style.filled and "boiled-egg" in larder.pantry:
         egg = MixLine("boiled-egg", FILLING_PER_MEAT, counted=True)
         kept = tuple(line for line in changed.mix.lines if line.ingredient != egg.ingredient)
@@ -183,10 +183,10 @@ def _with_floor_kept(before: Formula, after: Formula, *, larder: Larder, kitchen
         choice = floors_for(country=kitchen.country, setting=kitchen.setting, poultry=poultry, stuffed=stuffed)
         return choice.leading.temp_c
 
-    if before.heat.core_target_c < floor_c(before) - 1e-6:
+    if before.heat.target_core_temp_c < floor_c(before) - 1e-6:
         return after
-    target = max(after.heat.core_target_c, floor_c(after))
-    return replace(after, heat=replace(after.heat, core_target_c=target))
+    target = max(after.heat.target_core_temp_c, floor_c(after))
+    return replace(after, heat=replace(after.heat, target_core_temp_c=target))
 
 
 # The cheese of a filled burger, by mass of the whole piece (common practice: a sixth or so).

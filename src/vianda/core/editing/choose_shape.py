@@ -12,7 +12,7 @@ from vianda.core.inventory.inventory import Larder
 from vianda.core.model import edit as e
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import Style, style_of
-from vianda.core.shape.figures import HEADSPACE_MM, takes_ware
+from vianda.core.shape.figures import HEADSPACE_MM, takes_mould
 from vianda.core.shape.piece import piece_now
 from vianda.core.shape.solids import END_FRAC
 
@@ -31,7 +31,7 @@ KNOWN: dict[str, tuple[str, ...]] = {
 
 def choose_shape(formula: Formula, field: e.ChoiceField, key: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
     """The formula with one choice of shape made."""
-    if field == "ware":
+    if field == "mould":
         return choose_ware(formula, key, larder=larder, kitchen=kitchen)
     if key not in KNOWN[field]:
         raise UnknownItemError(
@@ -45,27 +45,29 @@ def choose_shape(formula: Formula, field: e.ChoiceField, key: str, *, larder: La
 
 def choose_ware(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
     """Another tin, tray, scoop or ring, or none. A scoop also decides the weight: what it holds, level, of this mix."""
-    changed = replace(formula, shape=replace(formula.shape, ware=key))
+    changed = replace(formula, shape=replace(formula.shape, mould=key))
     if not key:
         return changed
-    ware = kitchen.ware(key, field="/shape/ware")
+    mould = kitchen.mould(key, field="/shape/mould")
     style = style_of(formula.dish.style, field="/dish/style")
-    if ware.kind not in takes_ware(style.form):
-        kinds = " or a ".join(takes_ware(style.form)) or "nothing"
-        raise OutOfRangeError(f"“{style.title}” is not shaped in a {ware.kind}; it takes {kinds}.", field="/shape/ware")
-    if ware.kind == "scoop":
+    if mould.kind not in takes_mould(style.form):
+        kinds = " or a ".join(takes_mould(style.form)) or "nothing"
+        raise OutOfRangeError(
+            f"“{style.title}” is not shaped in a {mould.kind}; it takes {kinds}.", field="/shape/mould"
+        )
+    if mould.kind == "scoop":
         density = piece_now(formula, larder=larder, kitchen=kitchen).density_g_per_ml
-        return with_piece_mass(changed, ware.holds_ml * density)
+        return with_piece_mass(changed, mould.holds_ml * density)
     return changed
 
 
-def usual_ware(style: Style, *, kitchen: Kitchen) -> str:
+def usual_mould(style: Style, *, kitchen: Kitchen) -> str:
     """The tin or tray a new formula of a style starts in: the one its usual piece fills nearest to the headspace."""
     if style.form not in ("tin", "tray"):
         return ""
     volume = style.piece_mass_start_g / 1.05
     fitting = [
-        w for w in kitchen.wares if w.kind == style.form and w.filled_ml(w.height_mm - HEADSPACE_MM) >= volume * 0.97
+        w for w in kitchen.moulds if w.kind == style.form and w.filled_ml(w.height_mm - HEADSPACE_MM) >= volume * 0.97
     ]
     return min(fitting, key=lambda w: w.holds_ml).key if fitting else ""
 

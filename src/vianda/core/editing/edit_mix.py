@@ -13,7 +13,7 @@ from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Larder
 from vianda.core.inventory.pantry import Ingredient, ingredient_of
 from vianda.core.mix.by_eye import MEAT, Reading, inferred
-from vianda.core.mix.panade import as_milk_frac, dry_matter_frac, mixed_thirst, same_place, thirst_of
+from vianda.core.mix.panade import as_milk_frac, dry_matter_frac, mixed_water_uptake, same_place, water_uptake_of
 from vianda.core.mix.schools import BAND_GROUPS, BandGroup, schools_for
 from vianda.core.model import edit as e
 from vianda.core.model.formula import MOST_LINES, MOST_PER_MEAT, Formula, Mix, MixLine
@@ -71,7 +71,7 @@ def put_in(formula: Formula, ingredient: str, per_meat_frac: float, *, larder: L
     """So much of an ingredient by mass of the meat; it joins when it was not in."""
     ingredient_of(larder.pantry, ingredient, field="/mix/lines")
     line = _by_key(formula).get(ingredient, MixLine(ingredient, 0.0))
-    lines = {**_by_key(formula), ingredient: replace(line, per_meat_frac=per_meat_frac, doubt_frac=0.0)}
+    lines = {**_by_key(formula), ingredient: replace(line, per_meat_frac=per_meat_frac, uncertainty_frac=0.0)}
     entering(tuple(lines.values()), pantry=larder.pantry)
     return _with_lines(formula, lines)
 
@@ -107,7 +107,7 @@ def with_amounts(formula: Formula, amounts: Mapping[str, ReadAmount], *, larder:
                     field="/mix/lines",
                 )
             line = lines.get(key, MixLine(key, 0.0))
-            lines[key] = replace(line, per_meat_frac=amount.mass_g / meat, doubt_frac=amount.doubt_frac)
+            lines[key] = replace(line, per_meat_frac=amount.mass_g / meat, uncertainty_frac=amount.uncertainty_frac)
         changed = _with_lines(formula, lines)
         if formula.shape.portioning == "by_batch":
             return changed
@@ -159,7 +159,7 @@ def _more_salt(formula: Formula, salt_g: float, *, larder: Larder, kitchen: Kitc
 def set_group(formula: Formula, group: BandGroup, per_meat_frac: float, *, larder: Larder) -> Formula:
     """A whole group moved to so much by mass of the meat: its unlocked lines keep their ratio to each other.
 
-    An empty group is begun with what a school of this dish uses, or the usual one. Liquid is reckoned as milk.
+    An empty group is begun with what a school of this dish uses, or the usual one. Liquid is computed as milk.
 
     Raises
     ------
@@ -196,7 +196,7 @@ def set_panade(formula: Formula, ratio: float, *, larder: Larder) -> Formula:
         Without crumb there is no panade to wet.
     """
     entered = entering(formula.mix.lines, pantry=larder.pantry)
-    crumb = sum(x.line.per_meat_frac for x in entered if thirst_of(x.ingredient))
+    crumb = sum(x.line.per_meat_frac for x in entered if water_uptake_of(x.ingredient))
     if crumb <= 0:
         raise OutOfRangeError("There is no crumb or bread in the mix to wet.", field="/mix/lines")
     return set_group(formula, "liquid", ratio * crumb, larder=larder)
@@ -229,13 +229,13 @@ def swap_ingredient(formula: Formula, ingredient: str, to: str, *, larder: Larde
     if to in lines:
         raise OutOfRangeError(f"{new.name} is in the mix already.", field="/mix/lines")
     per = line.per_meat_frac
-    if thirst_of(old) and thirst_of(new):
+    if water_uptake_of(old) and water_uptake_of(new):
         per *= dry_matter_frac(old) / dry_matter_frac(new)
     elif old.group == new.group == "liquid" and as_milk_frac(new) > 0:
         per *= as_milk_frac(old) / as_milk_frac(new)
     moved = {
         (to if key == ingredient else key): (
-            replace(old_line, ingredient=to, per_meat_frac=per, doubt_frac=0.0, temp_c=None, counted=False)
+            replace(old_line, ingredient=to, per_meat_frac=per, uncertainty_frac=0.0, temp_c=None, counted=False)
             if key == ingredient
             else old_line
         )
@@ -243,7 +243,7 @@ def swap_ingredient(formula: Formula, ingredient: str, to: str, *, larder: Larde
     }
     changed = _with_lines(formula, moved)
     entering(changed.mix.lines, pantry=larder.pantry)
-    if thirst_of(old) and thirst_of(new):
+    if water_uptake_of(old) and water_uptake_of(new):
         changed = _as_wet(formula, changed, larder)
     return changed
 
@@ -251,15 +251,15 @@ def swap_ingredient(formula: Formula, ingredient: str, to: str, *, larder: Larde
 def _as_wet(before: Formula, after: Formula, larder: Larder) -> Formula:
     """The liquid moved so that the panade is as far along as it was; locked liquid stays, and decides."""
     old, new = (entering(f.mix.lines, pantry=larder.pantry) for f in (before, after))
-    thirst_old, thirst_new = mixed_thirst(old), mixed_thirst(new)
+    uptake_old, uptake_new = mixed_water_uptake(old), mixed_water_uptake(new)
     liquids = [x for x in new if x.group == "liquid"]
-    if thirst_old is None or thirst_new is None or not any(not x.line.locked for x in liquids):
+    if uptake_old is None or uptake_new is None or not any(not x.line.locked for x in liquids):
         return after
-    crumb_old = sum(x.line.per_meat_frac for x in old if thirst_of(x.ingredient))
-    crumb_new = sum(x.line.per_meat_frac for x in new if thirst_of(x.ingredient))
+    crumb_old = sum(x.line.per_meat_frac for x in old if water_uptake_of(x.ingredient))
+    crumb_new = sum(x.line.per_meat_frac for x in new if water_uptake_of(x.ingredient))
     liquid = sum(x.line.per_meat_frac * as_milk_frac(x.ingredient) for x in liquids)
     held = sum(x.line.per_meat_frac * as_milk_frac(x.ingredient) for x in liquids if x.line.locked)
-    wanted = same_place(liquid / crumb_old, thirst_old, thirst_new) * crumb_new
+    wanted = same_place(liquid / crumb_old, uptake_old, uptake_new) * crumb_new
     return set_group(after, "liquid", max(held, wanted), larder=larder)
 
 
@@ -280,7 +280,9 @@ def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, larder: Larder, kitchen: 
     changed = replace(formula, shape=replace(formula.shape, portioning="by_batch", batch_mass_g=meat))
     before = _by_key(formula)
     stays = {
-        key: line for key, line in before.items() if line.locked or line.core or larder.pantry[key].group == "filling"
+        key: line
+        for key, line in before.items()
+        if line.locked or line.filling or larder.pantry[key].group == "filling"
     }
     lines = dict(stays)
     salt = 0.0
@@ -291,9 +293,11 @@ def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, larder: Larder, kitchen: 
             salt += one.mass_g
             continue
         ingredient_of(larder.pantry, one.what, field="/readings")
-        doubt = one.half_range_g / one.mass_g if one.mass_g > 0 else 0.0
+        uncertainty = one.half_range_g / one.mass_g if one.mass_g > 0 else 0.0
         line = before.get(one.what, MixLine(one.what, 0.0))
-        lines[one.what] = replace(line, per_meat_frac=one.mass_g / meat, doubt_frac=min(1.0, doubt), counted=False)
+        lines[one.what] = replace(
+            line, per_meat_frac=one.mass_g / meat, uncertainty_frac=min(1.0, uncertainty), counted=False
+        )
     changed = _with_lines(changed, lines)
     entering(changed.mix.lines, pantry=larder.pantry)
     return _more_salt(changed, salt, larder=larder, kitchen=kitchen) if salt > 0 else changed

@@ -56,8 +56,8 @@ def _current(formula: Formula, figure: e.Figure, item: str, larder: Larder, kitc
             return formula.seasoning.salt_frac
         case "surface_temp":
             return formula.heat.surface_temp_c
-        case "core_target":
-            return formula.heat.core_target_c
+        case "target_core_temp":
+            return formula.heat.target_core_temp_c
         case "share":
             return formula.parts[shares.index_of(formula.parts, item)].share_frac
         case "services_per_week":
@@ -185,8 +185,8 @@ def set_figure(
             return replace(formula, seasoning=replace(formula.seasoning, salt_frac=value, salt_place=place))
         case "surface_temp":
             return replace(formula, heat=replace(formula.heat, surface_temp_c=value))
-        case "core_target":
-            return replace(formula, heat=replace(formula.heat, core_target_c=value))
+        case "target_core_temp":
+            return replace(formula, heat=replace(formula.heat, target_core_temp_c=value))
         case "share":
             return replace(formula, parts=shares.set_share(formula.parts, meat=item, share_frac=value))
         case "services_per_week":

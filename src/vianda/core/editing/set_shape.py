@@ -14,7 +14,7 @@ from vianda.core.model.field_table import FIGURES, range_text
 from vianda.core.model.formula import Formula, MixLine, Portioning
 from vianda.core.model.styles import FLAT, style_of
 from vianda.core.shape.figures import ShapeFigures, outline_mm
-from vianda.core.shape.piece import bread_of, piece_now, ware_of
+from vianda.core.shape.piece import bread_of, mould_of, piece_now
 from vianda.core.shape.solids import loaf_volume_ml
 
 
@@ -53,7 +53,7 @@ def set_size(formula: Formula, figure: e.Figure, value: float, *, larder: Larder
     if piece.form == "ball":
         return with_piece_mass(formula, mass * (value / piece.raw_diameter_mm) ** 3)
     if piece.vessel is not None:
-        raise OutOfRangeError(f"The length is that of “{piece.ware_name}”.", field="/shape/ware")
+        raise OutOfRangeError(f"The length is that of “{piece.mould_name}”.", field="/shape/mould")
     if piece.form == "loaf":
         volume = loaf_volume_ml(
             length_mm=value, width_mm=piece.width_mm, height_mm=piece.thickness_mm, ends=formula.shape.ends
@@ -70,18 +70,18 @@ def _mass_now(formula: Formula, piece: ShapeFigures) -> float:
 
 def _refuse_fixed(formula: Formula, kitchen: Kitchen) -> None:
     style = style_of(formula.dish.style)
-    bun, ware = bread_of(formula, style=style, kitchen=kitchen), ware_of(formula, style=style, kitchen=kitchen)
-    if outline_mm(style.form, bun=bun, ware=ware):
-        name = ware.name if ware is not None and ware.kind == "ring" else bun.name
-        raise OutOfRangeError(f"“{name}” decides how wide it is; choose another, or none.", field="/shape/ware")
+    bun, mould = bread_of(formula, style=style, kitchen=kitchen), mould_of(formula, style=style, kitchen=kitchen)
+    if outline_mm(style.form, bun=bun, mould=mould):
+        name = mould.name if mould is not None and mould.kind == "ring" else bun.name
+        raise OutOfRangeError(f"“{name}” decides how wide it is; choose another, or none.", field="/shape/mould")
 
 
 def set_thickness(formula: Formula, value: float, *, larder: Larder, kitchen: Kitchen) -> Formula:
     """Another thickness or height. Where a ring, bread, tin or tray fixes the outline, the mass follows."""
     style = style_of(formula.dish.style, field="/dish/style")
-    ware = ware_of(formula, style=style, kitchen=kitchen)
-    fixed = outline_mm(style.form, bun=bread_of(formula, style=style, kitchen=kitchen), ware=ware)
-    vessel = ware if style.form in ("tin", "tray") else None
+    mould = mould_of(formula, style=style, kitchen=kitchen)
+    fixed = outline_mm(style.form, bun=bread_of(formula, style=style, kitchen=kitchen), mould=mould)
+    vessel = mould if style.form in ("tin", "tray") else None
     if not fixed and vessel is None:
         return with_thickness(formula, value)
     piece = piece_now(formula, larder=larder, kitchen=kitchen)
@@ -113,7 +113,7 @@ def _within(figure: e.Figure, value: float) -> float:
 
 
 # What a filled burger holds until the cook says otherwise: a mild cheese that melts (common practice).
-CORE_INGREDIENT = "cheddar"
+FILLING_INGREDIENT = "cheddar"
 
 
 def filling_frac(formula: Formula, *, larder: Larder) -> float:
@@ -129,10 +129,10 @@ def set_filling(formula: Formula, value: float, *, larder: Larder) -> Formula:
     wanted = value / (1.0 - value) * rest
     core = {e.line.ingredient for e in entered if e.group == "filling"}
     if not core or now <= 0:
-        if CORE_INGREDIENT not in larder.pantry:
+        if FILLING_INGREDIENT not in larder.pantry:
             raise OutOfRangeError("Add the filling to the mix first.", field="/mix/lines")
-        kept = tuple(line for line in formula.mix.lines if line.ingredient not in {*core, CORE_INGREDIENT})
-        lines = (*kept, MixLine(CORE_INGREDIENT, wanted, core=True))
+        kept = tuple(line for line in formula.mix.lines if line.ingredient not in {*core, FILLING_INGREDIENT})
+        lines = (*kept, MixLine(FILLING_INGREDIENT, wanted, filling=True))
     else:
         lines = tuple(
             replace(line, per_meat_frac=line.per_meat_frac * wanted / now) if line.ingredient in core else line

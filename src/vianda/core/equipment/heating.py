@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Le
 
 from vianda.core.basis.errors import OutOfRangeError
 
@@ -66,17 +68,17 @@ class Heating:
     """
 
     metal: Metal = "steel"
-    thickness_mm: float = 0.0
+    thickness_mm: Annotated[float, Ge(0), Le(100)] = 0.0
     power: Power = "usual"
     fan: bool = True
-    offset_k: float = 0.0
-    broiler_c: float = 450.0
+    offset_k: Annotated[float, Ge(-200), Le(200)] = 0.0
+    broiler_c: Annotated[float, Ge(0), Le(1000)] = 450.0
     fuel: Fuel = "charcoal"
     layout: FireLayout = "even"
     lid: bool = True
-    outdoor_c: float = 20.0
-    lasts_min: float = 0.0
-    heat_factor: float = 1.0
+    outdoor_c: Annotated[float, Ge(-60), Le(60)] = 20.0
+    lasts_min: Annotated[float, Ge(0), Le(10_000)] = 0.0
+    heat_factor: Annotated[float, Ge(0.1), Le(10)] = 1.0
 
     def __post_init__(self) -> None:
         bounds = (
@@ -89,9 +91,9 @@ class Heating:
         )
         for name, low, high, said in bounds:
             if not low <= getattr(self, name) <= high:
-                raise OutOfRangeError(f"{said}.", field=f"/heating/{name}")
+                raise OutOfRangeError(f"{said}.", field=f"/{name}")
         if 0 < self.thickness_mm < 1:
-            raise OutOfRangeError("A plate is 1 to 40 mm thick.", field="/heating/thickness_mm")
+            raise OutOfRangeError("A plate is 1 to 40 mm thick.", field="/thickness_mm")
 
 
 USUAL_HEATING = Heating()
@@ -112,7 +114,7 @@ def plate_store_j_m2_k(heating: Heating, kind: Surfaces) -> float:
     return metal.density_kg_m3 * metal.cp_j_kg_k * thick / 1000.0
 
 
-def lent_frac(heating: Heating, *, diameter_mm: float, covered_frac: float, time_s: float) -> float:
+def lateral_gain_frac(heating: Heating, *, diameter_mm: float, covered_frac: float, time_s: float) -> float:
     """How much more plate serves a piece than lies under it, ≥ 1.
 
     Heat runs in from a ring as wide as it diffuses in the time, √(α t) ÷ 2; a crowded plate has no such ring to lend:
@@ -120,8 +122,8 @@ def lent_frac(heating: Heating, *, diameter_mm: float, covered_frac: float, time
 
     Examples
     --------
-    >>> alone = lent_frac(Heating(), diameter_mm=110, covered_frac=0.05, time_s=120)
-    >>> crowded = lent_frac(Heating(), diameter_mm=110, covered_frac=0.75, time_s=120)
+    >>> alone = lateral_gain_frac(Heating(), diameter_mm=110, covered_frac=0.05, time_s=120)
+    >>> crowded = lateral_gain_frac(Heating(), diameter_mm=110, covered_frac=0.75, time_s=120)
     >>> round(alone, 2), round(crowded, 2)
     (1.8, 1.33)
     """

@@ -5,12 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass
 from decimal import Decimal
 from functools import cache
-from typing import Literal
+from typing import Annotated, Literal
 
+from annotated_types import Ge, Gt, Le, Len, Predicate
+
+from vianda.core.basis.bounds import Key, LengthMm, Name, Price, is_currency_code
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.basis.units import UnitSystem
 from vianda.core.equipment.heating import USUAL_HEATING, Heating
-from vianda.core.equipment.moulds import Ware
+from vianda.core.equipment.moulds import Mould
 
 Country = Literal["US", "CA", "UK", "other"]
 Setting = Literal["home", "food-service"]
@@ -29,9 +32,9 @@ class Scale:
 
     def __post_init__(self) -> None:
         if self.step_g not in (1, 2, 5, 10):
-            raise OutOfRangeError("A scale reads in steps of 1, 2, 5 or 10 g.", field="/scale/step_g")
+            raise OutOfRangeError("A scale reads in steps of 1, 2, 5 or 10 g.", field="/step_g")
         if not 500 <= self.capacity_g <= 200_000:
-            raise OutOfRangeError("A scale carries 500 g to 200 kg.", field="/scale/capacity_g")
+            raise OutOfRangeError("A scale carries 500 g to 200 kg.", field="/capacity_g")
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,13 +45,13 @@ class Surface:
     ``heating`` is how it gives heat.
     """
 
-    key: str
-    name: str
+    key: Key
+    name: Name
     kind: SurfaceKind
-    width_mm: float
-    depth_mm: float
+    width_mm: LengthMm
+    depth_mm: LengthMm
     round_shape: bool
-    loss_factor: float = 1.0
+    loss_factor: Annotated[float, Ge(0.3), Le(3)] = 1.0
     heating: Heating = USUAL_HEATING
 
     def __post_init__(self) -> None:
@@ -63,20 +66,20 @@ class Bun:
     A slice measures ``diameter_mm`` × ``depth_mm``; what is round has no depth. ``diameter_mm`` 0 means no bread.
     """
 
-    key: str
-    name: str
-    diameter_mm: float
-    mass_g: float
-    price_each: Decimal
-    allergens: tuple[str, ...]
+    key: Key
+    name: Name
+    diameter_mm: LengthMm
+    mass_g: Annotated[float, Ge(0), Le(1000)]
+    price_each: Price
+    allergens: Annotated[tuple[Name, ...], Len(0, 20)]
     kind: BunKind = "bun"
-    depth_mm: float = 0.0
+    depth_mm: LengthMm = 0.0
 
     def __post_init__(self) -> None:
         if self.diameter_mm and not 30 <= self.diameter_mm <= 500:
-            raise OutOfRangeError(f"{self.name}: bread is 30 to 500 mm across.", field="/buns")
+            raise OutOfRangeError(f"{self.name}: bread is 30 to 500 mm across.", field="/diameter_mm")
         if self.kind == "slice" and not 30 <= self.depth_mm <= 500:
-            raise OutOfRangeError(f"{self.name}: a slice has two sides of 30 to 500 mm.", field="/buns")
+            raise OutOfRangeError(f"{self.name}: a slice has two sides of 30 to 500 mm.", field="/depth_mm")
 
     @property
     def across_mm(self) -> float:
@@ -95,25 +98,25 @@ class Grinder:
     ``hold_up_g`` what stays in it, ``plates_mm`` the holes of its plates.
     """
 
-    key: str
-    name: str
+    key: Key
+    name: Name
     kind: GrinderKind
-    load_g: float
-    pace_kg_per_min: float
-    hold_up_g: float
-    plates_mm: tuple[float, ...]
+    load_g: Annotated[float, Ge(50), Le(100_000)]
+    pace_kg_per_min: Annotated[float, Gt(0), Le(100)]
+    hold_up_g: Annotated[float, Ge(0), Le(5000)]
+    plates_mm: Annotated[tuple[float, ...], Len(0, 12)]
 
     def __post_init__(self) -> None:
         if not 50 <= self.load_g <= 100_000:
-            raise OutOfRangeError(f"{self.name}: a load is 50 g to 100 kg.", field="/grinders")
+            raise OutOfRangeError(f"{self.name}: a load is 50 g to 100 kg.", field="/load_g")
         if not 0.01 <= self.pace_kg_per_min <= 100:
-            raise OutOfRangeError(f"{self.name}: 10 g to 100 kg go through in a minute.", field="/grinders")
+            raise OutOfRangeError(f"{self.name}: 10 g to 100 kg go through in a minute.", field="/pace_kg_per_min")
         if not 0 <= self.hold_up_g <= 5000:
-            raise OutOfRangeError(f"{self.name}: at most 5 kg stay in a machine.", field="/grinders")
+            raise OutOfRangeError(f"{self.name}: at most 5 kg stay in a machine.", field="/hold_up_g")
         if self.kind == "grinder" and not self.plates_mm:
-            raise OutOfRangeError(f"{self.name}: a grinder has at least one plate.", field="/grinders")
+            raise OutOfRangeError(f"{self.name}: a grinder has at least one plate.", field="/plates_mm")
         if any(not 1 <= p <= 30 for p in self.plates_mm):
-            raise OutOfRangeError(f"{self.name}: the holes of a plate are 1 to 30 mm wide.", field="/grinders")
+            raise OutOfRangeError(f"{self.name}: the holes of a plate are 1 to 30 mm wide.", field="/plates_mm")
 
 
 @cache
@@ -130,18 +133,18 @@ def usual_grinders() -> tuple[Grinder, ...]:
 class Kitchen:
     """One kitchen. ``country`` and ``setting`` decide which published floor leads; ``salt`` is the one it holds."""
 
-    name: str
+    name: Name
     country: Country
     setting: Setting
     naming_rule: NamingRule
     unit_system: UnitSystem
-    currency_code: str
+    currency_code: Annotated[str, Len(1, 6), Predicate(is_currency_code)]
     scale: Scale
-    surfaces: tuple[Surface, ...]
-    buns: tuple[Bun, ...]
-    grinders: tuple[Grinder, ...] = ()
-    salt: str = "salt-fine"
-    wares: tuple[Ware, ...] = ()
+    surfaces: Annotated[tuple[Surface, ...], Len(1, 20)]
+    buns: Annotated[tuple[Bun, ...], Len(1, 40)]
+    grinders: Annotated[tuple[Grinder, ...], Len(0, 20)] = ()
+    salt: Key = "salt-fine"
+    moulds: Annotated[tuple[Mould, ...], Len(0, 60)] = ()
 
     def surface(self, key: str, *, field: str = "") -> Surface:
         """The surface of that key, or ``UnknownItemError``."""
@@ -164,11 +167,11 @@ class Kitchen:
                 return grinder
         raise UnknownItemError(f"This kitchen has no grinder “{key[:60]}”.", field=field)
 
-    def ware(self, key: str, *, field: str = "") -> Ware:
+    def mould(self, key: str, *, field: str = "") -> Mould:
         """The tin, tray, scoop or ring of that key, or ``UnknownItemError``."""
-        for ware in self.wares:
-            if ware.key == key:
-                return ware
+        for mould in self.moulds:
+            if mould.key == key:
+                return mould
         raise UnknownItemError(f"This kitchen has no tin, tray, scoop or ring “{key[:60]}”.", field=field)
 
     def surface_of_kind(self, kind: SurfaceKind) -> Surface | None:

@@ -5,11 +5,14 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from functools import cache
-from typing import Literal
+from typing import Annotated, Literal
 
+from annotated_types import Ge, Le
+
+from vianda.core.basis.bounds import Key, LengthMm, Name
 from vianda.core.basis.errors import OutOfRangeError
 
-WareKind = Literal["tin", "tray", "scoop", "ring"]
+MouldKind = Literal["tin", "tray", "scoop", "ring"]
 
 # One US fluid ounce in ml: 231 cubic inches to the gallon, 128 of them in it (NIST Handbook 44, appendix C).
 US_FL_OZ_ML = 29.5735295625
@@ -27,12 +30,12 @@ def scoop_ml(number: int) -> float:
     39.4
     """
     if number < 1:
-        raise OutOfRangeError("A scoop's number is 1 or more.", field="/wares")
+        raise OutOfRangeError("A scoop's number is 1 or more.", field="/scoop_number")
     return QUART_FL_OZ * US_FL_OZ_ML / number
 
 
 @dataclass(frozen=True, slots=True)
-class Ware:
+class Mould:
     """A tin, tray, scoop or ring; lengths in mm, inside.
 
     ``length_mm`` × ``width_mm`` is a tin or tray at its brim, ``base_*`` at its bottom (0: straight sides); of a ring
@@ -40,36 +43,36 @@ class Ware:
     follows from the rest. ``scoop_number`` 0 for all but scoops.
     """
 
-    key: str
-    name: str
-    kind: WareKind
-    length_mm: float = 0.0
-    width_mm: float = 0.0
-    height_mm: float = 0.0
-    base_length_mm: float = 0.0
-    base_width_mm: float = 0.0
-    volume_ml: float = 0.0
-    scoop_number: int = 0
+    key: Key
+    name: Name
+    kind: MouldKind
+    length_mm: LengthMm = 0.0
+    width_mm: LengthMm = 0.0
+    height_mm: LengthMm = 0.0
+    base_length_mm: LengthMm = 0.0
+    base_width_mm: LengthMm = 0.0
+    volume_ml: Annotated[float, Ge(0), Le(100_000)] = 0.0
+    scoop_number: Annotated[int, Ge(0), Le(100)] = 0
 
     def __post_init__(self) -> None:
         if self.kind == "scoop":
             if self.scoop_number == 0 and not 2 <= self.volume_ml <= 500:
-                raise OutOfRangeError(f"{self.name}: a scoop has a number, or holds 2 to 500 ml.", field="/wares")
+                raise OutOfRangeError(f"{self.name}: a scoop has a number, or holds 2 to 500 ml.", field="/volume_ml")
             if self.scoop_number and not 4 <= self.scoop_number <= 100:
-                raise OutOfRangeError(f"{self.name}: scoops are numbered 4 to 100.", field="/wares")
+                raise OutOfRangeError(f"{self.name}: scoops are numbered 4 to 100.", field="/scoop_number")
             return
         sides = [self.length_mm, self.height_mm] + ([self.width_mm] if self.kind != "ring" else [])
         if any(not 5 <= side <= 1000 for side in sides):
-            raise OutOfRangeError(f"{self.name}: it measures 5 to 1000 mm each way, inside.", field="/wares")
+            raise OutOfRangeError(f"{self.name}: it measures 5 to 1000 mm each way, inside.", field="/length_mm")
         for brim, base in ((self.length_mm, self.base_length_mm), (self.width_mm, self.base_width_mm)):
             if base and not 0.5 * brim <= base <= brim:
                 raise OutOfRangeError(
-                    f"{self.name}: the bottom is half of the brim or more, never wider.", field="/wares"
+                    f"{self.name}: the bottom is half of the brim or more, never wider.", field="/base_length_mm"
                 )
         if self.volume_ml and not 0.7 <= self.volume_ml / self._by_size_ml() <= 1.1:
             raise OutOfRangeError(
                 f"{self.name}: {self.volume_ml:.0f} ml does not fit its size, which gives {self._by_size_ml():.0f} ml.",
-                field="/wares",
+                field="/volume_ml",
             )
 
     @property
@@ -116,15 +119,15 @@ class Ware:
 
 
 @cache
-def usual_wares() -> tuple[Ware, ...]:
-    """What the demo kitchen shapes with; a kitchen from before wares were written down has them too."""
-    scoops = tuple(Ware(f"scoop-{n}", f"Scoop No. {n}", "scoop", scoop_number=n) for n in (12, 16, 20, 24, 30, 40, 60))
+def usual_moulds() -> tuple[Mould, ...]:
+    """What the demo kitchen shapes with; a kitchen from before moulds were written down has them too."""
+    scoops = tuple(Mould(f"scoop-{n}", f"Scoop No. {n}", "scoop", scoop_number=n) for n in (12, 16, 20, 24, 30, 40, 60))
     return (
-        Ware("loaf-tin", "Loaf tin 220 × 110 × 65", "tin", 220, 110, 65, 200, 95),
-        Ware("long-tin", "Long tin 290 × 120 × 75", "tin", 290, 120, 75, 270, 105),
-        Ware("small-tray", "Small tray 260 × 180 × 50", "tray", 260, 180, 50, 245, 165),
-        Ware("half-tray", "Half tray 325 × 265 × 65", "tray", 325, 265, 65, 300, 240),
-        Ware("ring-100", "Ring, 100 mm", "ring", 100, 0, 30),
-        Ware("ring-120", "Ring, 120 mm", "ring", 120, 0, 25),
+        Mould("loaf-tin", "Loaf tin 220 × 110 × 65", "tin", 220, 110, 65, 200, 95),
+        Mould("long-tin", "Long tin 290 × 120 × 75", "tin", 290, 120, 75, 270, 105),
+        Mould("small-tray", "Small tray 260 × 180 × 50", "tray", 260, 180, 50, 245, 165),
+        Mould("half-tray", "Half tray 325 × 265 × 65", "tray", 325, 265, 65, 300, 240),
+        Mould("ring-100", "Ring, 100 mm", "ring", 100, 0, 30),
+        Mould("ring-120", "Ring, 120 mm", "ring", 120, 0, 25),
         *scoops,
     )

@@ -1,4 +1,4 @@
-"""The one evaluation: formula, larder and kitchen in; figures, working and counsel for every step out."""
+"""The one evaluation: formula, inventory and kitchen in; figures and counsel for every step out, workings on demand."""
 
 from __future__ import annotations
 
@@ -19,17 +19,20 @@ from vianda.core.counsel.rule import Counsel
 from vianda.core.counsel.rules import counsel_on
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.ticket import RailStep, TicketFigure, rail_of, ticket_of
-from vianda.core.explain import workings_of
+from vianda.core.explain import corrections_of, workings_of
 from vianda.core.heat.engine import DIRECT, Engine
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.inventory.inventory import Larder
 from vianda.core.mix.figures import MixFigures
+from vianda.core.mix.fry_test import Correction
+from vianda.core.mix.protocol import Protocol
+from vianda.core.mix.weigh_out import WeighOut
 from vianda.core.model.edit import Figure
 from vianda.core.model.field_table import FIGURES
 from vianda.core.model.formula import Dish, Formula
 from vianda.core.model.styles import Form
 from vianda.core.pipeline.compute import compute
-from vianda.core.shape.figures import ShapeFigures, takes_ware
+from vianda.core.shape.figures import ShapeFigures, takes_mould
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,7 +62,7 @@ class StyleLine:
     gap_mm: float
     stacked: bool
     width_mm: float
-    wares: tuple[str, ...]
+    moulds: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,20 +80,66 @@ class Evaluation:
     salt: SaltFigures
     shape: ShapeFigures
     heat: HeatPlan
-    stove: StovePlan
+    waves: int
     cost: CostFigures
     grind: GrindPlan
-    slip: Slip
     mix: MixFigures
     batch_yield: BatchYield
     counsel: tuple[Counsel, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Sheets:
+    """What is opened beside the figures: the working of each, how the mix is made and weighed, what to do when the
+    fried teaspoon tastes otherwise, the butcher's slip, and the stove's steps.
+    """
+
     workings: dict[str, Working]
-    ranges: dict[Figure, FigureRange]
+    protocol: Protocol
+    weigh_out: WeighOut
+    corrections: tuple[Correction, ...]
+    slip: Slip
+    stove: StovePlan
 
 
-_RANGES: dict[Figure, FigureRange] = {
-    key: FigureRange(rule.low, rule.high, rule.nudge, rule.unit) for key, rule in FIGURES.items()
-}
+def figure_ranges() -> dict[Figure, FigureRange]:
+    """How far each figure may go, and what one nudge is."""
+    return {key: FigureRange(rule.low, rule.high, rule.nudge, rule.unit) for key, rule in FIGURES.items()}
+
+
+def sheets(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engine = DIRECT) -> Sheets:
+    """What is opened beside the figures of a formula; asked for when it is.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design.
+    larder : Larder
+        The meats, lots and ingredients it names.
+    kitchen : Kitchen
+        Where it is made.
+    engine : Engine
+        Who runs the simulations of the heat.
+
+    Returns
+    -------
+    Sheets
+        Workings by the id of their figure, and the sheets.
+
+    Raises
+    ------
+    CoreError
+        As ``evaluate``.
+    """
+    figures = compute(formula, larder=larder, kitchen=kitchen, engine=engine)
+    return Sheets(
+        workings=workings_of(figures),
+        protocol=figures.sheet.protocol,
+        weigh_out=figures.sheet.weigh_out,
+        corrections=corrections_of(figures),
+        slip=figures.trade.slip,
+        stove=figures.cook.stove,
+    )
 
 
 def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engine = DIRECT) -> Evaluation:
@@ -132,7 +181,7 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engi
             style.gap_mm,
             style.stacked,
             style.width_mm,
-            takes_ware(style.form),
+            takes_mould(style.form),
         ),
         portions=figures.batch.portions,
         blend=figures.meat.blend,
@@ -142,13 +191,10 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engi
         salt=figures.salt,
         shape=figures.piece.shape,
         heat=figures.cook.plan,
-        stove=figures.cook.stove,
+        waves=figures.piece.laying.waves,
         cost=trade.cost,
         grind=figures.meat.grind,
-        slip=trade.slip,
         mix=figures.mix,
         batch_yield=trade.batch_yield,
         counsel=counsel,
-        workings=workings_of(figures),
-        ranges=_RANGES,
     )

@@ -171,7 +171,7 @@ def _shape_answer(f: Figures) -> Phrase:
     return say("{m}, {t} thick", m=mass, t=ph.length(s.thickness_mm))
 
 
-_GRAVER: dict[Severity, int] = {"limit": 2, "asks": 1, "note": 0}
+_GRAVER: dict[Severity, int] = {"limit": 2, "check": 1, "note": 0}
 
 
 def rail_of(f: Figures, counsel: tuple[Counsel, ...]) -> tuple[RailStep, ...]:

@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from vianda.core.basis.working import Working
+from vianda.core.batch.lines import per_meat
 from vianda.core.explain import heat, meat, mix, portion, shape
+from vianda.core.mix.fry_test import Correction, corrections
 from vianda.core.pipeline.figures import Figures
 
 _WORKINGS: dict[str, Callable[[Figures], Working]] = {
@@ -31,6 +33,17 @@ _WORKINGS: dict[str, Callable[[Figures], Working]] = {
     "chances": meat.chances,
     "grind": meat.grind,
 }
+
+
+def corrections_of(figures: Figures) -> tuple[Correction, ...]:
+    """What to change when the fried teaspoon tastes otherwise than wanted."""
+    return corrections(
+        salt=figures.salt,
+        panade=figures.mix.panade,
+        egg_frac=per_meat(figures.batch.entered, "egg"),
+        mix_mass_g=figures.batch.mix_mass_g,
+        meat_mass_g=figures.batch.meat_mass_g,
+    )
 
 
 def workings_of(figures: Figures) -> dict[str, Working]:

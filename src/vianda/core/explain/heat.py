@@ -20,16 +20,18 @@ def minutes(f: Figures) -> Working:
         if s.kind != "preheat"
     ]
     steps.append(say("On the heat {time} in all", time=ph.duration(h.on_heat_s.low, h.on_heat_s.high)))
-    habit = h.practice
-    steps.append(say("Usual practice: {time} on the heat", time=ph.duration(habit.on_heat_s.low, habit.on_heat_s.high)))
+    usual = h.practice
+    steps.append(say("Usual practice: {time} on the heat", time=ph.duration(usual.on_heat_s.low, usual.on_heat_s.high)))
     if h.reach != "usually":
         steps.append(say("At this thickness and heat the minutes may end short of the floor: measure"))
-    if h.model == "habit":
+    if h.model == "practice":
         return Working("Minutes", tuple(steps), HABIT_SOURCE)
     return Working("Minutes", tuple(steps), COMPUTED_SOURCE)
 
 
-HABIT_SOURCE = "Habit: the table of common practice, joined by straight lines over thickness; no published source."
+HABIT_SOURCE = (
+    "Usual practice: the table of common practice, joined by straight lines over thickness; no published source."
+)
 COMPUTED_SOURCE = (
     "Computed: heat through the piece from published properties (Choi & Okos 1986) and coefficients from memory, not "
     "fitted to any cooking times; from–to is the 10th to the 90th of a hundred such pieces. Trust it to a fifth or a "

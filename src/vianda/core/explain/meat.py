@@ -34,10 +34,10 @@ def lean_to_fat(f: Figures) -> Working:
     for p in f.meat.blend.parts:
         steps.append(
             say(
-                "{name} ranges {range} and brings {doubt} of the doubt",
+                "{name} ranges {range} and brings {uncertainty} of the uncertainty",
                 name=ph.word(p.name),
                 range=ph.fine_frac(p.fat_low_frac, p.fat_high_frac),
-                doubt=ph.frac(p.doubt_share_frac),
+                uncertainty=ph.frac(p.uncertainty_share_frac),
             )
         )
     steps.append(
@@ -81,7 +81,7 @@ def chances(f: Figures) -> Working:
     """How sure the blend is, and what a test would gain."""
     b = f.meat.blend
     low, high = f.context.style.fat_band_frac
-    widest = max(b.parts, key=lambda p: p.doubt_share_frac)
+    widest = max(b.parts, key=lambda p: p.uncertainty_share_frac)
     steps = [
         say("The style's band is {band} fat", band=ph.frac(low, high)),
         say(

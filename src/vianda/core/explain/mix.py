@@ -84,7 +84,7 @@ def panade(f: Figures) -> Working:
         return Working("Panade", (say("No crumb or bread in this mix"),), PRACTICE)
     steps = [
         say("Crumb: {g}, {per} to a hundred of meat", g=ph.mass(p.crumb_g), per=ph.per_hundred(p.crumb_per_meat_frac)),
-        say("Liquid, reckoned as the milk that brings as much water: {g}", g=ph.mass(p.liquid_g)),
+        say("Liquid, computed as the milk that brings as much water: {g}", g=ph.mass(p.liquid_g)),
         say(
             "{liquid} ÷ {crumb} = {ratio}",
             liquid=ph.mass(p.liquid_g),
@@ -216,8 +216,8 @@ def mix_temp(f: Figures) -> Working:
         say("{name}: {g} at {t}", name=ph.word(line.name), g=ph.mass(line.mass_g), t=ph.temp(line.temp_c))
         for line in f.mix.lines
     ]
-    chill = f.mix.protocol.chill_to_cold_min
-    steps.append(say("Heat is kept: together {t}", t=ph.temp(f.mix.protocol.mix_temp_c)))
+    chill = f.mix.chill_to_cold_min
+    steps.append(say("Heat is kept: together {t}", t=ph.temp(f.mix.mix_temp_c)))
     if chill.high > 0:
         steps.append(say("In the fridge, 3 cm deep, to 4 °C: {time}", time=ph.minutes(chill.low, chill.high)))
     return Working(
@@ -230,7 +230,7 @@ def mix_temp(f: Figures) -> Working:
 
 def weigh_out(f: Figures) -> Working:
     """What is rounded, and by how much."""
-    w = f.mix.weigh_out
+    w = f.sheet.weigh_out
     steps = [
         say(
             "{name}: {exact} → {measured}, {off}",

@@ -121,11 +121,11 @@ def cooked_mass(f: Figures) -> Working:
         held = min(cy.BINDER_MOST, cy.BINDER_GAIN * f.mix.whole.binder_frac) * raw
         steps.append(say("Crumb and egg hold {held} of it back, which is counted", held=ph.mass(held)))
     if s.form != "crumbled":
-        factor = cy.done_factor(f.context.formula.heat.core_target_c)
+        factor = cy.done_factor(f.context.formula.heat.target_core_temp_c)
         steps.append(
             say(
                 "At a core of {t} the loss is {x} times that at {ref}",
-                t=ph.temp(f.context.formula.heat.core_target_c),
+                t=ph.temp(f.context.formula.heat.target_core_temp_c),
                 x=ph.number(factor),
                 ref=ph.temp(cy.REFERENCE_C),
             )
@@ -169,7 +169,7 @@ def diameter(f: Figures) -> Working:
 
 def _volume(f: Figures) -> Phrase:
     s = f.piece.shape
-    if s.core is None and s.eggs is None:
+    if s.filling is None and s.eggs is None:
         return say(
             "{m} ÷ {rho} = {v}",
             m=ph.mass(f.batch.portions.piece_mass_g),
@@ -216,7 +216,7 @@ def _all_round(f: Figures) -> Working:
         steps.append(
             say(
                 "{name}, {l} long at the brim, holds {holds}; {v} stand {h} high in it, {room} below the brim",
-                name=ph.word(s.ware_name),
+                name=ph.word(s.mould_name),
                 l=long,
                 holds=ph.volume(s.vessel.holds_ml),
                 v=v,
@@ -260,14 +260,16 @@ def _all_round(f: Figures) -> Working:
 def _flat(f: Figures) -> Working:
     s = f.piece.shape
     shrink = cy.diameter_shrink_frac(
-        f.mix.whole.fat_frac, packing_gain=PACKING_SHRINK[s.packing], end_temp_c=f.context.formula.heat.core_target_c
+        f.mix.whole.fat_frac,
+        packing_gain=PACKING_SHRINK[s.packing],
+        end_temp_c=f.context.formula.heat.target_core_temp_c,
     )
     v, d, t = ph.volume(s.volume_ml), ph.length(s.raw_diameter_mm), ph.length(s.thickness_mm)
     steps = [_density(f), _volume(f)]
     if f.context.style.form == "spread" and s.bun_diameter_mm > 0:
         steps.append(say("Spread to the edge of {b}: 4 × {v} ÷ (π × {d}²) = {t}", b=ph.word(s.bun_name), v=v, d=d, t=t))
     elif _is_ring(f):
-        steps.append(say("In {r}: 4 × {v} ÷ (π × {d}²) = {t}", r=ph.word(s.ware_name), v=v, d=d, t=t))
+        steps.append(say("In {r}: 4 × {v} ÷ (π × {d}²) = {t}", r=ph.word(s.mould_name), v=v, d=d, t=t))
     else:
         steps.append(say("√(4 × {v} ÷ (π × {t})) = {d}", v=v, t=t, d=d))
     steps += [
@@ -310,7 +312,7 @@ def _flat(f: Figures) -> Working:
 
 
 def _is_ring(f: Figures) -> bool:
-    return any(w.key == f.piece.shape.ware_key and w.kind == "ring" for w in f.context.kitchen.wares)
+    return any(w.key == f.piece.shape.mould_key and w.kind == "ring" for w in f.context.kitchen.moulds)
 
 
 def waves(f: Figures) -> Working:

@@ -15,7 +15,7 @@ from vianda.core.heat.conduction.slab import WATER_LOST
 from vianda.core.heat.conduction.stages import CookStage, air
 from vianda.core.heat.cooked import cooked_of, wanted_of
 from vianda.core.heat.engine import DIRECT, Engine, once
-from vianda.core.heat.run_setup import NOTHING_MORE, Asked, setup_of
+from vianda.core.heat.run_setup import NO_OVERRIDES, Overrides, setup_of
 
 # FDA Food Code 3-501.14: 57 → 21 °C within 2 h, to 5 °C within 6 h in all; 3-501.16: held at 57 °C or above; UK 63 °C;
 # leftovers to 165 °F (USDA). From memory, high confidence.
@@ -34,15 +34,17 @@ class AfterLine:
     """One of the three: what comes of it, whether it keeps the published limit, and the limit."""
 
     key: Literal["hold", "cool", "reheat"]
-    said: Phrase
+    message: Phrase
     within: bool
     limit: Phrase
     time_s: float
 
 
-def afterwards(case: CookCase, asked: Asked = NOTHING_MORE, *, engine: Engine = DIRECT) -> tuple[AfterLine, ...]:
+def afterwards(
+    case: CookCase, overrides: Overrides = NO_OVERRIDES, *, engine: Engine = DIRECT
+) -> tuple[AfterLine, ...]:
     """Kept hot for an hour, cooled in the fridge in one layer, and warmed through in an oven."""
-    cooked = once(engine, cooked_of, setup_of(case, asked), wanted_of(case))
+    cooked = once(engine, cooked_of, setup_of(case, overrides), wanted_of(case))
     return (_hold(cooked), *_cool_and_reheat(cooked))
 
 

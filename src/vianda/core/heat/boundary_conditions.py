@@ -9,7 +9,7 @@ from vianda.core.equipment.heating import (
     PLATE_BAND_K,
     POWER_W_M2,
     Heating,
-    lent_frac,
+    lateral_gain_frac,
     lid_air_c,
     oven_h,
     plate_store_j_m2_k,
@@ -208,9 +208,11 @@ def _surface(stage: HeatStage, a: Around) -> tuple[Face, Face, Face]:
     if a.form == "spread" and stage.flip:
         # It lies on its shell now.
         h = 1.0 / (1.0 / h + 1.0 / SHELL_H)
-    lent = lent_frac(heating, diameter_mm=a.diameter_mm, covered_frac=a.covered_frac, time_s=a.on_heat_s)
-    power = POWER_W_M2[heating.power] * lent
-    store = plate_store_j_m2_k(heating, kind) * lent
+    lateral_gain = lateral_gain_frac(
+        heating, diameter_mm=a.diameter_mm, covered_frac=a.covered_frac, time_s=a.on_heat_s
+    )
+    power = POWER_W_M2[heating.power] * lateral_gain
+    store = plate_store_j_m2_k(heating, kind) * lateral_gain
     plate = Face("contact", temp, h, store=store, power=power, gain=power / PLATE_BAND_K, begin_c=temp)
     above = STEAMED if stage.cover else air(st.OVER_PLATE_C, st.ROOM_H)
     return plate, above, SHUT

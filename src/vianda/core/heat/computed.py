@@ -1,7 +1,9 @@
-"""The plan of the heat from the computed cook: stages, minutes with their doubt, flip, pull. Habit stands beside it.
+"""The plan of the heat from the computed cook: stages, minutes with their uncertainty, flip, pull. Usual practice
+stands beside it.
 
-It answers the same interface as the table of habit, whose cues and rests it keeps; the band of each time comes from the
-causes that matter most, so that a whole formula is still evaluated at once. The full doubt is in ``curve``.
+It answers the same interface as the table of usual practice, whose cues and rests it keeps; the band of each time comes
+from the causes that matter most, so that a whole formula is still evaluated at once. The full uncertainty is in
+``curve``.
 """
 
 from __future__ import annotations
@@ -19,9 +21,9 @@ from vianda.core.heat.cooked import cooked_of, meat_series, wanted_of
 from vianda.core.heat.engine import DIRECT, Engine, once
 from vianda.core.heat.holds import least_heated, verdicts
 from vianda.core.heat.methods import before_heat, on_heat, stages_of
-from vianda.core.heat.plan import HeatPlan, Reach, Stage, StageKind
+from vianda.core.heat.plan import HeatPlan, PlanStageKind, Reach, Stage
 from vianda.core.heat.run_setup import setup_of
-from vianda.core.heat.uncertainty import P90, UNMEASURED, doubt_pairs
+from vianda.core.heat.uncertainty import P90, UNMEASURED, uncertainty_pairs
 from vianda.core.heat.waves import wait_s
 from vianda.core.model.formula import HeatStage
 from vianda.core.model.styles import FLAT
@@ -115,7 +117,7 @@ def _bands(setup: Setup, ended_s: tuple[float, ...], engine: Engine) -> tuple[Ba
     known = engine.recall(key)
     if known is not None:
         return cast(tuple[Band, ...], known)
-    pairs = doubt_pairs(setup, UNMEASURED)
+    pairs = uncertainty_pairs(setup, UNMEASURED)
     slower = [pairs[cause][0] for cause in QUICK_CAUSES if cause in pairs]
     usual, *ends = engine.each(rough_times_of, [setup, *slower])
     parts = [[math.log(max(a, 1e-3) / max(b, 1e-3)) ** 2 for a, b in zip(end, usual, strict=True)] for end in ends]
@@ -141,7 +143,7 @@ def _lengths(bands: tuple[Band, ...]) -> tuple[Band, ...]:
 def _own_stages(
     case: CookCase, specs: tuple[HeatStage, ...], lengths: tuple[Band, ...], pull_c: float, blind_s: float
 ) -> list[Stage]:
-    """Habit's stages with the computed times; preheat, press, simmer and rest stay habit's.
+    """Usual practice's stages with the computed times; preheat, press, simmer and rest stay usual practice's.
 
     ``blind_s`` is what the last one is timed longer than usual, since nobody can probe it.
     """
@@ -197,7 +199,7 @@ def _chilled(spec: HeatStage) -> Stage:
 
 
 COVERED = " Cover it, with a spoonful of water."
-_KINDS: dict[str, StageKind] = {
+_KINDS: dict[str, PlanStageKind] = {
     "indirect": "indirect",
     "smoke": "smoke",
     "oven": "bake",
@@ -205,7 +207,7 @@ _KINDS: dict[str, StageKind] = {
     "fry": "fry",
     "simmer": "simmer",
 }
-_TITLES: dict[StageKind, str] = {
+_TITLES: dict[PlanStageKind, str] = {
     "indirect": "Beside the fire",
     "smoke": "Slow and indirect",
     "bake": "In the oven",
@@ -230,7 +232,7 @@ def _composed(
     found = [_around(case, s) for s in case.usual.stages if s.kind == "preheat"]
     for spec, length in zip(specs, lengths, strict=True):
         turns += spec.flip
-        kind: StageKind = _KINDS.get(spec.kind, "brown")
+        kind: PlanStageKind = _KINDS.get(spec.kind, "brown")
         if spec.kind == "surface" and flat:
             kind = (
                 "often" if spec.turn_every_s else "turn" if turns > 1 else "second-side" if spec.flip else "first-side"

@@ -15,7 +15,7 @@ from vianda.core.heat.conduction.slab import KEPT_FLIPPED
 from vianda.core.heat.floor import FloorChoice
 from vianda.core.heat.holds import line_c
 
-# What the peak may lack of what is wanted: far below the doubt.
+# What the peak may lack of what is wanted: far below the uncertainty.
 NEAR_K = 0.1
 # Pulled that much below the core wanted at most, whatever is computed to come after. Ours.
 MOST_CARRY_K = 15.0
@@ -45,7 +45,7 @@ class Wanted:
 
 
 def wanted_of(case: CookCase) -> Wanted:
-    """From a formula's figures; pull advice counts only on the low end of habit's carry-over.
+    """From a formula's figures; pull advice counts only on the low end of usual practice's carry-over.
 
     A cook who wants the leading floor wants it in the coldest meat; one who wishes for less has the wish in the core.
     """
@@ -54,7 +54,7 @@ def wanted_of(case: CookCase) -> Wanted:
     coldest = ANYTHING_C
     if heat.target_c >= floor.temp_c - 1e-6:
         coldest = line_c(floor, target_c=heat.target_c) - carry
-    # Habit's simmer lasts until it is tender, long after the core is there.
+    # Usual practice's simmer lasts until it is tender, long after the core is there.
     simmer_s = sum((s.low_s + s.high_s) / 2 for s in heat.stages if s.kind == "simmer")
     expected_s = heat.practice.on_heat_s.usual - simmer_s
     return Wanted(heat.target_c, carry, heat.floors, expected_s, coldest, _weighed(case))
@@ -70,7 +70,7 @@ def _weighed(case: CookCase) -> Band:
 
 
 def cooked_of(setup: Setup, wanted: Wanted) -> Cooked:
-    """The piece pulled so that, counting on no more carry-over than habit's low end, it comes to what is wanted."""
+    """The piece pulled so that, counting on the low end of the usual carry-over, it comes to what is wanted."""
     pull = wanted.target_c - wanted.counted_carry_k
     keep = max(0.5, wanted.expected_s / 150)
     setup = replace(setup, coldest_c=wanted.coldest_c)

@@ -1,4 +1,4 @@
-"""What goes on inside a piece while it cooks: a computed curve, with its doubt, beside habit's minutes.
+"""What goes on inside a piece while it cooks: a computed curve, with its uncertainty, beside usual practice's minutes.
 
 No cooking times stand behind it, only published properties, coefficients and cooked weights; see docs/heat-model.md.
 """
@@ -38,9 +38,9 @@ from vianda.core.heat.engine import DIRECT, Engine, once
 from vianda.core.heat.fit import NOTHING_SEEN, PRIOR_SD, HeatFit, Observed, fit
 from vianda.core.heat.floor import AT_RISK
 from vianda.core.heat.holds import HoldVerdict, least_heated, verdicts
-from vianda.core.heat.remarks import HeatRemark, plate_told, remarks_on
-from vianda.core.heat.run_setup import NOTHING_MORE, Asked, setup_of
-from vianda.core.heat.uncertainty import CauseTold, Doubt, Sureness, doubt_steps
+from vianda.core.heat.remarks import HeatRemark, plate_facts, remarks_on
+from vianda.core.heat.run_setup import NO_OVERRIDES, Overrides, setup_of
+from vianda.core.heat.uncertainty import MeasuredSpread, Uncertainty, UncertaintyPart, uncertainty_steps
 
 MOST_SHOWN = 150
 
@@ -73,7 +73,7 @@ class HeatCurve:
     ``temp_c`` is by time, then by depth from below; of a ball from its middle, of a loaf along its middle plane.
     ``cold_c`` is what every place in the meat has come to by then; ``log10`` the integral of lethality where it is
     least. ``pull_s`` is when it leaves the heat. Bands are from the 10th to the 90th of a hundred such pieces;
-    ``doubt`` None: they are still being reckoned,
+    ``uncertainty`` None: they are still being computed,
     and stand on their usual value. ``reached`` False: it never comes to what is wanted, and ends where patience does.
     ``middle_mm`` is what lies in the middle, 0 for nothing.
     """
@@ -100,7 +100,7 @@ class HeatCurve:
     reached: bool
     marks: tuple[Mark, ...]
     verdicts: tuple[HoldVerdict, ...]
-    doubt: tuple[CauseTold, ...] | None
+    uncertainty: tuple[UncertaintyPart, ...] | None
     water_lost_frac: float
     fat_lost_frac: float
     yield_frac: float
@@ -111,36 +111,39 @@ class HeatCurve:
     plate_recovers_s: float | None
     remarks: tuple[HeatRemark, ...]
     fitted: HeatFit | None
-    said: Phrase
-    summed: Phrase
+    message: Phrase
+    lethality_message: Phrase
     kind: Literal["curve"] = "curve"
 
 
 @dataclass(frozen=True, slots=True)
 class Progress:
-    """How much of the doubt is reckoned, 0–1."""
+    """How much of the uncertainty is computed, 0–1."""
 
     done_frac: float
     kind: Literal["progress"] = "progress"
 
 
 def heat_curve(
-    case: CookCase, *, asked: Asked = NOTHING_MORE, observed: Observed = NOTHING_SEEN, engine: Engine = DIRECT
+    case: CookCase, *, overrides: Overrides = NO_OVERRIDES, observed: Observed = NOTHING_SEEN, engine: Engine = DIRECT
 ) -> HeatCurve:
     """The curve of a formula's piece, without its uncertainty."""
-    for answer in curve_steps(case, asked=asked, observed=observed, engine=engine):
+    for answer in curve_steps(case, overrides=overrides, observed=observed, engine=engine):
         if isinstance(answer, HeatCurve):
             return answer
     raise AssertionError("a curve always comes first")
 
 
 def curve_steps(
-    case: CookCase, *, asked: Asked = NOTHING_MORE, observed: Observed = NOTHING_SEEN, engine: Engine = DIRECT
+    case: CookCase, *, overrides: Overrides = NO_OVERRIDES, observed: Observed = NOTHING_SEEN, engine: Engine = DIRECT
 ) -> Iterator[HeatCurve | Progress]:
-    """First the curve, then how the doubt comes along, then the curve with it. Stop asking, and it stops computing."""
-    setup, wanted = setup_of(case, asked), wanted_of(case)
+    """First the curve, then how the uncertainty comes along, then the curve with it.
+
+    Stop asking, and it stops computing.
+    """
+    setup, wanted = setup_of(case, overrides), wanted_of(case)
     fitted = once(engine, fit, setup, observed) if observed.any else None
-    sure = Sureness()
+    sure = MeasuredSpread()
     if fitted is not None and not fitted.refused:
         f = setup.factors
         by_air = fitted.of == "air"
@@ -154,30 +157,34 @@ def curve_steps(
             ),
         )
         if fitted.sd < PRIOR_SD:
-            # What a reading narrowed is the joint doubt: it stands for the others of its kind too.
-            sure = Sureness(air_sd=fitted.sd) if by_air else Sureness(k_sd=fitted.sd)
+            # What a reading narrowed is the joint uncertainty: it stands for the others of its kind too.
+            sure = MeasuredSpread(air_sd=fitted.sd) if by_air else MeasuredSpread(k_sd=fitted.sd)
     cooked = once(engine, cooked_of, setup, wanted)
     key = ("uncertainty", cooked.setup, sure, cooked.ended_s)
     known = engine.recall(key)
-    extra = remarks_on(case, cooked, asked)
+    extra = remarks_on(case, cooked, overrides)
     if known is not None:
-        yield _told(cooked, wanted, known, fitted, extra)
+        yield _curve_of(cooked, wanted, known, fitted, extra)
         return
-    yield _told(cooked, wanted, None, fitted, extra)
-    for step in doubt_steps(cooked.setup, cooked.ended_s, sure, engine=engine):
-        if isinstance(step, Doubt):
+    yield _curve_of(cooked, wanted, None, fitted, extra)
+    for step in uncertainty_steps(cooked.setup, cooked.ended_s, sure, engine=engine):
+        if isinstance(step, Uncertainty):
             engine.keep(key, step)
-            yield _told(cooked, wanted, step, fitted, extra)
+            yield _curve_of(cooked, wanted, step, fitted, extra)
         else:
             yield Progress(step)
 
 
-def _told(
-    cooked: Cooked, wanted: Wanted, doubt: Doubt | None, fitted: HeatFit | None, extra: tuple[HeatRemark, ...]
+def _curve_of(
+    cooked: Cooked,
+    wanted: Wanted,
+    uncertainty: Uncertainty | None,
+    fitted: HeatFit | None,
+    extra: tuple[HeatRemark, ...],
 ) -> HeatCurve:
     setup, body = cooked.setup, cooked.body
     ended = cooked.ended_s
-    bands = doubt.ended_s if doubt else tuple(Band(t, t, t) for t in ended)
+    bands = uncertainty.ended_s if uncertainty else tuple(Band(t, t, t) for t in ended)
     core = core_series(cooked)
     places, lethal = meat_series(cooked)
     times = cooked.times_s
@@ -198,7 +205,7 @@ def _told(
     brown = (float(cooked.at_pull.tally[BROWN_LOW]), float(cooked.at_pull.tally[BROWN_HIGH]))
     if body.form == "ball":
         brown = (brown[1], brown[1])
-    low, recovers = plate_told(cooked)
+    low, recovers = plate_facts(cooked)
     plates = cooked.more[:, KEPT_STORE_LOW] if low is not None else np.zeros(0)
     peak = float(core[peak_at])
     skin = cooked.more[:, KEPT_SKIN_HIGH]
@@ -227,7 +234,7 @@ def _told(
         reached=cooked.reached,
         marks=marks,
         verdicts=check,
-        doubt=doubt.causes if doubt else None,
+        uncertainty=uncertainty.causes if uncertainty else None,
         water_lost_frac=water / mass,
         fat_lost_frac=fat / mass,
         yield_frac=1.0 - (water + fat) / mass,
@@ -238,8 +245,8 @@ def _told(
         plate_recovers_s=recovers,
         remarks=extra,
         fitted=fitted,
-        said=_said(cooked),
-        summed=_summed(float(_log10(times, places[:, least])[-1])),
+        message=_said(cooked),
+        lethality_message=_summed(float(_log10(times, places[:, least])[-1])),
     )
 
 

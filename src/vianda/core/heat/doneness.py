@@ -62,4 +62,4 @@ def target_for(key: str, *, floor_c: float) -> float:
             if band.key == "well-done":
                 return max(WELL_DONE_C, floor_c)
             return (band.low_c + band.high_c) / 2
-    raise UnknownItemError(f"No doneness “{key[:40]}”.", field="/heat/core_target_c")
+    raise UnknownItemError(f"No doneness “{key[:40]}”.", field="/heat/target_core_temp_c")

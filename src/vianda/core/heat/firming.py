@@ -7,9 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from vianda.core.basis.errors import OutOfRangeError
-from vianda.core.heat.conduction.body import Piece
+from vianda.core.heat.conduction.body import PieceGeometry
 from vianda.core.heat.conduction.faces import SHUT
-from vianda.core.heat.conduction.meat import Meat
+from vianda.core.heat.conduction.meat import Material
 from vianda.core.heat.conduction.props import ice_frac
 from vianda.core.heat.conduction.run import Setup, Simulation
 from vianda.core.heat.conduction.stages import CookStage, air
@@ -28,7 +28,9 @@ class Firming:
     solid_s: float
 
 
-def firming(*, edge_mm: float, meat: Meat, start_c: float = 4.0, freezer_c: float = -18.0, h: float = 6.0) -> Firming:
+def firming(
+    *, edge_mm: float, meat: Material, start_c: float = 4.0, freezer_c: float = -18.0, h: float = 6.0
+) -> Firming:
     """How long cubes take in one layer, each simulated as the ball that has as much skin by its volume.
 
     Parameters
@@ -46,7 +48,7 @@ def firming(*, edge_mm: float, meat: Meat, start_c: float = 4.0, freezer_c: floa
 
     Examples
     --------
-    >>> f = firming(edge_mm=28, meat=Meat((0.63, 0.18, 0.18, 0.0, 0.01)))
+    >>> f = firming(edge_mm=28, meat=Material((0.63, 0.18, 0.18, 0.0, 0.01)))
     >>> 25 < f.firm_s / 60 < 50 < f.solid_s / 60
     True
     """
@@ -55,7 +57,9 @@ def firming(*, edge_mm: float, meat: Meat, start_c: float = 4.0, freezer_c: floa
     if not -40.0 <= freezer_c <= -5.0:
         raise OutOfRangeError("A freezer has −40 to −5 °C.", field="/freezer_c")
     cold = CookStage("freeze", SHUT, air(freezer_c, h, vapour_pa=100.0), "time", LOOK_EVERY_S)
-    run = Simulation(Setup(Piece("ball", edge_mm, meat), (cold,), cold, start_c, start_c, freezer_c), keep_every_s=1e9)
+    run = Simulation(
+        Setup(PieceGeometry("ball", edge_mm, meat), (cold,), cold, start_c, start_c, freezer_c), keep_every_s=1e9
+    )
     water, protein = meat.shares[0], meat.shares[1]
     most = ice_frac(water, protein, freezer_c)
     firm, since = 0.0, 0.0

@@ -46,18 +46,16 @@ class Observed:
 
     def __post_init__(self) -> None:
         if len(self.probes) > MOST_READINGS:
-            raise OutOfRangeError(f"At most {MOST_READINGS} probe readings of one piece.", field="/observed/probes")
+            raise OutOfRangeError(f"At most {MOST_READINGS} probe readings of one piece.", field="/probes")
         for n, reading in enumerate(self.probes):
             if not 1.0 <= reading.at_s <= 6 * 3600:
-                raise OutOfRangeError(
-                    "A reading is taken 1 s to 6 h from the start.", field=f"/observed/probes/{n}/at_s"
-                )
+                raise OutOfRangeError("A reading is taken 1 s to 6 h from the start.", field=f"/probes/{n}/at_s")
             if not -20.0 <= reading.core_c <= 110.0:
-                raise OutOfRangeError("A core reads −20 to 110 °C.", field=f"/observed/probes/{n}/core_c")
+                raise OutOfRangeError("A core reads −20 to 110 °C.", field=f"/probes/{n}/core_c")
         if self.turned_s is not None and not 5.0 <= self.turned_s <= 3600.0:
-            raise OutOfRangeError("It is ready to turn after 5 s to 60 min.", field="/observed/turned_s")
+            raise OutOfRangeError("It is ready to turn after 5 s to 60 min.", field="/turned_s")
         if self.cooked_yield_frac is not None and not 0.3 <= self.cooked_yield_frac <= 1.0:
-            raise OutOfRangeError("Between three tenths and all of it is left.", field="/observed/cooked_yield_frac")
+            raise OutOfRangeError("Between three tenths and all of it is left.", field="/cooked_yield_frac")
 
     @property
     def any(self) -> bool:
@@ -81,7 +79,7 @@ class HeatFit:
     drip_factor: float
     residual_k: float
     refused: bool
-    said: Phrase
+    message: Phrase
 
 
 def fits_air(setup: Setup) -> bool:
@@ -126,17 +124,17 @@ def fit(setup: Setup, observed: Observed) -> HeatFit:
     drip = 1.0
     if observed.cooked_yield_frac is not None:
         drip = _drip(with_factor(theta), observed.cooked_yield_frac)
-    return HeatFit(of, math.exp(theta), sd, drip, residual, False, _told(of, math.exp(theta), sd, drip, observed))
+    return HeatFit(of, math.exp(theta), sd, drip, residual, False, _curve_of(of, math.exp(theta), sd, drip, observed))
 
 
-def _told(of: str, factor: float, sd: float, drip: float, observed: Observed) -> Phrase:
+def _curve_of(of: str, factor: float, sd: float, drip: float, observed: Observed) -> Phrase:
     what = "heat runs through it" if of == "conductivity" else "the air heats it"
     timed = bool(observed.probes) or observed.turned_s is not None
     faster = "faster" if factor >= 1 else "slower"
     text = ""
     amounts: dict[str, Amount] = {}
     if timed:
-        text = f"Fitted to what you saw: {what} {{by}} {faster} than usual, and the doubt of it falls to {{sd}}."
+        text = f"Fitted to what you saw: {what} {{by}} {faster} than usual, and the uncertainty of it falls to {{sd}}."
         amounts = {"by": frac(abs(factor - 1.0)), "sd": frac(sd)}
     if observed.cooked_yield_frac is not None:
         text += " It loses {drip} of the juice that is usual."

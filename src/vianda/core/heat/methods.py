@@ -20,7 +20,7 @@ LOWEST_STAGE_C, HOTTEST_STAGE_C = 50.0, 400.0
 COLDEST_C, LEAST_COLD_C = -40.0, 12.0
 
 
-Deed = Literal["flip", "press", "cover", "cheese", "glaze", "turn_every_s"]
+StageAction = Literal["flip", "press", "cover", "cheese", "glaze", "turn_every_s"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,7 +31,7 @@ class StageChoice:
     """
 
     kind: StageKind
-    deeds: tuple[Deed, ...]
+    actions: tuple[StageAction, ...]
     ends: tuple[Until, ...]
     before: bool = False
 
@@ -64,18 +64,18 @@ def stage_choices(form: Form, on: SurfaceKind) -> tuple[StageChoice, ...]:
     --------
     >>> [c.kind for c in stage_choices("loaf", "oven")]
     ['chill', 'freeze', 'oven', 'broiler', 'indirect', 'smoke']
-    >>> stage_choices("disc", "pan")[2].deeds
+    >>> stage_choices("disc", "pan")[2].actions
     ('flip', 'press', 'cover', 'cheese', 'turn_every_s')
     """
     ends: tuple[Until, ...] = ("time", "two-fifths", "core") if form in FLAT else ("time", "core")
     cold = () if form == "crumbled" else tuple(StageChoice(kind, (), ("time",), before=True) for kind in COLD)
     hot = _LOAF if form in BLOCKS else _ALL
-    return (*cold, *(StageChoice(kind, _deeds(kind, form, on), ends) for kind in hot))
+    return (*cold, *(StageChoice(kind, _actions(kind, form, on), ends) for kind in hot))
 
 
-def _deeds(kind: StageKind, form: Form, on: SurfaceKind) -> tuple[Deed, ...]:
+def _actions(kind: StageKind, form: Form, on: SurfaceKind) -> tuple[StageAction, ...]:
     flat, dry, block = form in FLAT, kind not in _WET, form in BLOCKS
-    possible: tuple[tuple[Deed, bool], ...] = (
+    possible: tuple[tuple[StageAction, bool], ...] = (
         ("flip", flat),
         ("press", flat and kind == "surface" and on in ("plate", "pan")),
         ("cover", (flat and kind in ("surface", "oven")) or (block and kind == "oven")),
@@ -83,12 +83,12 @@ def _deeds(kind: StageKind, form: Form, on: SurfaceKind) -> tuple[Deed, ...]:
         ("glaze", block),
         ("turn_every_s", flat and dry),
     )
-    return tuple(deed for deed, may in possible if may)
+    return tuple(action for action, may in possible if may)
 
 
 def fitted(stages: tuple[HeatStage, ...], form: Form, on: SurfaceKind) -> tuple[HeatStage, ...]:
     """Stages without what cannot be done on this surface any more: a kitchen changes under a formula."""
-    may = {c.kind: c.deeds for c in stage_choices(form, on)}
+    may = {c.kind: c.actions for c in stage_choices(form, on)}
     return tuple(replace(s, press=s.press and "press" in may.get(s.kind, ("press",))) for s in stages)
 
 
@@ -119,7 +119,7 @@ def fresh_stage(form: Form) -> HeatStage:
     return HeatStage("oven", "time", 600.0) if form in BLOCKS else HeatStage("surface", "time", 60.0)
 
 
-_DONE_SO: dict[Deed, str] = {
+_ACTION_ENDS: dict[StageAction, str] = {
     "flip": "Only a flat piece is flipped.",
     "press": "Only a flat piece on a plate or in a pan is pressed.",
     "cover": "A cover goes on a flat piece or a loaf, on a surface or in an oven.",
@@ -287,9 +287,9 @@ def check_stages(stages: tuple[HeatStage, ...], *, form: Form, on: SurfaceKind, 
                 else "Two fifths are looked for in a flat piece only.",
                 field=f"{where}/until",
             )
-        for deed, why in _DONE_SO.items():
-            if getattr(stage, deed) and deed not in choice.deeds:
-                raise OutOfRangeError(why, field=f"{where}/{deed}")
+        for action, why in _ACTION_ENDS.items():
+            if getattr(stage, action) and action not in choice.actions:
+                raise OutOfRangeError(why, field=f"{where}/{action}")
     if stages and not any(s.until == "core" for s in stages):
         raise OutOfRangeError("One stage goes on until the core is as wanted.", field="/heat/stages")
 

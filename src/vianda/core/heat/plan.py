@@ -10,7 +10,7 @@ from vianda.core.basis.phrase import Phrase
 from vianda.core.heat.doneness import DONENESS, Doneness
 from vianda.core.heat.floor import FloorChoice
 
-StageKind = Literal[
+PlanStageKind = Literal[
     "chill",
     "preheat",
     "press",
@@ -36,7 +36,7 @@ Reach = Literal["usually", "may-fall-short", "thermometer-decides"]
 class Stage:
     """One stage on the heat: from–to seconds, the cue that ends it, and what a timer is set to."""
 
-    kind: StageKind
+    kind: PlanStageKind
     title: str
     cue: Phrase
     low_s: float
@@ -46,7 +46,7 @@ class Stage:
 
 @dataclass(frozen=True, slots=True)
 class Practice:
-    """Usual practice beside what is computed: habit's flip and minutes on the heat, in seconds."""
+    """Usual practice beside what is computed: usual practice's flip and minutes on the heat, in seconds."""
 
     flip_s: Spread
     on_heat_s: Spread
@@ -56,7 +56,7 @@ class Practice:
 class HeatPlan:
     """How to cook the piece.
 
-    ``flip_s`` is all nought where nothing is flipped. ``reach`` says whether the minutes usually bring the coldest
+    ``flip_s`` is all zero where nothing is flipped. ``reach`` says whether the minutes usually bring the coldest
     point to the leading floor. ``pull_c`` is the core at which to take it off; ``probe`` is False for pieces nobody
     can probe (the cue decides).
     """

@@ -1,6 +1,6 @@
-"""Minutes from habit: the table of common practice, interpolated over thickness. No physics.
+"""Minutes from usual practice: the table of common practice, interpolated over thickness. No physics.
 
-Source: common practice, no published source. The doubt is the table's own from–to.
+Source: common practice, no published source. The uncertainty is the table's own from–to.
 """
 
 from __future__ import annotations
@@ -37,12 +37,13 @@ def first_side_s(style: Style, *, thickness_mm: float) -> Spread:
     high = along(tuple((r.thickness_mm, r.seconds[1]) for r in style.first_side), thickness_mm)
     if low < SHORTEST_SIDE_S:
         raise OutOfRangeError(
-            f"The table of habit knows no minutes for {thickness_mm:.3g} mm in this style.", field="/shape/thickness_mm"
+            f"The table of usual practice knows no minutes for {thickness_mm:.3g} mm in this style.",
+            field="/shape/thickness_mm",
         )
     return Spread(low, (low + high) / 2, high)
 
 
-MODEL = "habit"
+MODEL = "practice"
 
 
 def practice_plan(*, style: Style, shape: ShapeFigures, heat: Heat, floors: FloorChoice) -> HeatPlan:
@@ -78,7 +79,7 @@ def practice_plan(*, style: Style, shape: ShapeFigures, heat: Heat, floors: Floo
     rest = Spread(style.rest_s[0], sum(style.rest_s) / 2, style.rest_s[1])
     carry = Spread(style.carry_over_k[0], sum(style.carry_over_k) / 2, style.carry_over_k[1])
     probe = shape.thickness_mm >= PROBE_THICKNESS_MM
-    pull = heat.core_target_c - carry.low
+    pull = heat.target_core_temp_c - carry.low
     before = finish if style.finish_first else Spread(0, 0, 0)
     flip = Spread(before.low + first.low, before.usual + first.usual, before.high + first.high)
     on_heat = Spread(
@@ -96,8 +97,8 @@ def practice_plan(*, style: Style, shape: ShapeFigures, heat: Heat, floors: Floo
         flip_s=flip,
         on_heat_s=on_heat,
         rest_s=rest,
-        target_c=heat.core_target_c,
-        doneness=doneness_at(heat.core_target_c),
+        target_c=heat.target_core_temp_c,
+        doneness=doneness_at(heat.target_core_temp_c),
         pull_c=pull,
         carry_over_k=carry,
         probe=probe,
@@ -114,7 +115,7 @@ def _all_round(style: Style, *, shape: ShapeFigures, heat: Heat, floors: FloorCh
     rest = Spread(style.rest_s[0], sum(style.rest_s) / 2, style.rest_s[1])
     carry = Spread(style.carry_over_k[0], sum(style.carry_over_k) / 2, style.carry_over_k[1])
     probe = style.form != "crumbled" and shape.thickness_mm >= PROBE_THICKNESS_MM
-    pull = heat.core_target_c - carry.low
+    pull = heat.target_core_temp_c - carry.low
     oven = style.baked
     where = say("Until it measures {t}", t=temp(heat.surface_temp_c))
     stages = [Stage("preheat", "Heat the oven" if oven else "Heat the pan", where, 600, 1200, 0)]
@@ -127,7 +128,7 @@ def _all_round(style: Style, *, shape: ShapeFigures, heat: Heat, floors: FloorCh
     kind, title = ("bake", "In the oven") if oven else ("brown", "Brown")
     stages.append(Stage(kind, title, cue, first.low, first.high, first.usual))  # type: ignore[arg-type]
     if simmer.high:
-        end = say("Tender; the middle reads {t} at least", t=temp(heat.core_target_c))
+        end = say("Tender; the middle reads {t} at least", t=temp(heat.target_core_temp_c))
         stages.append(Stage("simmer", "In the sauce", end, simmer.low, simmer.high, simmer.low))
     if rest.high:
         stages.append(Stage("rest", "Rest", say("Under foil, or the juice runs out"), rest.low, rest.high, rest.usual))
@@ -141,8 +142,8 @@ def _all_round(style: Style, *, shape: ShapeFigures, heat: Heat, floors: FloorCh
         flip_s=none,
         on_heat_s=on_heat,
         rest_s=rest,
-        target_c=heat.core_target_c,
-        doneness=doneness_at(heat.core_target_c),
+        target_c=heat.target_core_temp_c,
+        doneness=doneness_at(heat.target_core_temp_c),
         pull_c=pull,
         carry_over_k=carry,
         probe=probe,
@@ -153,9 +154,9 @@ def _all_round(style: Style, *, shape: ShapeFigures, heat: Heat, floors: FloorCh
 
 
 def _reach(style: Style, *, shape: ShapeFigures, heat: Heat) -> Reach:
-    if style.habit_reaches_floor_to_mm == 0:
+    if style.practice_reaches_floor_to_mm == 0:
         return "thermometer-decides"
-    too_thick = shape.thickness_mm > style.habit_reaches_floor_to_mm
+    too_thick = shape.thickness_mm > style.practice_reaches_floor_to_mm
     too_cool = heat.surface_temp_c < style.surface_temp_c[0]
     return "may-fall-short" if too_thick or too_cool else "usually"
 

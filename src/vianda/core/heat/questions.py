@@ -9,7 +9,7 @@ from typing import Literal
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Amount, Phrase, delta_temp, duration, length, say, temp, word
 from vianda.core.heat.case import CookCase
-from vianda.core.heat.conduction.body import Piece
+from vianda.core.heat.conduction.body import PieceGeometry
 from vianda.core.heat.conduction.run import Cooked, Setup, Simulation, cook, times_of
 from vianda.core.heat.conduction.slab import BROWN_HIGH, BROWN_LOW
 from vianda.core.heat.cooked import (
@@ -24,7 +24,7 @@ from vianda.core.heat.cooked import (
 )
 from vianda.core.heat.engine import DIRECT, Engine, once
 from vianda.core.heat.holds import holds_of, least_heated, met_at
-from vianda.core.heat.run_setup import NOTHING_MORE, Asked, setup_of
+from vianda.core.heat.run_setup import NO_OVERRIDES, Overrides, setup_of
 from vianda.core.heat.uncertainty import hotter
 from vianda.core.model.edit import SetFigure
 from vianda.core.model.field_table import FIGURES
@@ -41,7 +41,7 @@ HOTTEST_C = 320.0
 class HeatAnswer:
     """An answer in words, its figure, and the change that brings it about, where there is one."""
 
-    said: Phrase
+    message: Phrase
     value: float | None
     change: SetFigure | None
 
@@ -52,7 +52,7 @@ def ask(
     *,
     value: float | None = None,
     crust: BrownWord | None = None,
-    asked: Asked = NOTHING_MORE,
+    overrides: Overrides = NO_OVERRIDES,
     engine: Engine = DIRECT,
 ) -> HeatAnswer:
     """Answer one question of the heat.
@@ -71,7 +71,7 @@ def ask(
         A value nobody means, or a question that this piece does not have.
     """
     wanted = wanted_of(case)
-    setup = replace(setup_of(case, asked), coldest_c=wanted.coldest_c)
+    setup = replace(setup_of(case, overrides), coldest_c=wanted.coldest_c)
     match kind:
         case "how-thick":
             return _how_thick(case, setup, wanted, _seconds(value))
@@ -122,7 +122,7 @@ def _how_thick(case: CookCase, setup: Setup, wanted: Wanted, seconds: float) -> 
 
     def in_time(raw_mm: float) -> bool:
         piece = setup.piece
-        sized = Piece(piece.form, raw_mm * scale, piece.meat, piece.width_mm, piece.middle)
+        sized = PieceGeometry(piece.form, raw_mm * scale, piece.meat, piece.width_mm, piece.middle)
         times, reached = times_of(replace(setup, piece=sized), core_c=pull)
         return reached and times[-1] <= seconds
 
@@ -248,7 +248,7 @@ def _reach_floor(setup: Setup, wanted: Wanted, engine: Engine) -> HeatAnswer:
         planned=duration(usual.on_heat_s),
         floor=_line(wanted),
     )
-    return HeatAnswer(said, needed, SetFigure("core_target", round(floor.temp_c + 0.05, 1)))
+    return HeatAnswer(said, needed, SetFigure("target_core_temp", round(floor.temp_c + 0.05, 1)))
 
 
 def _line(wanted: Wanted) -> Amount:

@@ -20,7 +20,7 @@ from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction.run import Cooked
 from vianda.core.heat.conduction.slab import FAT_LOST, KEPT_SKIN_HIGH, KEPT_STORE_LOW
 from vianda.core.heat.plate_signs import FATS
-from vianda.core.heat.run_setup import SHORT_LOAF_MM, Asked
+from vianda.core.heat.run_setup import SHORT_LOAF_MM, Overrides
 from vianda.core.heat.waves import wait_s, waves_of
 from vianda.core.model.styles import BLOCKS
 
@@ -60,10 +60,10 @@ class HeatRemark:
     reason: Phrase
 
 
-def remarks_on(case: CookCase, cooked: Cooked, asked: Asked) -> tuple[HeatRemark, ...]:
+def remarks_on(case: CookCase, cooked: Cooked, overrides: Overrides) -> tuple[HeatRemark, ...]:
     """All that apply, most pressing first."""
     found = (
-        _cool(case, asked),
+        _cool(case, overrides),
         _crowded(case, cooked),
         _waves(case, cooked),
         _flare(case, cooked),
@@ -77,8 +77,8 @@ def remarks_on(case: CookCase, cooked: Cooked, asked: Asked) -> tuple[HeatRemark
     return tuple(r for r in found if r is not None)
 
 
-def _cool(case: CookCase, asked: Asked) -> HeatRemark | None:
-    now, wanted = asked.surface_now_c, case.heat.surface_temp_c
+def _cool(case: CookCase, overrides: Overrides) -> HeatRemark | None:
+    now, wanted = overrides.surface_now_c, case.heat.surface_temp_c
     if now is None or now >= wanted - HOT_ENOUGH_K:
         return None
     gap = delta_temp(wanted - now)
@@ -101,7 +101,7 @@ def _cool(case: CookCase, asked: Asked) -> HeatRemark | None:
     )
 
 
-def plate_told(cooked: Cooked) -> tuple[float | None, float | None]:
+def plate_facts(cooked: Cooked) -> tuple[float | None, float | None]:
     """How far the surface falls under the piece at its first temperature, and how long it takes to come back."""
     first = cooked.setup.stages[0].low
     if first.kind != "contact" or cooked.body.form != "slab":
@@ -115,7 +115,7 @@ def plate_told(cooked: Cooked) -> tuple[float | None, float | None]:
 
 
 def _crowded(case: CookCase, cooked: Cooked) -> HeatRemark | None:
-    low, _ = plate_told(cooked)
+    low, _ = plate_facts(cooked)
     if low is None or cooked.setup.surface_c - low < FELL_K:
         return None
     return HeatRemark(
@@ -241,7 +241,7 @@ def _short(case: CookCase) -> HeatRemark | None:
     return HeatRemark(
         "short-loaf",
         say("{length} long: its ends cook it too", length=length(case.shape.length_mm)),
-        say("Reckoned as if it were long, so it is done a little sooner than computed."),
+        say("Computed as if it were long, so it is done a little sooner than computed."),
     )
 
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from vianda.core.heat.boundary_conditions import Around, cold_stages, cook_stages, resting_stage
 from vianda.core.heat.case import CookCase
-from vianda.core.heat.conduction.body import Middle, Piece
+from vianda.core.heat.conduction.body import Middle, PieceGeometry
 from vianda.core.heat.conduction.meat import meat_of
 from vianda.core.heat.conduction.run import Factors, Setup
 from vianda.core.heat.methods import before_heat, check_stages, on_heat, stages_of
@@ -30,7 +30,7 @@ SHORT_LOAF_MM = 180.0
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class Overrides:
     """What a run may be asked with beyond the formula: the surface as it measures now, and how much faster heat
     runs."""
 
@@ -38,10 +38,10 @@ class Asked:
     k_factor: float = 1.0
 
 
-NOTHING_MORE = Asked()
+NO_OVERRIDES = Overrides()
 
 
-def setup_of(case: CookCase, asked: Asked = NOTHING_MORE) -> Setup:
+def setup_of(case: CookCase, overrides: Overrides = NO_OVERRIDES) -> Setup:
     """What is simulated for a formula's piece.
 
     Raises
@@ -76,29 +76,29 @@ def setup_of(case: CookCase, asked: Asked = NOTHING_MORE) -> Setup:
         resting=resting_stage(heat.resting, rest_s, around),
         before=cold_stages(before_heat(stages), style.form),
         start_c=START_C[case.firmness],
-        surface_c=heat.surface_temp_c if asked.surface_now_c is None else asked.surface_now_c,
-        pull_c=heat.core_target_c,
-        factors=Factors(k=base * asked.k_factor, drip=1.0 - held),
+        surface_c=heat.surface_temp_c if overrides.surface_now_c is None else overrides.surface_now_c,
+        pull_c=heat.target_core_temp_c,
+        factors=Factors(k=base * overrides.k_factor, drip=1.0 - held),
     )
 
 
-def _piece(case: CookCase, mix: Composition, core: Composition | None) -> Piece:
+def _piece(case: CookCase, mix: Composition, core: Composition | None) -> PieceGeometry:
     style, shape = case.style, case.shape
     meat = meat_of(mix, packing=PACKING[shape.packing])
     middle_meat = meat_of(core, packing=1.0) if core is not None else None
     if style.form in FLAT:
         # A flat piece thickens as it draws in; the mean of raw and cooked is simulated.
         size = (shape.thickness_mm + shape.cooked_thickness_mm.usual) / 2
-        middle = Middle(middle_meat, shape.core.thickness_mm) if shape.core and middle_meat else None
-        return Piece("slab", size, meat, middle=middle)
+        middle = Middle(middle_meat, shape.filling.thickness_mm) if shape.filling and middle_meat else None
+        return PieceGeometry("slab", size, meat, middle=middle)
     if style.form == "ball":
-        return Piece("ball", shape.raw_diameter_mm, meat)
+        return PieceGeometry("ball", shape.raw_diameter_mm, meat)
     if style.form == "crumbled":
-        return Piece("ball", shape.lumps.lump_mm if shape.lumps else shape.thickness_mm, meat)
+        return PieceGeometry("ball", shape.lumps.lump_mm if shape.lumps else shape.thickness_mm, meat)
     width = shape.width_mm
     if shape.vessel is not None:
         width = (shape.vessel.base_width_mm + shape.width_mm) / 2
     # The rounded section of a free loaf is simulated as a rectangle of the same area and proportions.
     scale = math.sqrt(section_frac()) if style.form == "loaf" else 1.0
     egg = Middle(middle_meat, shape.eggs.egg_width_mm) if shape.eggs and middle_meat else None
-    return Piece("block", shape.thickness_mm * scale, meat, width_mm=width * scale, middle=egg)
+    return PieceGeometry("block", shape.thickness_mm * scale, meat, width_mm=width * scale, middle=egg)

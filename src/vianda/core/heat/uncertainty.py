@@ -12,7 +12,7 @@ from typing import Literal
 
 from vianda.core.basis.band import Band
 from vianda.core.basis.phrase import Phrase, say
-from vianda.core.heat.conduction.body import Piece
+from vianda.core.heat.conduction.body import PieceGeometry
 from vianda.core.heat.conduction.faces import Face
 from vianda.core.heat.conduction.run import Factors, Setup, rough_times_of
 from vianda.core.heat.engine import DIRECT, Engine
@@ -25,7 +25,7 @@ P90 = 1.2816
 
 
 @dataclass(frozen=True, slots=True)
-class Sureness:
+class MeasuredSpread:
     """Standard deviations that readings have narrowed, in logarithms of the factor; and of the surface, in K."""
 
     k_sd: float = FACTOR
@@ -33,12 +33,12 @@ class Sureness:
     surface_sd_k: float = SURFACE_K
 
 
-UNMEASURED = Sureness()
+UNMEASURED = MeasuredSpread()
 
 
 @dataclass(frozen=True, slots=True)
-class CauseTold:
-    """One part of the doubt: its share of the variance, and what to measure to halve it."""
+class UncertaintyPart:
+    """One part of the uncertainty: its share of the variance, and what to measure to halve it."""
 
     cause: Cause
     share: float
@@ -46,11 +46,11 @@ class CauseTold:
 
 
 @dataclass(frozen=True, slots=True)
-class Doubt:
+class Uncertainty:
     """Bands of when each stage ends, in seconds, and what causes most of it, largest first."""
 
     ended_s: tuple[Band, ...]
-    causes: tuple[CauseTold, ...]
+    causes: tuple[UncertaintyPart, ...]
 
 
 _ADVICE: dict[Cause, str] = {
@@ -64,7 +64,7 @@ _ADVICE: dict[Cause, str] = {
 }
 
 
-def doubt_pairs(setup: Setup, sure: Sureness) -> dict[Cause, tuple[Setup, Setup]]:
+def uncertainty_pairs(setup: Setup, sure: MeasuredSpread) -> dict[Cause, tuple[Setup, Setup]]:
     """For each cause the same cook a standard deviation slower, and as much faster."""
     f, size = setup.factors, setup.piece.size_mm
     off = min(max(THICKNESS_MM, THICKNESS_FRAC * size), 0.4 * size)
@@ -73,7 +73,7 @@ def doubt_pairs(setup: Setup, sure: Sureness) -> dict[Cause, tuple[Setup, Setup]
         piece = setup.piece
         # Another thickness of a loaf is another width too; what lies in the middle stays.
         width = piece.width_mm * (1.0 + by / size) if piece.form == "block" else piece.width_mm
-        return replace(setup, piece=Piece(piece.form, size + by, piece.meat, width, piece.middle))
+        return replace(setup, piece=PieceGeometry(piece.form, size + by, piece.meat, width, piece.middle))
 
     def with_factors(low: Factors, high: Factors) -> tuple[Setup, Setup]:
         return replace(setup, factors=low), replace(setup, factors=high)
@@ -109,11 +109,11 @@ def hotter(setup: Setup, by: float) -> Setup:
     return replace(setup, stages=stages, surface_c=setup.surface_c + by)
 
 
-def doubt_steps(
-    setup: Setup, ended_s: tuple[float, ...], sure: Sureness = UNMEASURED, *, engine: Engine = DIRECT
-) -> Iterator[float | Doubt]:
-    """Fractions of the way, and at last the doubt itself. Stop asking, and nothing more is computed."""
-    pairs = doubt_pairs(setup, sure)
+def uncertainty_steps(
+    setup: Setup, ended_s: tuple[float, ...], sure: MeasuredSpread = UNMEASURED, *, engine: Engine = DIRECT
+) -> Iterator[float | Uncertainty]:
+    """Fractions of the way, and at last the uncertainty itself. Stop asking, and nothing more is computed."""
+    pairs = uncertainty_pairs(setup, sure)
     parts: dict[Cause, list[float]] = {}
     for done, (cause, both) in enumerate(pairs.items()):
         # The stages of each run may end at other times than those of the usual one.
@@ -126,7 +126,7 @@ def doubt_steps(
         bands.append(Band(usual / spread, usual, usual * spread))
     total = sum(p[-1] for p in parts.values())
     causes = sorted(
-        (CauseTold(c, p[-1] / total if total > 0 else 0.0, say(_ADVICE[c])) for c, p in parts.items()),
-        key=lambda told: -told.share,
+        (UncertaintyPart(c, p[-1] / total if total > 0 else 0.0, say(_ADVICE[c])) for c, p in parts.items()),
+        key=lambda evidence_of: -evidence_of.share,
     )
-    yield Doubt(tuple(bands), tuple(causes))
+    yield Uncertainty(tuple(bands), tuple(causes))

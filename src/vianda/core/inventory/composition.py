@@ -4,10 +4,14 @@ from __future__ import annotations
 
 import csv
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 from functools import cache
 from importlib.resources import files
+from typing import Annotated
 
+from annotated_types import Ge, Le
+
+from vianda.core.basis.bounds import GramsPer100g
 from vianda.core.basis.errors import UnknownItemError
 
 
@@ -16,22 +20,24 @@ class Composition:
     """Grams of each part in 100 g of the food as bought raw.
 
     The parts need not sum to 100: the analyses are separate, and some acids are not counted (SR28 notes). Sugars are
-    a part of the carbohydrate; where SR28 has no analysis of them, nought stands here.
+    a part of the carbohydrate; where SR28 has no analysis of them, zero stands here.
     """
 
-    water_g_per_100g: float
-    protein_g_per_100g: float
-    fat_g_per_100g: float
-    carbohydrate_g_per_100g: float
-    ash_g_per_100g: float
-    sodium_mg_per_100g: float
-    sugars_g_per_100g: float = 0.0
+    water_g_per_100g: GramsPer100g
+    protein_g_per_100g: GramsPer100g
+    fat_g_per_100g: GramsPer100g
+    carbohydrate_g_per_100g: GramsPer100g
+    ash_g_per_100g: GramsPer100g
+    sodium_mg_per_100g: Annotated[float, Ge(0), Le(40_000)]
+    sugars_g_per_100g: GramsPer100g = 0.0
 
     def salt_frac(self) -> float:
         """Salt equivalent 0–1 of the food: sodium × 2.542 (the mass of NaCl by that of Na)."""
         return self.sodium_mg_per_100g * SALT_PER_SODIUM / 100_000.0
 
 
+# The parts of a composition, in the order of its fields.
+PARTS: tuple[str, ...] = tuple(f.name for f in fields(Composition))
 # Molar masses 58.443 / 22.990 g/mol; the factor that food tables use. EU 1169/2011, Annex I, rounds it to 2.5.
 SALT_PER_SODIUM = 2.542
 

@@ -9,11 +9,13 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
+from annotated_types import Ge, Le
 
 from vianda.core.basis import phrase as ph
+from vianda.core.basis.bounds import Share, ShortText
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import say
 from vianda.core.basis.working import Working
@@ -52,18 +54,18 @@ class Evidence:
     """One thing known about a delivery: fat 0–1 and its standard error; ``detail`` says how it came about."""
 
     kind: EvidenceKind
-    fat_frac: float
-    sd_frac: float
-    detail: str = ""
+    fat_frac: Share
+    sd_frac: Annotated[float, Ge(0.001), Le(0.2)]
+    detail: ShortText = ""
 
     def __post_init__(self) -> None:
         if not (math.isfinite(self.fat_frac) and 0.0 <= self.fat_frac <= 1.0):
-            raise OutOfRangeError("Fat lies between 0 and 100 % of the meat.", field="/evidence")
+            raise OutOfRangeError("Fat lies between 0 and 100 % of the meat.", field="/fat_frac")
         if not (math.isfinite(self.sd_frac) and 0.001 <= self.sd_frac <= 0.2):
-            raise OutOfRangeError("The error of a fat figure lies between 0.1 and 20 points.", field="/evidence")
+            raise OutOfRangeError("The error of a fat figure lies between 0.1 and 20 points.", field="/sd_frac")
 
 
-def told(kind: EvidenceKind, fat_frac: float, *, detail: str = "") -> Evidence:
+def evidence_of(kind: EvidenceKind, fat_frac: float, *, detail: str = "") -> Evidence:
     """Evidence of a kind whose error is the usual one for it."""
     return Evidence(kind, fat_frac, SD_FRAC.get(kind, USUAL_TEST_SD_FRAC), detail)
 
@@ -75,7 +77,7 @@ def updated(prior: FatRange, evidence: Sequence[Evidence], *, misnamed_frac: flo
     --------
     A label of 20 % narrows unknown mince from 5–30 % to about two points either way:
 
-    >>> r = updated(FatRange(0.05, 0.20, 0.30), [told("label", 0.20)])
+    >>> r = updated(FatRange(0.05, 0.20, 0.30), [evidence_of("label", 0.20)])
     >>> round(r.low_frac, 2), round(r.usual_frac, 2), round(r.high_frac, 2)
     (0.18, 0.2, 0.22)
     """

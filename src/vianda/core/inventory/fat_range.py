@@ -25,7 +25,7 @@ Z_90 = NormalDist().inv_cdf(0.95)
 CELLS = 512
 # How far the grid reaches beyond the usual value, in standard deviations.
 REACH = 4.0
-# A milligram in a tonne carries no doubt.
+# A milligram in a tonne carries no uncertainty.
 NEGLIGIBLE_SHARE = 1e-9
 
 
@@ -160,7 +160,7 @@ def spread_of(shares_frac: Sequence[float], ranges: Sequence[FatRange]) -> FatSp
         below = fat.cdf(edges)
         below[0], below[-1] = 0.0, 1.0
         cells = np.diff(below)
-        # What lies beyond nought or beyond all fat is piled on the last real cell.
+        # What lies beyond zero or beyond all fat is piled on the last real cell.
         transformed = np.fft.rfft(cells, 2 * CELLS)
         total = transformed if total is None else total * transformed
     if total is None:

@@ -92,13 +92,13 @@ def fat_test(*, raw_g: float, lean_g: float, fat_g: float, liquid_g: float, step
     """
     for name, value in (("sample", raw_g), ("residue", lean_g), ("fat", fat_g), ("liquid", liquid_g)):
         if not math.isfinite(value) or value < 0:
-            raise OutOfRangeError(f"The {name} weighs nought or more, in grams.", field="/fat_test")
+            raise OutOfRangeError(f"The {name} weighs zero or more, in grams.", field="/fat_test")
     if not LEAST_SAMPLE_G <= raw_g <= MOST_SAMPLE_G:
         raise OutOfRangeError(
             f"A sample weighs {LEAST_SAMPLE_G:g} to {MOST_SAMPLE_G:g} g; 100 to 250 g is best.", field="/fat_test/raw_g"
         )
     if lean_g <= 0:
-        raise OutOfRangeError("The lean residue weighs more than nought.", field="/fat_test/lean_g")
+        raise OutOfRangeError("The lean residue weighs more than zero.", field="/fat_test/lean_g")
     steam_g = raw_g - lean_g - fat_g - liquid_g
     if steam_g < -2.0 * step_g:
         raise OutOfRangeError(

@@ -75,7 +75,7 @@ def _figures(ingredient: Ingredient, *, pantry: Pantry, above: tuple[str, ...]) 
     parts = []
     for at, line in enumerate(house.lines):
         if not 0.0 < line.mass_g <= 1_000_000.0:
-            raise OutOfRangeError("A line weighs more than nought.", field=f"/house/lines/{at}/mass_g")
+            raise OutOfRangeError("A line weighs more than zero.", field=f"/house/lines/{at}/mass_g")
         if line.ingredient in path:
             name = ingredient_of(pantry, line.ingredient).name if line.ingredient in pantry else ingredient.name
             raise CircularHouseError(f"{name} would be an ingredient of itself.", field=f"/house/lines/{at}/ingredient")

@@ -8,8 +8,11 @@ from dataclasses import dataclass, field
 from decimal import Decimal
 from functools import cache
 from importlib.resources import files
-from typing import Literal
+from typing import Annotated, Literal
 
+from annotated_types import Ge, Le, Len
+
+from vianda.core.basis.bounds import Key, Name, Price, Share, ShortText
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.inventory.composition import Composition, remembered_composition, sr28_composition, sr28_name
 from vianda.core.inventory.evidence import updated
@@ -29,7 +32,7 @@ class Meat:
     """One meat or fat as bought.
 
     ``fat_low_frac`` to ``fat_high_frac`` is read as the range that holds nine deliveries in ten;
-    ``fat_usual_frac`` is what we reckon with. All are mass of fat by mass of raw meat, 0–1.
+    ``fat_usual_frac`` is what we compute with. All are mass of fat by mass of raw meat, 0–1.
     ``kind`` "fat" marks added fat: it may go into hamburger but not into ground beef (9 CFR 319.15).
     ``connective`` is the class of connective tissue ("fat" for pieces of fat, whose little protein is mostly
     collagen). ``price_per_kg`` is paid for the meat as bought; ``trim_loss_frac`` of that is bone, silverskin and
@@ -37,22 +40,22 @@ class Meat:
     ``composition_note`` names the SR28 row, or says "from memory".
     """
 
-    key: str
-    name: str
+    key: Key
+    name: Name
     species: Species
     kind: MeatKind
     composition: Composition
-    composition_note: str
-    fat_low_frac: float
-    fat_usual_frac: float
-    fat_high_frac: float
-    price_per_kg: Decimal
-    range_source: str
-    remark: str = ""
+    composition_note: Annotated[str, Len(0, 300)]
+    fat_low_frac: Share
+    fat_usual_frac: Share
+    fat_high_frac: Share
+    price_per_kg: Price
+    range_source: ShortText
+    remark: Annotated[str, Len(0, 500)] = ""
     connective: Connective = "medium"
     cured: bool = False
-    trim_loss_frac: float = 0.0
-    pack_mass_g: float = 0.0
+    trim_loss_frac: Annotated[float, Ge(0), Le(0.9)] = 0.0
+    pack_mass_g: Annotated[float, Ge(0), Le(50_000)] = 0.0
     retired: bool = False
 
     def __post_init__(self) -> None:
@@ -61,7 +64,7 @@ class Meat:
                 f"{self.name}: the fat range must rise from low over usual to high, all within 0 to 100 %."
             )
         if self.price_per_kg < 0:
-            raise OutOfRangeError(f"{self.name}: a price cannot be below nought.")
+            raise OutOfRangeError(f"{self.name}: a price cannot be below zero.")
         if not 0.0 <= self.trim_loss_frac <= 0.9:
             raise OutOfRangeError(f"{self.name}: trimming takes 0 to 90 % of what is bought.")
         if not 0.0 <= self.pack_mass_g <= 50_000:

@@ -8,8 +8,11 @@ from dataclasses import dataclass
 from decimal import Decimal
 from functools import cache
 from importlib.resources import files
-from typing import Literal
+from typing import Annotated, Literal
 
+from annotated_types import Ge, Gt, Le, Len
+
+from vianda.core.basis.bounds import Key, Name, Price
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.basis.units import ML_PER_CUP
 from vianda.core.inventory.composition import Composition, remembered_composition, sr28_composition, sr28_name
@@ -57,19 +60,19 @@ MOST_HOUSE_LINES = 30
 
 
 @dataclass(frozen=True, slots=True)
-class Piece:
+class PieceMass:
     """What one piece weighs: ``large egg`` 50 g, ``clove`` 3 g."""
 
-    name: str
-    mass_g: float
+    name: Name
+    mass_g: Annotated[float, Gt(0), Le(5000)]
 
 
 @dataclass(frozen=True, slots=True)
 class HouseLine:
     """So many grams of an ingredient in a house formula."""
 
-    ingredient: str
-    mass_g: float
+    ingredient: Key
+    mass_g: Annotated[float, Gt(0), Le(1_000_000)]
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,10 +83,10 @@ class HouseFormula:
     below pH 4.6 by a test of one's own.
     """
 
-    lines: tuple[HouseLine, ...]
-    yield_g: float
-    keeps_days: int
-    method: str = ""
+    lines: Annotated[tuple[HouseLine, ...], Len(1, MOST_HOUSE_LINES)]
+    yield_g: Annotated[float, Gt(0), Le(1_000_000)]
+    keeps_days: Annotated[int, Ge(0), Le(1000)]
+    method: Annotated[str, Len(0, 1000)] = ""
     acid: bool = False
 
 
@@ -96,32 +99,32 @@ class Ingredient:
     and price follow from its own lines; its group still says what it does in a mix.
     """
 
-    key: str
-    name: str
+    key: Key
+    name: Name
     group: Group
     composition: Composition
-    composition_note: str
-    g_per_cup: float
-    volume_source: str
-    pieces: tuple[Piece, ...]
-    allergens: tuple[str, ...]
-    temp_c: float
-    price_per_kg: Decimal
-    aliases: tuple[str, ...] = ()
-    remark: str = ""
+    composition_note: Annotated[str, Len(0, 300)]
+    g_per_cup: Annotated[float, Ge(0), Le(1000)]
+    volume_source: Annotated[str, Len(0, 100)]
+    pieces: Annotated[tuple[PieceMass, ...], Len(0, 10)]
+    allergens: Annotated[tuple[Name, ...], Len(0, 14)]
+    temp_c: Annotated[float, Ge(-30), Le(100)]
+    price_per_kg: Price
+    aliases: Annotated[tuple[Name, ...], Len(0, 20)] = ()
+    remark: Annotated[str, Len(0, 500)] = ""
     house: HouseFormula | None = None
     retired: bool = False
 
     def __post_init__(self) -> None:
         if self.price_per_kg < 0:
-            raise OutOfRangeError(f"{self.name}: a price cannot be below nought.", field="/price_per_kg")
+            raise OutOfRangeError(f"{self.name}: a price cannot be below zero.", field="/price_per_kg")
         if not 0.0 <= self.g_per_cup <= 1000.0:
             raise OutOfRangeError(f"{self.name}: a cup holds 0 to 1000 g of anything.", field="/g_per_cup")
         if not -30.0 <= self.temp_c <= 100.0:
             raise OutOfRangeError(f"{self.name}: it stands at −30 to 100 °C.", field="/temp_c")
         for piece in self.pieces:
             if not 0.0 < piece.mass_g <= 5000.0:
-                raise OutOfRangeError(f"{self.name}: a {piece.name} weighs more than nought.", field="/pieces")
+                raise OutOfRangeError(f"{self.name}: a {piece.name} weighs more than zero.", field="/pieces")
         for allergen in self.allergens:
             if allergen.split(" (")[0] not in ALLERGENS:
                 raise OutOfRangeError(
@@ -154,7 +157,7 @@ def starter_pantry() -> Pantry:
     >>> starter_pantry()["panko"].allergens
     ('gluten (wheat)',)
     >>> starter_pantry()["egg"].pieces[0]
-    Piece(name='large egg', mass_g=50.0)
+    PieceMass(name='large egg', mass_g=50.0)
     """
     text = (files("vianda.core.inventory") / "data" / "starter_pantry.csv").read_text(encoding="utf-8")
     return {row["key"]: _starter(row) for row in csv.DictReader(text.splitlines())}
@@ -183,6 +186,6 @@ def _starter(row: Mapping[str, str]) -> Ingredient:
     )
 
 
-def _piece(text: str) -> Piece:
+def _piece(text: str) -> PieceMass:
     name, mass = text.split("=")
-    return Piece(name, float(mass))
+    return PieceMass(name, float(mass))

@@ -21,7 +21,7 @@ class Reading:
 
 @dataclass(frozen=True, slots=True)
 class Inferred:
-    """What went in between two readings, with the doubt two readings on this scale's step bring (half range, g)."""
+    """What went in between two readings, with what the scale's step leaves unknown (half range, g)."""
 
     what: str
     mass_g: float
@@ -47,7 +47,7 @@ def inferred(bowl_g: float, readings: Sequence[Reading], *, step_g: int) -> tupl
     if not readings:
         raise OutOfRangeError("Read the scale at least once with meat in the bowl.", field="/readings")
     if readings[0].what != MEAT:
-        raise OutOfRangeError("The meat goes in first: everything else is reckoned by it.", field="/readings/0/what")
+        raise OutOfRangeError("The meat goes in first: everything else is computed by it.", field="/readings/0/what")
     if sum(r.what == MEAT for r in readings) > 1:
         raise OutOfRangeError("The meat goes in once here; weigh it together.", field="/readings")
     found, before = [], bowl_g

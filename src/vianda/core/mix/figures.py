@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 from decimal import Decimal
 
+from vianda.core.basis.band import Band
 from vianda.core.batch.batch import Batch
 from vianda.core.batch.lines import LineFigures, line_figures
 from vianda.core.batch.salt_ledger import SaltFigures, kitchen_salt
@@ -13,14 +14,11 @@ from vianda.core.blend.blend import BlendFigures
 from vianda.core.equipment.kitchen import Bun, Kitchen
 from vianda.core.inventory.inventory import Larder
 from vianda.core.inventory.pantry import Ingredient
-from vianda.core.mix.fry_test import Correction, corrections
 from vianda.core.mix.index import Index, MixFacts, bind_index, looseness_index
 from vianda.core.mix.limits import Breach, breaches
 from vianda.core.mix.panade import PanadeFigures, panade_figures
-from vianda.core.mix.protocol import Protocol, protocol
 from vianda.core.mix.schools import BAND_GROUPS, TITLES, BandGroup, Resemblance, group_amounts, resembles
 from vianda.core.mix.temperature import chill_minutes, mixed_temp_c
-from vianda.core.mix.weigh_out import WeighOut, weigh_out
 from vianda.core.mix.whole import Allergen, WholeMix, allergens_of, bowl_parts, composition_of_whole, whole_mix
 from vianda.core.model.formula import Formula
 
@@ -30,7 +28,7 @@ COARSE_PLATE_MM = 7.0
 
 @dataclass(frozen=True, slots=True)
 class GroupFigures:
-    """One group of the mix, all its ingredients together, by mass of the meat and in grams. Liquid is reckoned as milk.
+    """One group of the mix, all its ingredients together, by mass of the meat and in grams. Liquid is computed as milk.
 
     ``held_frac`` is what its locked lines hold: it does not go below that.
     """
@@ -44,7 +42,7 @@ class GroupFigures:
 
 @dataclass(frozen=True, slots=True)
 class MixFigures:
-    """The mix of a formula: its lines, its panade, the whole, how it holds, how it is made and weighed."""
+    """The mix of a formula: its lines, its panade, the whole, how it holds, and how warm it comes out."""
 
     lines: tuple[LineFigures, ...]
     groups: tuple[GroupFigures, ...]
@@ -53,9 +51,8 @@ class MixFigures:
     whole: WholeMix
     bind: Index
     looseness: Index
-    protocol: Protocol
-    weigh_out: WeighOut
-    corrections: tuple[Correction, ...]
+    mix_temp_c: float
+    chill_to_cold_min: Band
     allergens: tuple[Allergen, ...]
     breaches: tuple[Breach, ...]
     cost: Decimal
@@ -101,28 +98,8 @@ def mix_figures(
         whole=whole,
         bind=bind_index(facts),
         looseness=looseness_index(facts),
-        protocol=protocol(
-            dish=formula.dish.dish,
-            mix=mix,
-            lines=lines,
-            panade=panade,
-            salt=salt,
-            meats=[p.name for p in blend.parts if p.share_frac > 0],
-            mix_temp_c=temp,
-            chill=chill_minutes(from_c=temp, to_c=COLD_C, composition=composition_of_whole(whole)),
-        ),
-        weigh_out=weigh_out(
-            lines,
-            pantry=larder.pantry,
-            salt=salt,
-            salt_ingredient=salt_ingredient,
-            meat_g=batch.meat_weighed_g,
-            mix_g=batch.mix_mass_g,
-            step_g=kitchen.scale.step_g,
-        ),
-        corrections=corrections(
-            salt=salt, panade=panade, egg_frac=facts.egg, mix_mass_g=batch.mix_mass_g, meat_mass_g=meat_g
-        ),
+        mix_temp_c=temp,
+        chill_to_cold_min=chill_minutes(from_c=temp, to_c=COLD_C, composition=composition_of_whole(whole)),
         allergens=allergens_of(lines, pantry=larder.pantry, bun=bun),
         breaches=breaches(mix.avoid, lines=lines, blend=blend, whole=whole, larder=larder),
         cost=sum((line.cost for line in lines), Decimal(0)) + _salt_cost(salt, salt_ingredient),

@@ -17,13 +17,13 @@ from vianda.core.batch.lines import Entering
 from vianda.core.inventory.pantry import Ingredient
 
 PanadeState = Literal["none", "dry", "damp", "stiff", "soft", "soup"]
-# The water of whole milk (SR28 01077): liquids are reckoned as the milk that brings as much water.
+# The water of whole milk (SR28 01077): liquids are computed as the milk that brings as much water.
 MILK_WATER_FRAC = 0.8813
 _GROUP_DEFAULT = {"crumb": "dry-crumbs", "bread": "white-bread"}
 
 
 @dataclass(frozen=True, slots=True)
-class Thirst:
+class WaterUptake:
     """Grams of milk to a gram of crumb at which each state begins, and the minutes it takes to drink them."""
 
     damp_from: float
@@ -41,8 +41,8 @@ class Thirst:
 class PanadeFigures:
     """Crumb and liquid by mass of the meat, the ratio of the two, its state, and what would change it.
 
-    ``liquid_per_meat_frac`` is reckoned as milk. ``to_stiff_g`` and ``to_soft_g`` are grams of milk to add (below
-    nought: to leave out) for the middle of these states. ``edges`` are the ratios at which damp, stiff, soft and soup
+    ``liquid_per_meat_frac`` is computed as milk. ``to_stiff_g`` and ``to_soft_g`` are grams of milk to add (below
+    zero: to leave out) for the middle of these states. ``edges`` are the ratios at which damp, stiff, soft and soup
     begin for this crumb.
     """
 
@@ -59,16 +59,16 @@ class PanadeFigures:
 
 
 @cache
-def _thirsts() -> Mapping[str, Thirst]:
+def _water_uptakes() -> Mapping[str, WaterUptake]:
     text = (files("vianda.core.mix") / "data" / "crumbs.toml").read_text(encoding="utf-8")
-    return {key: Thirst(**row) for key, row in tomllib.loads(text).items()}
+    return {key: WaterUptake(**row) for key, row in tomllib.loads(text).items()}
 
 
-def thirst_of(ingredient: Ingredient) -> Thirst | None:
+def water_uptake_of(ingredient: Ingredient) -> WaterUptake | None:
     """What a crumb or bread drinks; one we have no row for drinks like the usual of its group; None for others."""
     if ingredient.group not in _GROUP_DEFAULT:
         return None
-    known = _thirsts()
+    known = _water_uptakes()
     return known.get(ingredient.key, known[_GROUP_DEFAULT[ingredient.group]])
 
 
@@ -84,9 +84,11 @@ def as_milk_frac(ingredient: Ingredient) -> float:
     return ingredient.composition.water_g_per_100g / 100.0 / MILK_WATER_FRAC
 
 
-def mixed_thirst(entered: Sequence[Entering]) -> Thirst | None:
-    """The thirst of all crumb together, by mass; None without crumb."""
-    crumbs = [(e.line.per_meat_frac, t) for e in entered if (t := thirst_of(e.ingredient)) and e.line.per_meat_frac > 0]
+def mixed_water_uptake(entered: Sequence[Entering]) -> WaterUptake | None:
+    """The water uptake of all crumb together, by mass; None without crumb."""
+    crumbs = [
+        (e.line.per_meat_frac, t) for e in entered if (t := water_uptake_of(e.ingredient)) and e.line.per_meat_frac > 0
+    ]
     total = sum(mass for mass, _ in crumbs)
     if total <= 0:
         return None
@@ -94,19 +96,19 @@ def mixed_thirst(entered: Sequence[Entering]) -> Thirst | None:
     def mean(at: int) -> float:
         return sum(mass * t.edges()[at] for mass, t in crumbs) / total
 
-    return Thirst(mean(0), mean(1), mean(2), mean(3), max(t.soak_min for _, t in crumbs))
+    return WaterUptake(mean(0), mean(1), mean(2), mean(3), max(t.soak_min for _, t in crumbs))
 
 
-def state_at(ratio: float, thirst: Thirst) -> PanadeState:
+def state_at(ratio: float, uptake: WaterUptake) -> PanadeState:
     """The state of a panade at a ratio of liquid (as milk) to crumb.
 
     Examples
     --------
-    >>> [state_at(r, Thirst(0.25, 1.0, 1.5, 2.3, 10)) for r in (0.1, 0.5, 1.0, 1.5, 2.3)]
+    >>> [state_at(r, WaterUptake(0.25, 1.0, 1.5, 2.3, 10)) for r in (0.1, 0.5, 1.0, 1.5, 2.3)]
     ['dry', 'damp', 'stiff', 'soft', 'soup']
     """
     found: PanadeState = "dry"
-    for edge, name in zip(thirst.edges(), ("damp", "stiff", "soft", "soup"), strict=True):
+    for edge, name in zip(uptake.edges(), ("damp", "stiff", "soft", "soup"), strict=True):
         if ratio >= edge - 1e-12:
             found = name  # type: ignore[assignment]
     return found
@@ -115,20 +117,20 @@ def state_at(ratio: float, thirst: Thirst) -> PanadeState:
 def panade_figures(entered: Sequence[Entering], *, meat_mass_g: float) -> PanadeFigures:
     """The panade of a mix; state "none" without crumb."""
     liquid = sum(e.line.per_meat_frac * as_milk_frac(e.ingredient) for e in entered if e.group == "liquid")
-    thirst = mixed_thirst(entered)
-    if thirst is None:
+    uptake = mixed_water_uptake(entered)
+    if uptake is None:
         return PanadeFigures("none", 0.0, liquid * meat_mass_g, 0.0, liquid, 0.0, (0.0, 0.0, 0.0, 0.0), 0.0, 0.0, 0.0)
-    crumb = sum(e.line.per_meat_frac for e in entered if thirst_of(e.ingredient))
-    stiff, soft = (thirst.firm_from + thirst.soft_from) / 2, (thirst.soft_from + thirst.soup_from) / 2
+    crumb = sum(e.line.per_meat_frac for e in entered if water_uptake_of(e.ingredient))
+    stiff, soft = (uptake.firm_from + uptake.soft_from) / 2, (uptake.soft_from + uptake.soup_from) / 2
     return PanadeFigures(
-        state=state_at(liquid / crumb, thirst),
+        state=state_at(liquid / crumb, uptake),
         crumb_g=crumb * meat_mass_g,
         liquid_g=liquid * meat_mass_g,
         crumb_per_meat_frac=crumb,
         liquid_per_meat_frac=liquid,
         ratio=liquid / crumb,
-        edges=thirst.edges(),
-        soak_needed_min=thirst.soak_min if liquid > 0 else 0.0,
+        edges=uptake.edges(),
+        soak_needed_min=uptake.soak_min if liquid > 0 else 0.0,
         to_stiff_g=(stiff * crumb - liquid) * meat_mass_g,
         to_soft_g=(soft * crumb - liquid) * meat_mass_g,
     )
@@ -137,12 +139,12 @@ def panade_figures(entered: Sequence[Entering], *, meat_mass_g: float) -> Panade
 _STATES = (0.0, 1.0, 2.0, 3.0, 4.0)
 
 
-def same_place(ratio: float, before: Thirst, after: Thirst) -> float:
+def same_place(ratio: float, before: WaterUptake, after: WaterUptake) -> float:
     """The ratio at which another crumb is as wet as this one: as far along between the same two edges.
 
     Examples
     --------
-    >>> panko, fine = Thirst(0.25, 1.0, 1.5, 2.3, 10), Thirst(0.25, 1.0, 2.0, 3.5, 20)
+    >>> panko, fine = WaterUptake(0.25, 1.0, 1.5, 2.3, 10), WaterUptake(0.25, 1.0, 2.0, 3.5, 20)
     >>> same_place(1.25, panko, fine)
     1.5
     """

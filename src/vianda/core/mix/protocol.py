@@ -48,11 +48,9 @@ class ProtocolStep:
 
 @dataclass(frozen=True, slots=True)
 class Protocol:
-    """The steps in order, the temperature of the mix as it will come out, and how long it chills to 4 °C."""
+    """The steps in order."""
 
     steps: tuple[ProtocolStep, ...]
-    mix_temp_c: float
-    chill_to_cold_min: Band
 
 
 def protocol(
@@ -79,7 +77,7 @@ def protocol(
         rest = [line for line in present if line.ingredient not in COOKED_AHEAD]
         if rest:
             steps.append(ProtocolStep("fold", "Then the pot", say("{what}: stir in and simmer", what=_names(rest))))
-        return Protocol(tuple(steps), mix_temp_c, chill)
+        return Protocol(tuple(steps))
     steps += _season(present, salt, panade)
     if len(meats) > 1:
         steps.append(
@@ -101,7 +99,7 @@ def protocol(
             ProtocolStep("fry", "Fry a teaspoon", say("Taste it before you shape the rest; corrections stand below"))
         )
     steps += _chill(dish, mix, present, salt)
-    return Protocol(tuple(steps), mix_temp_c, chill)
+    return Protocol(tuple(steps))
 
 
 def _names(lines: Sequence[LineFigures]) -> ph.Amount:

@@ -19,7 +19,7 @@ from vianda.core.inventory.pantry import Ingredient
 from vianda.core.mix.panade import as_milk_frac
 from vianda.core.model.formula import BlendPart, Dish, Formula, MixLine, SaltPlace
 
-Band = tuple[float, float]
+SchoolRange = tuple[float, float]
 BandGroup = Literal["crumb", "bread", "starch", "liquid", "egg", "white", "cheese", "onion", "tomato"]
 BAND_GROUPS: tuple[BandGroup, ...] = BandGroup.__args__  # type: ignore[attr-defined]
 TITLES: Mapping[BandGroup, str] = {
@@ -45,7 +45,7 @@ _SCALE: Mapping[BandGroup, float] = {
     "onion": 0.08,
     "tomato": 0.50,
 }
-_UNUSED: Mapping[BandGroup, Band] = {group: (0.0, 0.06 if group == "onion" else 0.0) for group in BAND_GROUPS}
+_UNUSED: Mapping[BandGroup, SchoolRange] = {group: (0.0, 0.06 if group == "onion" else 0.0) for group in BAND_GROUPS}
 PLACE_STEP = 0.75
 SPECIES_SCALE = 0.25
 # Less unlike than this is "as the school does"; more than this is "no school that we know" (ours).
@@ -63,14 +63,14 @@ class MixSchool:
     title: str
     dishes: tuple[Dish, ...]
     why: str
-    bands: Mapping[BandGroup, Band]
+    bands: Mapping[BandGroup, SchoolRange]
     lines: tuple[tuple[str, float], ...]
     salt_place: SaltPlace
     salt_frac: float
     species_mixed: float
     clears: bool
 
-    def band(self, group: BandGroup) -> Band:
+    def band(self, group: BandGroup) -> SchoolRange:
         """The band of a group; what the school does not use is (0, 0)."""
         return self.bands.get(group, _UNUSED[group])
 
@@ -140,13 +140,13 @@ def mix_school(key: str, *, field: str = "") -> MixSchool:
 
 
 def group_amounts(entered: Sequence[Entering]) -> dict[BandGroup, float]:
-    """Each group by mass of the meat; liquid reckoned as milk by the water it brings."""
+    """Each group by mass of the meat; liquid computed as milk by the water it brings."""
     amounts = {group: per_meat(entered, group) for group in BAND_GROUPS}
     amounts["liquid"] = sum(e.line.per_meat_frac * as_milk_frac(e.ingredient) for e in entered if e.group == "liquid")
     return amounts
 
 
-def _outside(value: float, band: Band) -> float:
+def _outside(value: float, band: SchoolRange) -> float:
     return max(0.0, band[0] - value, value - band[1])
 
 
@@ -219,7 +219,7 @@ def follow_mix(formula: Formula, school: MixSchool, *, larder: Larder) -> Formul
     """
     entered = entering(formula.mix.lines, pantry=larder.pantry)
     # What lies whole in the middle is no matter of the school.
-    kept = [e for e in entered if e.line.locked or e.line.core]
+    kept = [e for e in entered if e.line.locked or e.line.filling]
     spoken: set[str] = set(BAND_GROUPS)
     wanted = {key: per for key, per in school.lines if key in larder.pantry}
     stays = (
@@ -228,7 +228,7 @@ def follow_mix(formula: Formula, school: MixSchool, *, larder: Larder) -> Formul
         else [
             e
             for e in entered
-            if not (e.line.locked or e.line.core) and e.group not in spoken and e.ingredient.key not in wanted
+            if not (e.line.locked or e.line.filling) and e.group not in spoken and e.ingredient.key not in wanted
         ]
     )
     lines = [e.line for e in kept]

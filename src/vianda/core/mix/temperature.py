@@ -84,7 +84,7 @@ def heat_capacity_j_per_kg_k(composition: Composition, *, temp_c: float) -> floa
 def mixed_temp_c(parts: Sequence[Part]) -> float:
     """The temperature of a mix that neither gains nor loses heat: Σ mᵢ hᵢ(T) = Σ mᵢ hᵢ(Tᵢ).
 
-    What goes in frozen is reckoned as if it had thawed on its own: ice is not in the equation.
+    What goes in frozen is computed as if it had thawed on its own: ice is not in the equation.
 
     Raises
     ------

@@ -35,8 +35,8 @@ class WholeMix:
     """The raw mix in grams, the meat's share in it, and figures for one guest.
 
     Salt strewn on the surface is in ``salt_g`` and the portion, not in ``mass_g``. ``fat_low_frac`` to
-    ``fat_high_frac`` carries the doubt of the meat. ``binder_frac`` is crumb, bread, starch, egg and white by mass of
-    the meat. A portion is as eaten raw: what drips off takes some of it away.
+    ``fat_high_frac`` carries the uncertainty of the meat. ``binder_frac`` is crumb, bread, starch, egg and white by
+    mass of the meat. A portion is as eaten raw: what drips off takes some of it away.
     """
 
     mass_g: float
@@ -63,7 +63,7 @@ class WholeMix:
 
 
 def meat_compositions(parts: Sequence[PartFigures], *, larder: Larder) -> list[Composition]:
-    """Composition of each meat at the fat it is reckoned with."""
+    """Composition of each meat at the fat it is computed with."""
     return [larder.meat(p.meat).composition_at(p.fat_usual_frac) for p in parts]
 
 

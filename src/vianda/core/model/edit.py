@@ -6,9 +6,12 @@ An edit is data; ``apply_edit`` gives it its meaning. The browser sends edits an
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
-from vianda.core.model.formula import HeatStage, Limit
+from annotated_types import Ge, Le, Len
+
+from vianda.core.basis.bounds import Key, KeyOrEmpty, Share, ShortText
+from vianda.core.model.formula import MOST_MEATS, MOST_PER_MEAT, MOST_STAGES, HeatStage, Limit
 
 Figure = Literal[
     "guests",
@@ -18,7 +21,7 @@ Figure = Literal[
     "thickness",
     "salt",
     "surface_temp",
-    "core_target",
+    "target_core_temp",
     "share",
     "part_mass",
     "services_per_week",
@@ -53,7 +56,7 @@ ChoiceField = Literal[
     "keep",
     "mix_school",
     "work",
-    "ware",
+    "mould",
     "ends",
     "packing",
     "edges",
@@ -67,6 +70,10 @@ ChoiceField = Literal[
 ]
 
 
+# What an edit is about: a key of a meat, an ingredient or a group, or a choice; "" for none.
+Item = Annotated[str, Len(0, 64)]
+
+
 @dataclass(frozen=True, slots=True)
 class TypeFigure:
     """What a cook typed into a figure.
@@ -76,8 +83,8 @@ class TypeFigure:
     """
 
     figure: Figure
-    text: str
-    item: str = ""
+    text: ShortText
+    item: Item = ""
     kind: Literal["type"] = "type"
 
 
@@ -86,8 +93,8 @@ class NudgeFigure:
     """So many steps up (positive) or down; the step is the figure's own."""
 
     figure: Figure
-    steps: int
-    item: str = ""
+    steps: Annotated[int, Ge(-100), Le(100)]
+    item: Item = ""
     kind: Literal["nudge"] = "nudge"
 
 
@@ -97,7 +104,7 @@ class SetFigure:
 
     figure: Figure
     value: float
-    item: str = ""
+    item: Item = ""
     kind: Literal["set"] = "set"
 
 
@@ -105,7 +112,7 @@ class SetFigure:
 class MoveEdge:
     """The edge between part ``index`` and the next, moved to ``at_frac`` of the whole width."""
 
-    index: int
+    index: Annotated[int, Ge(0), Le(16)]
     at_frac: float
     kind: Literal["move-edge"] = "move-edge"
 
@@ -114,7 +121,7 @@ class MoveEdge:
 class AddMeat:
     """A meat joins the blend with a fifth of it; the unlocked ones make room."""
 
-    meat: str
+    meat: Key
     kind: Literal["add-meat"] = "add-meat"
 
 
@@ -122,8 +129,8 @@ class AddMeat:
 class SwapMeat:
     """A part keeps its share and changes its meat."""
 
-    meat: str
-    to: str
+    meat: Key
+    to: Key
     kind: Literal["swap-meat"] = "swap-meat"
 
 
@@ -131,7 +138,7 @@ class SwapMeat:
 class RemoveMeat:
     """A meat leaves; the unlocked ones take its share."""
 
-    meat: str
+    meat: Key
     kind: Literal["remove-meat"] = "remove-meat"
 
 
@@ -139,7 +146,7 @@ class RemoveMeat:
 class LockMeat:
     """Hold a share where it is, or let it go."""
 
-    meat: str
+    meat: Key
     locked: bool
     kind: Literal["lock-meat"] = "lock-meat"
 
@@ -148,8 +155,8 @@ class LockMeat:
 class PickLot:
     """Which delivery a part is taken from; "" for any."""
 
-    meat: str
-    lot: str
+    meat: Key
+    lot: KeyOrEmpty
     kind: Literal["pick-lot"] = "pick-lot"
 
 
@@ -157,8 +164,8 @@ class PickLot:
 class LayOut:
     """A whole blend in place of this one: meats and shares 0–1 that sum to 1. Meats that stay keep lock and lot."""
 
-    meats: tuple[str, ...]
-    shares_frac: tuple[float, ...]
+    meats: Annotated[tuple[Key, ...], Len(1, MOST_MEATS)]
+    shares_frac: Annotated[tuple[Share, ...], Len(1, MOST_MEATS)]
     kind: Literal["lay-out"] = "lay-out"
 
 
@@ -168,7 +175,7 @@ class Choose:
     where the salt goes, school of blending or of mixing, grinding, keeping, how the mix is worked."""
 
     field: ChoiceField
-    key: str
+    key: Item
     kind: Literal["choose"] = "choose"
 
 
@@ -176,7 +183,7 @@ class Choose:
 class AddToMix:
     """What goes in, as said: ``1/3 cup panko, 2 large eggs + 1 yolk``. More of what is in already is added to it."""
 
-    text: str
+    text: Annotated[str, Len(0, 400)]
     kind: Literal["add-to-mix"] = "add-to-mix"
 
 
@@ -184,8 +191,8 @@ class AddToMix:
 class PutIn:
     """An ingredient by mass of the meat (0–5), in place of what is in of it."""
 
-    ingredient: str
-    per_meat_frac: float
+    ingredient: Key
+    per_meat_frac: Annotated[float, Ge(0), Le(MOST_PER_MEAT)]
     kind: Literal["put-in"] = "put-in"
 
 
@@ -193,7 +200,7 @@ class PutIn:
 class TakeOut:
     """An ingredient leaves the mix."""
 
-    ingredient: str
+    ingredient: Key
     kind: Literal["take-out"] = "take-out"
 
 
@@ -201,8 +208,8 @@ class TakeOut:
 class SwapIngredient:
     """One ingredient for another at equal effect: crumb by dry matter and as wet a panade, liquid by its water."""
 
-    ingredient: str
-    to: str
+    ingredient: Key
+    to: KeyOrEmpty
     kind: Literal["swap-ingredient"] = "swap-ingredient"
 
 
@@ -210,7 +217,7 @@ class SwapIngredient:
 class HoldLine:
     """Hold a line when the school changes or its group is moved, or let it go."""
 
-    ingredient: str
+    ingredient: Key
     locked: bool
     kind: Literal["hold-line"] = "hold-line"
 
@@ -219,7 +226,7 @@ class HoldLine:
 class CountLine:
     """Take whole pieces of it (eggs stay whole), or weigh it."""
 
-    ingredient: str
+    ingredient: Key
     counted: bool
     kind: Literal["count-line"] = "count-line"
 
@@ -237,16 +244,16 @@ class KeepLimit:
 class BowlReading:
     """What the scale showed, as typed, after ``what`` went in: "meat", "salt" or an ingredient."""
 
-    what: str
-    shown: str
+    what: Key
+    shown: ShortText
 
 
 @dataclass(frozen=True, slots=True)
 class WeighBowl:
     """By eye: the empty bowl, then the scale after each thing went in; the differences say what is in it."""
 
-    bowl: str
-    readings: tuple[BowlReading, ...]
+    bowl: ShortText
+    readings: Annotated[tuple[BowlReading, ...], Len(1, 30)]
     kind: Literal["weigh-bowl"] = "weigh-bowl"
 
 
@@ -254,7 +261,7 @@ class WeighBowl:
 class SetStages:
     """The stages of the heat, composed by hand; none goes back to the way chosen."""
 
-    stages: tuple[HeatStage, ...]
+    stages: Annotated[tuple[HeatStage, ...], Len(0, MOST_STAGES)]
     kind: Literal["set-stages"] = "set-stages"
 
 
@@ -262,7 +269,7 @@ class SetStages:
 class Rename:
     """A new name for the formula."""
 
-    name: str
+    name: ShortText
     kind: Literal["rename"] = "rename"
 
 
@@ -270,7 +277,7 @@ class Rename:
 class WriteRemark:
     """The cook's own remark on the formula."""
 
-    text: str
+    text: Annotated[str, Len(0, 4000)]
     kind: Literal["write-remark"] = "write-remark"
 
 

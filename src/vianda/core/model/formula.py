@@ -3,7 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Gt, Le, Len
+
+from vianda.core.basis.bounds import Key, KeyOrEmpty, MassG, Minutes, Name, Seconds, Share, TempC
 
 Packing = Literal["loose", "light", "firm"]
 Ends = Literal["round", "blunt", "square"]
@@ -35,15 +39,15 @@ MOST_STAGES = 12
 class DishChoice:
     """What it is, for how many, how many pieces each; ``guests_per_piece`` share one, as they do a loaf.
 
-    ``spare_pieces`` are made over and above (or, below nought, left out).
+    ``spare_pieces`` are made over and above (or, below zero, left out).
     """
 
     dish: Dish
-    style: str
-    guests: int
-    pieces_per_guest: int
-    guests_per_piece: int = 1
-    spare_pieces: int = 0
+    style: Key
+    guests: Annotated[int, Ge(1), Le(100_000)]
+    pieces_per_guest: Annotated[int, Ge(1), Le(1000)]
+    guests_per_piece: Annotated[int, Ge(1), Le(1000)] = 1
+    spare_pieces: Annotated[int, Ge(-1000), Le(1000)] = 0
 
     @property
     def pieces(self) -> int:
@@ -55,36 +59,37 @@ class DishChoice:
 class BlendPart:
     """One meat and its share of the batch, 0–1. A locked share stays when others move. ``lot`` "" means any."""
 
-    meat: str
-    share_frac: float
+    meat: Key
+    share_frac: Share
     locked: bool = False
-    lot: str = ""
+    lot: KeyOrEmpty = ""
 
 
 @dataclass(frozen=True, slots=True)
 class Grind:
     """How the meat is cut up, on which of the kitchen's tools ("" lets the plan choose), and when it is used."""
 
-    tool: str = ""
+    tool: KeyOrEmpty = ""
     keep: Keep = "fresh"
-    services_per_week: int = 1
+    services_per_week: Annotated[int, Ge(1), Le(50)] = 1
 
 
 @dataclass(frozen=True, slots=True)
 class MixLine:
     """One ingredient of the mix by mass of the raw meat (0–5).
 
-    ``doubt_frac`` is the half range that the way of measuring brings. ``temp_c`` None means where it usually stands.
-    ``counted``: whole pieces are taken, never part of one. ``core``: it lies whole in the middle and is not mixed in.
+    ``uncertainty_frac`` is the half range that the way of measuring brings. ``temp_c`` None means where it usually
+    stands. ``counted``: whole pieces are taken, never part of one.
+    ``filling``: it lies whole in the middle and is not mixed in.
     """
 
-    ingredient: str
-    per_meat_frac: float
+    ingredient: Key
+    per_meat_frac: Annotated[float, Ge(0), Le(MOST_PER_MEAT)]
     locked: bool = False
-    doubt_frac: float = 0.0
-    temp_c: float | None = None
+    uncertainty_frac: Annotated[float, Ge(0), Le(10)] = 0.0
+    temp_c: TempC | None = None
     counted: bool = False
-    core: bool = False
+    filling: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,20 +99,20 @@ class Mix:
     ``avoid`` are limits beyond allergens that the mix must keep.
     """
 
-    lines: tuple[MixLine, ...] = ()
-    meat_temp_c: float = 3.0
-    soak_min: float = 15.0
-    chill_min: float = 45.0
+    lines: Annotated[tuple[MixLine, ...], Len(0, MOST_LINES)] = ()
+    meat_temp_c: TempC = 3.0
+    soak_min: Minutes = 15.0
+    chill_min: Minutes = 45.0
     work: Work = "hand"
-    work_s: float = 90.0
-    avoid: tuple[Limit, ...] = ()
+    work_s: Annotated[float, Ge(0), Le(10_000)] = 90.0
+    avoid: Annotated[tuple[Limit, ...], Len(0, 6)] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class Seasoning:
     """Salt by mass of the raw meat, 0–1, and where it goes. It is all the salt wanted, from whatever brings it."""
 
-    salt_frac: float
+    salt_frac: Share
     salt_place: SaltPlace
 
 
@@ -117,22 +122,22 @@ class Shape:
 
     ``by_piece``: the wanted piece decides the batch. ``by_batch``: the batch at hand decides the piece.
     ``by_weights``: both decide how many there are. All are kept, so that switching back and forth loses nothing.
-    ``remainder``: who gets the grams that do not divide. ``loss_g`` stays on bowl and gloves. ``ware`` is the tin,
+    ``remainder``: who gets the grams that do not divide. ``loss_g`` stays on bowl and gloves. ``mould`` is the tin,
     tray, scoop or ring it is shaped in, "" for none; ``width_mm`` of a loaf, 0 for the style's. ``packing`` "" is the
     style's.
     """
 
     portioning: Portioning
-    piece_mass_g: float
-    batch_mass_g: float
-    thickness_mm: float
-    bun: str
-    ware: str = ""
-    width_mm: float = 0.0
+    piece_mass_g: MassG
+    batch_mass_g: MassG
+    thickness_mm: Annotated[float, Gt(0), Le(1000)]
+    bun: Key
+    mould: KeyOrEmpty = ""
+    width_mm: Annotated[float, Ge(0), Le(1000)] = 0.0
     ends: Ends = "blunt"
     packing: Packing | Literal[""] = ""
-    rim_mm: float = 12.0
-    loss_g: float = 0.0
+    rim_mm: Annotated[float, Ge(0), Le(200)] = 12.0
+    loss_g: Annotated[float, Ge(0), Le(100_000)] = 0.0
     remainder: Remainder = "first"
     edges: Edges = "rounded"
     papers: bool = False
@@ -146,16 +151,16 @@ class HeatStage:
     ``chill`` and ``freeze`` come before the heat, in a fridge or a freezer. ``surface`` is the formula's own. It ends
     after ``time_s``, when two fifths are cooked, or with the core wanted; ``time_s`` is then not looked at. ``temp_c``
     None is the formula's temperature, or the usual one of its kind. ``flip``: it begins by turning the piece over;
-    ``turn_every_s`` above nought turns it that often. ``press``: with a weight or a press. ``cover``: a lid with steam.
+    ``turn_every_s`` above zero turns it that often. ``press``: with a weight or a press. ``cover``: a lid with steam.
     ``cheese``: a slice on top. ``glaze``: a coat on top.
     """
 
     kind: StageKind
     until: Until
-    time_s: float = 0.0
-    temp_c: float | None = None
+    time_s: Seconds = 0.0
+    temp_c: TempC | None = None
     flip: bool = False
-    turn_every_s: float = 0.0
+    turn_every_s: Seconds = 0.0
     press: bool = False
     cover: bool = False
     cheese: bool = False
@@ -169,11 +174,11 @@ class Heat:
     ``stages`` empty: those of ``method``, which "" makes the style's own. ``fat`` lies in the pan.
     """
 
-    surface: str
-    surface_temp_c: float
-    core_target_c: float
-    method: str = ""
-    stages: tuple[HeatStage, ...] = ()
+    surface: Key
+    surface_temp_c: TempC
+    target_core_temp_c: TempC
+    method: KeyOrEmpty = ""
+    stages: Annotated[tuple[HeatStage, ...], Len(0, MOST_STAGES)] = ()
     fat: PanFat = ""
     resting: Resting = "open"
 
@@ -182,12 +187,12 @@ class Heat:
 class Formula:
     """The design of one dish, complete enough to be evaluated."""
 
-    name: str
+    name: Name
     dish: DishChoice
-    parts: tuple[BlendPart, ...]
+    parts: Annotated[tuple[BlendPart, ...], Len(1, MOST_MEATS)]
     seasoning: Seasoning
     shape: Shape
     heat: Heat
-    remark: str = ""
+    remark: Annotated[str, Len(0, LONGEST_REMARK)] = ""
     grind: Grind = Grind()
     mix: Mix = Mix()

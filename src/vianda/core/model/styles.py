@@ -16,7 +16,7 @@ from vianda.core.basis.errors import UnknownItemError
 from vianda.core.equipment.kitchen import SurfaceKind
 from vianda.core.model.formula import Dish
 
-Band = tuple[float, float]
+StyleRange = tuple[float, float]
 Form = Literal["disc", "filled", "spread", "ball", "loaf", "tin", "tray", "crumbled"]
 
 # Flat pieces: they are flipped, and draw in more across than they lose.
@@ -29,17 +29,17 @@ PROBE_THICKNESS_MM = 12.0
 
 @dataclass(frozen=True, slots=True)
 class SideMinutes:
-    """Habit for the first side at one thickness: seconds from–to."""
+    """Usual practice for the first side at one thickness: seconds from–to."""
 
     thickness_mm: float
-    seconds: Band
+    seconds: StyleRange
 
 
 @dataclass(frozen=True, slots=True)
 class Style:
     """What is usual for one style. Bands are (low, high); ``*_start_*`` is where a new formula begins.
 
-    ``habit_reaches_floor_to_mm``: up to this raw thickness the habitual minutes usually reach the common
+    ``practice_reaches_floor_to_mm``: up to this raw thickness the usual minutes usually reach the common
     floors; above it they often fall short. 0 means that only a thermometer decides. ``stacked``: a guest's
     pieces go into one bun, as doubles do; else each piece has its own. ``first_side`` of what is baked is the
     minutes in the oven. ``width_mm`` is that of a loaf; ``filled``: another thing lies in the middle.
@@ -49,35 +49,35 @@ class Style:
     key: str
     title: str
     line: str
-    fat_band_frac: Band
+    fat_band_frac: StyleRange
     fat_start_frac: float
-    piece_mass_g: Band
+    piece_mass_g: StyleRange
     piece_mass_start_g: float
     pieces_per_guest_start: int
     stacked: bool
-    thickness_mm: Band
+    thickness_mm: StyleRange
     thickness_start_mm: float
     packing: float
     plate_mm: float
     dimple: bool
     surfaces: tuple[SurfaceKind, ...]
-    surface_temp_c: Band
+    surface_temp_c: StyleRange
     surface_temp_start_c: float
-    rest_s: Band
-    carry_over_k: Band
+    rest_s: StyleRange
+    carry_over_k: StyleRange
     second_side_ratio: float
     press_by_s: float
-    finish_s: Band
+    finish_s: StyleRange
     finish_first: bool
     first_side: tuple[SideMinutes, ...]
-    habit_reaches_floor_to_mm: float
+    practice_reaches_floor_to_mm: float
     gap_mm: float
     dish: Dish = "burger"
     form: Form = "disc"
     width_mm: float = 0.0
     guests_per_piece_start: int = 1
     filled: bool = False
-    simmer_s: Band = (0.0, 0.0)
+    simmer_s: StyleRange = (0.0, 0.0)
     mix_school: str = ""
 
     @property

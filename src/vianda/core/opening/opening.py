@@ -189,7 +189,7 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
         assumed.append(
             say("well-done, core {t}; the published floor is {f}", t=ph.temp(target), f=ph.temp(floors.leading.temp_c))
         )
-    formula = replace(formula, heat=replace(formula.heat, core_target_c=target))
+    formula = replace(formula, heat=replace(formula.heat, target_core_temp_c=target))
     ready = prepare(formula, larder=larder, kitchen=kitchen)
     if made:
         assumed.append(_pieces_said(ready))

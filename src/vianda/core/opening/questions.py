@@ -13,13 +13,13 @@ from vianda.core.model.styles import FLAT
 from vianda.core.pipeline.compute import prepare
 from vianda.core.pipeline.figures import Prepared
 
-# A question that removes less of a doubt than this is not worth the cook's time (ours).
+# A question that removes less of a uncertainty than this is not worth the cook's time (ours).
 LEAST_GAIN = 0.05
 
 
 @dataclass(frozen=True, slots=True)
 class Question:
-    """A question that would narrow the plan, with ready answers; ``gain`` is the part of a doubt it removes."""
+    """A question that would narrow the plan, with ready answers; ``gain`` is the part of a uncertainty it removes."""
 
     text: Phrase
     why: Phrase
@@ -30,7 +30,7 @@ class Question:
 def questions_of(ready: Prepared) -> tuple[Question, ...]:
     """The two questions that would narrow the plan most.
 
-    Each is scored by how much of the present doubt its best answer removes.
+    Each is scored by how much of the present uncertainty its best answer removes.
     """
     asked = (_ask_fat(ready), _ask_thickness(ready), _ask_plate(ready))
     candidates = [q for q in asked if q is not None and q.gain > LEAST_GAIN]
@@ -40,7 +40,7 @@ def questions_of(ready: Prepared) -> tuple[Question, ...]:
 def _ask_fat(ready: Prepared) -> Question | None:
     blend = ready.meat.blend
     width = blend.fat_high_frac - blend.fat_low_frac
-    worst = max(blend.parts, key=lambda p: p.doubt_share_frac)
+    worst = max(blend.parts, key=lambda p: p.uncertainty_share_frac)
     if worst.meat != "mince-unknown" or width <= 0:
         return None
     answers = []

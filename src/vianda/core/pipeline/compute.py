@@ -22,6 +22,7 @@ from vianda.core.heat.floor import floors_for
 from vianda.core.heat.practice import practice_plan
 from vianda.core.inventory.inventory import Larder
 from vianda.core.mix.figures import MixFigures, mix_figures
+from vianda.core.mix.sheet import mix_sheet
 from vianda.core.model.edit import Figure
 from vianda.core.model.field_table import FIGURES, range_text
 from vianda.core.model.formula import Formula
@@ -50,7 +51,7 @@ def _check_ranges(formula: Formula) -> None:
         "thickness": formula.shape.thickness_mm,
         "salt": formula.seasoning.salt_frac,
         "surface_temp": formula.heat.surface_temp_c,
-        "core_target": formula.heat.core_target_c,
+        "target_core_temp": formula.heat.target_core_temp_c,
         "services_per_week": formula.grind.services_per_week,
         "guests_per_piece": formula.dish.guests_per_piece,
         "meat_temp": formula.mix.meat_temp_c,
@@ -299,6 +300,7 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engin
         piece=piece,
         salt=salt,
         mix=mix,
+        sheet=mix_sheet(formula, batch=batch, blend=meat.blend, salt=salt, mix=mix, larder=larder, kitchen=kitchen),
         cook=cook_of_context(context, salt, piece, heat),
         trade=trade_of_context(context, batch, meat, piece, mix),
     )

@@ -20,6 +20,7 @@ from vianda.core.heat.plan import HeatPlan
 from vianda.core.inventory.fat_range import FatSpread
 from vianda.core.inventory.inventory import Larder, Meat
 from vianda.core.mix.figures import MixFigures
+from vianda.core.mix.sheet import MixSheet
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import Style
 from vianda.core.shape.figures import ShapeFigures
@@ -99,5 +100,6 @@ class Figures:
     piece: PieceFigures
     salt: SaltFigures
     mix: MixFigures
+    sheet: MixSheet
     cook: CookFigures
     trade: TradeFigures

@@ -1,7 +1,7 @@
 """Read how cooks say an amount of an ingredient: ``1/3 cup``, ``2 tsp``, ``3 cloves``, ``2 large eggs``, ``a glug``.
 
-Every answer is grams with the doubt that the measure brings: a spoon of crumbs is not a weighing, and a pinch is a
-guess. Doubts of measures are ours (common practice, no published source).
+Every answer is grams with the uncertainty that the measure brings: a spoon of crumbs is not a weighing, and a pinch is
+a guess. Doubts of measures are ours (common practice, no published source).
 """
 
 from __future__ import annotations
@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 from vianda.core.basis.errors import OutOfRangeError, UnreadableEntryError
 from vianda.core.basis.units import G_PER_OZ, ML_PER_TBSP, ML_PER_TSP, UnitSystem
-from vianda.core.inventory.pantry import Ingredient, Pantry, Piece
+from vianda.core.inventory.pantry import Ingredient, Pantry, PieceMass
 from vianda.core.reading.entry import MASS_UNITS, NUMBER, NUMBER_WORDS, VOLUME_UNITS, cleaned_entry, number_value
 
 LONGEST_ADDITION = 300
@@ -54,7 +54,7 @@ class ReadAmount:
     guessed: bool = False
 
     @property
-    def doubt_frac(self) -> float:
+    def uncertainty_frac(self) -> float:
         """Half the range by the amount, 0 for a weighing."""
         return (self.high_g - self.low_g) / 2 / self.mass_g if self.mass_g > 0 else 0.0
 
@@ -149,7 +149,7 @@ def read_amount(
 
 def _term(text: str, ingredient: Ingredient, *, meat_mass_g: float, unit_system: UnitSystem, field: str) -> ReadAmount:
     if text.startswith("-"):
-        raise OutOfRangeError(f"“{text}” is below nought, which nothing here can be.", field=field)
+        raise OutOfRangeError(f"“{text}” is below zero, which nothing here can be.", field=field)
     number, rest = _how_many(text, field=field)
     words = rest.replace(".", " ").split()
     if words and words[0] == "of":
@@ -168,9 +168,9 @@ def _term(text: str, ingredient: Ingredient, *, meat_mass_g: float, unit_system:
     if unit in MASS_UNITS:
         return _then(_within(count * MASS_UNITS[unit], MASS_DOUBT), more, ingredient, meat_mass_g, unit_system, field)
     if unit in VOLUME_UNITS:
-        doubt = LIQUID_DOUBT if ingredient.group in POURED else POWDER_DOUBT
+        uncertainty = LIQUID_DOUBT if ingredient.group in POURED else POWDER_DOUBT
         grams = count * VOLUME_UNITS[unit] * _density(ingredient, text, field)
-        return _then(_within(grams, doubt), more, ingredient, meat_mass_g, unit_system, field)
+        return _then(_within(grams, uncertainty), more, ingredient, meat_mass_g, unit_system, field)
     vague = VAGUE.get(_singular(unit)) or VAGUE.get(unit)
     if vague is not None:
         grams = count * vague.ml * _density(ingredient, text, field)
@@ -190,8 +190,8 @@ def _then(
     return first + _term(more, ingredient, meat_mass_g=meat_mass_g, unit_system=unit_system, field=field)
 
 
-def _within(grams: float, doubt: float) -> ReadAmount:
-    return ReadAmount(grams, grams * (1 - doubt), grams * (1 + doubt))
+def _within(grams: float, uncertainty: float) -> ReadAmount:
+    return ReadAmount(grams, grams * (1 - uncertainty), grams * (1 + uncertainty))
 
 
 def _density(ingredient: Ingredient, text: str, field: str) -> float:
@@ -209,7 +209,7 @@ def _names_of(ingredient: Ingredient) -> set[str]:
     return {name, name.replace(",", ""), name.split(",")[0], ingredient.key.replace("-", " "), *ingredient.aliases}
 
 
-def _piece_named(words: list[str], ingredient: Ingredient) -> Piece | None:
+def _piece_named(words: list[str], ingredient: Ingredient) -> PieceMass | None:
     """The piece meant by ``large eggs``, ``cloves``, ``slices``; the usual one when only the food is named."""
     said = " ".join(words)
     size = next((s for s in _SIZES if said == s or said.startswith(f"{s} ")), "")

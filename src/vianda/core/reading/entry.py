@@ -69,7 +69,7 @@ def number_value(number: str, *, field: str) -> float:
     if "/" in part:
         over, under = part.split("/")
         if float(under) == 0:
-            raise UnreadableEntryError(f"“{number}” divides by nought.", field=field)
+            raise UnreadableEntryError(f"“{number}” divides by zero.", field=field)
         return whole + float(over) / float(under)
     return whole + float(part)
 
@@ -91,7 +91,7 @@ def _terms(text: str, *, field: str, example: str) -> list[tuple[float, str]]:
 
 def _refuse_minus(text: str, *, field: str) -> None:
     if text.startswith("-"):
-        raise OutOfRangeError(f"“{text}” is below nought, which nothing here can be.", field=field)
+        raise OutOfRangeError(f"“{text}” is below zero, which nothing here can be.", field=field)
 
 
 def _sum_of_terms(
@@ -285,7 +285,7 @@ NUMBER_WORDS: Mapping[str, int] = {
     word: at
     for at, word in enumerate(
         [
-            "nought",
+            "zero",
             "one",
             "two",
             "three",

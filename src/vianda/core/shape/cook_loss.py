@@ -124,7 +124,7 @@ def cook_loss(
             f"No yield is known for {fat_frac * 100:.0f} % fat; the table serves 0 to 60 %.", field="/parts"
         )
     if factor <= 0:
-        raise OutOfRangeError("A loss is multiplied by more than nought.")
+        raise OutOfRangeError("A loss is multiplied by more than zero.")
     stays_water, stays_fat = _retained()[method]
     scale = done_factor(end_temp_c) * factor
     held = min(BINDER_MOST, BINDER_GAIN * binder_frac)

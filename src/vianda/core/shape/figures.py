@@ -8,13 +8,13 @@ from dataclasses import dataclass
 from vianda.core.basis.band import Band
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.equipment.kitchen import Bun, SurfaceKind
-from vianda.core.equipment.moulds import Ware
+from vianda.core.equipment.moulds import Mould
 from vianda.core.model.formula import Packing, Shape
 from vianda.core.model.styles import BLOCKS, FLAT, Form, Style
 from vianda.core.shape.cook_loss import CookLoss, CookMethod, cook_loss, diameter_shrink_frac
 from vianda.core.shape.density import PACKING, PACKING_SHRINK, solid_density_g_per_ml
 from vianda.core.shape.dimple import Dimple, dimple_for
-from vianda.core.shape.filling import Core, EggRow, core_of, egg_row
+from vianda.core.shape.filling import EggRow, Filling, egg_row, filling_of
 from vianda.core.shape.piece_composition import PieceComposition
 from vianda.core.shape.press import press_kg
 from vianda.core.shape.scoop import ScoopFit, nearest_scoop
@@ -48,7 +48,7 @@ class VesselFill:
 class Fit:
     """The raw size that comes out as wide as the bread: by pressing the same mass thinner, or by taking more of it.
 
-    ``off_mm`` is how much wider (or, below nought, narrower) it comes out now; 0 when nobody would see the difference.
+    ``off_mm`` is how much wider (or, below zero, narrower) it comes out now; 0 when nobody would see the difference.
     """
 
     wanted_mm: float
@@ -97,8 +97,8 @@ class ShapeFigures:
     dimple_size: Dimple | None
     bun_diameter_mm: float
     bun_name: str
-    ware_key: str
-    ware_name: str
+    mould_key: str
+    mould_name: str
     ends: str
     end_mm: float
     section_power: float
@@ -107,7 +107,7 @@ class ShapeFigures:
     fit: Fit | None
     scoop: ScoopFit | None
     vessel: VesselFill | None
-    core: Core | None
+    filling: Filling | None
     eggs: EggRow | None
     lumps: Lumps | None
 
@@ -134,15 +134,15 @@ def shape_figures(
     piece_mass_g: float,
     composition: PieceComposition,
     bun: Bun,
-    ware: Ware | None = None,
-    wares: tuple[Ware, ...] = (),
+    mould: Mould | None = None,
+    moulds: tuple[Mould, ...] = (),
     surface_kind: SurfaceKind = "plate",
     end_temp_c: float = 71.1,
     loss_factor: float = 1.0,
 ) -> ShapeFigures:
     """One piece raw and cooked, to scale against what it lies in or on.
 
-    ``ware`` is the tin, tray or ring chosen, when the form takes one; ``end_temp_c`` the core when it leaves the heat.
+    ``mould`` is the tin, tray or ring chosen, when the form takes one; ``end_temp_c`` the core when it leaves the heat.
 
     Raises
     ------
@@ -155,7 +155,7 @@ def shape_figures(
     core_density = solid_density_g_per_ml(composition.filling) if composition.filling else 1.0
     volume = (piece_mass_g - core_g) / density + core_g / core_density
     loss = _loss(style.form, composition=composition, kind=surface_kind, end_temp_c=end_temp_c, factor=loss_factor)
-    length, width, height, vessel = _size(style, shape, volume_ml=volume, bun=bun, ware=ware, mass_g=piece_mass_g)
+    length, width, height, vessel = _size(style, shape, volume_ml=volume, bun=bun, mould=mould, mass_g=piece_mass_g)
     left = loss.yield_frac
     mass = Band(piece_mass_g * left.low, piece_mass_g * left.usual, piece_mass_g * left.high)
     shrink = _shrink(style.form, composition=composition, packing=packing, end_temp_c=end_temp_c, left=left)
@@ -184,8 +184,8 @@ def shape_figures(
         dimple_size=dimple,
         bun_diameter_mm=bun.across_mm,
         bun_name=bun.name,
-        ware_key=ware.key if ware else "",
-        ware_name=ware.name if ware else "",
+        mould_key=mould.key if mould else "",
+        mould_name=mould.name if mould else "",
         ends=shape.ends if style.form == "loaf" else "",
         end_mm=END_FRAC[shape.ends] * width if style.form == "loaf" else 0.0,
         section_power=SECTION_POWER,
@@ -196,9 +196,9 @@ def shape_figures(
         )
         if flat
         else None,
-        scoop=_scoop(style.form, piece_mass_g=piece_mass_g, density_g_per_ml=density, wares=wares),
+        scoop=_scoop(style.form, piece_mass_g=piece_mass_g, density_g_per_ml=density, moulds=moulds),
         vessel=vessel,
-        core=core_of(
+        filling=filling_of(
             name=composition.filling_name,
             mass_g=core_g,
             density_g_per_ml=core_density,
@@ -230,12 +230,12 @@ def packing_of(style: Style, shape: Shape) -> Packing:
     return "firm" if style.packing >= 0.99 else "light" if style.packing >= 0.95 else "loose"
 
 
-def takes_ware(form: Form) -> tuple[str, ...]:
-    """Kinds of ware that a form can be shaped in.
+def takes_mould(form: Form) -> tuple[str, ...]:
+    """Kinds of mould that a form can be shaped in.
 
     Examples
     --------
-    >>> takes_ware("ball")
+    >>> takes_mould("ball")
     ('scoop',)
     """
     kinds: dict[Form, tuple[str, ...]] = {
@@ -248,11 +248,11 @@ def takes_ware(form: Form) -> tuple[str, ...]:
     return kinds.get(form, ())
 
 
-def _scoop(form: Form, *, piece_mass_g: float, density_g_per_ml: float, wares: tuple[Ware, ...]) -> ScoopFit | None:
+def _scoop(form: Form, *, piece_mass_g: float, density_g_per_ml: float, moulds: tuple[Mould, ...]) -> ScoopFit | None:
     """The scoop of a ball; of a flat piece only when one comes near, since others take it off a scale."""
     if form not in ("ball", "disc") or piece_mass_g > MOST_SCOOPED_G:
         return None
-    found = nearest_scoop(piece_mass_g=piece_mass_g, density_g_per_ml=density_g_per_ml, wares=wares)
+    found = nearest_scoop(piece_mass_g=piece_mass_g, density_g_per_ml=density_g_per_ml, moulds=moulds)
     off = found.error_frac if found.key else found.error_of_all_frac
     return found if form == "ball" or abs(off) <= NEAR_SCOOP_FRAC else None
 
@@ -303,7 +303,7 @@ def _cooked_thickness(form: Form, raw_mm: float, *, raw: float, cooked: Band, le
 
 
 def _size(
-    style: Style, shape: Shape, *, volume_ml: float, bun: Bun, ware: Ware | None, mass_g: float
+    style: Style, shape: Shape, *, volume_ml: float, bun: Bun, mould: Mould | None, mass_g: float
 ) -> tuple[float, float, float, VesselFill | None]:
     """Length, width and height of a raw piece in mm, and how it fills what it lies in."""
     form, thick = style.form, shape.thickness_mm
@@ -312,27 +312,27 @@ def _size(
         return d, d, d, None
     if form == "crumbled":
         return 0.0, 0.0, thick, None
-    if form in ("tin", "tray") and ware is not None and ware.kind == form:
-        fill = _fill(ware, volume_ml=volume_ml, mass_g=mass_g)
-        _checked(fill.fill_height_mm, ware.name)
-        return ware.length_mm, ware.width_mm, fill.fill_height_mm, fill
+    if form in ("tin", "tray") and mould is not None and mould.kind == form:
+        fill = _fill(mould, volume_ml=volume_ml, mass_g=mass_g)
+        _checked(fill.fill_height_mm, mould.name)
+        return mould.length_mm, mould.width_mm, fill.fill_height_mm, fill
     width = shape.width_mm or style.width_mm
     if form == "loaf":
         return *loaf_size_mm(volume_ml=volume_ml, width_mm=width, height_mm=thick, ends=shape.ends), None
     if form in ("tin", "tray"):
         return volume_ml * 1000.0 / (width * thick), width, thick, None
-    outline = outline_mm(form, bun=bun, ware=ware)
+    outline = outline_mm(form, bun=bun, mould=mould)
     if outline:
-        height = _checked(4000.0 * volume_ml / (math.pi * outline**2), ware.name if ware else bun.name)
+        height = _checked(4000.0 * volume_ml / (math.pi * outline**2), mould.name if mould else bun.name)
         return outline, outline, height, None
     d = disc_diameter_mm(volume_ml=volume_ml, thickness_mm=thick)
     return d, d, thick, None
 
 
-def outline_mm(form: Form, *, bun: Bun, ware: Ware | None) -> float:
+def outline_mm(form: Form, *, bun: Bun, mould: Mould | None) -> float:
     """The diameter that something else fixes: a ring, or the bread that meat is spread on to its edge. 0 for none."""
-    if ware is not None and ware.kind == "ring" and form in ("disc", "filled"):
-        return ware.length_mm
+    if mould is not None and mould.kind == "ring" and form in ("disc", "filled"):
+        return mould.length_mm
     return bun.across_mm if form == "spread" else 0.0
 
 
@@ -345,20 +345,20 @@ def _checked(height_mm: float, name: str) -> float:
     return height_mm
 
 
-def _fill(ware: Ware, *, volume_ml: float, mass_g: float) -> VesselFill:
+def _fill(mould: Mould, *, volume_ml: float, mass_g: float) -> VesselFill:
     density = mass_g / volume_ml
-    height = ware.height_of_mm(volume_ml)
-    room = max(0.0, ware.height_mm - HEADSPACE_MM)
+    height = mould.height_of_mm(volume_ml)
+    room = max(0.0, mould.height_mm - HEADSPACE_MM)
     return VesselFill(
-        holds_ml=ware.holds_ml,
+        holds_ml=mould.holds_ml,
         filled_ml=volume_ml,
         fill_height_mm=height,
-        height_mm=ware.height_mm,
-        headspace_mm=ware.height_mm - height,
-        over_g=max(0.0, volume_ml - ware.holds_ml) * density,
-        fits_g=ware.filled_ml(room) * density,
-        base_length_mm=ware.base_length_mm or ware.length_mm,
-        base_width_mm=ware.base_width_mm or ware.width_mm,
+        height_mm=mould.height_mm,
+        headspace_mm=mould.height_mm - height,
+        over_g=max(0.0, volume_ml - mould.holds_ml) * density,
+        fits_g=mould.filled_ml(room) * density,
+        base_length_mm=mould.base_length_mm or mould.length_mm,
+        base_width_mm=mould.base_width_mm or mould.width_mm,
     )
 
 

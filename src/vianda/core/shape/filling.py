@@ -15,7 +15,7 @@ END_WALL_MM = 20.0
 
 
 @dataclass(frozen=True, slots=True)
-class Core:
+class Filling:
     """A filling between two discs, mm and g: its disc, the rim of meat pressed shut round it, the meat above and below.
 
     ``fits`` is false when the rim leaves no room for it; the core is then drawn as wide as a coin.
@@ -48,7 +48,7 @@ class EggRow:
 SMALLEST_CORE_MM = 15.0
 
 
-def core_of(
+def filling_of(
     *,
     name: str,
     mass_g: float,
@@ -57,7 +57,7 @@ def core_of(
     thickness_mm: float,
     rim_mm: float,
     piece_mass_g: float,
-) -> Core:
+) -> Filling:
     """The filling as a disc: as wide as the piece less its rim on both sides, as thick as its volume makes it.
 
     Raises
@@ -67,7 +67,7 @@ def core_of(
 
     Examples
     --------
-    >>> c = core_of(name="cheese", mass_g=30, density_g_per_ml=1.1, diameter_mm=110, thickness_mm=22, rim_mm=15,
+    >>> c = filling_of(name="cheese", mass_g=30, density_g_per_ml=1.1, diameter_mm=110, thickness_mm=22, rim_mm=15,
     ...             piece_mass_g=200)
     >>> round(c.diameter_mm), round(c.thickness_mm, 1), round(c.wall_mm, 1)
     (80, 5.4, 8.3)
@@ -83,7 +83,7 @@ def core_of(
             f"{thickness_mm:.0f} mm: less filling, a narrower rim, or a thicker piece.",
             field="/shape/rim_mm",
         )
-    return Core(name, mass_g, across, thick, rim_mm, wall, mass_g / piece_mass_g, free >= SMALLEST_CORE_MM)
+    return Filling(name, mass_g, across, thick, rim_mm, wall, mass_g / piece_mass_g, free >= SMALLEST_CORE_MM)
 
 
 def egg_row(

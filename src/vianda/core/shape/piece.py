@@ -5,11 +5,11 @@ from __future__ import annotations
 from vianda.core.batch.batch import batch_of
 from vianda.core.blend.blend import blend_figures, blend_spread
 from vianda.core.equipment.kitchen import NO_BUN, Bun, Kitchen, Surface
-from vianda.core.equipment.moulds import Ware
+from vianda.core.equipment.moulds import Mould
 from vianda.core.inventory.inventory import Larder
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import Style, style_of
-from vianda.core.shape.figures import ShapeFigures, shape_figures, takes_ware
+from vianda.core.shape.figures import ShapeFigures, shape_figures, takes_mould
 from vianda.core.shape.piece_composition import PieceComposition, piece_composition
 
 
@@ -18,12 +18,12 @@ def bread_of(formula: Formula, *, style: Style, kitchen: Kitchen) -> Bun:
     return kitchen.bun(formula.shape.bun, field="/shape/bun") if style.dish == "burger" else NO_BUN
 
 
-def ware_of(formula: Formula, *, style: Style, kitchen: Kitchen) -> Ware | None:
+def mould_of(formula: Formula, *, style: Style, kitchen: Kitchen) -> Mould | None:
     """What it is shaped in, if this form can be."""
-    if not formula.shape.ware:
+    if not formula.shape.mould:
         return None
-    ware = kitchen.ware(formula.shape.ware, field="/shape/ware")
-    return ware if ware.kind in takes_ware(style.form) else None
+    mould = kitchen.mould(formula.shape.mould, field="/shape/mould")
+    return mould if mould.kind in takes_mould(style.form) else None
 
 
 def piece_shape(
@@ -42,10 +42,10 @@ def piece_shape(
         piece_mass_g=piece_mass_g,
         composition=composition,
         bun=bread_of(formula, style=style, kitchen=kitchen),
-        ware=ware_of(formula, style=style, kitchen=kitchen),
-        wares=kitchen.wares,
+        mould=mould_of(formula, style=style, kitchen=kitchen),
+        moulds=kitchen.moulds,
         surface_kind=surface.kind,
-        end_temp_c=formula.heat.core_target_c,
+        end_temp_c=formula.heat.target_core_temp_c,
         loss_factor=surface.loss_factor,
     )
 

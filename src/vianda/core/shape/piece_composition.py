@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from vianda.core.batch.batch import Batch
 from vianda.core.batch.lines import Entering, per_meat
 from vianda.core.blend.blend import BlendFigures
-from vianda.core.inventory.composition import Composition
+from vianda.core.inventory.composition import PARTS, Composition
 from vianda.core.inventory.inventory import Larder
 from vianda.core.mix.whole import BINDERS, meat_compositions
 from vianda.core.shape.density import ground_beef_composition
@@ -45,16 +45,7 @@ def _blended(parts: Iterable[tuple[float, Composition]]) -> Composition:
     """The weighted mean of compositions: Σ mᵢ xᵢ ÷ Σ mᵢ."""
     held = [(m, c) for m, c in parts if m > 0]
     total = math.fsum(m for m, _ in held)
-    names = (
-        "water_g_per_100g",
-        "protein_g_per_100g",
-        "fat_g_per_100g",
-        "carbohydrate_g_per_100g",
-        "ash_g_per_100g",
-        "sodium_mg_per_100g",
-        "sugars_g_per_100g",
-    )
-    return Composition(*(math.fsum(m * getattr(c, name) for m, c in held) / total for name in names))
+    return Composition(*(math.fsum(m * getattr(c, name) for m, c in held) / total for name in PARTS))
 
 
 _SALT = Composition(0.0, 0.0, 0.0, 0.0, 100.0, 39_340.0)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from vianda.core.equipment.moulds import SCOOP_NUMBERS, Ware, scoop_ml
+from vianda.core.equipment.moulds import SCOOP_NUMBERS, Mould, scoop_ml
 
 # Nearer than this is no difference; farther than the other nobody portions by it. Ours.
 SAME_FRAC, TOO_FAR_FRAC = 0.005, 0.25
@@ -30,15 +30,15 @@ class ScoopFit:
     another_is_nearer: bool
 
 
-def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, wares: Sequence[Ware]) -> ScoopFit:
+def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, moulds: Sequence[Mould]) -> ScoopFit:
     """The kitchen's scoop nearest by mass to the piece, and the number nearest of those made.
 
     A scoop is taken as level and packed as the piece is. Ties go to the smaller error above.
 
     Examples
     --------
-    >>> from vianda.core.equipment.moulds import usual_wares
-    >>> f = nearest_scoop(piece_mass_g=40, density_g_per_ml=1.03, wares=usual_wares())
+    >>> from vianda.core.equipment.moulds import usual_moulds
+    >>> f = nearest_scoop(piece_mass_g=40, density_g_per_ml=1.03, moulds=usual_moulds())
     >>> f.name, round(f.mass_g, 1), round(f.error_frac * 100, 1)
     ('Scoop No. 24', 40.6, 1.5)
     """
@@ -48,7 +48,7 @@ def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, wares: Sequen
 
     number = min(SCOOP_NUMBERS, key=lambda n: abs(error(scoop_ml(n))))
     of_all = scoop_ml(number)
-    own = [w for w in wares if w.kind == "scoop"]
+    own = [w for w in moulds if w.kind == "scoop"]
     if not own:
         return ScoopFit("", "", 0.0, 0.0, number, of_all * density_g_per_ml, error(of_all), False, False)
     best = min(own, key=lambda w: abs(error(w.holds_ml)))

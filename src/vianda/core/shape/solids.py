@@ -22,7 +22,7 @@ def disc_diameter_mm(*, volume_ml: float, thickness_mm: float) -> float:
     132
     """
     if volume_ml <= 0 or thickness_mm <= 0:
-        raise OutOfRangeError("A piece needs a mass and a thickness above nought.", field="/shape/thickness_mm")
+        raise OutOfRangeError("A piece needs a mass and a thickness above zero.", field="/shape/thickness_mm")
     return math.sqrt(4000.0 * volume_ml / (math.pi * thickness_mm))
 
 
@@ -46,7 +46,7 @@ def ball_diameter_mm(*, volume_ml: float) -> float:
     42.0
     """
     if volume_ml <= 0:
-        raise OutOfRangeError("A piece needs a mass above nought.", field="/shape/piece_mass_g")
+        raise OutOfRangeError("A piece needs a mass above zero.", field="/shape/piece_mass_g")
     return math.cbrt(6000.0 * volume_ml / math.pi)
 
 
@@ -77,7 +77,7 @@ def loaf_length_mm(*, volume_ml: float, width_mm: float, height_mm: float, ends:
     177
     """
     if volume_ml <= 0 or height_mm <= 0 or width_mm <= 0:
-        raise OutOfRangeError("A loaf needs a mass, a width and a height above nought.", field="/shape/thickness_mm")
+        raise OutOfRangeError("A loaf needs a mass, a width and a height above zero.", field="/shape/thickness_mm")
     end = END_FRAC[ends] * width_mm
     length = volume_ml * 1000.0 / (width_mm * height_mm * section_frac()) + 2.0 * end / 3.0
     if length < 2.0 * end:

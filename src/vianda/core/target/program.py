@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import date
 
 import numpy as np
 
@@ -34,7 +35,7 @@ class Program:
     sd: Curve
     price_per_kg: Curve
     stock_share: Curve
-    use_by: tuple[str, ...]
+    use_by: tuple[date | None, ...]
     rows: tuple[Row, ...]
 
     @property
@@ -70,7 +71,7 @@ def program_of(wish: Wish, *, larder: Larder, batch_mass_g: int, grind_loss_frac
             for m, c in zip(meats, chosen, strict=True)
         ]
     )
-    use_by = tuple(larder.lot(c.lot, meat=c.meat).use_by if c.lot else "" for c in chosen)
+    use_by = tuple(larder.lot(c.lot, meat=c.meat).use_by if c.lot else None for c in chosen)
     rows = [Row("fat-most", "fat", usual, wish.fat_high_frac), Row("fat-least", "fat", -usual, -wish.fat_low_frac)]
     for limit in wish.species:
         member = np.array([1.0 if m.species == limit.species else 0.0 for m in meats])

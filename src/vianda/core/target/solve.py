@@ -1,6 +1,6 @@
 """Many meats to a target: the cheapest, nearest, surest or first-to-be-used blends, on the scale's step.
 
-A mixed-integer program solved by HiGHS through SciPy: whole scale steps, meats in or out, whole packs. Doubt is a
+A mixed-integer program solved by HiGHS through SciPy: whole scale steps, meats in or out, whole packs. Uncertainty is a
 cone; it is laid round the solution in planes (σ(s) ≥ ∇σ(s₀)·s) until they meet it.
 """
 
@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from datetime import date
 from statistics import NormalDist
 
 import numpy as np
@@ -50,7 +51,7 @@ class NoBlendError(CoreError):
 
 @dataclass(frozen=True, slots=True)
 class Answer:
-    """One blend: grams on the scale's step, shares, fat with its chance of lying in the band, cost, doubt."""
+    """One blend: grams on the scale's step, shares, fat with its chance of lying in the band, cost, uncertainty."""
 
     meats: tuple[str, ...]
     names: tuple[str, ...]
@@ -64,7 +65,7 @@ class Answer:
     chance_in_band: float
     price_per_kg: float
     packs: tuple[int, ...]
-    first_use_by: str
+    first_use_by: date | None
 
 
 @dataclass
@@ -154,7 +155,7 @@ def _margins(confidence_frac: float) -> tuple[float, ...]:
 
 
 def _first_planes(program: Program) -> list[Curve]:
-    """Planes touching the cone of doubt at each meat alone and at all alike; they hold for every answer."""
+    """Planes touching the cone of uncertainty at each meat alone and at all alike; they hold for every answer."""
     points = [*np.eye(program.size), np.full(program.size, 1.0 / program.size)]
     return [program.spread_gradient(point)[1] for point in points]
 
@@ -175,7 +176,7 @@ def _answers(
         flowing, grams = _one(program, batch_mass_g, step_g, grind_loss_frac, z, planes, forbidden)
         if flowing is None:
             break
-        # A set of meats is tried once, whether it can meet the doubt or not.
+        # A set of meats is tried once, whether it can meet the uncertainty or not.
         forbidden.append((flowing[program.size : 2 * program.size] > 0.5).astype(float))
         if grams is not None:
             answers.append(_answer(program, grams, batch_mass_g))
@@ -209,7 +210,7 @@ def _one(
     planes: list[Curve],
     forbidden: Sequence[Curve],
 ) -> tuple[Curve | None, tuple[int, ...] | None]:
-    """The best set of meats outside the forbidden ones, or None; and its grams, or None when doubt forbids it.
+    """The best set of meats outside the forbidden ones, or None; and its grams, or None when uncertainty forbids it.
 
     New planes are kept for the next one.
     """
@@ -231,7 +232,7 @@ def _one(
 
 
 def _outside_cone(build: _Build, flowing: Curve, planes: list[Curve], z: float) -> bool:
-    """Whether the doubt at these shares is more than the planes say; then one more plane is laid there."""
+    """Whether the uncertainty at these shares is more than the planes say; then one more plane is laid there."""
     shares = flowing[: build.program.size] / build.steps
     sd, gradient = build.program.spread_gradient(shares)
     if sd <= max(float(plane @ shares) for plane in planes) * (1.0 + CONE_GAP):
@@ -242,7 +243,7 @@ def _outside_cone(build: _Build, flowing: Curve, planes: list[Curve], z: float) 
 
 
 def _polished(build: _Build, objective: Curve, flowing: Curve, planes: list[Curve], z: float) -> Curve | None:
-    """The same meats, with planes laid until the doubt is met: no choice is left, so each round is quick."""
+    """The same meats, with planes laid until the uncertainty is met: no choice is left, so each round is quick."""
     n, own = build.program.size, list(planes)
     found: Curve | None = flowing
     high = np.where(flowing[n : 2 * n] > 0.5, float(build.steps), 0.0)
@@ -324,23 +325,9 @@ def _urgency(program: Program) -> list[float]:
     wish = program.wish
     found = []
     for candidate, use_by in zip(wish.candidates, program.use_by, strict=True):
-        days = _days(wish.today, use_by) if wish.today and use_by and candidate.lot else None
+        days = (use_by - wish.today).days if wish.today and use_by and candidate.lot else None
         found.append(0.0 if days is None else 1.0 / (1.0 + max(0, days)))
     return found
-
-
-def _days(start: str, end: str) -> int:
-    """Whole days between two ISO dates of the civil calendar."""
-    return _ordinal(end) - _ordinal(start)
-
-
-def _ordinal(day: str) -> int:
-    # Days since a fixed day, by the civil calendar (Howard Hinnant's public-domain algorithm); the core has no clock.
-    y, m, d = (int(part) for part in day.split("-"))
-    y -= m <= 2
-    era, year = divmod(y, 400)
-    of_year = (153 * (m + (-3 if m > 2 else 9)) + 2) // 5 + d - 1
-    return era * 146097 + year * 365 + year // 4 - year // 100 + of_year
 
 
 def _flowing(build: _Build, objective: Curve) -> Curve | None:
@@ -372,7 +359,7 @@ def _highs(build: _Build, objective: Curve, low: Curve, high: Curve, *, whole_st
     n = build.program.size
     integrality = np.concatenate((np.full(n, float(whole_steps)), np.ones(2 * n), np.zeros(n)))
     wish = build.program.wish
-    # Columns that this aim does not use are held at nought: fewer whole numbers to search.
+    # Columns that this aim does not use are held at zero: fewer whole numbers to search.
     packs = MOST_PACKS if wish.whole_packs else 0.0
     distance = np.inf if wish.aim == "nearest" else 0.0
     top = np.concatenate((high, np.ones(n), np.full(n, packs), np.full(n, distance)))
@@ -394,7 +381,7 @@ def _answer(program: Program, grams: Sequence[int], batch_mass_g: int) -> Answer
     spread = spread_of(shares, [program.fats[i] for i in kept])
     slack = _slack(wish)
     lots = [wish.candidates[i].lot for i in kept]
-    use_bys = [program.use_by[i] for i in kept if program.use_by[i]]
+    use_bys = [day for i in kept if (day := program.use_by[i]) is not None]
     return Answer(
         meats=tuple(program.meats[i].key for i in kept),
         names=tuple(program.meats[i].name for i in kept),
@@ -408,7 +395,7 @@ def _answer(program: Program, grams: Sequence[int], batch_mass_g: int) -> Answer
         chance_in_band=spread.chance_within(wish.fat_low_frac - slack, wish.fat_high_frac + slack),
         price_per_kg=math.fsum(s * program.price_per_kg[i] for s, i in zip(shares, kept, strict=True)),
         packs=tuple(_packs(program, i, grams[i]) for i in kept),
-        first_use_by=min(use_bys, default=""),
+        first_use_by=min(use_bys, default=None),
     )
 
 

@@ -1,7 +1,7 @@
-"""Smooth aims, thinned out to few meats: the least doubt, or the nearest or most urgent that is sure enough.
+"""Smooth aims, thinned out to few meats: the least uncertainty, or the nearest or most urgent that is sure enough.
 
 With every meat allowed, Σ wᵢ (sᵢ − cᵢ)² − Σ uᵢ sᵢ has one least place within the limits, found by sequential quadratic
-programming: w = σ², c = 0 for the least doubt; w = 1, c = the blend as it is for the nearest; u for what must go
+programming: w = σ², c = 0 for the least uncertainty; w = 1, c = the blend as it is for the nearest; u for what must go
 first. A blend of few meats is reached by leaving out the smallest share and solving again: quick, and within a tenth
 of the best of all sets in the tests, but not proven best.
 """
@@ -17,7 +17,7 @@ import numpy as np
 from vianda.core.inventory.fat_range import Curve
 from vianda.core.target.program import Program
 
-# The surest blend aims at this middle part of the band, so that doubt has room on both sides (ours).
+# The surest blend aims at this middle part of the band, so that uncertainty has room on both sides (ours).
 MIDDLE_PART = 0.5
 ROUNDS = 200
 # So many more candidates than meats wanted are kept when the rest is left out at once.
@@ -46,7 +46,7 @@ class Goal:
 
 
 def least_doubt(program: Program) -> Goal:
-    """The least doubt, in the middle part of the band."""
+    """The least uncertainty, in the middle part of the band."""
     # A meat known exactly still should not swallow the blend by rounding alone.
     weight = np.maximum(program.sd, 1e-4) ** 2 * 1e4
     nothing = np.zeros(program.size)
@@ -67,7 +67,7 @@ def most_urgent(program: Program, urgency: Curve, *, margin: float) -> Goal:
 def thinned_blends(program: Program, goal: Goal) -> tuple[Curve, ...]:
     """Shares of the best blend for a goal, then of the best ones without one of its meats; none when nothing fits.
 
-    At most ``wish.most_meats`` are above nought, each at least the smallest share.
+    At most ``wish.most_meats`` are above zero, each at least the smallest share.
     """
     everyone = list(range(program.size))
     shares = _best(program, goal, everyone)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from datetime import date
 from typing import Literal
 
 from vianda.core.basis.errors import OutOfRangeError
@@ -39,9 +40,9 @@ class SpeciesLimit:
 class Wish:
     """A target and how to choose among the blends that meet it.
 
-    ``fat_low_frac`` to ``fat_high_frac`` is asked of the usual fat; with ``confidence_frac`` above nought, also of
+    ``fat_low_frac`` to ``fat_high_frac`` is asked of the usual fat; with ``confidence_frac`` above zero, also of
     that many batches. ``collagen_most_frac`` limits collagen by protein. ``whole_packs`` counts the cost of packs
-    that must be bought whole. ``today`` is an ISO date, for what must be used up first.
+    that must be bought whole. ``today`` is the day, for what must be used up first.
     """
 
     candidates: tuple[Candidate, ...]
@@ -55,7 +56,7 @@ class Wish:
     least_share_frac: float = LEAST_SHARE_FRAC
     whole_packs: bool = False
     use_stock: bool = True
-    today: str = ""
+    today: date | None = None
 
     def __post_init__(self) -> None:
         if not 1 <= len(self.candidates) <= MOST_CANDIDATES:

@@ -18,7 +18,7 @@ ODD_FRAC = 1.0 / 3.0
 
 @dataclass(frozen=True, slots=True)
 class Verdict:
-    """Whether what lies on the scale is good. ``change_g`` is what to add, or, below nought, to pinch off."""
+    """Whether what lies on the scale is good. ``change_g`` is what to add, or, below zero, to pinch off."""
 
     kind: VerdictKind
     change_g: float
@@ -28,7 +28,7 @@ class Verdict:
 class BowlForecast:
     """What is left in the bowl, in g, and what the pieces still to come would weigh of it.
 
-    ``each_g`` None when none is to come. ``over_g`` is what remains when all that come are right; below nought it is
+    ``each_g`` None when none is to come. ``over_g`` is what remains when all that come are right; below zero it is
     short.
     """
 

@@ -55,7 +55,7 @@ class Kept:
 
 @dataclass(frozen=True, slots=True)
 class PieceRecord:
-    """One reading as judged. ``number`` 0 when it is set aside; ``off_g`` is above nought when it is heavy."""
+    """One reading as judged. ``number`` 0 when it is set aside; ``off_g`` is above zero when it is heavy."""
 
     id: int
     number: int

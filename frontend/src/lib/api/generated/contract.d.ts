@@ -273,7 +273,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Temperature through the piece over time, a JSON document a line: the curve, how its doubt comes along, the curve with its doubt */
+        /** Temperature through the piece over time, a JSON document a line: the curve, how its uncertainty comes along, the curve with its uncertainty */
         post: operations["curve"];
         delete?: never;
         options?: never;
@@ -673,6 +673,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is opened beside a formula's figures: workings, sheets, slip, steps */
+        post: operations["sheets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/target/mend": {
         parameters: {
             query?: never;
@@ -819,17 +836,6 @@ export interface components {
          */
         AddMeat: {
             /**
-             * Kind
-             * @default add-meat
-             * @constant
-             */
-            kind: "add-meat";
-            /** Meat */
-            meat: string;
-        };
-        /** AddMeatEdit */
-        AddMeatEdit: {
-            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -842,17 +848,6 @@ export interface components {
          * @description What goes in, as said: ``1/3 cup panko, 2 large eggs + 1 yolk``. More of what is in already is added to it.
          */
         AddToMix: {
-            /**
-             * Kind
-             * @default add-to-mix
-             * @constant
-             */
-            kind: "add-to-mix";
-            /** Text */
-            text: string;
-        };
-        /** AddToMixEdit */
-        AddToMixEdit: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -894,7 +889,7 @@ export interface components {
              */
             key: "hold" | "cool" | "reheat";
             limit: components["schemas"]["Phrase"];
-            said: components["schemas"]["Phrase"];
+            message: components["schemas"]["Phrase"];
             /** Time S */
             time_s: number;
             /** Within */
@@ -933,14 +928,14 @@ export interface components {
             kind: "mass_g" | "temp_c" | "delta_temp_k" | "length_mm" | "frac" | "fine_frac" | "time_s" | "money" | "price_per_kg" | "count" | "number" | "lean_to_fat" | "density_g_per_ml" | "volume_ml" | "per_hundred" | "minutes" | "energy_kcal" | "mass_mg" | "word";
             /**
              * Text
-             * @default
+             * @default null
              */
-            text: string;
+            text: string | null;
             /**
              * Value
-             * @default 0
+             * @default null
              */
-            value: number;
+            value: number | null;
         };
         /**
          * AmountAnswer
@@ -967,7 +962,7 @@ export interface components {
         };
         /**
          * Answer
-         * @description One blend: grams on the scale's step, shares, fat with its chance of lying in the band, cost, doubt.
+         * @description One blend: grams on the scale's step, shares, fat with its chance of lying in the band, cost, uncertainty.
          */
         Answer: {
             /** Chance In Band */
@@ -979,7 +974,7 @@ export interface components {
             /** Fat Low Frac */
             fat_low_frac: number;
             /** First Use By */
-            first_use_by: string;
+            first_use_by?: string | null;
             /** Lots */
             lots: string[];
             /** Masses G */
@@ -1059,7 +1054,7 @@ export interface components {
          * BlendFigures
          * @description The blend as a whole. ``fat_low_frac`` to ``fat_high_frac`` holds nine batches in ten.
          *
-         *     Chances are of a batch lying below, within and above the style's band. ``curve`` draws the doubt:
+         *     Chances are of a batch lying below, within and above the style's band. ``curve`` draws the uncertainty:
          *     (fat, relative likelihood).
          */
         BlendFigures: {
@@ -1121,7 +1116,7 @@ export interface components {
          * BowlForecast
          * @description What is left in the bowl, in g, and what the pieces still to come would weigh of it.
          *
-         *     ``each_g`` None when none is to come. ``over_g`` is what remains when all that come are right; below nought it is
+         *     ``each_g`` None when none is to come. ``over_g`` is what remains when all that come are right; below zero it is
          *     short.
          */
         BowlForecast: {
@@ -1130,7 +1125,7 @@ export interface components {
             /** Comes Out */
             comes_out: boolean;
             /** Each G */
-            each_g: number | null;
+            each_g?: number | null;
             /** Left G */
             left_g: number;
             line: components["schemas"]["Phrase"];
@@ -1144,13 +1139,6 @@ export interface components {
          * @description What the scale showed, as typed, after ``what`` went in: "meat", "salt" or an ingredient.
          */
         BowlReading: {
-            /** Shown */
-            shown: string;
-            /** What */
-            what: string;
-        };
-        /** BowlReadingModel */
-        BowlReadingModel: {
             /** Shown */
             shown: string;
             /** What */
@@ -1199,39 +1187,12 @@ export interface components {
             rule: "beyond-3s" | "2-of-3-beyond-2s" | "4-of-5-beyond-1s" | "8-on-one-side" | "6-in-a-row-rising-or-falling";
         };
         /**
-         * BunModel
-         * @description Bread: diameter (of a slice both sides) in mm, mass in g, price, declared allergens.
+         * Bun
+         * @description Bread: its diameter in mm, its mass in g, its price, and the allergens declared on it.
+         *
+         *     A slice measures ``diameter_mm`` × ``depth_mm``; what is round has no depth. ``diameter_mm`` 0 means no bread.
          */
-        "BunModel-Input": {
-            /** Allergens */
-            allergens: string[];
-            /**
-             * Depth Mm
-             * @default 0
-             */
-            depth_mm: number;
-            /** Diameter Mm */
-            diameter_mm: number;
-            /** Key */
-            key: string;
-            /**
-             * Kind
-             * @default bun
-             * @enum {string}
-             */
-            kind: "bun" | "slice" | "tortilla" | "flatbread";
-            /** Mass G */
-            mass_g: number;
-            /** Name */
-            name: string;
-            /** Price Each */
-            price_each: number | string;
-        };
-        /**
-         * BunModel
-         * @description Bread: diameter (of a slice both sides) in mm, mass in g, price, declared allergens.
-         */
-        "BunModel-Output": {
+        Bun: {
             /** Allergens */
             allergens: string[];
             /**
@@ -1290,31 +1251,21 @@ export interface components {
          */
         CatalogueAnswer: {
             /** Lots */
-            lots: components["schemas"]["LotModel-Output"][];
+            lots: components["schemas"]["Lot"][];
             /** Meats */
-            meats: components["schemas"]["MeatModel-Output"][];
+            meats: components["schemas"]["Meat"][];
             /** Mix Schools */
             mix_schools: components["schemas"]["MixSchool"][];
             /** Pantry */
             pantry: components["schemas"]["PantryItem"][];
+            /** Ranges */
+            ranges: {
+                [key: string]: components["schemas"]["FigureRange"];
+            };
             /** Schools */
             schools: components["schemas"]["School"][];
             /** Styles */
             styles: components["schemas"]["StylePreview"][];
-        };
-        /**
-         * CauseTold
-         * @description One part of the doubt: its share of the variance, and what to measure to halve it.
-         */
-        CauseTold: {
-            advice: components["schemas"]["Phrase"];
-            /**
-             * Cause
-             * @enum {string}
-             */
-            cause: "thickness" | "conductivity" | "contact" | "air" | "surface" | "start" | "drip";
-            /** Share */
-            share: number;
         };
         /**
          * Change
@@ -1335,23 +1286,7 @@ export interface components {
              * Field
              * @enum {string}
              */
-            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work" | "ware" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite" | "method" | "fat" | "resting";
-            /** Key */
-            key: string;
-            /**
-             * Kind
-             * @default choose
-             * @constant
-             */
-            kind: "choose";
-        };
-        /** ChooseEdit */
-        ChooseEdit: {
-            /**
-             * Field
-             * @enum {string}
-             */
-            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work" | "ware" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite" | "method" | "fat" | "resting";
+            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work" | "mould" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite" | "method" | "fat" | "resting";
             /** Key */
             key: string;
             /**
@@ -1377,32 +1312,9 @@ export interface components {
          * @description Grams of each part in 100 g of the food as bought raw.
          *
          *     The parts need not sum to 100: the analyses are separate, and some acids are not counted (SR28 notes). Sugars are
-         *     a part of the carbohydrate; where SR28 has no analysis of them, nought stands here.
+         *     a part of the carbohydrate; where SR28 has no analysis of them, zero stands here.
          */
         Composition: {
-            /** Ash G Per 100G */
-            ash_g_per_100g: number;
-            /** Carbohydrate G Per 100G */
-            carbohydrate_g_per_100g: number;
-            /** Fat G Per 100G */
-            fat_g_per_100g: number;
-            /** Protein G Per 100G */
-            protein_g_per_100g: number;
-            /** Sodium Mg Per 100G */
-            sodium_mg_per_100g: number;
-            /**
-             * Sugars G Per 100G
-             * @default 0
-             */
-            sugars_g_per_100g: number;
-            /** Water G Per 100G */
-            water_g_per_100g: number;
-        };
-        /**
-         * CompositionModel
-         * @description Grams in 100 g, sodium in mg.
-         */
-        CompositionModel: {
             /** Ash G Per 100G */
             ash_g_per_100g: number;
             /** Carbohydrate G Per 100G */
@@ -1432,15 +1344,15 @@ export interface components {
             /** Broken */
             broken: components["schemas"]["Broken"][];
             /** Lower G */
-            lower_g: number | null;
+            lower_g?: number | null;
             /** Mean G */
-            mean_g: number | null;
+            mean_g?: number | null;
             /** Sd G */
-            sd_g: number | null;
+            sd_g?: number | null;
             /** Sigma G */
-            sigma_g: number | null;
+            sigma_g?: number | null;
             /** Upper G */
-            upper_g: number | null;
+            upper_g?: number | null;
         };
         /**
          * CookAnswer
@@ -1452,15 +1364,15 @@ export interface components {
             /** Events */
             events: components["schemas"]["EventAnswer"][];
             /** Finished At */
-            finished_at: string | null;
+            finished_at?: string | null;
             /** Formula Id */
             formula_id: number;
             /** Formula Name */
             formula_name: string;
             /** Id */
             id: number;
-            outcome: components["schemas"]["OutcomeModel"] | null;
-            outcome_figures: components["schemas"]["OutcomeFigures"] | null;
+            outcome?: components["schemas"]["OutcomeModel"] | null;
+            outcome_figures?: components["schemas"]["OutcomeFigures"] | null;
             plan: components["schemas"]["KeptPlan"];
             /** Revision */
             revision: number;
@@ -1477,44 +1389,20 @@ export interface components {
             /** Fat Frac */
             fat_frac: number;
             /** Finished At */
-            finished_at: string | null;
+            finished_at?: string | null;
             /** Formula Id */
             formula_id: number;
             /** Formula Name */
             formula_name: string;
             /** Id */
             id: number;
-            outcome: components["schemas"]["OutcomeModel"] | null;
+            outcome?: components["schemas"]["OutcomeModel"] | null;
             /** Piece Mass G */
             piece_mass_g: number;
             /** Pieces */
             pieces: number;
             /** Started At */
             started_at: string;
-        };
-        /**
-         * Core
-         * @description A filling between two discs, mm and g: its disc, the rim of meat pressed shut round it, the meat above and below.
-         *
-         *     ``fits`` is false when the rim leaves no room for it; the core is then drawn as wide as a coin.
-         */
-        Core: {
-            /** Diameter Mm */
-            diameter_mm: number;
-            /** Fits */
-            fits: boolean;
-            /** Mass G */
-            mass_g: number;
-            /** Name */
-            name: string;
-            /** Rim Mm */
-            rim_mm: number;
-            /** Share Frac */
-            share_frac: number;
-            /** Thickness Mm */
-            thickness_mm: number;
-            /** Wall Mm */
-            wall_mm: number;
         };
         /**
          * Correction
@@ -1587,7 +1475,7 @@ export interface components {
              * Severity
              * @enum {string}
              */
-            severity: "limit" | "asks" | "note";
+            severity: "limit" | "check" | "note";
             /** Source */
             source: string;
             /**
@@ -1607,19 +1495,6 @@ export interface components {
             /** Ingredient */
             ingredient: string;
             /**
-             * Kind
-             * @default count-line
-             * @constant
-             */
-            kind: "count-line";
-        };
-        /** CountLineEdit */
-        CountLineEdit: {
-            /** Counted */
-            counted: boolean;
-            /** Ingredient */
-            ingredient: string;
-            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -1630,7 +1505,7 @@ export interface components {
          * @description A formula to add.
          */
         CreateRequest: {
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
         };
         /**
          * CsvAnswer
@@ -1653,9 +1528,9 @@ export interface components {
          * @description A curve, with what was observed.
          */
         CurveRequest: {
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
             /** @default null */
-            observed: components["schemas"]["ObservedModel"] | null;
+            observed: components["schemas"]["Observed"] | null;
             /**
              * Surface Now C
              * @default null
@@ -1678,36 +1553,9 @@ export interface components {
          * DishChoice
          * @description What it is, for how many, how many pieces each; ``guests_per_piece`` share one, as they do a loaf.
          *
-         *     ``spare_pieces`` are made over and above (or, below nought, left out).
+         *     ``spare_pieces`` are made over and above (or, below zero, left out).
          */
         DishChoice: {
-            /**
-             * Dish
-             * @enum {string}
-             */
-            dish: "burger" | "meatball" | "meatloaf" | "sauce";
-            /** Guests */
-            guests: number;
-            /**
-             * Guests Per Piece
-             * @default 1
-             */
-            guests_per_piece: number;
-            /** Pieces Per Guest */
-            pieces_per_guest: number;
-            /**
-             * Spare Pieces
-             * @default 0
-             */
-            spare_pieces: number;
-            /** Style */
-            style: string;
-        };
-        /**
-         * DishModel
-         * @description What it is, for how many guests, how many pieces each, and how many share one.
-         */
-        DishModel: {
             /**
              * Dish
              * @enum {string}
@@ -1738,7 +1586,7 @@ export interface components {
             /** Newest */
             newest: number;
             reading: components["schemas"]["Reading"];
-            verdict: components["schemas"]["Verdict"] | null;
+            verdict?: components["schemas"]["Verdict"] | null;
         };
         /**
          * DivisionChoice
@@ -1781,18 +1629,6 @@ export interface components {
             rich_name: string;
             square: components["schemas"]["PearsonSquare"];
         };
-        /** EdgeEdit */
-        EdgeEdit: {
-            /** At Frac */
-            at_frac: number;
-            /** Index */
-            index: number;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "move-edge";
-        };
         /**
          * EggRow
          * @description Boiled eggs in a row along a loaf: how many, how many there is room for, and the slices that get some.
@@ -1821,8 +1657,8 @@ export interface components {
          */
         EvaluateRequest: {
             /** Edits */
-            edits?: (components["schemas"]["TypeEdit"] | components["schemas"]["NudgeEdit"] | components["schemas"]["SetEdit"] | components["schemas"]["EdgeEdit"] | components["schemas"]["AddMeatEdit"] | components["schemas"]["SwapMeatEdit"] | components["schemas"]["RemoveMeatEdit"] | components["schemas"]["LockMeatEdit"] | components["schemas"]["PickLotEdit"] | components["schemas"]["LayOutEdit"] | components["schemas"]["ChooseEdit"] | components["schemas"]["AddToMixEdit"] | components["schemas"]["PutInEdit"] | components["schemas"]["TakeOutEdit"] | components["schemas"]["SwapIngredientEdit"] | components["schemas"]["HoldLineEdit"] | components["schemas"]["CountLineEdit"] | components["schemas"]["KeepLimitEdit"] | components["schemas"]["WeighBowlEdit"] | components["schemas"]["SetStagesEdit"] | components["schemas"]["RenameEdit"] | components["schemas"]["RemarkEdit"])[];
-            formula: components["schemas"]["FormulaModel"];
+            edits?: (components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"])[];
+            formula: components["schemas"]["Formula"];
             /**
              * Unit System
              * @default null
@@ -1844,27 +1680,19 @@ export interface components {
             heat: components["schemas"]["HeatPlan"];
             mix: components["schemas"]["MixFigures"];
             /** Name Limit Frac */
-            name_limit_frac: number | null;
+            name_limit_frac?: number | null;
             /** Names */
             names: components["schemas"]["NameFigures"][];
             portions: components["schemas"]["Portions"];
             /** Rail */
             rail: components["schemas"]["RailStep"][];
-            /** Ranges */
-            ranges: {
-                [key: string]: components["schemas"]["FigureRange"];
-            };
             salt: components["schemas"]["SaltFigures"];
             shape: components["schemas"]["ShapeFigures"];
-            slip: components["schemas"]["Slip"];
-            stove: components["schemas"]["StovePlan"];
             style: components["schemas"]["StyleLine"];
             /** Ticket */
             ticket: components["schemas"]["TicketFigure"][];
-            /** Workings */
-            workings: {
-                [key: string]: components["schemas"]["Working"];
-            };
+            /** Waves */
+            waves: number;
         };
         /**
          * EventAnswer
@@ -1880,7 +1708,7 @@ export interface components {
             /** Token */
             token: string;
             /** Value */
-            value: number | null;
+            value?: number | null;
         };
         /**
          * EventRequest
@@ -1912,26 +1740,6 @@ export interface components {
          * @description One thing known about a delivery: fat 0–1 and its standard error; ``detail`` says how it came about.
          */
         Evidence: {
-            /**
-             * Detail
-             * @default
-             */
-            detail: string;
-            /** Fat Frac */
-            fat_frac: number;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "label" | "butcher" | "fat-test" | "laboratory";
-            /** Sd Frac */
-            sd_frac: number;
-        };
-        /**
-         * EvidenceModel
-         * @description One thing known about a lot's fat: its kind, fat and standard error 0–1, and how it came about.
-         */
-        EvidenceModel: {
             /**
              * Detail
              * @default
@@ -2059,6 +1867,30 @@ export interface components {
             unit: string;
         };
         /**
+         * Filling
+         * @description A filling between two discs, mm and g: its disc, the rim of meat pressed shut round it, the meat above and below.
+         *
+         *     ``fits`` is false when the rim leaves no room for it; the core is then drawn as wide as a coin.
+         */
+        Filling: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Fits */
+            fits: boolean;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Rim Mm */
+            rim_mm: number;
+            /** Share Frac */
+            share_frac: number;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Wall Mm */
+            wall_mm: number;
+        };
+        /**
          * Finding
          * @description One piece of evidence: how rough its kind is, and whether it is unlike the meat's name.
          */
@@ -2098,7 +1930,7 @@ export interface components {
              * @default 28
              */
             edge_mm: number;
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
             /**
              * Freezer C
              * @default -18
@@ -2109,7 +1941,7 @@ export interface components {
          * Fit
          * @description The raw size that comes out as wide as the bread: by pressing the same mass thinner, or by taking more of it.
          *
-         *     ``off_mm`` is how much wider (or, below nought, narrower) it comes out now; 0 when nobody would see the difference.
+         *     ``off_mm`` is how much wider (or, below zero, narrower) it comes out now; 0 when nobody would see the difference.
          */
         Fit: {
             /** Mass G */
@@ -2206,7 +2038,7 @@ export interface components {
          * @description A formula as it stands.
          */
         FormulaAnswer: {
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
             /** Id */
             id: number;
             /** Revision */
@@ -2224,47 +2056,26 @@ export interface components {
              * @constant
              */
             format: "vianda-formula";
-            formula: components["schemas"]["FormulaModel"];
-            kitchen: components["schemas"]["KitchenModel-Output"];
+            formula: components["schemas"]["Formula"];
+            kitchen: components["schemas"]["Kitchen"];
             /** Larder */
-            larder: components["schemas"]["MeatModel-Output"][];
+            larder: components["schemas"]["Meat"][];
             /** Lots */
-            lots: components["schemas"]["LotModel-Output"][];
+            lots: components["schemas"]["Lot"][];
             /** Pantry */
-            pantry: components["schemas"]["IngredientModel-Output"][];
+            pantry: components["schemas"]["Ingredient"][];
             /**
              * Version
              * @constant
              */
-            version: 6;
-        };
-        /**
-         * FormulaModel
-         * @description The design of one dish.
-         */
-        FormulaModel: {
-            dish: components["schemas"]["DishModel"];
-            grind?: components["schemas"]["GrindModel"];
-            heat: components["schemas"]["HeatModel"];
-            mix?: components["schemas"]["MixModel"];
-            /** Name */
-            name: string;
-            /** Parts */
-            parts: components["schemas"]["PartModel"][];
-            /**
-             * Remark
-             * @default
-             */
-            remark: string;
-            seasoning: components["schemas"]["SeasoningModel"];
-            shape: components["schemas"]["ShapeModel"];
+            version: 7;
         };
         /**
          * FormulaRequest
          * @description The formula whose piece is cooked, and the surface as it measures now (null: as meant).
          */
         FormulaRequest: {
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
             /**
              * Surface Now C
              * @default null
@@ -2276,28 +2087,6 @@ export interface components {
          * @description How the meat is cut up, on which of the kitchen's tools ("" lets the plan choose), and when it is used.
          */
         Grind: {
-            /**
-             * Keep
-             * @default fresh
-             * @enum {string}
-             */
-            keep: "fresh" | "made-ahead" | "frozen";
-            /**
-             * Services Per Week
-             * @default 1
-             */
-            services_per_week: number;
-            /**
-             * Tool
-             * @default
-             */
-            tool: string;
-        };
-        /**
-         * GrindModel
-         * @description The tool that grinds ("" lets the plan choose), when it is used, and services a week for the supplier.
-         */
-        GrindModel: {
             /**
              * Keep
              * @default fresh
@@ -2351,10 +2140,13 @@ export interface components {
             wanted_plate_mm: number;
         };
         /**
-         * GrinderModel
-         * @description A grinder, processor or knife: load in g, pace in kg a minute, what stays in it in g, plates in mm.
+         * Grinder
+         * @description Something that turns meat into mince: a grinder with plates, a processor with a bowl, or a knife.
+         *
+         *     ``load_g`` is what it takes at once (tray, bowl or board), ``pace_kg_per_min`` what goes through it,
+         *     ``hold_up_g`` what stays in it, ``plates_mm`` the holes of its plates.
          */
-        GrinderModel: {
+        Grinder: {
             /** Hold Up G */
             hold_up_g: number;
             /** Key */
@@ -2375,7 +2167,7 @@ export interface components {
         };
         /**
          * GroupFigures
-         * @description One group of the mix, all its ingredients together, by mass of the meat and in grams. Liquid is reckoned as milk.
+         * @description One group of the mix, all its ingredients together, by mass of the meat and in grams. Liquid is computed as milk.
          *
          *     ``held_frac`` is what its locked lines hold: it does not go below that.
          */
@@ -2401,8 +2193,6 @@ export interface components {
          *     ``stages`` empty: those of ``method``, which "" makes the style's own. ``fat`` lies in the pan.
          */
         Heat: {
-            /** Core Target C */
-            core_target_c: number;
             /**
              * Fat
              * @default
@@ -2429,16 +2219,18 @@ export interface components {
             surface: string;
             /** Surface Temp C */
             surface_temp_c: number;
+            /** Target Core Temp C */
+            target_core_temp_c: number;
         };
         /**
          * HeatAnswer
          * @description An answer in words, its figure, and the change that brings it about, where there is one.
          */
         HeatAnswer: {
-            change: components["schemas"]["SetFigure"] | null;
-            said: components["schemas"]["Phrase"];
+            change?: components["schemas"]["SetFigure"] | null;
+            message: components["schemas"]["Phrase"];
             /** Value */
-            value: number | null;
+            value?: number | null;
         };
         /**
          * HeatCurve
@@ -2447,7 +2239,7 @@ export interface components {
          *     ``temp_c`` is by time, then by depth from below; of a ball from its middle, of a loaf along its middle plane.
          *     ``cold_c`` is what every place in the meat has come to by then; ``log10`` the integral of lethality where it is
          *     least. ``pull_s`` is when it leaves the heat. Bands are from the 10th to the 90th of a hundred such pieces;
-         *     ``doubt`` None: they are still being reckoned,
+         *     ``uncertainty`` None: they are still being computed,
          *     and stand on their usual value. ``reached`` False: it never comes to what is wanted, and ends where patience does.
          *     ``middle_mm`` is what lies in the middle, 0 for nothing.
          */
@@ -2470,12 +2262,10 @@ export interface components {
             depth_mm: number[];
             /** Doneness */
             doneness: string;
-            /** Doubt */
-            doubt: components["schemas"]["CauseTold"][] | null;
             /** Fat Lost Frac */
             fat_lost_frac: number;
-            fitted: components["schemas"]["HeatFit"] | null;
-            flip_s: components["schemas"]["Band"] | null;
+            fitted?: components["schemas"]["HeatFit"] | null;
+            flip_s?: components["schemas"]["Band"] | null;
             /**
              * Form
              * @enum {string}
@@ -2486,10 +2276,12 @@ export interface components {
              * @enum {string}
              */
             kind: "curve";
+            lethality_message: components["schemas"]["Phrase"];
             /** Log10 */
             log10: number[];
             /** Marks */
             marks: components["schemas"]["Mark"][];
+            message: components["schemas"]["Phrase"];
             /** Middle Mm */
             middle_mm: number;
             /** Peak C */
@@ -2497,9 +2289,9 @@ export interface components {
             /** Plate C */
             plate_c: number[];
             /** Plate Low C */
-            plate_low_c: number | null;
+            plate_low_c?: number | null;
             /** Plate Recovers S */
-            plate_recovers_s: number | null;
+            plate_recovers_s?: number | null;
             /** Pull Core C */
             pull_core_c: number;
             pull_s: components["schemas"]["Band"];
@@ -2507,14 +2299,12 @@ export interface components {
             reached: boolean;
             /** Remarks */
             remarks: components["schemas"]["HeatRemark"][];
-            said: components["schemas"]["Phrase"];
             /** Size Mm */
             size_mm: number;
             /** Stages */
             stages: components["schemas"]["StageRun"][];
             /** Start C */
             start_c: number;
-            summed: components["schemas"]["Phrase"];
             /** Surface C */
             surface_c: number[];
             /** Target C */
@@ -2523,6 +2313,8 @@ export interface components {
             temp_c: number[][];
             /** Times S */
             times_s: number[];
+            /** Uncertainty */
+            uncertainty?: components["schemas"]["UncertaintyPart"][] | null;
             /** Verdicts */
             verdicts: components["schemas"]["HoldVerdict"][];
             /** Water Lost Frac */
@@ -2542,6 +2334,7 @@ export interface components {
             drip_factor: number;
             /** Factor */
             factor: number;
+            message: components["schemas"]["Phrase"];
             /**
              * Of
              * @enum {string}
@@ -2551,49 +2344,14 @@ export interface components {
             refused: boolean;
             /** Residual K */
             residual_k: number;
-            said: components["schemas"]["Phrase"];
             /** Sd */
             sd: number;
-        };
-        /**
-         * HeatModel
-         * @description The surface, its temperature, the core wanted, in °C, and the way there.
-         */
-        HeatModel: {
-            /** Core Target C */
-            core_target_c: number;
-            /**
-             * Fat
-             * @default
-             * @enum {string}
-             */
-            fat: "" | "oil" | "clarified-butter" | "butter" | "dripping" | "bacon-fat";
-            /**
-             * Method
-             * @default
-             */
-            method: string;
-            /**
-             * Resting
-             * @default open
-             * @enum {string}
-             */
-            resting: "open" | "foil";
-            /**
-             * Stages
-             * @default []
-             */
-            stages: components["schemas"]["StageModel"][];
-            /** Surface */
-            surface: string;
-            /** Surface Temp C */
-            surface_temp_c: number;
         };
         /**
          * HeatPlan
          * @description How to cook the piece.
          *
-         *     ``flip_s`` is all nought where nothing is flipped. ``reach`` says whether the minutes usually bring the coldest
+         *     ``flip_s`` is all zero where nothing is flipped. ``reach`` says whether the minutes usually bring the coldest
          *     point to the leading floor. ``pull_c`` is the core at which to take it off; ``probe`` is False for pieces nobody
          *     can probe (the cue decides).
          */
@@ -2669,7 +2427,7 @@ export interface components {
         };
         /**
          * HeatRemark
-         * @description A remark of the computed cook: what, and why with its figures.
+         * @description A remark of the computed cook: what, and why with its case.
          */
         HeatRemark: {
             /**
@@ -2687,7 +2445,7 @@ export interface components {
          *     ``chill`` and ``freeze`` come before the heat, in a fridge or a freezer. ``surface`` is the formula's own. It ends
          *     after ``time_s``, when two fifths are cooked, or with the core wanted; ``time_s`` is then not looked at. ``temp_c``
          *     None is the formula's temperature, or the usual one of its kind. ``flip``: it begins by turning the piece over;
-         *     ``turn_every_s`` above nought turns it that often. ``press``: with a weight or a press. ``cover``: a lid with steam.
+         *     ``turn_every_s`` above zero turns it that often. ``press``: with a weight or a press. ``cover``: a lid with steam.
          *     ``cheese``: a slice on top. ``glaze``: a coat on top.
          */
         HeatStage: {
@@ -2743,10 +2501,24 @@ export interface components {
             until: "time" | "two-fifths" | "core";
         };
         /**
-         * HeatingModel
-         * @description How a surface gives heat; see ``core.heating.Heating``, which checks the ranges. mm, °C, K, minutes.
+         * Heating
+         * @description The heat of one surface; each kind looks only at what concerns it.
+         *
+         *     Parameters
+         *     ----------
+         *     metal, thickness_mm, power
+         *         Of a plate or pan: 1–40 mm; 0 is the usual one of its kind. What it stores and how fast it comes back.
+         *     fan, offset_k, broiler_c
+         *         Of an oven: fan or still; how much hotter its air is than it says (−60 to 60 K); how hot its broiler glows
+         *         (150–700 °C, as a black body over the whole of it).
+         *     fuel, layout, lid, outdoor_c
+         *         Of a grate: what burns and where; whether there is a lid; the air of the yard (−30 to 45 °C).
+         *     lasts_min
+         *         Minutes a load of fuel lasts, 0 for the usual.
+         *     heat_factor
+         *         What this kitchen's own readings multiply heat transfer with (0.5–2), 1 before there are any.
          */
-        HeatingModel: {
+        Heating: {
             /**
              * Broiler C
              * @default 450
@@ -2830,19 +2602,6 @@ export interface components {
             /** Ingredient */
             ingredient: string;
             /**
-             * Kind
-             * @default hold-line
-             * @constant
-             */
-            kind: "hold-line";
-            /** Locked */
-            locked: boolean;
-        };
-        /** HoldLineEdit */
-        HoldLineEdit: {
-            /** Ingredient */
-            ingredient: string;
-            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -2865,7 +2624,7 @@ export interface components {
             /** Leads */
             leads: boolean;
             /** Met At S */
-            met_at_s: number | null;
+            met_at_s?: number | null;
             /** Rule */
             rule: string;
             /** Source */
@@ -2893,20 +2652,13 @@ export interface components {
             yield_g: number;
         };
         /**
-         * HouseLineModel
-         * @description So many grams of an ingredient in a house formula.
+         * HouseFormula
+         * @description A sub-formula: what goes in, what comes out, how long it keeps, and how it is made.
+         *
+         *     ``yield_g`` is what is left at the end; what is lost on the way is taken to be water. ``acid`` says that it is
+         *     below pH 4.6 by a test of one's own.
          */
-        HouseLineModel: {
-            /** Ingredient */
-            ingredient: string;
-            /** Mass G */
-            mass_g: number;
-        };
-        /**
-         * HouseModel
-         * @description A sub-formula: what goes in and comes out in g, the days it keeps, how it is made, and whether it is acid.
-         */
-        HouseModel: {
+        HouseFormula: {
             /**
              * Acid
              * @default false
@@ -2915,7 +2667,7 @@ export interface components {
             /** Keeps Days */
             keeps_days: number;
             /** Lines */
-            lines: components["schemas"]["HouseLineModel"][];
+            lines: components["schemas"]["HouseLine"][];
             /**
              * Method
              * @default
@@ -2925,11 +2677,21 @@ export interface components {
             yield_g: number;
         };
         /**
+         * HouseLine
+         * @description So many grams of an ingredient in a house formula.
+         */
+        HouseLine: {
+            /** Ingredient */
+            ingredient: string;
+            /** Mass G */
+            mass_g: number;
+        };
+        /**
          * HouseRequest
          * @description A house formula to be worked out without keeping it.
          */
         HouseRequest: {
-            ingredient: components["schemas"]["IngredientModel-Input"];
+            ingredient: components["schemas"]["Ingredient"];
         };
         /**
          * ImportAnswer
@@ -2976,33 +2738,22 @@ export interface components {
             why: components["schemas"]["Phrase"];
         };
         /**
-         * IngredientAnswer
-         * @description An ingredient, its salt 0–1, what its house formula comes to, and where it is used.
+         * Ingredient
+         * @description One thing of the pantry as it goes into the bowl.
+         *
+         *     ``g_per_cup`` is grams in a US cup (0: nobody measures it so). ``pieces`` names what one piece weighs, the usual
+         *     one first. ``temp_c`` is where it usually stands. ``house`` makes it a sub-formula, whose composition, allergens
+         *     and price follow from its own lines; its group still says what it does in a mix.
          */
-        IngredientAnswer: {
-            figures: components["schemas"]["HouseFigures"] | null;
-            /** In Formulas */
-            in_formulas: string[];
-            /** In House */
-            in_house: string[];
-            ingredient: components["schemas"]["IngredientModel-Output"];
-            /** Problem */
-            problem: string;
-            /** Revision */
-            revision: number;
-            /** Salt Frac */
-            salt_frac: number;
-        };
-        /**
-         * IngredientModel
-         * @description One thing of the pantry: composition, grams a US cup (0: none), pieces, allergens, °C, price per kilogram.
-         */
-        "IngredientModel-Input": {
-            /** Aliases */
-            aliases?: string[];
+        Ingredient: {
+            /**
+             * Aliases
+             * @default []
+             */
+            aliases: string[];
             /** Allergens */
-            allergens?: string[];
-            composition: components["schemas"]["CompositionModel"];
+            allergens: string[];
+            composition: components["schemas"]["Composition"];
             /** Composition Note */
             composition_note: string;
             /** G Per Cup */
@@ -3013,60 +2764,13 @@ export interface components {
              */
             group: "crumb" | "bread" | "starch" | "liquid" | "egg" | "white" | "filling" | "cheese" | "onion" | "vegetable" | "tomato" | "herb" | "spice" | "sauce" | "salt" | "fat" | "sweet" | "acid";
             /** @default null */
-            house: components["schemas"]["HouseModel"] | null;
+            house: components["schemas"]["HouseFormula"] | null;
             /** Key */
             key: string;
             /** Name */
             name: string;
             /** Pieces */
-            pieces?: components["schemas"]["PieceModel"][];
-            /** Price Per Kg */
-            price_per_kg: number | string;
-            /**
-             * Remark
-             * @default
-             */
-            remark: string;
-            /**
-             * Retired
-             * @default false
-             */
-            retired: boolean;
-            /** Temp C */
-            temp_c: number;
-            /**
-             * Volume Source
-             * @default
-             */
-            volume_source: string;
-        };
-        /**
-         * IngredientModel
-         * @description One thing of the pantry: composition, grams a US cup (0: none), pieces, allergens, °C, price per kilogram.
-         */
-        "IngredientModel-Output": {
-            /** Aliases */
-            aliases?: string[];
-            /** Allergens */
-            allergens?: string[];
-            composition: components["schemas"]["CompositionModel"];
-            /** Composition Note */
-            composition_note: string;
-            /** G Per Cup */
-            g_per_cup: number;
-            /**
-             * Group
-             * @enum {string}
-             */
-            group: "crumb" | "bread" | "starch" | "liquid" | "egg" | "white" | "filling" | "cheese" | "onion" | "vegetable" | "tomato" | "herb" | "spice" | "sauce" | "salt" | "fat" | "sweet" | "acid";
-            /** @default null */
-            house: components["schemas"]["HouseModel"] | null;
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Pieces */
-            pieces?: components["schemas"]["PieceModel"][];
+            pieces: components["schemas"]["PieceMass"][];
             /** Price Per Kg */
             price_per_kg: string;
             /**
@@ -3081,18 +2785,33 @@ export interface components {
             retired: boolean;
             /** Temp C */
             temp_c: number;
-            /**
-             * Volume Source
-             * @default
-             */
+            /** Volume Source */
             volume_source: string;
+        };
+        /**
+         * IngredientAnswer
+         * @description An ingredient, its salt 0–1, what its house formula comes to, and where it is used.
+         */
+        IngredientAnswer: {
+            figures?: components["schemas"]["HouseFigures"] | null;
+            /** In Formulas */
+            in_formulas: string[];
+            /** In House */
+            in_house: string[];
+            ingredient: components["schemas"]["Ingredient"];
+            /** Problem */
+            problem: string;
+            /** Revision */
+            revision: number;
+            /** Salt Frac */
+            salt_frac: number;
         };
         /**
          * IngredientRequest
          * @description An ingredient to write down, and the revision it was opened at (0 for a new one).
          */
         IngredientRequest: {
-            ingredient: components["schemas"]["IngredientModel-Input"];
+            ingredient: components["schemas"]["Ingredient"];
             /** Revision */
             revision: number;
         };
@@ -3101,22 +2820,6 @@ export interface components {
          * @description Keep a limit such as "no dairy", or drop it.
          */
         KeepLimit: {
-            /**
-             * Kind
-             * @default keep-limit
-             * @constant
-             */
-            kind: "keep-limit";
-            /**
-             * Limit
-             * @enum {string}
-             */
-            limit: "no-pork" | "no-dairy" | "no-gluten" | "less-fat" | "less-sugar" | "less-salt";
-            /** On */
-            on: boolean;
-        };
-        /** KeepLimitEdit */
-        KeepLimitEdit: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3155,108 +2858,70 @@ export interface components {
             ticket: components["schemas"]["TicketFigure"][];
         };
         /**
+         * Kitchen
+         * @description One kitchen. ``country`` and ``setting`` decide which published floor leads; ``salt`` is the one it holds.
+         */
+        Kitchen: {
+            /** Buns */
+            buns: components["schemas"]["Bun"][];
+            /**
+             * Country
+             * @enum {string}
+             */
+            country: "US" | "CA" | "UK" | "other";
+            /** Currency Code */
+            currency_code: string;
+            /**
+             * Grinders
+             * @default []
+             */
+            grinders: components["schemas"]["Grinder"][];
+            /**
+             * Moulds
+             * @default []
+             */
+            moulds: components["schemas"]["Mould"][];
+            /** Name */
+            name: string;
+            /**
+             * Naming Rule
+             * @enum {string}
+             */
+            naming_rule: "US" | "EU" | "CA" | "UK" | "none";
+            /**
+             * Salt
+             * @default salt-fine
+             */
+            salt: string;
+            scale: components["schemas"]["Scale"];
+            /**
+             * Setting
+             * @enum {string}
+             */
+            setting: "home" | "food-service";
+            /** Surfaces */
+            surfaces: components["schemas"]["Surface"][];
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
+        };
+        /**
          * KitchenAnswer
          * @description The kitchen and its revision.
          */
         KitchenAnswer: {
-            kitchen: components["schemas"]["KitchenModel-Output"];
+            kitchen: components["schemas"]["Kitchen"];
             /** Revision */
             revision: number;
-        };
-        /**
-         * KitchenModel
-         * @description One kitchen. Country and setting decide which published floor leads.
-         */
-        "KitchenModel-Input": {
-            /** Buns */
-            buns: components["schemas"]["BunModel-Input"][];
-            /**
-             * Country
-             * @enum {string}
-             */
-            country: "US" | "CA" | "UK" | "other";
-            /** Currency Code */
-            currency_code: string;
-            /** Grinders */
-            grinders?: components["schemas"]["GrinderModel"][];
-            /** Name */
-            name: string;
-            /**
-             * Naming Rule
-             * @enum {string}
-             */
-            naming_rule: "US" | "EU" | "CA" | "UK" | "none";
-            /**
-             * Salt
-             * @default salt-fine
-             */
-            salt: string;
-            scale: components["schemas"]["ScaleModel"];
-            /**
-             * Setting
-             * @enum {string}
-             */
-            setting: "home" | "food-service";
-            /** Surfaces */
-            surfaces: components["schemas"]["SurfaceModel"][];
-            /**
-             * Unit System
-             * @enum {string}
-             */
-            unit_system: "metric" | "us";
-            /** Wares */
-            wares?: components["schemas"]["WareModel"][];
-        };
-        /**
-         * KitchenModel
-         * @description One kitchen. Country and setting decide which published floor leads.
-         */
-        "KitchenModel-Output": {
-            /** Buns */
-            buns: components["schemas"]["BunModel-Output"][];
-            /**
-             * Country
-             * @enum {string}
-             */
-            country: "US" | "CA" | "UK" | "other";
-            /** Currency Code */
-            currency_code: string;
-            /** Grinders */
-            grinders?: components["schemas"]["GrinderModel"][];
-            /** Name */
-            name: string;
-            /**
-             * Naming Rule
-             * @enum {string}
-             */
-            naming_rule: "US" | "EU" | "CA" | "UK" | "none";
-            /**
-             * Salt
-             * @default salt-fine
-             */
-            salt: string;
-            scale: components["schemas"]["ScaleModel"];
-            /**
-             * Setting
-             * @enum {string}
-             */
-            setting: "home" | "food-service";
-            /** Surfaces */
-            surfaces: components["schemas"]["SurfaceModel"][];
-            /**
-             * Unit System
-             * @enum {string}
-             */
-            unit_system: "metric" | "us";
-            /** Wares */
-            wares?: components["schemas"]["WareModel"][];
         };
         /**
          * KitchenRequest
          * @description The kitchen and the revision it was opened at.
          */
         KitchenRequest: {
-            kitchen: components["schemas"]["KitchenModel-Input"];
+            kitchen: components["schemas"]["Kitchen"];
             /** Revision */
             revision: number;
         };
@@ -3268,26 +2933,13 @@ export interface components {
             /** Lots */
             lots: components["schemas"]["LotAnswer"][];
             /** Meats */
-            meats: components["schemas"]["MeatModel-Output"][];
+            meats: components["schemas"]["Meat"][];
         };
         /**
          * LayOut
          * @description A whole blend in place of this one: meats and shares 0–1 that sum to 1. Meats that stay keep lock and lot.
          */
         LayOut: {
-            /**
-             * Kind
-             * @default lay-out
-             * @constant
-             */
-            kind: "lay-out";
-            /** Meats */
-            meats: string[];
-            /** Shares Frac */
-            shares_frac: number[];
-        };
-        /** LayOutEdit */
-        LayOutEdit: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3330,15 +2982,15 @@ export interface components {
         /**
          * LineFigures
          * @description One ingredient in the mix. ``per_meat_frac`` is its mass by the mass of the meat; ``low_g`` to ``high_g`` the
-         *     doubt its measure brings; ``salt_g`` the salt it brings by its sodium.
+         *     uncertainty its measure brings; ``salt_g`` the salt it brings by its sodium.
          */
         LineFigures: {
-            /** Core */
-            core: boolean;
             /** Cost */
             cost: string;
             /** Counted */
             counted: boolean;
+            /** Filling */
+            filling: boolean;
             /**
              * Group
              * @enum {string}
@@ -3368,58 +3020,10 @@ export interface components {
             temp_c: number;
         };
         /**
-         * LineModel
-         * @description One ingredient by mass of the meat, the doubt of its measure (0–1), and its temperature (null: as it stands).
-         */
-        LineModel: {
-            /**
-             * Core
-             * @default false
-             */
-            core: boolean;
-            /**
-             * Counted
-             * @default false
-             */
-            counted: boolean;
-            /**
-             * Doubt Frac
-             * @default 0
-             */
-            doubt_frac: number;
-            /** Ingredient */
-            ingredient: string;
-            /**
-             * Locked
-             * @default false
-             */
-            locked: boolean;
-            /** Per Meat Frac */
-            per_meat_frac: number;
-            /**
-             * Temp C
-             * @default null
-             */
-            temp_c: number | null;
-        };
-        /**
          * LockMeat
          * @description Hold a share where it is, or let it go.
          */
         LockMeat: {
-            /**
-             * Kind
-             * @default lock-meat
-             * @constant
-             */
-            kind: "lock-meat";
-            /** Locked */
-            locked: boolean;
-            /** Meat */
-            meat: string;
-        };
-        /** LockMeatEdit */
-        LockMeatEdit: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3431,63 +3035,27 @@ export interface components {
             meat: string;
         };
         /**
-         * LotAnswer
-         * @description A lot with what is known of its fat: by its meat's name, and after its evidence.
+         * Lot
+         * @description A delivery: what is left of it in grams, the price paid, its days, and the evidence on its fat.
+         *
+         *     ``use_by`` None means that no day is known. A closed lot is not offered any more but still serves old formulas.
          */
-        LotAnswer: {
-            /** Findings */
-            findings: components["schemas"]["Finding"][];
-            known: components["schemas"]["FatRange"];
-            lot: components["schemas"]["LotModel-Output"];
-            prior: components["schemas"]["FatRange"];
-            /** Revision */
-            revision: number;
-            working: components["schemas"]["Working"];
-        };
-        /**
-         * LotModel
-         * @description One delivery of a meat: grams left, price, ISO dates, and what is known of its fat.
-         */
-        "LotModel-Input": {
+        Lot: {
             /**
              * Closed
              * @default false
              */
             closed: boolean;
-            /** Delivered */
-            delivered: string;
-            /** Evidence */
-            evidence?: components["schemas"]["EvidenceModel"][];
-            /** Key */
-            key: string;
-            /** Left Mass G */
-            left_mass_g: number;
-            /** Meat */
-            meat: string;
-            /** Name */
-            name: string;
-            /** Price Per Kg */
-            price_per_kg: number | string;
             /**
-             * Use By
-             * @default
+             * Delivered
+             * Format: date
              */
-            use_by: string;
-        };
-        /**
-         * LotModel
-         * @description One delivery of a meat: grams left, price, ISO dates, and what is known of its fat.
-         */
-        "LotModel-Output": {
-            /**
-             * Closed
-             * @default false
-             */
-            closed: boolean;
-            /** Delivered */
             delivered: string;
-            /** Evidence */
-            evidence?: components["schemas"]["EvidenceModel"][];
+            /**
+             * Evidence
+             * @default []
+             */
+            evidence: components["schemas"]["Evidence"][];
             /** Key */
             key: string;
             /** Left Mass G */
@@ -3500,23 +3068,37 @@ export interface components {
             price_per_kg: string;
             /**
              * Use By
-             * @default
+             * @default null
              */
-            use_by: string;
+            use_by: string | null;
+        };
+        /**
+         * LotAnswer
+         * @description A lot with what is known of its fat: by its meat's name, and after its evidence.
+         */
+        LotAnswer: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            known: components["schemas"]["FatRange"];
+            lot: components["schemas"]["Lot"];
+            prior: components["schemas"]["FatRange"];
+            /** Revision */
+            revision: number;
+            working: components["schemas"]["Working"];
         };
         /**
          * LotRequest
          * @description A delivery to write down; its key is made here.
          */
         LotRequest: {
-            lot: components["schemas"]["LotModel-Input"];
+            lot: components["schemas"]["Lot"];
         };
         /**
          * LotSaveRequest
          * @description A lot and the revision it was opened at.
          */
         LotSaveRequest: {
-            lot: components["schemas"]["LotModel-Input"];
+            lot: components["schemas"]["Lot"];
             /** Revision */
             revision: number;
         };
@@ -3550,75 +3132,19 @@ export interface components {
             kind: "flip" | "cheese" | "glaze" | "pull" | "peak" | "floor" | "melted";
         };
         /**
-         * MeatModel
-         * @description One meat as bought: composition, fat range (0–1), price per kilogram, and where the figures come from.
+         * Meat
+         * @description One meat or fat as bought.
+         *
+         *     ``fat_low_frac`` to ``fat_high_frac`` is read as the range that holds nine deliveries in ten;
+         *     ``fat_usual_frac`` is what we compute with. All are mass of fat by mass of raw meat, 0–1.
+         *     ``kind`` "fat" marks added fat: it may go into hamburger but not into ground beef (9 CFR 319.15).
+         *     ``connective`` is the class of connective tissue ("fat" for pieces of fat, whose little protein is mostly
+         *     collagen). ``price_per_kg`` is paid for the meat as bought; ``trim_loss_frac`` of that is bone, silverskin and
+         *     purge. ``pack_mass_g`` 0 means sold loose. A retired meat is not offered any more but still serves old formulas.
+         *     ``composition_note`` names the SR28 row, or says "from memory".
          */
-        "MeatModel-Input": {
-            composition: components["schemas"]["CompositionModel"];
-            /** Composition Note */
-            composition_note: string;
-            /**
-             * Connective
-             * @default medium
-             * @enum {string}
-             */
-            connective: "low" | "medium" | "high" | "fat";
-            /**
-             * Cured
-             * @default false
-             */
-            cured: boolean;
-            /** Fat High Frac */
-            fat_high_frac: number;
-            /** Fat Low Frac */
-            fat_low_frac: number;
-            /** Fat Usual Frac */
-            fat_usual_frac: number;
-            /** Key */
-            key: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "cut" | "trim" | "ground" | "fat" | "offal";
-            /** Name */
-            name: string;
-            /**
-             * Pack Mass G
-             * @default 0
-             */
-            pack_mass_g: number;
-            /** Price Per Kg */
-            price_per_kg: number | string;
-            /** Range Source */
-            range_source: string;
-            /**
-             * Remark
-             * @default
-             */
-            remark: string;
-            /**
-             * Retired
-             * @default false
-             */
-            retired: boolean;
-            /**
-             * Species
-             * @enum {string}
-             */
-            species: "beef" | "pork" | "veal" | "lamb" | "turkey" | "chicken" | "venison";
-            /**
-             * Trim Loss Frac
-             * @default 0
-             */
-            trim_loss_frac: number;
-        };
-        /**
-         * MeatModel
-         * @description One meat as bought: composition, fat range (0–1), price per kilogram, and where the figures come from.
-         */
-        "MeatModel-Output": {
-            composition: components["schemas"]["CompositionModel"];
+        Meat: {
+            composition: components["schemas"]["Composition"];
             /** Composition Note */
             composition_note: string;
             /**
@@ -3682,8 +3208,8 @@ export interface components {
          * @description A meat to write down; ``seen`` is what stood there before, or null for a new one.
          */
         MeatRequest: {
-            meat: components["schemas"]["MeatModel-Input"];
-            seen: components["schemas"]["MeatModel-Input"] | null;
+            meat: components["schemas"]["Meat"];
+            seen?: components["schemas"]["Meat"] | null;
         };
         /**
          * MendAnswer
@@ -3793,7 +3319,7 @@ export interface components {
         };
         /**
          * MixFigures
-         * @description The mix of a formula: its lines, its panade, the whole, how it holds, how it is made and weighed.
+         * @description The mix of a formula: its lines, its panade, the whole, how it holds, and how warm it comes out.
          */
         MixFigures: {
             /** Allergens */
@@ -3801,8 +3327,7 @@ export interface components {
             bind: components["schemas"]["Index"];
             /** Breaches */
             breaches: components["schemas"]["Breach"][];
-            /** Corrections */
-            corrections: components["schemas"]["Correction"][];
+            chill_to_cold_min: components["schemas"]["Band"];
             /** Cost */
             cost: string;
             /** Groups */
@@ -3810,35 +3335,31 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["LineFigures"][];
             looseness: components["schemas"]["Index"];
+            /** Mix Temp C */
+            mix_temp_c: number;
             panade: components["schemas"]["PanadeFigures"];
-            protocol: components["schemas"]["Protocol"];
             resemblance: components["schemas"]["Resemblance"];
-            weigh_out: components["schemas"]["WeighOut"];
             whole: components["schemas"]["WholeMix"];
         };
         /**
          * MixLine
          * @description One ingredient of the mix by mass of the raw meat (0–5).
          *
-         *     ``doubt_frac`` is the half range that the way of measuring brings. ``temp_c`` None means where it usually stands.
-         *     ``counted``: whole pieces are taken, never part of one. ``core``: it lies whole in the middle and is not mixed in.
+         *     ``uncertainty_frac`` is the half range that the way of measuring brings. ``temp_c`` None means where it usually
+         *     stands. ``counted``: whole pieces are taken, never part of one.
+         *     ``filling``: it lies whole in the middle and is not mixed in.
          */
         MixLine: {
-            /**
-             * Core
-             * @default false
-             */
-            core: boolean;
             /**
              * Counted
              * @default false
              */
             counted: boolean;
             /**
-             * Doubt Frac
-             * @default 0
+             * Filling
+             * @default false
              */
-            doubt_frac: number;
+            filling: boolean;
             /** Ingredient */
             ingredient: string;
             /**
@@ -3853,48 +3374,11 @@ export interface components {
              * @default null
              */
             temp_c: number | null;
-        };
-        /**
-         * MixModel
-         * @description What goes into the meat, and how it is worked: minutes, seconds, °C; and the limits it keeps.
-         */
-        MixModel: {
             /**
-             * Avoid
-             * @default []
+             * Uncertainty Frac
+             * @default 0
              */
-            avoid: ("no-pork" | "no-dairy" | "no-gluten" | "less-fat" | "less-sugar" | "less-salt")[];
-            /**
-             * Chill Min
-             * @default 45
-             */
-            chill_min: number;
-            /**
-             * Lines
-             * @default []
-             */
-            lines: components["schemas"]["LineModel"][];
-            /**
-             * Meat Temp C
-             * @default 3
-             */
-            meat_temp_c: number;
-            /**
-             * Soak Min
-             * @default 15
-             */
-            soak_min: number;
-            /**
-             * Work
-             * @default hand
-             * @enum {string}
-             */
-            work: "spoon" | "hand" | "processor";
-            /**
-             * Work S
-             * @default 90
-             */
-            work_s: number;
+            uncertainty_frac: number;
         };
         /**
          * MixSchool
@@ -3936,6 +3420,60 @@ export interface components {
             why: string;
         };
         /**
+         * Mould
+         * @description A tin, tray, scoop or ring; lengths in mm, inside.
+         *
+         *     ``length_mm`` × ``width_mm`` is a tin or tray at its brim, ``base_*`` at its bottom (0: straight sides); of a ring
+         *     ``length_mm`` is its diameter. ``volume_ml`` is measured by filling it with water, or what a scoop holds; 0 when it
+         *     follows from the rest. ``scoop_number`` 0 for all but scoops.
+         */
+        Mould: {
+            /**
+             * Base Length Mm
+             * @default 0
+             */
+            base_length_mm: number;
+            /**
+             * Base Width Mm
+             * @default 0
+             */
+            base_width_mm: number;
+            /**
+             * Height Mm
+             * @default 0
+             */
+            height_mm: number;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "tin" | "tray" | "scoop" | "ring";
+            /**
+             * Length Mm
+             * @default 0
+             */
+            length_mm: number;
+            /** Name */
+            name: string;
+            /**
+             * Scoop Number
+             * @default 0
+             */
+            scoop_number: number;
+            /**
+             * Volume Ml
+             * @default 0
+             */
+            volume_ml: number;
+            /**
+             * Width Mm
+             * @default 0
+             */
+            width_mm: number;
+        };
+        /**
          * MoveEdge
          * @description The edge between part ``index`` and the next, moved to ``at_frac`` of the whole width.
          */
@@ -3945,9 +3483,8 @@ export interface components {
             /** Index */
             index: number;
             /**
-             * Kind
-             * @default move-edge
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             kind: "move-edge";
         };
@@ -3991,13 +3528,16 @@ export interface components {
             /** Value Frac */
             value_frac: number;
         };
-        /** NudgeEdit */
-        NudgeEdit: {
+        /**
+         * NudgeFigure
+         * @description So many steps up (positive) or down; the step is the figure's own.
+         */
+        NudgeFigure: {
             /**
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "target_core_temp" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
             /**
              * Item
              * @default
@@ -4012,41 +3552,20 @@ export interface components {
             steps: number;
         };
         /**
-         * NudgeFigure
-         * @description So many steps up (positive) or down; the step is the figure's own.
+         * Observed
+         * @description Probe readings on the heat; when it was ready to turn; what was left of the raw mass (0–1) after the cook.
          */
-        NudgeFigure: {
-            /**
-             * Figure
-             * @enum {string}
-             */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
-            /**
-             * Item
-             * @default
-             */
-            item: string;
-            /**
-             * Kind
-             * @default nudge
-             * @constant
-             */
-            kind: "nudge";
-            /** Steps */
-            steps: number;
-        };
-        /**
-         * ObservedModel
-         * @description What the cook saw of this piece; the core checks the ranges.
-         */
-        ObservedModel: {
+        Observed: {
             /**
              * Cooked Yield Frac
              * @default null
              */
             cooked_yield_frac: number | null;
-            /** Probes */
-            probes?: components["schemas"]["ProbeModel"][];
+            /**
+             * Probes
+             * @default []
+             */
+            probes: components["schemas"]["ProbeReading"][];
             /**
              * Turned S
              * @default null
@@ -4095,13 +3614,13 @@ export interface components {
          */
         OutcomeFigures: {
             /** Cooked Piece G */
-            cooked_piece_g: number | null;
+            cooked_piece_g?: number | null;
             /** Cooked Yield Frac */
-            cooked_yield_frac: number | null;
+            cooked_yield_frac?: number | null;
             /** Diameter Shrink Frac */
-            diameter_shrink_frac: number | null;
+            diameter_shrink_frac?: number | null;
             /** Yield Expected */
-            yield_expected: boolean | null;
+            yield_expected?: boolean | null;
         };
         /**
          * OutcomeModel
@@ -4168,8 +3687,8 @@ export interface components {
          * PanadeFigures
          * @description Crumb and liquid by mass of the meat, the ratio of the two, its state, and what would change it.
          *
-         *     ``liquid_per_meat_frac`` is reckoned as milk. ``to_stiff_g`` and ``to_soft_g`` are grams of milk to add (below
-         *     nought: to leave out) for the middle of these states. ``edges`` are the ratios at which damp, stiff, soft and soup
+         *     ``liquid_per_meat_frac`` is computed as milk. ``to_stiff_g`` and ``to_soft_g`` are grams of milk to add (below
+         *     zero: to leave out) for the middle of these states. ``edges`` are the ratios at which damp, stiff, soft and soup
          *     begin for this crumb.
          */
         PanadeFigures: {
@@ -4259,12 +3778,10 @@ export interface components {
          * PartFigures
          * @description One meat in the blend, with what is known of its fat (after the evidence on its lot).
          *
-         *     ``doubt_share_frac``: its part of the blend's variance, 0–1. ``tested_width_frac``: the width of the blend's
+         *     ``uncertainty_share_frac``: its part of the blend's variance, 0–1. ``tested_width_frac``: the width of the blend's
          *     90 % band if this meat alone were put through one kitchen fat test.
          */
         PartFigures: {
-            /** Doubt Share Frac */
-            doubt_share_frac: number;
             /** Fat High Frac */
             fat_high_frac: number;
             /** Fat Low Frac */
@@ -4302,26 +3819,8 @@ export interface components {
              * @default 0
              */
             tested_width_frac: number;
-        };
-        /**
-         * PartModel
-         * @description One meat of the blend and its share of the whole (0–1).
-         */
-        PartModel: {
-            /**
-             * Locked
-             * @default false
-             */
-            locked: boolean;
-            /**
-             * Lot
-             * @default
-             */
-            lot: string;
-            /** Meat */
-            meat: string;
-            /** Share Frac */
-            share_frac: number;
+            /** Uncertainty Share Frac */
+            uncertainty_share_frac: number;
         };
         /**
          * PearsonSquare
@@ -4363,19 +3862,6 @@ export interface components {
          */
         PickLot: {
             /**
-             * Kind
-             * @default pick-lot
-             * @constant
-             */
-            kind: "pick-lot";
-            /** Lot */
-            lot: string;
-            /** Meat */
-            meat: string;
-        };
-        /** PickLotEdit */
-        PickLotEdit: {
-            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -4386,10 +3872,10 @@ export interface components {
             meat: string;
         };
         /**
-         * PieceModel
-         * @description What one piece of an ingredient weighs in g.
+         * PieceMass
+         * @description What one piece weighs: ``large egg`` 50 g, ``clove`` 3 g.
          */
-        PieceModel: {
+        PieceMass: {
             /** Mass G */
             mass_g: number;
             /** Name */
@@ -4397,7 +3883,7 @@ export interface components {
         };
         /**
          * PieceRecord
-         * @description One reading as judged. ``number`` 0 when it is set aside; ``off_g`` is above nought when it is heavy.
+         * @description One reading as judged. ``number`` 0 when it is set aside; ``off_g`` is above zero when it is heavy.
          */
         PieceRecord: {
             /**
@@ -4458,17 +3944,17 @@ export interface components {
         };
         /**
          * Practice
-         * @description Usual practice beside what is computed: habit's flip and minutes on the heat, in seconds.
+         * @description Usual practice beside what is computed: usual practice's flip and minutes on the heat, in seconds.
          */
         Practice: {
             flip_s: components["schemas"]["Band"];
             on_heat_s: components["schemas"]["Band"];
         };
         /**
-         * ProbeModel
-         * @description A probe reading: seconds from the start, °C.
+         * ProbeReading
+         * @description A probe in the middle: seconds from the start, °C.
          */
-        ProbeModel: {
+        ProbeReading: {
             /** At S */
             at_s: number;
             /** Core C */
@@ -4484,7 +3970,7 @@ export interface components {
              * @default null
              */
             at_s: number | null;
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
             /**
              * Seed
              * @default 1
@@ -4517,7 +4003,7 @@ export interface components {
         };
         /**
          * Progress
-         * @description How much of the doubt is reckoned, 0–1.
+         * @description How much of the uncertainty is computed, 0–1.
          */
         Progress: {
             /** Done Frac */
@@ -4552,7 +4038,7 @@ export interface components {
          */
         ProposeAnswer: {
             evaluation: components["schemas"]["Evaluation"];
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
             proposal: components["schemas"]["Proposal"];
         };
         /**
@@ -4560,18 +4046,15 @@ export interface components {
          * @description A formula and words of taste.
          */
         ProposeRequest: {
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
             /** Words */
             words: string;
         };
         /**
          * Protocol
-         * @description The steps in order, the temperature of the mix as it will come out, and how long it chills to 4 °C.
+         * @description The steps in order.
          */
         Protocol: {
-            chill_to_cold_min: components["schemas"]["Band"];
-            /** Mix Temp C */
-            mix_temp_c: number;
             /** Steps */
             steps: components["schemas"]["ProtocolStep"][];
         };
@@ -4602,19 +4085,6 @@ export interface components {
             /** Ingredient */
             ingredient: string;
             /**
-             * Kind
-             * @default put-in
-             * @constant
-             */
-            kind: "put-in";
-            /** Per Meat Frac */
-            per_meat_frac: number;
-        };
-        /** PutInEdit */
-        PutInEdit: {
-            /** Ingredient */
-            ingredient: string;
-            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -4624,7 +4094,7 @@ export interface components {
         };
         /**
          * Question
-         * @description A question that would narrow the plan, with ready answers; ``gain`` is the part of a doubt it removes.
+         * @description A question that would narrow the plan, with ready answers; ``gain`` is the part of a uncertainty it removes.
          */
         Question: {
             /** Answers */
@@ -4644,7 +4114,7 @@ export interface components {
              * @default null
              */
             crust: ("pale" | "golden" | "brown" | "dark" | "burnt") | null;
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
             /**
              * Kind
              * @enum {string}
@@ -4677,7 +4147,7 @@ export interface components {
             /** Title */
             title: string;
             /** Waiting */
-            waiting: ("limit" | "asks" | "note") | null;
+            waiting?: ("limit" | "check" | "note") | null;
         };
         /**
          * Read
@@ -4725,41 +4195,20 @@ export interface components {
             /** At S */
             at_s: number;
             /** Gross G */
-            gross_g: number | null;
+            gross_g?: number | null;
             /** Shown G */
-            shown_g: number | null;
+            shown_g?: number | null;
             /**
              * State
              * @enum {string}
              */
             state: "steady" | "moving" | "overload" | "underload";
         };
-        /** RemarkEdit */
-        RemarkEdit: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "write-remark";
-            /** Text */
-            text: string;
-        };
         /**
          * RemoveMeat
          * @description A meat leaves; the unlocked ones take its share.
          */
         RemoveMeat: {
-            /**
-             * Kind
-             * @default remove-meat
-             * @constant
-             */
-            kind: "remove-meat";
-            /** Meat */
-            meat: string;
-        };
-        /** RemoveMeatEdit */
-        RemoveMeatEdit: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -4773,17 +4222,6 @@ export interface components {
          * @description A new name for the formula.
          */
         Rename: {
-            /**
-             * Kind
-             * @default rename
-             * @constant
-             */
-            kind: "rename";
-            /** Name */
-            name: string;
-        };
-        /** RenameEdit */
-        RenameEdit: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -4921,15 +4359,15 @@ export interface components {
          * @description A formula and the revision it was opened at.
          */
         SaveRequest: {
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
             /** Revision */
             revision: number;
         };
         /**
-         * ScaleModel
-         * @description A scale's step and capacity in grams.
+         * Scale
+         * @description A scale: what it can show (``step_g``) and how much it can carry (``capacity_g``).
          */
-        ScaleModel: {
+        Scale: {
             /** Capacity G */
             capacity_g: number;
             /** Step G */
@@ -4993,39 +4431,6 @@ export interface components {
             salt_place: "surface" | "mixed" | "none";
         };
         /**
-         * SeasoningModel
-         * @description Salt by mass of raw meat (0–1) and where it goes.
-         */
-        SeasoningModel: {
-            /** Salt Frac */
-            salt_frac: number;
-            /**
-             * Salt Place
-             * @enum {string}
-             */
-            salt_place: "surface" | "mixed" | "none";
-        };
-        /** SetEdit */
-        SetEdit: {
-            /**
-             * Figure
-             * @enum {string}
-             */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
-            /**
-             * Item
-             * @default
-             */
-            item: string;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "set";
-            /** Value */
-            value: number;
-        };
-        /**
          * SetFigure
          * @description A value in the figure's base unit (g, mm, °C, fraction, count).
          */
@@ -5034,16 +4439,15 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "target_core_temp" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
             /**
              * Item
              * @default
              */
             item: string;
             /**
-             * Kind
-             * @default set
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             kind: "set";
             /** Value */
@@ -5055,23 +4459,12 @@ export interface components {
          */
         SetStages: {
             /**
-             * Kind
-             * @default set-stages
-             * @constant
-             */
-            kind: "set-stages";
-            /** Stages */
-            stages: components["schemas"]["HeatStage"][];
-        };
-        /** SetStagesEdit */
-        SetStagesEdit: {
-            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "set-stages";
             /** Stages */
-            stages: components["schemas"]["StageModel"][];
+            stages: components["schemas"]["HeatStage"][];
         };
         /**
          * Shape
@@ -5079,7 +4472,7 @@ export interface components {
          *
          *     ``by_piece``: the wanted piece decides the batch. ``by_batch``: the batch at hand decides the piece.
          *     ``by_weights``: both decide how many there are. All are kept, so that switching back and forth loses nothing.
-         *     ``remainder``: who gets the grams that do not divide. ``loss_g`` stays on bowl and gloves. ``ware`` is the tin,
+         *     ``remainder``: who gets the grams that do not divide. ``loss_g`` stays on bowl and gloves. ``mould`` is the tin,
          *     tray, scoop or ring it is shaped in, "" for none; ``width_mm`` of a loaf, 0 for the style's. ``packing`` "" is the
          *     style's.
          */
@@ -5112,6 +4505,11 @@ export interface components {
              */
             loss_g: number;
             /**
+             * Mould
+             * @default
+             */
+            mould: string;
+            /**
              * Packing
              * @default
              */
@@ -5141,11 +4539,6 @@ export interface components {
             rim_mm: number;
             /** Thickness Mm */
             thickness_mm: number;
-            /**
-             * Ware
-             * @default
-             */
-            ware: string;
             /**
              * Width Mm
              * @default 0
@@ -5172,20 +4565,20 @@ export interface components {
             cooked_mass_g: components["schemas"]["Band"];
             cooked_thickness_mm: components["schemas"]["Band"];
             cooked_yield_frac: components["schemas"]["Band"];
-            core: components["schemas"]["Core"] | null;
             /** Density G Per Ml */
             density_g_per_ml: number;
             /** Dimple */
             dimple: boolean;
-            dimple_size: components["schemas"]["Dimple"] | null;
-            eggs: components["schemas"]["EggRow"] | null;
+            dimple_size?: components["schemas"]["Dimple"] | null;
+            eggs?: components["schemas"]["EggRow"] | null;
             /** End Mm */
             end_mm: number;
             /** Ends */
             ends: string;
             /** Fat Rendered G */
             fat_rendered_g: number;
-            fit: components["schemas"]["Fit"] | null;
+            filling?: components["schemas"]["Filling"] | null;
+            fit?: components["schemas"]["Fit"] | null;
             /**
              * Form
              * @enum {string}
@@ -5193,109 +4586,65 @@ export interface components {
             form: "disc" | "filled" | "spread" | "ball" | "loaf" | "tin" | "tray" | "crumbled";
             /** Length Mm */
             length_mm: number;
-            lumps: components["schemas"]["Lumps"] | null;
+            lumps?: components["schemas"]["Lumps"] | null;
             /**
              * Method
              * @enum {string}
              */
             method: "pan-broiled" | "broiled" | "crumbles" | "loaf";
+            /** Mould Key */
+            mould_key: string;
+            /** Mould Name */
+            mould_name: string;
             /**
              * Packing
              * @enum {string}
              */
             packing: "loose" | "light" | "firm";
-            press_kg: components["schemas"]["Band"] | null;
+            press_kg?: components["schemas"]["Band"] | null;
             /** Raw Diameter Mm */
             raw_diameter_mm: number;
-            scoop: components["schemas"]["ScoopFit"] | null;
+            scoop?: components["schemas"]["ScoopFit"] | null;
             /** Section Power */
             section_power: number;
             /** Thickness Mm */
             thickness_mm: number;
-            vessel: components["schemas"]["VesselFill"] | null;
+            vessel?: components["schemas"]["VesselFill"] | null;
             /** Volume Ml */
             volume_ml: number;
-            /** Ware Key */
-            ware_key: string;
-            /** Ware Name */
-            ware_name: string;
             /** Water Lost G */
             water_lost_g: number;
             /** Width Mm */
             width_mm: number;
         };
         /**
-         * ShapeModel
-         * @description How the batch is divided, and the size of the raw piece in mm; see ``core.formula.Shape``.
+         * Sheets
+         * @description What is opened beside the figures: the working of each, how the mix is made and weighed, what to do when the
+         *     fried teaspoon tastes otherwise, the butcher's slip, and the stove's steps.
          */
-        ShapeModel: {
-            /** Batch Mass G */
-            batch_mass_g: number;
-            /** Bun */
-            bun: string;
+        Sheets: {
+            /** Corrections */
+            corrections: components["schemas"]["Correction"][];
+            protocol: components["schemas"]["Protocol"];
+            slip: components["schemas"]["Slip"];
+            stove: components["schemas"]["StovePlan"];
+            weigh_out: components["schemas"]["WeighOut"];
+            /** Workings */
+            workings: {
+                [key: string]: components["schemas"]["Working"];
+            };
+        };
+        /**
+         * SheetsRequest
+         * @description The formula whose figures are looked into.
+         */
+        SheetsRequest: {
+            formula: components["schemas"]["Formula"];
             /**
-             * Edges
-             * @default rounded
-             * @enum {string}
+             * Unit System
+             * @default null
              */
-            edges: "rounded" | "ragged";
-            /**
-             * Ends
-             * @default blunt
-             * @enum {string}
-             */
-            ends: "round" | "blunt" | "square";
-            /**
-             * Firmness
-             * @default chilled
-             * @enum {string}
-             */
-            firmness: "soft" | "chilled" | "frozen";
-            /**
-             * Loss G
-             * @default 0
-             */
-            loss_g: number;
-            /**
-             * Packing
-             * @default
-             */
-            packing: ("loose" | "light" | "firm") | "";
-            /**
-             * Papers
-             * @default false
-             */
-            papers: boolean;
-            /** Piece Mass G */
-            piece_mass_g: number;
-            /**
-             * Portioning
-             * @enum {string}
-             */
-            portioning: "by_piece" | "by_batch" | "by_weights";
-            /**
-             * Remainder
-             * @default first
-             * @enum {string}
-             */
-            remainder: "first" | "last" | "bowl";
-            /**
-             * Rim Mm
-             * @default 12
-             */
-            rim_mm: number;
-            /** Thickness Mm */
-            thickness_mm: number;
-            /**
-             * Ware
-             * @default
-             */
-            ware: string;
-            /**
-             * Width Mm
-             * @default 0
-             */
-            width_mm: number;
+            unit_system: ("metric" | "us") | null;
         };
         /**
          * ShelfItem
@@ -5415,7 +4764,7 @@ export interface components {
             aim: "cheapest" | "nearest" | "surest" | "use-up-first";
             /** Candidates */
             candidates: components["schemas"]["CandidateModel"][];
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
             /**
              * Least Share Frac
              * @default 0.05
@@ -5430,9 +4779,9 @@ export interface components {
             species?: components["schemas"]["SpeciesModel"][];
             /**
              * Today
-             * @default
+             * @default null
              */
-            today: string;
+            today: string | null;
             typed: components["schemas"]["TypedModel"];
             /**
              * Use Stock
@@ -5524,13 +4873,13 @@ export interface components {
          *     ``before``: it lies there before the heat, off the clock.
          */
         StageChoice: {
+            /** Actions */
+            actions: ("flip" | "press" | "cover" | "cheese" | "glaze" | "turn_every_s")[];
             /**
              * Before
              * @default false
              */
             before: boolean;
-            /** Deeds */
-            deeds: ("flip" | "press" | "cover" | "cheese" | "glaze" | "turn_every_s")[];
             /** Ends */
             ends: ("time" | "two-fifths" | "core")[];
             /**
@@ -5538,62 +4887,6 @@ export interface components {
              * @enum {string}
              */
             kind: "chill" | "freeze" | "surface" | "indirect" | "smoke" | "oven" | "broiler" | "fry" | "simmer";
-        };
-        /**
-         * StageModel
-         * @description One stage of a cook composed by hand; see ``core.formula.HeatStage``. Seconds and °C.
-         */
-        StageModel: {
-            /**
-             * Cheese
-             * @default false
-             */
-            cheese: boolean;
-            /**
-             * Cover
-             * @default false
-             */
-            cover: boolean;
-            /**
-             * Flip
-             * @default false
-             */
-            flip: boolean;
-            /**
-             * Glaze
-             * @default false
-             */
-            glaze: boolean;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "chill" | "freeze" | "surface" | "indirect" | "smoke" | "oven" | "broiler" | "fry" | "simmer";
-            /**
-             * Press
-             * @default false
-             */
-            press: boolean;
-            /**
-             * Temp C
-             * @default null
-             */
-            temp_c: number | null;
-            /**
-             * Time S
-             * @default 0
-             */
-            time_s: number;
-            /**
-             * Turn Every S
-             * @default 0
-             */
-            turn_every_s: number;
-            /**
-             * Until
-             * @enum {string}
-             */
-            until: "time" | "two-fifths" | "core";
         };
         /**
          * StageRun
@@ -5706,6 +4999,8 @@ export interface components {
             key: string;
             /** Line */
             line: string;
+            /** Moulds */
+            moulds: string[];
             /** Piece Mass G */
             piece_mass_g: [
                 number,
@@ -5725,8 +5020,6 @@ export interface components {
             ];
             /** Title */
             title: string;
-            /** Wares */
-            wares: string[];
             /** Width Mm */
             width_mm: number;
         };
@@ -5769,25 +5062,32 @@ export interface components {
             width_mm: number;
         };
         /**
-         * SurfaceGuess
-         * @description The band that signs leave, °C, and its middle.
+         * Surface
+         * @description A hot surface, or an oven by the size of its tray. A round one has equal width and depth; sizes in mm.
+         *
+         *     ``loss_factor`` multiplies what the heat takes there; 1 until this kitchen's own weighings say otherwise.
+         *     ``heating`` is how it gives heat.
          */
-        SurfaceGuess: {
-            /** High C */
-            high_c: number;
-            /** Low C */
-            low_c: number;
-            /** Usual C */
-            usual_c: number;
-        };
-        /**
-         * SurfaceModel
-         * @description A hot surface, or an oven by its tray; sizes in mm.
-         */
-        SurfaceModel: {
+        Surface: {
             /** Depth Mm */
             depth_mm: number;
-            heating?: components["schemas"]["HeatingModel"];
+            /**
+             * @default {
+             *       "broiler_c": 450,
+             *       "fan": true,
+             *       "fuel": "charcoal",
+             *       "heat_factor": 1,
+             *       "lasts_min": 0,
+             *       "layout": "even",
+             *       "lid": true,
+             *       "metal": "steel",
+             *       "offset_k": 0,
+             *       "outdoor_c": 20,
+             *       "power": "usual",
+             *       "thickness_mm": 0
+             *     }
+             */
+            heating: components["schemas"]["Heating"];
             /** Key */
             key: string;
             /**
@@ -5808,11 +5108,23 @@ export interface components {
             width_mm: number;
         };
         /**
+         * SurfaceGuess
+         * @description The band that signs leave, °C, and its middle.
+         */
+        SurfaceGuess: {
+            /** High C */
+            high_c: number;
+            /** Low C */
+            low_c: number;
+            /** Usual C */
+            usual_c: number;
+        };
+        /**
          * SurfaceRequest
          * @description How long the surface has been heated, in seconds; ``seed`` makes it the same thermometer.
          */
         SurfaceRequest: {
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
             /** Heated S */
             heated_s: number;
             /**
@@ -5829,19 +5141,6 @@ export interface components {
             /** Ingredient */
             ingredient: string;
             /**
-             * Kind
-             * @default swap-ingredient
-             * @constant
-             */
-            kind: "swap-ingredient";
-            /** To */
-            to: string;
-        };
-        /** SwapIngredientEdit */
-        SwapIngredientEdit: {
-            /** Ingredient */
-            ingredient: string;
-            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -5854,19 +5153,6 @@ export interface components {
          * @description A part keeps its share and changes its meat.
          */
         SwapMeat: {
-            /**
-             * Kind
-             * @default swap-meat
-             * @constant
-             */
-            kind: "swap-meat";
-            /** Meat */
-            meat: string;
-            /** To */
-            to: string;
-        };
-        /** SwapMeatEdit */
-        SwapMeatEdit: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5899,17 +5185,6 @@ export interface components {
             /** Ingredient */
             ingredient: string;
             /**
-             * Kind
-             * @default take-out
-             * @constant
-             */
-            kind: "take-out";
-        };
-        /** TakeOutEdit */
-        TakeOutEdit: {
-            /** Ingredient */
-            ingredient: string;
-            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -5934,26 +5209,6 @@ export interface components {
             /** Working */
             working: string;
         };
-        /** TypeEdit */
-        TypeEdit: {
-            /**
-             * Figure
-             * @enum {string}
-             */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
-            /**
-             * Item
-             * @default
-             */
-            item: string;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "type";
-            /** Text */
-            text: string;
-        };
         /**
          * TypeFigure
          * @description What a cook typed into a figure.
@@ -5966,16 +5221,15 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "core_target" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
+            figure: "guests" | "pieces_per_guest" | "piece_mass" | "batch_mass" | "thickness" | "salt" | "surface_temp" | "target_core_temp" | "share" | "part_mass" | "services_per_week" | "guests_per_piece" | "line" | "line_temp" | "group" | "panade" | "meat_temp" | "soak" | "chill" | "work_time" | "spare_pieces" | "diameter" | "cooked_diameter" | "cooked_mass" | "length" | "width" | "rim" | "filling" | "loss";
             /**
              * Item
              * @default
              */
             item: string;
             /**
-             * Kind
-             * @default type
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             kind: "type";
             /** Text */
@@ -6002,8 +5256,22 @@ export interface components {
             fat_low: string;
         };
         /**
+         * UncertaintyPart
+         * @description One part of the uncertainty: its share of the variance, and what to measure to halve it.
+         */
+        UncertaintyPart: {
+            advice: components["schemas"]["Phrase"];
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "thickness" | "conductivity" | "contact" | "air" | "surface" | "start" | "drip";
+            /** Share */
+            share: number;
+        };
+        /**
          * Verdict
-         * @description Whether what lies on the scale is good. ``change_g`` is what to add, or, below nought, to pinch off.
+         * @description Whether what lies on the scale is good. ``change_g`` is what to add, or, below zero, to pinch off.
          */
         Verdict: {
             /** Change G */
@@ -6021,7 +5289,7 @@ export interface components {
         VersionAnswer: {
             /** Created At */
             created_at: string;
-            formula: components["schemas"]["FormulaModel"];
+            formula: components["schemas"]["Formula"];
             /** Name */
             name: string;
             /** Number */
@@ -6052,56 +5320,6 @@ export interface components {
             over_g: number;
         };
         /**
-         * WareModel
-         * @description A tin, tray, scoop or ring: inside lengths in mm at brim and bottom, ml as measured, a scoop's number.
-         */
-        WareModel: {
-            /**
-             * Base Length Mm
-             * @default 0
-             */
-            base_length_mm: number;
-            /**
-             * Base Width Mm
-             * @default 0
-             */
-            base_width_mm: number;
-            /**
-             * Height Mm
-             * @default 0
-             */
-            height_mm: number;
-            /** Key */
-            key: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "tin" | "tray" | "scoop" | "ring";
-            /**
-             * Length Mm
-             * @default 0
-             */
-            length_mm: number;
-            /** Name */
-            name: string;
-            /**
-             * Scoop Number
-             * @default 0
-             */
-            scoop_number: number;
-            /**
-             * Volume Ml
-             * @default 0
-             */
-            volume_ml: number;
-            /**
-             * Width Mm
-             * @default 0
-             */
-            width_mm: number;
-        };
-        /**
          * Ways
          * @description How a piece may be cooked here: the stages in force, what may be composed, the ways that are ready, fats,
          *     signs.
@@ -6109,7 +5327,7 @@ export interface components {
         Ways: {
             /** By Hand */
             by_hand: boolean;
-            chilling: components["schemas"]["HeatStage"] | null;
+            chilling?: components["schemas"]["HeatStage"] | null;
             /** Choices */
             choices: components["schemas"]["StageChoice"][];
             /** Fats */
@@ -6137,25 +5355,12 @@ export interface components {
             /** Bowl */
             bowl: string;
             /**
-             * Kind
-             * @default weigh-bowl
-             * @constant
-             */
-            kind: "weigh-bowl";
-            /** Readings */
-            readings: components["schemas"]["BowlReading"][];
-        };
-        /** WeighBowlEdit */
-        WeighBowlEdit: {
-            /** Bowl */
-            bowl: string;
-            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "weigh-bowl";
             /** Readings */
-            readings: components["schemas"]["BowlReadingModel"][];
+            readings: components["schemas"]["BowlReading"][];
         };
         /**
          * WeighLine
@@ -6241,7 +5446,7 @@ export interface components {
          */
         WeighingAnswer: {
             /** Finished At */
-            finished_at: string | null;
+            finished_at?: string | null;
             /** Formula Id */
             formula_id: number;
             /** Formula Name */
@@ -6265,13 +5470,13 @@ export interface components {
             /** Counted */
             counted: number;
             /** Finished At */
-            finished_at: string | null;
+            finished_at?: string | null;
             /** Good */
             good: number;
             /** Id */
             id: number;
             /** Mean G */
-            mean_g: number | null;
+            mean_g?: number | null;
             /** Pieces */
             pieces: number;
             /** Started At */
@@ -6330,8 +5535,8 @@ export interface components {
          * @description The raw mix in grams, the meat's share in it, and figures for one guest.
          *
          *     Salt strewn on the surface is in ``salt_g`` and the portion, not in ``mass_g``. ``fat_low_frac`` to
-         *     ``fat_high_frac`` carries the doubt of the meat. ``binder_frac`` is crumb, bread, starch, egg and white by mass of
-         *     the meat. A portion is as eaten raw: what drips off takes some of it away.
+         *     ``fat_high_frac`` carries the uncertainty of the meat. ``binder_frac`` is crumb, bread, starch, egg and white by
+         *     mass of the meat. A portion is as eaten raw: what drips off takes some of it away.
          */
         WholeMix: {
             /** Ash G */
@@ -6398,9 +5603,8 @@ export interface components {
          */
         WriteRemark: {
             /**
-             * Kind
-             * @default write-remark
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             kind: "write-remark";
             /** Text */
@@ -7905,7 +7109,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Temperature through the piece over time, a JSON document a line: the curve, how its doubt comes along, the curve with its doubt */
+            /** @description Temperature through the piece over time, a JSON document a line: the curve, how its uncertainty comes along, the curve with its uncertainty */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -9314,7 +8518,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MeatModel-Output"];
+                    "application/json": components["schemas"]["Meat"];
                 };
             };
             /** @description A problem */
@@ -9982,6 +9186,93 @@ export interface operations {
             };
             /** @description A problem */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetsRequest"];
+            };
+        };
+        responses: {
+            /** @description What is opened beside a formula's figures: workings, sheets, slip, steps */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheets"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

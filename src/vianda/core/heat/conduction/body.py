@@ -8,7 +8,7 @@ from typing import Literal
 
 import numpy as np
 
-from vianda.core.heat.conduction.meat import Array, Meat
+from vianda.core.heat.conduction.meat import Array, Material
 from vianda.core.heat.conduction.mesh import block_widths, mesh_of
 
 BodyForm = Literal["slab", "ball", "block"]
@@ -23,17 +23,17 @@ HALF_RELEASE_M = 0.005
 class Middle:
     """What lies in the middle: its composition, and its thickness; of a loaf both its sides are as long."""
 
-    meat: Meat
+    meat: Material
     size_mm: float
 
 
 @dataclass(frozen=True, slots=True)
-class Piece:
+class PieceGeometry:
     """A piece: thickness of a flat one, diameter of a ball, height of a loaf, which also has a width; mm."""
 
     form: BodyForm
     size_mm: float
-    meat: Meat
+    meat: Material
     width_mm: float = 0.0
     middle: Middle | None = None
 
@@ -78,7 +78,7 @@ def release_frac(depth_m: Array) -> Array:
     return np.asarray(1.0 / (1.0 + (depth_m / HALF_RELEASE_M) ** 3))
 
 
-def body_of(piece: Piece, *, finer: int = 1) -> Body:
+def body_of(piece: PieceGeometry, *, finer: int = 1) -> Body:
     """The cells of a piece; ``finer`` times as many each way for checks, half as many of a loaf for a rough look, 0."""
     if piece.form == "block":
         return _block(piece, finer)
@@ -112,7 +112,7 @@ def body_of(piece: Piece, *, finer: int = 1) -> Body:
     )
 
 
-def _block(piece: Piece, finer: int) -> Body:
+def _block(piece: PieceGeometry, finer: int) -> Body:
     columns, rows = BLOCK_COLUMNS * finer, BLOCK_ROWS * finer
     if not finer:
         columns, rows = BLOCK_COLUMNS // 2, BLOCK_ROWS // 2
@@ -134,7 +134,7 @@ def _block(piece: Piece, finer: int) -> Body:
     return Body("block", width, height, volume, np.ones(1), mass, first, meat, meat * release_frac(from_face), weight)
 
 
-def _filled(inside: Array, volume: Array, piece: Piece) -> tuple[Array, Array]:
+def _filled(inside: Array, volume: Array, piece: PieceGeometry) -> tuple[Array, Array]:
     first = np.empty((*volume.shape, 5))
     first[...] = np.array(piece.meat.shares)
     density = np.full(volume.shape, piece.meat.density_kg_m3)

@@ -44,7 +44,7 @@ WATER, PROTEIN, FAT = 0, 1, 2
 
 
 @dataclass(frozen=True, slots=True)
-class Meat:
+class Material:
     """Mass fractions of water, protein, fat, carbohydrate and ash, which sum to 1; ``packing`` is the share not air."""
 
     shares: tuple[float, float, float, float, float]
@@ -56,14 +56,14 @@ class Meat:
 
         Examples
         --------
-        >>> round(Meat((0.61, 0.17, 0.21, 0.0, 0.01)).density_kg_m3)
+        >>> round(Material((0.61, 0.17, 0.21, 0.0, 0.01)).density_kg_m3)
         1030
         """
         cold = polynomial(DENSITY, np.array(4.0))
         return float(self.packing / np.sum(np.array(self.shares) / cold))
 
 
-def meat_of(composition: Composition, *, packing: float) -> Meat:
+def meat_of(composition: Composition, *, packing: float) -> Material:
     """The meat of an analysis; what does not add up to 100 is shared out."""
     parts = (
         composition.water_g_per_100g,
@@ -74,7 +74,7 @@ def meat_of(composition: Composition, *, packing: float) -> Meat:
     )
     total = sum(parts)
     shares = tuple(p / total for p in parts) if total > 0 else (1.0, 0.0, 0.0, 0.0, 0.0)
-    return Meat(shares, packing)  # type: ignore[arg-type]
+    return Material(shares, packing)  # type: ignore[arg-type]
 
 
 def polynomial(table: Array, temp_c: Array) -> Array:

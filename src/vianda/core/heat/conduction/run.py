@@ -8,14 +8,14 @@ import numpy as np
 
 from vianda.core.heat.conduction import slab as sl
 from vianda.core.heat.conduction.block import simulate_section
-from vianda.core.heat.conduction.body import Body, Piece, body_of
+from vianda.core.heat.conduction.body import Body, PieceGeometry, body_of
 from vianda.core.heat.conduction.line import press_out
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.props import heat_content
 from vianda.core.heat.conduction.stages import CookStage, End
 from vianda.core.heat.conduction.state import Cells, Mesh, Record, Until
 
-# Two fifths of the thickness past 60 °C is when habit flips: common practice, no published source.
+# Two fifths of the thickness past 60 °C is when usual practice flips: common practice, no published source.
 FLIP_FRAC = 0.4
 # Seconds a step: thin pieces move fastest. Checked against four times finer, see docs/heat-model.md.
 THIN_STEP_S, SLAB_STEP_S, BALL_STEP_S, BLOCK_STEP_S = 0.5, 2.0, 1.0, 15.0
@@ -52,7 +52,7 @@ class Setup:
     ``before`` is what it goes through before the clock begins: from ``start_c`` in a fridge or a freezer.
     """
 
-    piece: Piece
+    piece: PieceGeometry
     stages: tuple[CookStage, ...]
     resting: CookStage
     start_c: float
@@ -288,7 +288,7 @@ def cook(setup: Setup, *, keep_every_s: float, step_factor: float = 1.0) -> Cook
 
 
 def times_of(setup: Setup, *, core_c: float | None = None, step_factor: float = 1.0) -> tuple[tuple[float, ...], bool]:
-    """When each stage ends, without keeping anything: what doubt and questions ask for most."""
+    """When each stage ends, without keeping anything: what uncertainty and questions ask for most."""
     run = Simulation(setup, keep_every_s=1e9, step_factor=step_factor)
     ended: list[float] = []
     reached = True

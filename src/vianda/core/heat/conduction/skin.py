@@ -39,7 +39,7 @@ def vapour_pressure_pa(temp_c: float) -> float:
 
 @compiled
 def drying_kg_m2_s(surface_c: float, h: float, vapour_pa: float) -> float:
-    """Water that a wet face gives to the air (below nought: dew), by the Lewis relation in its logarithmic form."""
+    """Water that a wet face gives to the air (below zero: dew), by the Lewis relation in its logarithmic form."""
     rate = h / (AIR_CP * LEWIS) * WATER_TO_AIR
     return rate * math.log((PRESSURE_PA - vapour_pa) / (PRESSURE_PA - vapour_pressure_pa(surface_c)))
 
