@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import mimetypes
 from pathlib import Path
 
-from flask import Flask, Response, abort, send_from_directory
+from flask import Flask, Response, abort, request, send_from_directory
 from flask_compress import Compress
+from werkzeug.security import safe_join
 
 from vianda.api import (
     bench_routes,
@@ -97,11 +99,15 @@ def install(app: Flask, *, pages: Path | None) -> None:
             file, path = pages / "index.html", "index.html"
         if not file.is_file():
             abort(404)
-        response = send_from_directory(pages, path)
-        if response.mimetype in COMPRESSED:
-            # Read whole, so that it is compressed whole and its file is closed.
-            response.direct_passthrough = False
-            response.make_sequence()
+        kind = mimetypes.guess_type(path)[0]
+        inside = safe_join(str(pages), path)
+        if kind in COMPRESSED and inside is not None:
+            # Read whole, so that it is compressed whole.
+            response = Response(Path(inside).read_bytes(), mimetype=kind)
+            response.add_etag()
+            response.make_conditional(request)
+        else:
+            response = send_from_directory(pages, path)
         hashed = path.startswith("assets/")
         response.headers["Cache-Control"] = "max-age=31536000, immutable" if hashed else "no-cache"
         return response
