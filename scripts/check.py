@@ -75,6 +75,7 @@ def main() -> int:
         _run("lint of the Python code", [BIN / "ruff", "check", "."]),
         _run("types of the Python code", [BIN / "mypy"]),
         _run("layers", [BIN / "lint-imports"]),
+        _run("docstrings of the core", [BIN / "python", "scripts/check_docstrings.py"]),
         _run("the scripts' shell", ["bash", "-n", "start", "check", ".ci/run", "scripts/generate"]),
         _stale("the contract is fresh", [BIN / "vianda", "openapi"], places.PROJECT / "docs" / "openapi.json"),
         _stale(

@@ -18,6 +18,18 @@ class Band:
 def along(points: tuple[tuple[float, float], ...], x: float) -> float:
     """Straight lines between points; beyond the ends the last line runs on.
 
+    Parameters
+    ----------
+    points : tuple[tuple[float, float], ...]
+        Points (x, y) with rising x.
+    x : float
+        Where the line is read, in the unit of the first coordinate.
+
+    Returns
+    -------
+    float
+        Straight lines between points.
+
     Examples
     --------
     >>> along(((0.0, 0.0), (1.0, 10.0)), 1.5)

@@ -19,6 +19,16 @@ _CURRENCY = re.compile(r"[A-Z]+")
 def is_key(text: str) -> bool:
     """Whether it is a key: small letters, digits and hyphens, not beginning with a hyphen.
 
+    Parameters
+    ----------
+    text : str
+        What was typed.
+
+    Returns
+    -------
+    bool
+        Whether it is a key: small letters, digits and hyphens, not beginning with a hyphen.
+
     Examples
     --------
     >>> is_key("iron-pan"), is_key("Iron pan")
@@ -28,17 +38,50 @@ def is_key(text: str) -> bool:
 
 
 def is_key_or_empty(text: str) -> bool:
-    """Whether it is a key, or nothing."""
+    """Whether it is a key, or nothing.
+
+    Parameters
+    ----------
+    text : str
+        What was typed.
+
+    Returns
+    -------
+    bool
+        Whether it is a key, or nothing.
+    """
     return not text or is_key(text)
 
 
 def is_currency_code(text: str) -> bool:
-    """Whether it is a currency code: capital letters only."""
+    """Whether it is a currency code: capital letters only.
+
+    Parameters
+    ----------
+    text : str
+        What was typed.
+
+    Returns
+    -------
+    bool
+        Whether it is a currency code: capital letters only.
+    """
     return _CURRENCY.fullmatch(text) is not None
 
 
 def is_price(price: Decimal) -> bool:
-    """Whether it is a price: at most four decimal places."""
+    """Whether it is a price: at most four decimal places.
+
+    Parameters
+    ----------
+    price : Decimal
+        The price, currency units.
+
+    Returns
+    -------
+    bool
+        Whether it is a price: at most four decimal places.
+    """
     exponent = price.as_tuple().exponent
     return isinstance(exponent, int) and exponent >= -4
 

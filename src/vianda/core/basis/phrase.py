@@ -64,6 +64,18 @@ def _places(text: str) -> frozenset[str]:
 def say(text: str, **amounts: Amount) -> Phrase:
     """Build a phrase.
 
+    Parameters
+    ----------
+    text : str
+        What was typed.
+    **amounts : Amount
+        Amounts already in the bowl, by ingredient.
+
+    Returns
+    -------
+    Phrase
+        A sentence with its quantities.
+
     Raises
     ------
     KeyError
@@ -81,95 +93,326 @@ def say(text: str, **amounts: Amount) -> Phrase:
 
 
 def mass(value_g: float, high_g: float | None = None) -> Amount:
-    """A mass in grams."""
+    """A mass in grams.
+
+    Parameters
+    ----------
+    value_g : float
+        Value, g.
+    high_g : float | None, default None
+        High, g. None for none.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("mass_g", value_g, high_g)
 
 
 def temp(value_c: float, high_c: float | None = None) -> Amount:
-    """A temperature in degrees Celsius."""
+    """A temperature in degrees Celsius.
+
+    Parameters
+    ----------
+    value_c : float
+        Value, °C.
+    high_c : float | None, default None
+        High, °C. None for none.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("temp_c", value_c, high_c)
 
 
 def delta_temp(value_k: float, high_k: float | None = None) -> Amount:
-    """A temperature difference in kelvin."""
+    """A temperature difference in kelvin.
+
+    Parameters
+    ----------
+    value_k : float
+        Value, K.
+    high_k : float | None, default None
+        High, K. None for none.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("delta_temp_k", value_k, high_k)
 
 
 def length(value_mm: float, high_mm: float | None = None) -> Amount:
-    """A length in millimetres."""
+    """A length in millimetres.
+
+    Parameters
+    ----------
+    value_mm : float
+        Value, mm.
+    high_mm : float | None, default None
+        High, mm. None for none.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("length_mm", value_mm, high_mm)
 
 
 def frac(value: float, high: float | None = None) -> Amount:
-    """A fraction 0–1, shown as whole per cent."""
+    """A fraction 0–1, shown as whole per cent.
+
+    Parameters
+    ----------
+    value : float
+        The value, in the base unit the name says.
+    high : float | None, default None
+        Upper end of a range, 0–1; None for a single value.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("frac", value, high)
 
 
 def fine_frac(value: float, high: float | None = None) -> Amount:
-    """A fraction 0–1, shown as per cent with a decimal (salt, shares in arithmetic)."""
+    """A fraction 0–1, shown as per cent with a decimal (salt, shares in arithmetic).
+
+    Parameters
+    ----------
+    value : float
+        The value, in the base unit the name says.
+    high : float | None, default None
+        Upper end of a range, 0–1; None for a single value.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("fine_frac", value, high)
 
 
 def duration(value_s: float, high_s: float | None = None) -> Amount:
-    """A time in seconds."""
+    """A time in seconds.
+
+    Parameters
+    ----------
+    value_s : float
+        Value, s.
+    high_s : float | None, default None
+        High, s. None for none.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("time_s", value_s, high_s)
 
 
 def per_hundred(value: float, high: float | None = None) -> Amount:
-    """Mass by mass of the meat, shown as parts in a hundred."""
+    """Mass by mass of the meat, shown as parts in a hundred.
+
+    Parameters
+    ----------
+    value : float
+        The value, in the base unit the name says.
+    high : float | None, default None
+        Upper end of a range, 0–1; None for a single value.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("per_hundred", value, high)
 
 
 def minutes(value_min: float, high_min: float | None = None) -> Amount:
-    """A time in whole minutes, for soaking, chilling and the like."""
+    """A time in whole minutes, for soaking, chilling and the like.
+
+    Parameters
+    ----------
+    value_min : float
+        Value, min.
+    high_min : float | None, default None
+        High, min. None for none.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("minutes", value_min, high_min)
 
 
 def energy(value_kcal: float) -> Amount:
-    """Energy in kilocalories."""
+    """Energy in kilocalories.
+
+    Parameters
+    ----------
+    value_kcal : float
+        Value, kcal.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("energy_kcal", value_kcal)
 
 
 def mass_mg(value_mg: float) -> Amount:
-    """A mass in milligrams (sodium)."""
+    """A mass in milligrams (sodium).
+
+    Parameters
+    ----------
+    value_mg : float
+        Value, mg.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("mass_mg", value_mg)
 
 
 def count(value: int) -> Amount:
-    """A whole number of things."""
+    """A whole number of things.
+
+    Parameters
+    ----------
+    value : int
+        How many (count).
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("count", value)
 
 
 def number(value: float, high: float | None = None) -> Amount:
-    """A plain number without unit."""
+    """A plain number without unit.
+
+    Parameters
+    ----------
+    value : float
+        The value, in the base unit the name says.
+    high : float | None, default None
+        Upper end of a range, 0–1; None for a single value.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("number", value, high)
 
 
 def money(value: Decimal) -> Amount:
-    """An amount in the kitchen's currency."""
+    """An amount in the kitchen's currency.
+
+    Parameters
+    ----------
+    value : Decimal
+        The amount, currency units.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("money", float(value))
 
 
 def price(value: Decimal) -> Amount:
-    """A price per kilogram in the kitchen's currency."""
+    """A price per kilogram in the kitchen's currency.
+
+    Parameters
+    ----------
+    value : Decimal
+        The amount, currency units.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("price_per_kg", float(value))
 
 
 def lean_to_fat(fat_frac: float, high_frac: float | None = None) -> Amount:
-    """A lean-to-fat ratio, carried as the fat fraction."""
+    """A lean-to-fat ratio, carried as the fat fraction.
+
+    Parameters
+    ----------
+    fat_frac : float
+        Fat by mass, 0–1.
+    high_frac : float | None, default None
+        High, 0–1. None for none.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("lean_to_fat", fat_frac, high_frac)
 
 
 def density(value_g_per_ml: float) -> Amount:
-    """A density in grams per millilitre."""
+    """A density in grams per millilitre.
+
+    Parameters
+    ----------
+    value_g_per_ml : float
+        Value, g/ml.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("density_g_per_ml", value_g_per_ml)
 
 
 def volume(value_ml: float) -> Amount:
-    """A volume in millilitres."""
+    """A volume in millilitres.
+
+    Parameters
+    ----------
+    value_ml : float
+        Value, ml.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("volume_ml", value_ml)
 
 
 def word(text: str) -> Amount:
-    """A name from the larder, the kitchen or the formula."""
+    """A name from the larder, the kitchen or the formula.
+
+    Parameters
+    ----------
+    text : str
+        What was typed.
+
+    Returns
+    -------
+    Amount
+        A quantity for a sentence.
+    """
     return Amount("word", text=text)

@@ -14,6 +14,23 @@ SHARE_SLACK = 1e-6
 def whole_steps(mass_g: float, *, step_g: int) -> int:
     """How many whole scale steps fit into a mass (rounded down, forgiving float dust).
 
+    Parameters
+    ----------
+    mass_g : float
+        Mass, g, 0 or more.
+    step_g : int
+        Step of the scale, g, above 0.
+
+    Returns
+    -------
+    int
+        How many whole scale steps fit into a mass (rounded down, forgiving float dust).
+
+    Raises
+    ------
+    OutOfRangeError
+        A mass to weigh must be a number of grams, zero or more.
+
     Examples
     --------
     >>> whole_steps(87.5, step_g=5)
@@ -26,6 +43,18 @@ def whole_steps(mass_g: float, *, step_g: int) -> int:
 
 def nearest_step(mass_g: float, *, step_g: int) -> int:
     """The mass in grams, on the scale's step, nearest to the one wanted (half goes up).
+
+    Parameters
+    ----------
+    mass_g : float
+        Mass, g, 0 or more.
+    step_g : int
+        Step of the scale, g, above 0.
+
+    Returns
+    -------
+    int
+        The mass in grams, on the scale's step, nearest to the one wanted (half goes up).
 
     Examples
     --------
@@ -40,10 +69,17 @@ def shares_on_scale(shares_frac: Sequence[float], *, batch_g: int, step_g: int) 
 
     Parameters
     ----------
-    shares_frac : sequence of float
+    shares_frac : Sequence[float]
         Shares 0–1 which sum to 1.
     batch_g : int
         Batch in grams, a whole number of steps.
+    step_g : int
+        Step of the scale, g, above 0.
+
+    Returns
+    -------
+    tuple[int, ...]
+        Grams of each part on the scale's step, summing to the batch exactly (largest remainder method).
 
     Raises
     ------

@@ -22,6 +22,16 @@ ML_PER_CUP = ML_PER_TSP * 48
 def c_from_f(temp_f: float) -> float:
     """Degrees Celsius from degrees Fahrenheit: (F − 32) / 1.8.
 
+    Parameters
+    ----------
+    temp_f : float
+        Temp, °F.
+
+    Returns
+    -------
+    float
+        C from, °F.
+
     Examples
     --------
     >>> round(c_from_f(160), 1)
@@ -31,5 +41,16 @@ def c_from_f(temp_f: float) -> float:
 
 
 def f_from_c(temp_c: float) -> float:
-    """Degrees Fahrenheit from degrees Celsius: 1.8 C + 32."""
+    """Degrees Fahrenheit from degrees Celsius: 1.8 C + 32.
+
+    Parameters
+    ----------
+    temp_c : float
+        Temp, °C.
+
+    Returns
+    -------
+    float
+        F from, °C.
+    """
     return temp_c * 1.8 + 32.0

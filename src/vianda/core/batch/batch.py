@@ -39,6 +39,25 @@ def batch_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Batch:
     ``by_piece``: the pieces decide the mix, and the mix its meat: meat = mix ÷ (1 + Σ lines + salt worked in).
     ``by_batch``: the meat at hand decides the mix.
 
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Batch
+        The mix divided into pieces, and the meat in it.
+
+    Raises
+    ------
+    OutOfRangeError
+        … g on bowl and gloves is all there is of … g.
+
     Examples
     --------
     >>> from vianda.core.demo.formulas import slipway_smash

@@ -42,6 +42,16 @@ class BatchYield:
 def expected_loss_g(pieces: int) -> float:
     """What stays on bowl and gloves: 8 g and 0.4 g a piece.
 
+    Parameters
+    ----------
+    pieces : int
+        Number of pieces, 1 or more (count).
+
+    Returns
+    -------
+    float
+        Expected loss, g.
+
     Examples
     --------
     >>> round(expected_loss_g(40))
@@ -51,7 +61,22 @@ def expected_loss_g(pieces: int) -> float:
 
 
 def batch_yield(formula: Formula, *, batch: Batch, cooked_yield_frac: Band) -> BatchYield:
-    """What the batch comes to, and the choices when it does not divide."""
+    """What the batch comes to, and the choices when it does not divide.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+    cooked_yield_frac : Band
+        Cooked yield, 0–1.
+
+    Returns
+    -------
+    BatchYield
+        From bowl to plate in grams.
+    """
     portions, left = batch.portions, cooked_yield_frac
     shaped = portions.batch_mass_g - portions.left_g
     return BatchYield(

@@ -49,6 +49,18 @@ class LineFigures:
 def entering(lines: Sequence[MixLine], *, pantry: Pantry) -> tuple[Entering, ...]:
     """The lines with their ingredients, after checking that they are lines.
 
+    Parameters
+    ----------
+    lines : Sequence[MixLine]
+        The lines of the mix.
+    pantry : Pantry
+        Ingredients by key.
+
+    Returns
+    -------
+    tuple[Entering, ...]
+        Each: a line with the ingredient it means.
+
     Raises
     ------
     OutOfRangeError, UnknownItemError
@@ -80,7 +92,20 @@ def entering(lines: Sequence[MixLine], *, pantry: Pantry) -> tuple[Entering, ...
 
 
 def line_figures(entered: Sequence[Entering], *, meat_mass_g: float) -> tuple[LineFigures, ...]:
-    """Every line in grams for a mass of meat: m = per_meat_frac × meat."""
+    """Every line in grams for a mass of meat: m = per_meat_frac × meat.
+
+    Parameters
+    ----------
+    entered : Sequence[Entering]
+        The lines of the mix with their ingredients.
+    meat_mass_g : float
+        Meat mass, g.
+
+    Returns
+    -------
+    tuple[LineFigures, ...]
+        Each: one ingredient in the mix.
+    """
     return tuple(_figures(e, meat_mass_g) for e in entered)
 
 
@@ -107,10 +132,34 @@ def _figures(entered: Entering, meat_mass_g: float) -> LineFigures:
 
 
 def line_temp_c(entered: Entering) -> float:
-    """The temperature a line goes in at: what the cook says, else where the ingredient usually stands."""
+    """The temperature a line goes in at: what the cook says, else where the ingredient usually stands.
+
+    Parameters
+    ----------
+    entered : Entering
+        A line of the mix with its ingredient.
+
+    Returns
+    -------
+    float
+        Line temp, °C.
+    """
     return entered.ingredient.temp_c if entered.line.temp_c is None else entered.line.temp_c
 
 
 def per_meat(entered: Sequence[Entering], *groups: Group) -> float:
-    """Mass of some groups together by the mass of the meat; of everything when no group is named."""
+    """Mass of some groups together by the mass of the meat; of everything when no group is named.
+
+    Parameters
+    ----------
+    entered : Sequence[Entering]
+        The lines of the mix with their ingredients.
+    *groups : Group
+        Groups.
+
+    Returns
+    -------
+    float
+        Mass of some groups together by the mass of the meat.
+    """
     return sum(e.line.per_meat_frac for e in entered if not groups or e.group in groups)

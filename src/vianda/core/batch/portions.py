@@ -39,6 +39,20 @@ def pieces_from_weights(*, batch_mass_g: float, piece_mass_g: float, remainder: 
     """How many pieces two weights make: as many whole ones as there are when the rest stays in the bowl, else the count
     that brings each nearest to its weight.
 
+    Parameters
+    ----------
+    batch_mass_g : float
+        Batch mass, g.
+    piece_mass_g : float
+        Mass of one piece, g, above 0.
+    remainder : Remainder
+        Who gets the grams that do not divide.
+
+    Returns
+    -------
+    int
+        How many pieces two weights make.
+
     Examples
     --------
     >>> pieces_from_weights(batch_mass_g=700, piece_mass_g=90, remainder="first")
@@ -68,6 +82,26 @@ def divide(
     ``by_batch``: the batch as the scale would show it; piece = ⌊batch steps ÷ pieces⌋; the steps left over go to the
     first pieces, one each, all to the last one, or stay in the bowl.
     ``by_weights``: so many pieces as both weights make (``pieces`` is not read); then as by batch.
+
+    Parameters
+    ----------
+    portioning : Portioning
+        What decides: piece, batch or both weights.
+    pieces : int
+        Number of pieces, 1 or more (count).
+    piece_mass_g : float
+        Mass of one piece, g, above 0.
+    batch_mass_g : float
+        Batch mass, g.
+    step_g : int
+        Step of the scale, g, above 0.
+    remainder : Remainder, default 'first'
+        Who gets the grams that do not divide.
+
+    Returns
+    -------
+    Portions
+        Pieces that multiply back.
 
     Raises
     ------

@@ -50,6 +50,22 @@ def salt_ledger(
     mass of fresh meat. The meat's own sodium is not counted against what is wanted: the old rule speaks of salt that is
     put in. Salt to add = wanted − brought, never below zero.
 
+    Parameters
+    ----------
+    seasoning : Seasoning
+        The salt wanted, and where it goes.
+    entered : Sequence[Entering]
+        The lines of the mix with their ingredients.
+    parts : Sequence[BlendPart]
+        Meats with their shares.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    SaltLedger
+        Salt by mass of the raw meat, 0–1.
+
     Examples
     --------
     A loaf that wants 1.6 % and gets 0.7 % from cheese and crumbs is given 0.9 %.
@@ -102,6 +118,16 @@ class SaltFigures:
 def g_per_teaspoon(salt: Ingredient) -> float:
     """Grams of a salt in a US teaspoon.
 
+    Parameters
+    ----------
+    salt : Ingredient
+        The salt of this kitchen.
+
+    Returns
+    -------
+    float
+        Grams of a salt in a US teaspoon.
+
     Examples
     --------
     >>> from vianda.core.inventory.pantry import starter_pantry
@@ -112,7 +138,20 @@ def g_per_teaspoon(salt: Ingredient) -> float:
 
 
 def kitchen_salt(key: str, pantry: Pantry) -> Ingredient | None:
-    """This kitchen's salt, or any that weighs by the spoon; None in a pantry without salt."""
+    """This kitchen's salt, or any that weighs by the spoon; None in a pantry without salt.
+
+    Parameters
+    ----------
+    key : str
+        Key of the thing, in small letters and hyphens.
+    pantry : Pantry
+        Ingredients by key.
+
+    Returns
+    -------
+    Ingredient | None
+        One thing of the pantry as it goes into the bowl. None where there is none.
+    """
     found = pantry.get(key)
     if found is not None and found.group == "salt" and found.g_per_cup > 0:
         return found
@@ -132,6 +171,28 @@ def salt_figures(
     """Salt of a batch and of a piece.
 
     Salt on the surface of a piece at least 15 mm thick is spread by area: a face is π d² ÷ 4, the rim π d t.
+
+    Parameters
+    ----------
+    ledger : SaltLedger
+        What salt is brought and what is to be added.
+    meat_mass_g : float
+        Meat mass, g.
+    mix_mass_g : float
+        Mix mass, g.
+    piece_mass_g : float
+        Mass of one piece, g, above 0.
+    salt : Ingredient | None
+        The salt of this kitchen; None for none.
+    thickness_mm : float, default 0.0
+        Thickness, mm.
+    diameter_mm : float, default 0.0
+        Diameter, mm.
+
+    Returns
+    -------
+    SaltFigures
+        Salt of a batch.
 
     Examples
     --------

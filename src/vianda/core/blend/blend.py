@@ -63,6 +63,18 @@ class BlendFigures:
 def blend_meats(parts: Sequence[BlendPart], *, larder: Larder) -> list[Meat]:
     """The meats of a blend, in order, after checking that the blend is one.
 
+    Parameters
+    ----------
+    parts : Sequence[BlendPart]
+        Meats with their shares.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    list[Meat]
+        Each: one meat or fat as bought.
+
     Raises
     ------
     InfeasibleBlendError
@@ -82,12 +94,38 @@ def blend_meats(parts: Sequence[BlendPart], *, larder: Larder) -> list[Meat]:
 
 
 def blend_fats(parts: Sequence[BlendPart], *, larder: Larder) -> list[FatRange]:
-    """What is known of the fat of each part, in order."""
+    """What is known of the fat of each part, in order.
+
+    Parameters
+    ----------
+    parts : Sequence[BlendPart]
+        Meats with their shares.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    list[FatRange]
+        Each: fat by mass of raw meat, 0–1.
+    """
     return [larder.fat_of(p.meat, p.lot) for p in parts]
 
 
 def blend_spread(parts: Sequence[BlendPart], *, larder: Larder) -> FatSpread:
-    """The fat of the blend as a distribution, over independent meats."""
+    """The fat of the blend as a distribution, over independent meats.
+
+    Parameters
+    ----------
+    parts : Sequence[BlendPart]
+        Meats with their shares.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    FatSpread
+        The fat of a blend as a distribution.
+    """
     blend_meats(parts, larder=larder)
     return spread_of([p.share_frac for p in parts], blend_fats(parts, larder=larder))
 
@@ -108,12 +146,23 @@ def blend_figures(
 
     Parameters
     ----------
-    band_frac : tuple
+    parts : Sequence[BlendPart]
+        Meats with their shares.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    batch_mass_g : int
+        Batch mass, g.
+    step_g : int
+        Step of the scale, g, above 0.
+    band_frac : tuple[float, float]
         The style's usual band of fat, for the chances.
-    spread : FatSpread, optional
+    spread : FatSpread | None, default None
         Given when it was worked out already.
 
-    Source: arithmetic; the ranges carry their own source.
+    Returns
+    -------
+    BlendFigures
+        The blend as a whole.
 
     Examples
     --------
@@ -175,5 +224,16 @@ def _left_after_test(variance: float, own: float, share: float, fat: FatRange) -
 
 
 def has_poultry(blend: BlendFigures) -> bool:
-    """Whether any bird is in the blend: then the whole mix has the poultry floor."""
+    """Whether any bird is in the blend: then the whole mix has the poultry floor.
+
+    Parameters
+    ----------
+    blend : BlendFigures
+        The blend on the scale.
+
+    Returns
+    -------
+    bool
+        Whether any bird is in the blend: then the whole mix has the poultry floor.
+    """
     return any(p.species in POULTRY and p.share_frac > 0 for p in blend.parts)

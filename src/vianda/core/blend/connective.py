@@ -28,7 +28,18 @@ class CollagenFigures:
     sinewy_share_frac: float
 
     def chance_above(self, limit_frac: float) -> float:
-        """Chance 0–1 that a batch has more collagen by protein than a limit."""
+        """Chance 0–1 that a batch has more collagen by protein than a limit.
+
+        Parameters
+        ----------
+        limit_frac : float
+            The limit, 0–1.
+
+        Returns
+        -------
+        float
+            Chance 0–1 that a batch has more collagen by protein than a limit.
+        """
         if self.sd_frac == 0.0:
             return 1.0 if self.usual_frac > limit_frac else 0.0
         import numpy as np
@@ -38,6 +49,20 @@ class CollagenFigures:
 
 def collagen_figures(shares_frac: Sequence[float], meats: Sequence[Meat], fats: Sequence[FatRange]) -> CollagenFigures:
     """Collagen by protein of a blend: Σ sᵢ pᵢ cᵢ ÷ Σ sᵢ pᵢ, with p protein and c the class's collagen share.
+
+    Parameters
+    ----------
+    shares_frac : Sequence[float]
+        Shares, 0–1.
+    meats : Sequence[Meat]
+        The meats, in order.
+    fats : Sequence[FatRange]
+        The range of fat of each meat, in order.
+
+    Returns
+    -------
+    CollagenFigures
+        Collagen by protein of a blend, 0–1.
 
     Examples
     --------

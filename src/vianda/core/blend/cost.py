@@ -49,6 +49,18 @@ def usable_frac(meat: Meat, *, grind_loss_frac: float) -> float:
 
     What comes ground already loses nothing to a grinder.
 
+    Parameters
+    ----------
+    meat : Meat
+        The meat.
+    grind_loss_frac : float
+        Grind loss, 0–1.
+
+    Returns
+    -------
+    float
+        Usable, 0–1.
+
     Examples
     --------
     >>> from vianda.core.inventory.inventory import starter_larder
@@ -60,7 +72,22 @@ def usable_frac(meat: Meat, *, grind_loss_frac: float) -> float:
 
 
 def price_per_kg_used(meat: Meat, price_per_kg: Decimal, *, grind_loss_frac: float) -> Decimal:
-    """Price of a kilogram in the bowl: price as bought ÷ usable fraction."""
+    """Price of a kilogram in the bowl: price as bought ÷ usable fraction.
+
+    Parameters
+    ----------
+    meat : Meat
+        The meat.
+    price_per_kg : Decimal
+        Price, currency units a kilogram.
+    grind_loss_frac : float
+        Grind loss, 0–1.
+
+    Returns
+    -------
+    Decimal
+        Price of a kilogram in the bowl.
+    """
     return price_per_kg / Decimal(repr(usable_frac(meat, grind_loss_frac=grind_loss_frac)))
 
 
@@ -75,6 +102,28 @@ def cost_figures(
     mix_cost: Decimal = Decimal(0),
 ) -> CostFigures:
     """Cost of the meat that must be bought for these parts, the mix and ``buns`` buns, divided by guests.
+
+    Parameters
+    ----------
+    parts : Sequence[PartFigures]
+        Meats with their shares.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    bun : Bun
+        The bread.
+    buns : int
+        Buns bought (count).
+    guests : int
+        Guests, 1 or more (count).
+    grind_loss_frac : float
+        Grind loss, 0–1.
+    mix_cost : Decimal, default Decimal(0)
+        Cost of what goes into the meat, currency units.
+
+    Returns
+    -------
+    CostFigures
+        Cost of meat, of what goes into it, of buns, of a portion.
 
     Examples
     --------

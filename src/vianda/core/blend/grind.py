@@ -67,6 +67,26 @@ def grind_plan(
     Plate by style (a medium 4.5 to 6 mm is the burger standard, 8 to 10 mm for a chopped-steak bite), 3 mm twice
     when much of it is sinewy; the plate at hand nearest to the one wanted. Loads = ⌈mass to grind ÷ load⌉.
 
+    Parameters
+    ----------
+    parts : Sequence[PartFigures]
+        Meats with their shares.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+    style : Style
+        The style whose usual values count.
+    grind : Grind
+        How it is ground.
+    sinewy_frac : float
+        Sinewy, 0–1.
+
+    Returns
+    -------
+    GrindPlan
+        How the blend is ground.
+
     Examples
     --------
     >>> from vianda.core.demo.formulas import slipway_smash
@@ -115,6 +135,18 @@ def grind_plan(
 
 def grind_loss_frac(mass_g: float, tool: Grinder | None) -> float:
     """What stays in the machine, of what goes in: hold-up ÷ (mass wanted + hold-up).
+
+    Parameters
+    ----------
+    mass_g : float
+        Mass, g, 0 or more.
+    tool : Grinder | None
+        The tool that grinds; None for the kitchen's best.
+
+    Returns
+    -------
+    float
+        Grind loss, 0–1.
 
     Examples
     --------

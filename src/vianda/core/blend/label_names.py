@@ -98,18 +98,51 @@ class Contents:
     additions: Additions
 
     def share(self, **wanted: str) -> float:
-        """Share of the parts whose fields have these values."""
+        """Share of the parts whose fields have these values.
+
+        Parameters
+        ----------
+        **wanted : str
+            What the curve is made for.
+
+        Returns
+        -------
+        float
+            Share of the parts whose fields have these values.
+        """
         return sum(
             p.share_frac for p in self.blend.parts if all(getattr(p, name) == value for name, value in wanted.items())
         )
 
     def fat_test(self, limit_frac: float) -> NameTest:
-        """Fat against its limit."""
+        """Fat against its limit.
+
+        Parameters
+        ----------
+        limit_frac : float
+            The limit, 0–1.
+
+        Returns
+        -------
+        NameTest
+            One limit a name sets.
+        """
         fat = self.blend.fat_frac
         return NameTest("fat", limit_frac, fat, limit_frac - fat, self.spread.chance_above(limit_frac))
 
     def collagen_test(self, limit_frac: float) -> NameTest:
-        """Collagen by protein against its limit."""
+        """Collagen by protein against its limit.
+
+        Parameters
+        ----------
+        limit_frac : float
+            The limit, 0–1.
+
+        Returns
+        -------
+        NameTest
+            One limit a name sets.
+        """
         usual = self.collagen.usual_frac
         return NameTest("collagen", limit_frac, usual, limit_frac - usual, self.collagen.chance_above(limit_frac))
 
@@ -188,6 +221,24 @@ def label_names(
 ) -> tuple[NameFigures, ...]:
     """Names under the kitchen's naming rule, in order of how much they promise.
 
+    Parameters
+    ----------
+    blend : BlendFigures
+        The blend on the scale.
+    spread : FatSpread
+        The distribution of the blend's fat.
+    collagen : CollagenFigures
+        Connective tissue of the blend.
+    rule : NamingRule
+        Whose naming rule.
+    additions : Additions, default NOTHING_ADDED
+        What comes to the meat.
+
+    Returns
+    -------
+    tuple[NameFigures, ...]
+        Each: one name.
+
     Examples
     --------
     A blend of chuck with suet below 30 % may be *hamburger* but not *ground beef*.
@@ -196,6 +247,17 @@ def label_names(
 
 
 def widest_fat_limit(names: tuple[NameFigures, ...]) -> float | None:
-    """The most fat that any name still open to these meats allows; None when no name sets a limit."""
+    """The most fat that any name still open to these meats allows; None when no name sets a limit.
+
+    Parameters
+    ----------
+    names : tuple[NameFigures, ...]
+        The verdict on each name.
+
+    Returns
+    -------
+    float | None
+        The most fat that any name still open to these meats allows. None where there is none.
+    """
     limits = [t.limit_frac for n in names if n.bar in ("none", "fat", "collagen") for t in n.tests if t.kind == "fat"]
     return max(limits, default=None)

@@ -31,7 +31,13 @@ class School:
 
 @cache
 def all_schools() -> Mapping[str, School]:
-    """Every school by key, in the order they are offered."""
+    """Every school by key, in the order they are offered.
+
+    Returns
+    -------
+    Mapping[str, School]
+        Every school by key, in the order they are offered.
+    """
     text = (files("vianda.core.blend") / "data" / "schools.toml").read_text(encoding="utf-8")
     rows = tomllib.loads(text)["school"]
     return {
@@ -41,7 +47,25 @@ def all_schools() -> Mapping[str, School]:
 
 
 def school_of(key: str, *, field: str = "") -> School:
-    """The school of that key, or ``UnknownItemError``."""
+    """The school of that key, or ``UnknownItemError``.
+
+    Parameters
+    ----------
+    key : str
+        Key of the thing, in small letters and hyphens.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    School
+        A school.
+
+    Raises
+    ------
+    UnknownItemError
+        No school “…”; known are ….
+    """
     try:
         return all_schools()[key]
     except KeyError:
@@ -50,6 +74,20 @@ def school_of(key: str, *, field: str = "") -> School:
 
 def follow(school: School, parts: Parts, *, larder: Larder) -> Parts:
     """The school's blend, with what the cook locked kept as it stands; the school fills the rest.
+
+    Parameters
+    ----------
+    school : School
+        The school.
+    parts : Parts
+        Meats with their shares.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    Parts
+        The school's blend, with what the cook locked kept as it stands.
 
     Raises
     ------

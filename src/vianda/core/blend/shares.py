@@ -14,7 +14,25 @@ NEW_MEAT_SHARE = 0.20
 
 
 def index_of(parts: Parts, meat: str) -> int:
-    """Where a meat stands in the blend, or ``InfeasibleBlendError``."""
+    """Where a meat stands in the blend, or ``InfeasibleBlendError``.
+
+    Parameters
+    ----------
+    parts : Parts
+        Meats with their shares.
+    meat : str
+        Key of the meat.
+
+    Returns
+    -------
+    int
+        Where a meat stands in the blend, or ``InfeasibleBlendError``.
+
+    Raises
+    ------
+    InfeasibleBlendError
+        “…” is not in this blend.
+    """
     for at, part in enumerate(parts):
         if part.meat == meat:
             return at
@@ -32,10 +50,26 @@ def _tidy(parts: Parts) -> Parts:
 def set_share(parts: Parts, *, meat: str, share_frac: float) -> Parts:
     """Set one share; the other unlocked shares keep their proportions and fill the rest.
 
+    Parameters
+    ----------
+    parts : Parts
+        Meats with their shares.
+    meat : str
+        Key of the meat.
+    share_frac : float
+        Share, 0–1.
+
+    Returns
+    -------
+    Parts
+        Set one share.
+
     Raises
     ------
     InfeasibleBlendError
         When the locked shares leave less room than asked, or nothing else can move.
+    OutOfRangeError
+        … % is not a share; it lies between 0 and 100 %.
 
     Examples
     --------
@@ -79,6 +113,27 @@ def move_edge(parts: Parts, *, index: int, at_frac: float) -> Parts:
     ``at_frac`` is the wanted place of the edge, measured from the left end of the whole blend (0–1); it stops
     at the neighbours' outer edges.
 
+    Parameters
+    ----------
+    parts : Parts
+        Meats with their shares.
+    index : int
+        Place in the blend, from 0 (count).
+    at_frac : float
+        Place of the edge in the whole width, 0–1.
+
+    Returns
+    -------
+    Parts
+        Move the edge between two neighbours.
+
+    Raises
+    ------
+    OutOfRangeError
+        There is no edge … in a blend of … meats.
+    InfeasibleBlendError
+        A locked meat stands at that edge: unlock it first.
+
     Examples
     --------
     >>> blend = (BlendPart("a", 0.5), BlendPart("b", 0.3), BlendPart("c", 0.2))
@@ -104,7 +159,25 @@ def move_edge(parts: Parts, *, index: int, at_frac: float) -> Parts:
 
 
 def add_meat(parts: Parts, *, meat: str) -> Parts:
-    """A meat joins with a fifth of the blend, or with what locked meats leave."""
+    """A meat joins with a fifth of the blend, or with what locked meats leave.
+
+    Parameters
+    ----------
+    parts : Parts
+        Meats with their shares.
+    meat : str
+        Key of the meat.
+
+    Returns
+    -------
+    Parts
+        A meat joins with a fifth of the blend, or with what locked meats leave.
+
+    Raises
+    ------
+    InfeasibleBlendError
+        A blend has at most … meats.
+    """
     if len(parts) >= MOST_MEATS:
         raise InfeasibleBlendError(f"A blend has at most {MOST_MEATS} meats.", field="/parts")
     if any(p.meat == meat for p in parts):
@@ -119,6 +192,18 @@ def add_meat(parts: Parts, *, meat: str) -> Parts:
 
 def remove_meat(parts: Parts, *, meat: str) -> Parts:
     """A meat leaves; the unlocked others take its share in their proportions.
+
+    Parameters
+    ----------
+    parts : Parts
+        Meats with their shares.
+    meat : str
+        Key of the meat.
+
+    Returns
+    -------
+    Parts
+        A meat leaves.
 
     Raises
     ------

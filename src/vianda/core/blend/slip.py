@@ -50,6 +50,24 @@ def butcher_slip(
 ) -> Slip:
     """The slip of a blend. Week = pieces × weight × services, in kilograms.
 
+    Parameters
+    ----------
+    blend : BlendFigures
+        The blend on the scale.
+    cost : CostFigures
+        Money and yield.
+    portions : Portions
+        Pieces and their weights.
+    grind : GrindPlan
+        How it is ground.
+    services_per_week : int
+        Services a week, 1 or more (count).
+
+    Returns
+    -------
+    Slip
+        One batch for the butcher, and a week for the supplier.
+
     Examples
     --------
     Forty pieces of 85 g at three services a week are 10.2 kg of blend.

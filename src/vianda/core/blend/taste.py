@@ -78,6 +78,16 @@ _FILLER = frozenset("a an and i the one with like want it to be very more that o
 def propose(wish: str) -> Proposal:
     """A blend, a style and an aim for fat from words such as "rich, loose, crusty".
 
+    Parameters
+    ----------
+    wish : str
+        Words of taste.
+
+    Returns
+    -------
+    Proposal
+        What a wish comes to.
+
     Raises
     ------
     UnreadableEntryError

@@ -29,6 +29,26 @@ def outcome_figures(
 ) -> OutcomeFigures:
     """Yield = cooked ÷ raw; shrink = 1 − cooked ÷ raw diameter.
 
+    Parameters
+    ----------
+    batch_mass_g : int
+        Batch mass, g.
+    pieces : int
+        Number of pieces, 1 or more (count).
+    expected_yield_frac : Band
+        What was expected to be left, 0–1.
+    raw_diameter_mm : float
+        Raw diameter, mm.
+    cooked_mass_g : float | None
+        Cooked mass, g. None for none.
+    cooked_diameter_mm : float | None
+        Cooked diameter, mm. None for none.
+
+    Returns
+    -------
+    OutcomeFigures
+        Figures from the cook's own weighings.
+
     Raises
     ------
     OutOfRangeError

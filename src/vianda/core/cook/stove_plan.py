@@ -108,7 +108,7 @@ def stove_plan(
         What it cooks on.
     surface_temp_c : float
         What the surface is meant to measure, °C.
-    wait_s : float, default 0
+    wait_s : float, default 0.0
         How long the surface takes to come back between two waves, s.
 
     Returns

@@ -16,6 +16,11 @@ _TITLES = {"meat": "2 Meat", "mix": "3 Mix", "shape": "4 Shape", "heat": "5 Heat
 def counsel_document() -> str:
     """The rules as Markdown, by step, in the order in which they are read out.
 
+    Returns
+    -------
+    str
+        The text.
+
     Examples
     --------
     >>> "mix.soup" in counsel_document()

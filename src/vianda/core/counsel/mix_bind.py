@@ -22,12 +22,36 @@ LEAN_FRAC = 0.12
 
 
 def is_bound(figures: Figures) -> bool:
-    """Whether the dish is one that is held together: a ball or a loaf."""
+    """Whether the dish is one that is held together: a ball or a loaf.
+
+    Parameters
+    ----------
+    figures : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    bool
+        Whether the dish is one that is held together: a ball or a loaf.
+    """
     return figures.context.formula.dish.dish in ("meatball", "meatloaf")
 
 
 def group(figures: Figures, *names: BandGroup) -> float:
-    """Some groups together, by mass of the meat."""
+    """Some groups together, by mass of the meat.
+
+    Parameters
+    ----------
+    figures : Figures
+        The results of all stages.
+    *names : BandGroup
+        The verdict on each name.
+
+    Returns
+    -------
+    float
+        Some groups together, by mass of the meat.
+    """
     return sum(g.per_meat_frac for g in figures.mix.groups if g.group in names)
 
 

@@ -57,7 +57,18 @@ class Rule:
     check: Callable[[Figures], Remark | None]
 
     def counsel(self, figures: Figures) -> Counsel | None:
-        """Counsel on these figures, or nothing."""
+        """Counsel on these figures, or nothing.
+
+        Parameters
+        ----------
+        figures : Figures
+            The results of all stages.
+
+        Returns
+        -------
+        Counsel | None
+            A remark with the rule that made it. None where there is none.
+        """
         remark = self.check(figures)
         if remark is None:
             return None

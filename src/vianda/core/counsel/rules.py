@@ -22,6 +22,17 @@ _ORDER = {"limit": 0, "check": 1, "note": 2}
 
 
 def counsel_on(figures: Figures) -> tuple[Counsel, ...]:
-    """What the rules say about these figures: limits first, then what asks, then notes."""
+    """What the rules say about these figures: limits first, then what asks, then notes.
+
+    Parameters
+    ----------
+    figures : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    tuple[Counsel, ...]
+        Each: a remark with the rule that made it.
+    """
     found = [c for rule in ALL_RULES if (c := rule.counsel(figures)) is not None]
     return tuple(sorted(found, key=lambda c: _ORDER[c.severity]))

@@ -14,7 +14,13 @@ from vianda.core.model.formula import BlendPart, DishChoice, Formula, Heat, Mix,
 
 
 def slipway_smash() -> Formula:
-    """Friday's smashed doubles for 20."""
+    """Friday's smashed doubles for 20.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     return Formula(
         name="Slipway smash",
         dish=DishChoice("burger", "smashed", guests=20, pieces_per_guest=2),
@@ -27,7 +33,13 @@ def slipway_smash() -> Formula:
 
 
 def beacon_grill() -> Formula:
-    """A grilled single for the yard crew of 26."""
+    """A grilled single for the yard crew of 26.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     return Formula(
         name="Beacon grill",
         dish=DishChoice("burger", "grilled", guests=26, pieces_per_guest=1),
@@ -40,7 +52,13 @@ def beacon_grill() -> Formula:
 
 
 def harbour_light_pub() -> Formula:
-    """Four heavy ones in the iron pan."""
+    """Four heavy ones in the iron pan.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     return Formula(
         name="Harbour-light pub burger",
         dish=DishChoice("burger", "thick", guests=4, pieces_per_guest=1),
@@ -53,7 +71,20 @@ def harbour_light_pub() -> Formula:
 
 
 def norquay_lots(*, delivered: date, use_by: date) -> tuple[Lot, ...]:
-    """Three boxes from Norquay Butchery (invented), with what was said of each."""
+    """Three boxes from Norquay Butchery (invented), with what was said of each.
+
+    Parameters
+    ----------
+    delivered : date
+        Day of delivery.
+    use_by : date
+        Day by which it is used.
+
+    Returns
+    -------
+    tuple[Lot, ...]
+        Each: a delivery.
+    """
     return (
         Lot(
             "norquay-chuck",
@@ -80,7 +111,13 @@ def norquay_lots(*, delivered: date, use_by: date) -> tuple[Lot, ...]:
 
 
 def keepers_loaf() -> Formula:
-    """Wednesday's winter loaf for the crew of 26."""
+    """Wednesday's winter loaf for the crew of 26.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     return Formula(
         name="Keeper’s loaf",
         dish=DishChoice("meatloaf", "loaf-free", guests=26, pieces_per_guest=1, guests_per_piece=7),
@@ -104,7 +141,13 @@ def keepers_loaf() -> Formula:
 
 
 def night_watch_balls() -> Formula:
-    """Fifty-four balls for the night watch, in sauce."""
+    """Fifty-four balls for the night watch, in sauce.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     return Formula(
         name="Night-watch balls",
         dish=DishChoice("meatball", "ball-simmered", guests=18, pieces_per_guest=3),
@@ -129,7 +172,13 @@ def night_watch_balls() -> Formula:
 
 
 def supply_boat_ragu() -> Formula:
-    """A pot of meat sauce for the supply boat."""
+    """A pot of meat sauce for the supply boat.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     return Formula(
         name="Supply-boat ragù",
         dish=DishChoice("sauce", "ragu", guests=12, pieces_per_guest=1),

@@ -20,7 +20,13 @@ from vianda.core.equipment.moulds import usual_moulds
 
 @cache
 def yard_galley() -> Kitchen:
-    """The demo kitchen of Kestrel Sound (invented)."""
+    """The demo kitchen of Kestrel Sound (invented).
+
+    Returns
+    -------
+    Kitchen
+        One kitchen.
+    """
     gluten_sesame = ("gluten (wheat)", "sesame")
     return Kitchen(
         name="Yard Galley, Kestrel Sound",

@@ -30,6 +30,22 @@ from vianda.core.model.styles import style_of
 def apply_edit(formula: Formula, edit: e.Edit, *, larder: Larder, kitchen: Kitchen) -> Formula:
     """The formula after one edit.
 
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    edit : e.Edit
+        The edit.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+
     Raises
     ------
     CoreError
@@ -104,7 +120,23 @@ def _typed(formula: Formula, edit: e.TypeFigure, larder: Larder, kitchen: Kitche
 
 
 def checked_name(name: str) -> str:
-    """A formula's name without outer blanks, or ``OutOfRangeError`` when empty or too long."""
+    """A formula's name without outer blanks, or ``OutOfRangeError`` when empty or too long.
+
+    Parameters
+    ----------
+    name : str
+        Its name, for people.
+
+    Returns
+    -------
+    str
+        The text.
+
+    Raises
+    ------
+    OutOfRangeError
+        A name has 1 to … visible characters.
+    """
     name = " ".join(name.split())
     if not name or len(name) > LONGEST_NAME or not name.isprintable():
         raise OutOfRangeError(f"A name has 1 to {LONGEST_NAME} visible characters.", field="/name")

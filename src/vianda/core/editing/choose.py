@@ -25,7 +25,29 @@ from vianda.core.shape.start_piece import start_piece
 
 
 def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen) -> Formula:
-    """The formula with one thing chosen from a list."""
+    """The formula with one thing chosen from a list.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    edit : e.Choose
+        The edit.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+
+    Raises
+    ------
+    UnknownItemError
+        Divide by piece, by batch, or by both weights.
+    """
     match edit.field:
         case "style":
             return choose_style(formula, edit.key, larder=larder, kitchen=kitchen)
@@ -125,6 +147,22 @@ def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen
     """Another style: its usual piece, thickness, surface, temperature and bun; the blend and the guests stay.
 
     Another dish starts with the first of its schools of mixing; locked lines stay.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    key : str
+        Key of the thing, in small letters and hyphens.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
     """
     style = style_of(key, field="/dish/style")
     if style.dish != formula.dish.dish:

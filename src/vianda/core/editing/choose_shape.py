@@ -30,7 +30,31 @@ KNOWN: dict[str, tuple[str, ...]] = {
 
 
 def choose_shape(formula: Formula, field: e.ChoiceField, key: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
-    """The formula with one choice of shape made."""
+    """The formula with one choice of shape made.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    field : e.ChoiceField
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+    key : str
+        Key of the thing, in small letters and hyphens.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+
+    Raises
+    ------
+    UnknownItemError
+        “…” is none of: ….
+    """
     if field == "mould":
         return choose_ware(formula, key, larder=larder, kitchen=kitchen)
     if key not in KNOWN[field]:
@@ -44,7 +68,29 @@ def choose_shape(formula: Formula, field: e.ChoiceField, key: str, *, larder: La
 
 
 def choose_ware(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
-    """Another tin, tray, scoop or ring, or none. A scoop also decides the weight: what it holds, level, of this mix."""
+    """Another tin, tray, scoop or ring, or none. A scoop also decides the weight: what it holds, level, of this mix.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    key : str
+        Key of the thing, in small letters and hyphens.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+
+    Raises
+    ------
+    OutOfRangeError
+        “…” is not shaped in a …; it takes ….
+    """
     changed = replace(formula, shape=replace(formula.shape, mould=key))
     if not key:
         return changed
@@ -62,7 +108,20 @@ def choose_ware(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen)
 
 
 def usual_mould(style: Style, *, kitchen: Kitchen) -> str:
-    """The tin or tray a new formula of a style starts in: the one its usual piece fills nearest to the headspace."""
+    """The tin or tray a new formula of a style starts in: the one its usual piece fills nearest to the headspace.
+
+    Parameters
+    ----------
+    style : Style
+        The style whose usual values count.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    str
+        The text.
+    """
     if style.form not in ("tin", "tray"):
         return ""
     volume = style.piece_mass_start_g / 1.05

@@ -36,7 +36,25 @@ _USUAL: Mapping[BandGroup, str] = {
 
 
 def line_of(mix: Mix, ingredient: str) -> MixLine:
-    """The line of an ingredient, or ``UnknownItemError``."""
+    """The line of an ingredient, or ``UnknownItemError``.
+
+    Parameters
+    ----------
+    mix : Mix
+        Lines of the mix, and how it is worked.
+    ingredient : str
+        Key of the ingredient.
+
+    Returns
+    -------
+    MixLine
+        One ingredient of the mix by mass of the raw meat (0–5).
+
+    Raises
+    ------
+    UnknownItemError
+        “…” is not in this mix.
+    """
     for line in mix.lines:
         if line.ingredient == ingredient:
             return line
@@ -44,7 +62,23 @@ def line_of(mix: Mix, ingredient: str) -> MixLine:
 
 
 def known_group(name: str) -> BandGroup:
-    """The group of that name, or ``UnknownItemError``."""
+    """The group of that name, or ``UnknownItemError``.
+
+    Parameters
+    ----------
+    name : str
+        Its name, for people.
+
+    Returns
+    -------
+    BandGroup
+        The group of that name, or ``UnknownItemError``.
+
+    Raises
+    ------
+    UnknownItemError
+        No group “…” in a mix.
+    """
     for group in BAND_GROUPS:
         if group == name:
             return group
@@ -62,13 +96,45 @@ def _by_key(formula: Formula) -> dict[str, MixLine]:
 
 
 def change_line(formula: Formula, ingredient: str, **changes: object) -> Formula:
-    """One line with other fields; it must be there."""
+    """One line with other fields; it must be there.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    ingredient : str
+        Key of the ingredient.
+    **changes : object
+        Changes.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     line = line_of(formula.mix, ingredient)
     return _with_lines(formula, {**_by_key(formula), ingredient: replace(line, **changes)})  # type: ignore[arg-type]
 
 
 def put_in(formula: Formula, ingredient: str, per_meat_frac: float, *, larder: Larder) -> Formula:
-    """So much of an ingredient by mass of the meat; it joins when it was not in."""
+    """So much of an ingredient by mass of the meat; it joins when it was not in.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    ingredient : str
+        Key of the ingredient.
+    per_meat_frac : float
+        Mass by that of the meat, 0–5.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     ingredient_of(larder.pantry, ingredient, field="/mix/lines")
     line = _by_key(formula).get(ingredient, MixLine(ingredient, 0.0))
     lines = {**_by_key(formula), ingredient: replace(line, per_meat_frac=per_meat_frac, uncertainty_frac=0.0)}
@@ -77,7 +143,20 @@ def put_in(formula: Formula, ingredient: str, per_meat_frac: float, *, larder: L
 
 
 def take_out(formula: Formula, ingredient: str) -> Formula:
-    """An ingredient leaves."""
+    """An ingredient leaves.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    ingredient : str
+        Key of the ingredient.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     line_of(formula.mix, ingredient)
     return _with_lines(formula, {k: line for k, line in _by_key(formula).items() if k != ingredient})
 
@@ -87,6 +166,22 @@ def with_amounts(formula: Formula, amounts: Mapping[str, ReadAmount], *, larder:
 
     Where the pieces decide the mix, the meat makes room: its mass is found by repeating meat = mix ÷ (1 + Σ) until it
     stands still.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    amounts : Mapping[str, ReadAmount]
+        Amounts already in the bowl, by ingredient.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
 
     Raises
     ------
@@ -119,7 +214,26 @@ def with_amounts(formula: Formula, amounts: Mapping[str, ReadAmount], *, larder:
 
 
 def type_line(formula: Formula, ingredient: str, text: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
-    """A line set to what was typed, in any unit."""
+    """A line set to what was typed, in any unit.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    ingredient : str
+        Key of the ingredient.
+    text : str
+        What was typed.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     known = ingredient_of(larder.pantry, ingredient, field="/mix/lines")
     meat = batch_of(formula, larder=larder, kitchen=kitchen).meat_mass_g
     amount = read_amount(text, known, meat_mass_g=meat, unit_system=kitchen.unit_system, field="/mix/lines")
@@ -128,7 +242,24 @@ def type_line(formula: Formula, ingredient: str, text: str, *, larder: Larder, k
 
 
 def add_to_mix(formula: Formula, text: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
-    """Everything one line of text names goes in; salt goes to the salt of the formula."""
+    """Everything one line of text names goes in; salt goes to the salt of the formula.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    text : str
+        What was typed.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     meat = batch_of(formula, larder=larder, kitchen=kitchen).meat_mass_g
     read = read_additions(text, larder.pantry, meat_mass_g=meat, unit_system=kitchen.unit_system, field="/mix/lines")
     in_bowl = {line.ingredient: ReadAmount(line.per_meat_frac * meat, 0.0, 0.0) for line in formula.mix.lines}
@@ -161,6 +292,22 @@ def set_group(formula: Formula, group: BandGroup, per_meat_frac: float, *, larde
 
     An empty group is begun with what a school of this dish uses, or the usual one. Liquid is computed as milk.
 
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    group : BandGroup
+        Group of the mix.
+    per_meat_frac : float
+        Mass by that of the meat, 0–5.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+
     Raises
     ------
     OutOfRangeError
@@ -189,6 +336,20 @@ def set_group(formula: Formula, group: BandGroup, per_meat_frac: float, *, larde
 
 def set_panade(formula: Formula, ratio: float, *, larder: Larder) -> Formula:
     """The liquid moved to so many parts (as milk) to one of crumb.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    ratio : float
+        Parts of liquid (as milk) to one of dry crumb, 0 or more.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
 
     Raises
     ------
@@ -219,6 +380,27 @@ def swap_ingredient(formula: Formula, ingredient: str, to: str, *, larder: Larde
 
     Crumb for crumb: equal dry matter, and the unlocked liquid is moved so that the panade stays as wet as it was.
     Liquid for liquid: equal water. Anything else: equal mass. "" for ``to`` leaves it out.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    ingredient : str
+        Key of the ingredient.
+    to : str
+        Key of the ingredient that takes its place.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+
+    Raises
+    ------
+    OutOfRangeError
+        … is in the mix already.
     """
     if not to:
         return take_out(formula, ingredient)
@@ -268,6 +450,22 @@ def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, larder: Larder, kitchen: 
 
     What was not read did not go in and leaves, but for what is held or lies in the middle. The salt stays as it was
     wanted when it was not read.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    edit : e.WeighBowl
+        The edit.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
     """
     system = kitchen.unit_system
     bowl = read_mass_g(edit.bowl, unit_system=system, field="/bowl")

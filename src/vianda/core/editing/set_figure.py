@@ -86,7 +86,24 @@ def _current(formula: Formula, figure: e.Figure, item: str, larder: Larder, kitc
 
 
 def read_figure(formula: Formula, edit: e.TypeFigure, *, larder: Larder, kitchen: Kitchen) -> float:
-    """The typed text as a number in the figure's base unit."""
+    """The typed text as a number in the figure's base unit.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    edit : e.TypeFigure
+        The edit.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    float
+        The typed text as a number in the figure's base unit.
+    """
     rule = FIGURES[edit.figure]
     system = kitchen.unit_system
     pointer = rule.pointer
@@ -130,7 +147,24 @@ def _read_salt(formula: Formula, text: str, larder: Larder, kitchen: Kitchen) ->
 
 
 def nudge_figure(formula: Formula, edit: e.NudgeFigure, *, larder: Larder, kitchen: Kitchen) -> Formula:
-    """So many steps up or down, from one whole multiple of the step to another."""
+    """So many steps up or down, from one whole multiple of the step to another.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    edit : e.NudgeFigure
+        The edit.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     rule = FIGURES[edit.figure]
     step = rule.nudge
     if edit.figure == "piece_mass":
@@ -147,7 +181,33 @@ def nudge_figure(formula: Formula, edit: e.NudgeFigure, *, larder: Larder, kitch
 def set_figure(
     formula: Formula, figure: e.Figure, value: float, item: str, *, larder: Larder, kitchen: Kitchen
 ) -> Formula:
-    """The formula with one figure set, in its base unit; refused with the range when it is out of it."""
+    """The formula with one figure set, in its base unit; refused with the range when it is out of it.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    figure : e.Figure
+        Which figure.
+    value : float
+        The value, in the base unit the name says.
+    item : str
+        Key of what the figure is about; "" for none.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+
+    Raises
+    ------
+    OutOfRangeError
+        … is not a whole number.
+    """
     rule = FIGURES[figure]
     if not math.isfinite(value) or not rule.low - 1e-9 <= value <= rule.high + 1e-9:
         raise OutOfRangeError(range_text(figure, value), field=rule.pointer)

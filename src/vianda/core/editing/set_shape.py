@@ -19,7 +19,24 @@ from vianda.core.shape.solids import loaf_volume_ml
 
 
 def size_now(formula: Formula, figure: e.Figure, *, larder: Larder, kitchen: Kitchen) -> float:
-    """The size as it stands, in mm or g."""
+    """The size as it stands, in mm or g.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    figure : e.Figure
+        Which figure.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    float
+        The size as it stands, in mm or g.
+    """
     piece = piece_now(formula, larder=larder, kitchen=kitchen)
     if figure == "cooked_diameter":
         return piece.cooked_diameter_mm.usual
@@ -33,6 +50,24 @@ def set_size(formula: Formula, figure: e.Figure, value: float, *, larder: Larder
 
     A flat piece keeps its mass and changes its thickness, unless a ring or the bread fixes how wide it is; a ball and a
     loaf change their mass. A cooked weight is divided by the usual yield.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    figure : e.Figure
+        Which figure.
+    value : float
+        The value, in the base unit the name says.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
 
     Raises
     ------
@@ -77,7 +112,29 @@ def _refuse_fixed(formula: Formula, kitchen: Kitchen) -> None:
 
 
 def set_thickness(formula: Formula, value: float, *, larder: Larder, kitchen: Kitchen) -> Formula:
-    """Another thickness or height. Where a ring, bread, tin or tray fixes the outline, the mass follows."""
+    """Another thickness or height. Where a ring, bread, tin or tray fixes the outline, the mass follows.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    value : float
+        The value, in the base unit the name says.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+
+    Raises
+    ------
+    OutOfRangeError
+        “…” is … mm high.
+    """
     style = style_of(formula.dish.style, field="/dish/style")
     mould = mould_of(formula, style=style, kitchen=kitchen)
     fixed = outline_mm(style.form, bun=bread_of(formula, style=style, kitchen=kitchen), mould=mould)
@@ -94,12 +151,38 @@ def set_thickness(formula: Formula, value: float, *, larder: Larder, kitchen: Ki
 
 
 def with_thickness(formula: Formula, value: float) -> Formula:
-    """The formula with a thickness within its range."""
+    """The formula with a thickness within its range.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    value : float
+        The value, in the base unit the name says.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     return replace(formula, shape=replace(formula.shape, thickness_mm=_within("thickness", value)))
 
 
 def with_piece_mass(formula: Formula, value: float) -> Formula:
-    """The formula whose piece has a mass within its range; the piece decides the batch from then on."""
+    """The formula whose piece has a mass within its range; the piece decides the batch from then on.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    value : float
+        The value, in the base unit the name says.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+    """
     mass = _within("piece_mass", value)
     portioning: Portioning = "by_weights" if formula.shape.portioning == "by_weights" else "by_piece"
     return replace(formula, shape=replace(formula.shape, piece_mass_g=mass, portioning=portioning))
@@ -117,13 +200,46 @@ FILLING_INGREDIENT = "cheddar"
 
 
 def filling_frac(formula: Formula, *, larder: Larder) -> float:
-    """The share of the mix's mass that lies whole in the middle, salt aside."""
+    """The share of the mix's mass that lies whole in the middle, salt aside.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    float
+        Filling, 0–1.
+    """
     entered = entering(formula.mix.lines, pantry=larder.pantry)
     return per_meat(entered, "filling") / (1.0 + per_meat(entered))
 
 
 def set_filling(formula: Formula, value: float, *, larder: Larder) -> Formula:
-    """Another share of filling, f: its lines together become f ÷ (1 − f) of all the rest, in the ratio they have."""
+    """Another share of filling, f: its lines together become f ÷ (1 − f) of all the rest, in the ratio they have.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    value : float
+        The value, in the base unit the name says.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
+
+    Raises
+    ------
+    OutOfRangeError
+        Add the filling to the mix first.
+    """
     entered = entering(formula.mix.lines, pantry=larder.pantry)
     now, rest = per_meat(entered, "filling"), 1.0 + per_meat(entered) - per_meat(entered, "filling")
     wanted = value / (1.0 - value) * rest

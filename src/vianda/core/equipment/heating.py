@@ -104,6 +104,18 @@ USUAL_MM: dict[Surfaces, float] = {"plate": 10.0, "pan": 4.0, "grate": 0.0, "ove
 def plate_store_j_m2_k(heating: Heating, kind: Surfaces) -> float:
     """What a square metre of plate holds for a kelvin: density × heat capacity × thickness.
 
+    Parameters
+    ----------
+    heating : Heating
+        How the surface gives heat.
+    kind : Surfaces
+        Which kind.
+
+    Returns
+    -------
+    float
+        Plate store, J/(m² K).
+
     Examples
     --------
     >>> round(plate_store_j_m2_k(Heating(metal="steel", thickness_mm=8), "plate"))
@@ -120,6 +132,22 @@ def lateral_gain_frac(heating: Heating, *, diameter_mm: float, covered_frac: flo
     Heat runs in from a ring as wide as it diffuses in the time, √(α t) ÷ 2; a crowded plate has no such ring to lend:
     never more than 1 ÷ the share of the plate that is covered.
 
+    Parameters
+    ----------
+    heating : Heating
+        How the surface gives heat.
+    diameter_mm : float
+        Diameter, mm.
+    covered_frac : float
+        Covered, 0–1.
+    time_s : float
+        Time, s, 0 or more.
+
+    Returns
+    -------
+    float
+        Lateral gain, 0–1.
+
     Examples
     --------
     >>> alone = lateral_gain_frac(Heating(), diameter_mm=110, covered_frac=0.05, time_s=120)
@@ -134,12 +162,35 @@ def lateral_gain_frac(heating: Heating, *, diameter_mm: float, covered_frac: flo
 
 
 def oven_h(heating: Heating) -> float:
-    """W/(m² K) from oven air to what stands in it, without what it radiates."""
+    """W/(m² K) from oven air to what stands in it, without what it radiates.
+
+    Parameters
+    ----------
+    heating : Heating
+        How the surface gives heat.
+
+    Returns
+    -------
+    float
+        W/(m² K) from oven air to what stands in it, without what it radiates.
+    """
     return FAN_H if heating.fan else STILL_H
 
 
 def lid_air_c(heating: Heating, fire_c: float) -> float:
     """Air beside or above the fire under the lid; without one it is that of the yard, a little warmed.
+
+    Parameters
+    ----------
+    heating : Heating
+        How the surface gives heat.
+    fire_c : float
+        Fire, °C.
+
+    Returns
+    -------
+    float
+        Lid air, °C.
 
     Examples
     --------
@@ -156,6 +207,26 @@ HOT_ENOUGH_K = 5.0
 
 def heats_up_s(store: float, power: float, gain: float, now_c: float, to_c: float, set_c: float) -> float:
     """Seconds until an empty plate is as hot as wanted: full power until its burner begins to regulate.
+
+    Parameters
+    ----------
+    store : float
+        Heat the plate holds, J/(m² K).
+    power : float
+        Most the burner gives, W/m².
+    gain : float
+        What the burner gives for each kelvin below its setting, W/(m² K).
+    now_c : float
+        Now, °C.
+    to_c : float
+        To, °C.
+    set_c : float
+        What it is set to, °C.
+
+    Returns
+    -------
+    float
+        Heats up, s.
 
     Examples
     --------
@@ -177,6 +248,26 @@ ROOM_C = 20.0
 
 def heated_c(store: float, power: float, gain: float, time_s: float, set_c: float, *, from_c: float = ROOM_C) -> float:
     """How hot an empty plate is after so long on its burner, from a room at 20 °C; the other way round of heats_up_s.
+
+    Parameters
+    ----------
+    store : float
+        Heat the plate holds, J/(m² K).
+    power : float
+        Most the burner gives, W/m².
+    gain : float
+        What the burner gives for each kelvin below its setting, W/(m² K).
+    time_s : float
+        Time, s, 0 or more.
+    set_c : float
+        What it is set to, °C.
+    from_c : float, default ROOM_C
+        From, °C.
+
+    Returns
+    -------
+    float
+        Heated, °C.
 
     Examples
     --------

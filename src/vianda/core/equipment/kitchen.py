@@ -121,7 +121,13 @@ class Grinder:
 
 @cache
 def usual_grinders() -> tuple[Grinder, ...]:
-    """The tools of the demo kitchen; a kitchen from before tools were written down has them too."""
+    """The tools of the demo kitchen; a kitchen from before tools were written down has them too.
+
+    Returns
+    -------
+    tuple[Grinder, ...]
+        Each: something that turns meat into mince.
+    """
     return (
         Grinder("mincer", "Bench mincer, 82 mm plates", "grinder", 2500, 1.5, 90, (3.0, 4.5, 6.0, 8.0)),
         Grinder("processor", "Processor, 3 l bowl", "processor", 500, 0.35, 15, ()),
@@ -147,41 +153,130 @@ class Kitchen:
     moulds: Annotated[tuple[Mould, ...], Len(0, 60)] = ()
 
     def surface(self, key: str, *, field: str = "") -> Surface:
-        """The surface of that key, or ``UnknownItemError``."""
+        """The surface of that key, or ``UnknownItemError``.
+
+        Parameters
+        ----------
+        key : str
+            Key of the thing, in small letters and hyphens.
+        field : str, default ''
+            JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+        Returns
+        -------
+        Surface
+            A hot surface, or an oven by the size of its tray.
+
+        Raises
+        ------
+        UnknownItemError
+            This kitchen has no surface “…”.
+        """
         for surface in self.surfaces:
             if surface.key == key:
                 return surface
         raise UnknownItemError(f"This kitchen has no surface “{key[:60]}”.", field=field)
 
     def bun(self, key: str, *, field: str = "") -> Bun:
-        """The bun of that key, or ``UnknownItemError``."""
+        """The bun of that key, or ``UnknownItemError``.
+
+        Parameters
+        ----------
+        key : str
+            Key of the thing, in small letters and hyphens.
+        field : str, default ''
+            JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+        Returns
+        -------
+        Bun
+            Bread.
+
+        Raises
+        ------
+        UnknownItemError
+            This kitchen has no bun “…”.
+        """
         for bun in self.buns:
             if bun.key == key:
                 return bun
         raise UnknownItemError(f"This kitchen has no bun “{key[:60]}”.", field=field)
 
     def grinder(self, key: str, *, field: str = "") -> Grinder:
-        """The tool of that key, or ``UnknownItemError``."""
+        """The tool of that key, or ``UnknownItemError``.
+
+        Parameters
+        ----------
+        key : str
+            Key of the thing, in small letters and hyphens.
+        field : str, default ''
+            JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+        Returns
+        -------
+        Grinder
+            Something that turns meat into mince.
+
+        Raises
+        ------
+        UnknownItemError
+            This kitchen has no grinder “…”.
+        """
         for grinder in self.grinders:
             if grinder.key == key:
                 return grinder
         raise UnknownItemError(f"This kitchen has no grinder “{key[:60]}”.", field=field)
 
     def mould(self, key: str, *, field: str = "") -> Mould:
-        """The tin, tray, scoop or ring of that key, or ``UnknownItemError``."""
+        """The tin, tray, scoop or ring of that key, or ``UnknownItemError``.
+
+        Parameters
+        ----------
+        key : str
+            Key of the thing, in small letters and hyphens.
+        field : str, default ''
+            JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+        Returns
+        -------
+        Mould
+            A tin, tray, scoop or ring.
+
+        Raises
+        ------
+        UnknownItemError
+            This kitchen has no tin, tray, scoop or ring “…”.
+        """
         for mould in self.moulds:
             if mould.key == key:
                 return mould
         raise UnknownItemError(f"This kitchen has no tin, tray, scoop or ring “{key[:60]}”.", field=field)
 
     def surface_of_kind(self, kind: SurfaceKind) -> Surface | None:
-        """The first surface of a kind, if there is one."""
+        """The first surface of a kind, if there is one.
+
+        Parameters
+        ----------
+        kind : SurfaceKind
+            Which kind.
+
+        Returns
+        -------
+        Surface | None
+            A hot surface, or an oven by the size of its tray. None where there is none.
+        """
         return next((s for s in self.surfaces if s.kind == kind), None)
 
 
 @cache
 def usual_flat_breads() -> tuple[Bun, ...]:
-    """What the demo kitchen spreads meat on; a kitchen from before flat breads were written down has them too."""
+    """What the demo kitchen spreads meat on; a kitchen from before flat breads were written down has them too.
+
+    Returns
+    -------
+    tuple[Bun, ...]
+        Each: bread.
+    """
     return (
         Bun("tortilla-150", "Small wheat tortilla, 150 mm", 150, 26, Decimal("0.22"), ("gluten (wheat)",), "tortilla"),
         Bun("flatbread-200", "Flatbread, 200 mm", 200, 85, Decimal("0.60"), ("gluten (wheat)",), "flatbread"),
@@ -190,5 +285,11 @@ def usual_flat_breads() -> tuple[Bun, ...]:
 
 @cache
 def usual_oven() -> Surface:
-    """The oven of the demo kitchen; a kitchen from before ovens were written down has it too."""
+    """The oven of the demo kitchen; a kitchen from before ovens were written down has it too.
+
+    Returns
+    -------
+    Surface
+        A hot surface, or an oven by the size of its tray.
+    """
     return Surface("fan-oven", "Fan oven, tray 530 × 325", "oven", 530, 325, False)

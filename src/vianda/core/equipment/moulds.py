@@ -24,6 +24,21 @@ SCOOP_NUMBERS = (6, 8, 10, 12, 16, 20, 24, 30, 40, 50, 60, 70, 100)
 def scoop_ml(number: int) -> float:
     """What a level scoop of a number holds: 32 US fl oz ÷ number, in ml.
 
+    Parameters
+    ----------
+    number : int
+        A scoop's number, 1 or more (count).
+
+    Returns
+    -------
+    float
+        Scoop, ml.
+
+    Raises
+    ------
+    OutOfRangeError
+        A scoop's number is 1 or more.
+
     Examples
     --------
     >>> round(scoop_ml(24), 1)
@@ -86,13 +101,34 @@ class Mould:
         """What it holds up to a height: the prismatoid between bottom and that height; a measured volume scales it.
 
         Beyond the brim the walls are taken to go on upright.
+
+        Parameters
+        ----------
+        height_mm : float
+            Height, mm.
+
+        Returns
+        -------
+        float
+            Filled, ml.
         """
         if height_mm > self.height_mm:
             return self.holds_ml + (height_mm - self.height_mm) * self._area_mm2(1.0) / 1000.0
         return self._prismatoid_ml(height_mm) * self.holds_ml / self._by_size_ml()
 
     def height_of_mm(self, volume_ml: float) -> float:
-        """How high a volume stands in it: the inverse of ``filled_ml``, by bisection up to the brim."""
+        """How high a volume stands in it: the inverse of ``filled_ml``, by bisection up to the brim.
+
+        Parameters
+        ----------
+        volume_ml : float
+            Volume, ml.
+
+        Returns
+        -------
+        float
+            Height of, mm.
+        """
         holds = self.holds_ml
         if volume_ml >= holds:
             return self.height_mm + (volume_ml - holds) * 1000.0 / self._area_mm2(1.0)
@@ -120,7 +156,13 @@ class Mould:
 
 @cache
 def usual_moulds() -> tuple[Mould, ...]:
-    """What the demo kitchen shapes with; a kitchen from before moulds were written down has them too."""
+    """What the demo kitchen shapes with; a kitchen from before moulds were written down has them too.
+
+    Returns
+    -------
+    tuple[Mould, ...]
+        Each: a tin, tray, scoop or ring.
+    """
     scoops = tuple(Mould(f"scoop-{n}", f"Scoop No. {n}", "scoop", scoop_number=n) for n in (12, 16, 20, 24, 30, 40, 60))
     return (
         Mould("loaf-tin", "Loaf tin 220 × 110 × 65", "tin", 220, 110, 65, 200, 95),

@@ -103,7 +103,13 @@ class Sheets:
 
 
 def figure_ranges() -> dict[Figure, FigureRange]:
-    """How far each figure may go, and what one nudge is."""
+    """How far each figure may go, and what one nudge is.
+
+    Returns
+    -------
+    dict[Figure, FigureRange]
+        How far each figure may go, and what one nudge is.
+    """
     return {key: FigureRange(rule.low, rule.high, rule.nudge, rule.unit) for key, rule in FIGURES.items()}
 
 
@@ -118,7 +124,7 @@ def sheets(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engine
         The meats, lots and ingredients it names.
     kitchen : Kitchen
         Where it is made.
-    engine : Engine
+    engine : Engine, default DIRECT
         Who runs the simulations of the heat.
 
     Returns
@@ -146,6 +152,22 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engi
     """Evaluate a whole formula.
 
     Pure: the same formula, larder and kitchen give the same answer.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+    engine : Engine, default DIRECT
+        Who runs the simulations of the heat.
+
+    Returns
+    -------
+    Evaluation
+        Everything Vianda says about a formula.
 
     Raises
     ------

@@ -32,6 +32,16 @@ class StylePreview:
 def preview(style: Style) -> StylePreview:
     """The piece a new formula of this style starts with.
 
+    Parameters
+    ----------
+    style : Style
+        The style whose usual values count.
+
+    Returns
+    -------
+    StylePreview
+        A style's usual piece.
+
     Examples
     --------
     >>> from vianda.core.model.styles import style_of

@@ -41,6 +41,18 @@ def _piece(f: Figures) -> ph.Amount:
 
 
 def ticket_of(f: Figures) -> tuple[TicketFigure, ...]:
+    """The vital figures of a formula, in the order in which a cook asks for them.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    tuple[TicketFigure, ...]
+        Each: a vital figure with its working and the step that decides it.
+    """
     allergens = f.mix.allergens
     return (
         TicketFigure(
@@ -175,6 +187,21 @@ _GRAVER: dict[Severity, int] = {"limit": 2, "check": 1, "note": 0}
 
 
 def rail_of(f: Figures, counsel: tuple[Counsel, ...]) -> tuple[RailStep, ...]:
+    """One line of each step's present answer, with the gravest counsel that waits there.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+    counsel : tuple[Counsel, ...]
+        Remarks in the order of their weight.
+
+    Returns
+    -------
+    tuple[RailStep, ...]
+        Each: a step of the path.
+    """
+
     def waiting(step: Step) -> Severity | None:
         found = [c.severity for c in counsel if c.step == step and c.severity != "note"]
         return max(found, key=_GRAVER.__getitem__, default=None)

@@ -36,7 +36,18 @@ _WORKINGS: dict[str, Callable[[Figures], Working]] = {
 
 
 def corrections_of(figures: Figures) -> tuple[Correction, ...]:
-    """What to change when the fried teaspoon tastes otherwise than wanted."""
+    """What to change when the fried teaspoon tastes otherwise than wanted.
+
+    Parameters
+    ----------
+    figures : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    tuple[Correction, ...]
+        Each: what a verdict asks for in the rest of the batch, in grams and in words, and the edit for next time.
+    """
     return corrections(
         salt=figures.salt,
         panade=figures.mix.panade,
@@ -47,5 +58,16 @@ def corrections_of(figures: Figures) -> tuple[Correction, ...]:
 
 
 def workings_of(figures: Figures) -> dict[str, Working]:
-    """The working of each figure, by id."""
+    """The working of each figure, by id.
+
+    Parameters
+    ----------
+    figures : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    dict[str, Working]
+        The working of each figure, by id.
+    """
     return {key: explain(figures) for key, explain in _WORKINGS.items()}

@@ -12,7 +12,18 @@ from vianda.core.pipeline.figures import Figures
 
 
 def minutes(f: Figures) -> Working:
-    """The stages of the heat."""
+    """The stages of the heat.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     h = f.cook.plan
     steps = [
         say("{title}: {time}", title=ph.word(s.title), time=ph.duration(s.low_s, s.high_s))
@@ -53,7 +64,18 @@ def _lagging(h: HeatPlan) -> list[Phrase]:
 
 
 def core(f: Figures) -> Working:
-    """Core wanted, floors, pull."""
+    """Core wanted, floors, pull.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     h = f.cook.plan
     steps = [
         say("Wanted: {t}, {name}", t=ph.temp(h.target_c), name=ph.word(h.doneness)),

@@ -13,7 +13,18 @@ _NAME_KINDS = {"fat": "fat", "collagen": "collagen by protein", "beef": "beef"}
 
 
 def lean_to_fat(f: Figures) -> Working:
-    """Fat of each part, summed, and the band."""
+    """Fat of each part, summed, and the band.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     steps = [
         say(
             "{name}: {share} × {fat} = {points}",
@@ -56,7 +67,18 @@ def lean_to_fat(f: Figures) -> Working:
 
 
 def part_masses(f: Figures) -> Working:
-    """Grams of each meat on the scale."""
+    """Grams of each meat on the scale.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     steps = [
         say(
             "{name}: {share} × {batch} → {mass}",
@@ -78,7 +100,18 @@ def part_masses(f: Figures) -> Working:
 
 
 def chances(f: Figures) -> Working:
-    """How sure the blend is, and what a test would gain."""
+    """How sure the blend is, and what a test would gain.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     b = f.meat.blend
     low, high = f.context.style.fat_band_frac
     widest = max(b.parts, key=lambda p: p.uncertainty_share_frac)
@@ -119,7 +152,18 @@ def chances(f: Figures) -> Working:
 
 
 def names(f: Figures) -> Working:
-    """Each name with its limits."""
+    """Each name with its limits.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     steps: list[Phrase] = []
     for name in f.trade.names:
         steps.append(say("{name}: {verdict}", name=ph.word(name.name), verdict=ph.word(name.verdict)))
@@ -144,7 +188,18 @@ def names(f: Figures) -> Working:
 
 
 def grind(f: Figures) -> Working:
-    """Plate, loads and what stays in the machine."""
+    """Plate, loads and what stays in the machine.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     g = f.meat.grind
     steps = [
         say("{sinewy} of it is sinewy meat", sinewy=ph.frac(g.sinewy_share_frac)),

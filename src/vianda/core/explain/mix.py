@@ -14,7 +14,18 @@ from vianda.core.pipeline.figures import Figures
 
 
 def salt(f: Figures) -> Working:
-    """The ledger, then batch, piece and spoons."""
+    """The ledger, then batch, piece and spoons.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     s, ledger = f.salt, f.salt.ledger
     meat = f.batch.meat_mass_g
     steps = [
@@ -78,7 +89,18 @@ def salt(f: Figures) -> Working:
 
 
 def panade(f: Figures) -> Working:
-    """Crumb, liquid, their ratio, and what it is called."""
+    """Crumb, liquid, their ratio, and what it is called.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     p = f.mix.panade
     if p.state == "none":
         return Working("Panade", (say("No crumb or bread in this mix"),), PRACTICE)
@@ -111,7 +133,18 @@ def _to(state: str, grams: float) -> Phrase:
 
 
 def school(f: Figures) -> Working:
-    """Every school of the dish with its distance, and where the nearest differs."""
+    """Every school of the dish with its distance, and where the nearest differs.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     found = f.mix.resemblance
     steps = [say("{title}: {d} steps away", title=ph.word(s.title), d=ph.number(s.distance)) for s in found.all]
     titles = {g.group: g.title for g in f.mix.groups}
@@ -133,7 +166,18 @@ def school(f: Figures) -> Working:
 
 
 def whole(f: Figures) -> Working:
-    """The mix as a sum, and its energy."""
+    """The mix as a sum, and its energy.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     w = f.mix.whole
     per = 1.0 / w.mass_g
     steps = [
@@ -200,17 +244,50 @@ def _index(title: str, index: Index) -> Working:
 
 
 def bind(f: Figures) -> Working:
-    """What holds it together, rule by rule."""
+    """What holds it together, rule by rule.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     return _index("Bind", f.mix.bind)
 
 
 def looseness(f: Figures) -> Working:
-    """What keeps it open, rule by rule."""
+    """What keeps it open, rule by rule.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     return _index("Looseness", f.mix.looseness)
 
 
 def mix_temp(f: Figures) -> Working:
-    """The temperature of the mix from its parts."""
+    """The temperature of the mix from its parts.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     steps = [say("Meat: {g} at {t}", g=ph.mass(f.batch.meat_mass_g), t=ph.temp(f.context.formula.mix.meat_temp_c))]
     steps += [
         say("{name}: {g} at {t}", name=ph.word(line.name), g=ph.mass(line.mass_g), t=ph.temp(line.temp_c))
@@ -229,7 +306,18 @@ def mix_temp(f: Figures) -> Working:
 
 
 def weigh_out(f: Figures) -> Working:
-    """What is rounded, and by how much."""
+    """What is rounded, and by how much.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     w = f.sheet.weigh_out
     steps = [
         say(

@@ -9,7 +9,18 @@ from vianda.core.pipeline.figures import Figures
 
 
 def cost(f: Figures) -> Working:
-    """From shop to portion."""
+    """From shop to portion.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     c = f.trade.cost
     steps = [
         say(
@@ -53,7 +64,18 @@ def cost(f: Figures) -> Working:
 
 
 def allergens(f: Figures) -> Working:
-    """Each allergen with everything it is from."""
+    """Each allergen with everything it is from.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     source = (
         "As written down for each ingredient and on the bun of this kitchen: labels decide. The list is EU Regulation "
         "1169/2011, Annex II; marked are those US law names too."

@@ -15,7 +15,18 @@ from vianda.core.shape.solids import section_frac
 
 
 def pieces(f: Figures) -> Working:
-    """Division, multiplied back."""
+    """Division, multiplied back.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     p = f.batch.portions
     dish = f.context.formula.dish
     shared = dish.guests_per_piece > 1
@@ -107,7 +118,18 @@ _METHODS = {
 
 
 def cooked_mass(f: Figures) -> Working:
-    """What the heat leaves of a piece: water and fat that go."""
+    """What the heat leaves of a piece: water and fat that go.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     s, raw = f.piece.shape, f.batch.portions.piece_mass_g
     steps = [
         say(
@@ -163,7 +185,18 @@ _DENSITIES = "Densities of the components: Choi & Okos (1986). Air by packing is
 
 
 def diameter(f: Figures) -> Working:
-    """Size, raw and cooked."""
+    """Size, raw and cooked.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     return _flat(f) if f.context.style.form in FLAT else _all_round(f)
 
 
@@ -316,7 +349,18 @@ def _is_ring(f: Figures) -> bool:
 
 
 def waves(f: Figures) -> Working:
-    """How many lie on the surface at once."""
+    """How many lie on the surface at once.
+
+    Parameters
+    ----------
+    f : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     s = f.cook.stove
     return Working(
         "Waves",

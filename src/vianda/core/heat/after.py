@@ -43,7 +43,22 @@ class AfterLine:
 def afterwards(
     case: CookCase, overrides: Overrides = NO_OVERRIDES, *, engine: Engine = DIRECT
 ) -> tuple[AfterLine, ...]:
-    """Kept hot for an hour, cooled in the fridge in one layer, and warmed through in an oven."""
+    """Kept hot for an hour, cooled in the fridge in one layer, and warmed through in an oven.
+
+    Parameters
+    ----------
+    case : CookCase
+        The piece and how it is cooked.
+    overrides : Overrides, default NO_OVERRIDES
+        What is taken instead of the formula's own values.
+    engine : Engine, default DIRECT
+        Who runs the simulations of the heat.
+
+    Returns
+    -------
+    tuple[AfterLine, ...]
+        Each: one of the three.
+    """
     cooked = once(engine, cooked_of, setup_of(case, overrides), wanted_of(case))
     return (_hold(cooked), *_cool_and_reheat(cooked))
 

@@ -56,7 +56,20 @@ class Around:
 
 
 def cook_stages(stages: tuple[HeatStage, ...], around: Around) -> tuple[CookStage, ...]:
-    """The stages as the simulation sees them."""
+    """The stages as the simulation sees them.
+
+    Parameters
+    ----------
+    stages : tuple[HeatStage, ...]
+        Stages of the cook, in order.
+    around : Around
+        The conditions round the piece.
+
+    Returns
+    -------
+    tuple[CookStage, ...]
+        Each: one stage.
+    """
     found = []
     for n, stage in enumerate(stages):
         low, high, side = _faces(stage, around)
@@ -87,7 +100,20 @@ def _patience_s(stage: HeatStage, form: Form) -> float:
 
 
 def cold_stages(stages: tuple[HeatStage, ...], form: Form) -> tuple[CookStage, ...]:
-    """In the fridge or the freezer, on a rack: cold air all round."""
+    """In the fridge or the freezer, on a rack: cold air all round.
+
+    Parameters
+    ----------
+    stages : tuple[HeatStage, ...]
+        Stages of the cook, in order.
+    form : Form
+        Form of the piece.
+
+    Returns
+    -------
+    tuple[CookStage, ...]
+        Each: one stage.
+    """
     found = []
     for stage in stages:
         usual = st.CHILL_C if stage.kind == "chill" else st.FREEZE_C
@@ -99,7 +125,22 @@ def cold_stages(stages: tuple[HeatStage, ...], form: Form) -> tuple[CookStage, .
 
 
 def resting_stage(resting: Resting, seconds: float, around: Around) -> CookStage:
-    """Off the heat: open on a rack, or under foil."""
+    """Off the heat: open on a rack, or under foil.
+
+    Parameters
+    ----------
+    resting : Resting
+        How it rests.
+    seconds : float
+        How long, s.
+    around : Around
+        The conditions round the piece.
+
+    Returns
+    -------
+    CookStage
+        One stage.
+    """
     room = around.surface.heating.outdoor_c if around.surface.kind == "grate" else st.ROOM_C
     if resting == "foil":
         under = replace(air(room + 10.0, st.FOIL_H, vapour_pa=st.FOIL_AIR_PA), emissivity=0.1)

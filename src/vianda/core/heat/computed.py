@@ -49,7 +49,7 @@ def computed_heat(case: CookCase, *, engine: Engine = DIRECT) -> ComputedHeat:
     ----------
     case : CookCase
         The piece and how it is cooked.
-    engine : Engine
+    engine : Engine, default DIRECT
         Who runs the simulations; directly here unless something else is given.
 
     Returns

@@ -48,6 +48,16 @@ def wanted_of(case: CookCase) -> Wanted:
     """From a formula's figures; pull advice counts only on the low end of usual practice's carry-over.
 
     A cook who wants the leading floor wants it in the coldest meat; one who wishes for less has the wish in the core.
+
+    Parameters
+    ----------
+    case : CookCase
+        The piece and how it is cooked.
+
+    Returns
+    -------
+    Wanted
+        What a curve is made for besides what is simulated.
     """
     heat, floor = case.usual, case.usual.floors.leading
     carry = min(heat.carry_over_k.low, MOST_CARRY_K)
@@ -70,7 +80,20 @@ def _weighed(case: CookCase) -> Band:
 
 
 def cooked_of(setup: Setup, wanted: Wanted) -> Cooked:
-    """The piece pulled so that, counting on the low end of the usual carry-over, it comes to what is wanted."""
+    """The piece pulled so that, counting on the low end of the usual carry-over, it comes to what is wanted.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+    wanted : Wanted
+        What the curve is made for.
+
+    Returns
+    -------
+    Cooked
+        How a piece went.
+    """
     pull = wanted.target_c - wanted.counted_carry_k
     keep = max(0.5, wanted.expected_s / 150)
     setup = replace(setup, coldest_c=wanted.coldest_c)
@@ -87,13 +110,35 @@ def cooked_of(setup: Setup, wanted: Wanted) -> Cooked:
 
 
 def core_series(cooked: Cooked) -> Array:
-    """The core at each sample: the geometric middle, where a probe is held."""
+    """The core at each sample: the geometric middle, where a probe is held.
+
+    Parameters
+    ----------
+    cooked : Cooked
+        The run of the piece.
+
+    Returns
+    -------
+    Array
+        Values in the order of what was given.
+    """
     flat = cooked.temp_c.reshape(len(cooked.times_s), -1)
     return np.asarray(flat @ cooked.body.core_weight.ravel())
 
 
 def meat_series(cooked: Cooked) -> tuple[Array, Array]:
-    """Samples of all places that are meat, each place in one column whichever way it lies, and lethality there."""
+    """Samples of all places that are meat, each place in one column whichever way it lies, and lethality there.
+
+    Parameters
+    ----------
+    cooked : Cooked
+        The run of the piece.
+
+    Returns
+    -------
+    tuple[Array, Array]
+        Samples of all places that are meat, each place in one column whichever way it lies, and lethality there.
+    """
     temp = cooked.temp_c
     is_meat = cooked.body.is_meat.ravel() > 0
     flat = temp.reshape(len(temp), -1)
@@ -107,7 +152,18 @@ def meat_series(cooked: Cooked) -> tuple[Array, Array]:
 
 
 def peak_of(cooked: Cooked) -> float:
-    """The highest core; of a piece with something else in its middle, the highest of the meat heated least."""
+    """The highest core; of a piece with something else in its middle, the highest of the meat heated least.
+
+    Parameters
+    ----------
+    cooked : Cooked
+        The run of the piece.
+
+    Returns
+    -------
+    float
+        The highest core.
+    """
     if cooked.setup.piece.middle is None:
         return float(np.max(core_series(cooked)))
     places, lethal = meat_series(cooked)
@@ -116,6 +172,16 @@ def peak_of(cooked: Cooked) -> float:
 
 def brown_word(value: float) -> BrownWord:
     """A word for browning, to rank by.
+
+    Parameters
+    ----------
+    value : float
+        The value, in the base unit the name says.
+
+    Returns
+    -------
+    BrownWord
+        A word for browning, to rank by.
 
     Examples
     --------

@@ -127,7 +127,29 @@ class Progress:
 def heat_curve(
     case: CookCase, *, overrides: Overrides = NO_OVERRIDES, observed: Observed = NOTHING_SEEN, engine: Engine = DIRECT
 ) -> HeatCurve:
-    """The curve of a formula's piece, without its uncertainty."""
+    """The curve of a formula's piece, without its uncertainty.
+
+    Parameters
+    ----------
+    case : CookCase
+        The piece and how it is cooked.
+    overrides : Overrides, default NO_OVERRIDES
+        What is taken instead of the formula's own values.
+    observed : Observed, default NOTHING_SEEN
+        What the cook saw of this piece.
+    engine : Engine, default DIRECT
+        Who runs the simulations of the heat.
+
+    Returns
+    -------
+    HeatCurve
+        A piece from the first second on the heat to the end of its rest.
+
+    Raises
+    ------
+    AssertionError
+        a curve always comes first
+    """
     for answer in curve_steps(case, overrides=overrides, observed=observed, engine=engine):
         if isinstance(answer, HeatCurve):
             return answer
@@ -140,6 +162,22 @@ def curve_steps(
     """First the curve, then how the uncertainty comes along, then the curve with it.
 
     Stop asking, and it stops computing.
+
+    Parameters
+    ----------
+    case : CookCase
+        The piece and how it is cooked.
+    overrides : Overrides, default NO_OVERRIDES
+        What is taken instead of the formula's own values.
+    observed : Observed, default NOTHING_SEEN
+        What the cook saw of this piece.
+    engine : Engine, default DIRECT
+        Who runs the simulations of the heat.
+
+    Yields
+    ------
+    HeatCurve | Progress
+        First the curve, then how the uncertainty comes along, then the curve with it.
     """
     setup, wanted = setup_of(case, overrides), wanted_of(case)
     fitted = once(engine, fit, setup, observed) if observed.any else None

@@ -32,6 +32,16 @@ DONENESS = (
 def doneness_at(core_c: float) -> str:
     """The name for a core temperature; "raw" below rare.
 
+    Parameters
+    ----------
+    core_c : float
+        Temperature of the core, °C.
+
+    Returns
+    -------
+    str
+        The text.
+
     Examples
     --------
     >>> doneness_at(61)
@@ -49,6 +59,23 @@ def target_for(key: str, *, floor_c: float) -> float:
 
     Well-done means 160 °F (71.1 °C), where mince needs no hold to meet the lines for red meat, or the leading
     floor where that is hotter.
+
+    Parameters
+    ----------
+    key : str
+        Key of the thing, in small letters and hyphens.
+    floor_c : float
+        Floor, °C.
+
+    Returns
+    -------
+    float
+        The core temperature meant by a doneness.
+
+    Raises
+    ------
+    UnknownItemError
+        No doneness “…”.
 
     Examples
     --------

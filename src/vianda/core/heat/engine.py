@@ -19,15 +19,47 @@ class Engine(Protocol):
     """Runs simulations and may remember them."""
 
     def recall(self, key: Key) -> Any | None:
-        """What was kept under a key, or None."""
+        """What was kept under a key, or None.
+
+        Parameters
+        ----------
+        key : Key
+            What was asked, with all it was asked of.
+
+        Returns
+        -------
+        Any | None
+            What was kept under a key, or None.
+        """
         ...
 
     def keep(self, key: Key, found: Any) -> None:
-        """Keep an answer under a key, or do not."""
+        """Keep an answer under a key, or do not.
+
+        Parameters
+        ----------
+        key : Key
+            What was asked, with all it was asked of.
+        found : Any
+            The answer to keep.
+        """
         ...
 
     def each(self, run: Callable[[Setup], Found], setups: Iterable[Setup]) -> list[Found]:
-        """The answer of each run, in the order of the setups."""
+        """The answer of each run, in the order of the setups.
+
+        Parameters
+        ----------
+        run : Callable[[Setup], Found]
+            A pure function of a setup.
+        setups : Iterable[Setup]
+            The setups to run.
+
+        Returns
+        -------
+        list[Found]
+            The answer of each run, in the order of the setups.
+        """
         ...
 
 
@@ -35,13 +67,40 @@ class Direct:
     """An engine without memory that runs one after another."""
 
     def recall(self, key: Key) -> None:
-        """Nothing is ever remembered."""
+        """Nothing is ever remembered.
+
+        Parameters
+        ----------
+        key : Key
+            What was asked, with all it was asked of.
+        """
 
     def keep(self, key: Key, found: Any) -> None:
-        """Nothing is kept."""
+        """Nothing is kept.
+
+        Parameters
+        ----------
+        key : Key
+            What was asked, with all it was asked of.
+        found : Any
+            The answer to keep.
+        """
 
     def each(self, run: Callable[[Setup], Found], setups: Iterable[Setup]) -> list[Found]:
-        """One after another."""
+        """One after another.
+
+        Parameters
+        ----------
+        run : Callable[[Setup], Found]
+            A pure function of a setup.
+        setups : Iterable[Setup]
+            The setups to run.
+
+        Returns
+        -------
+        list[Found]
+            One after another.
+        """
         return [run(setup) for setup in setups]
 
 
@@ -55,9 +114,9 @@ def once(engine: Engine, function: Callable[..., Found], *given: Hashable) -> Fo
     ----------
     engine : Engine
         Who remembers.
-    function : callable
+    function : Callable[..., Found]
         A pure function.
-    *given : hashable
+    *given : Hashable
         What it is given.
 
     Returns

@@ -37,14 +37,24 @@ def firming(
     ----------
     edge_mm : float
         10–60 mm.
-    freezer_c : float
+    meat : Material
+        What the piece is made of.
+    start_c : float, default 4.0
+        Start, °C.
+    freezer_c : float, default -18.0
         −40 to −5 °C.
-    h : float
+    h : float, default 6.0
         W/(m² K) of the freezer's air; natural 5–10, 6 in a full layer on a tray. Ours.
+
+    Returns
+    -------
+    Firming
+        Seconds until cubes are firm, and until they are solid.
 
     Raises
     ------
     OutOfRangeError
+        Cubes are 10 to 60 mm.
 
     Examples
     --------

@@ -83,7 +83,18 @@ class HeatFit:
 
 
 def fits_air(setup: Setup) -> bool:
-    """Whether air does most of the heating, so that its coefficient is what a reading speaks of."""
+    """Whether air does most of the heating, so that its coefficient is what a reading speaks of.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+
+    Returns
+    -------
+    bool
+        Whether air does most of the heating, so that its coefficient is what a reading speaks of.
+    """
     kinds = {face.kind for s in setup.stages for face in (s.low, s.high)}
     return not kinds & {"contact", "fire"} and any(
         f.kind == "air" and f.temp_c > 90.0 for s in setup.stages for f in (s.high, s.side)
@@ -94,6 +105,18 @@ def fit(setup: Setup, observed: Observed) -> HeatFit:
     """The multiplier that answers best to the readings and to what was known before.
 
     Minimises Σ ((model − reading) ÷ its error)² + (ln factor ÷ 0.2)².
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+    observed : Observed
+        What the cook saw of this piece.
+
+    Returns
+    -------
+    HeatFit
+        What was learnt.
     """
     air = fits_air(setup)
     of: Literal["conductivity", "air"] = "air" if air else "conductivity"
@@ -143,7 +166,20 @@ def _curve_of(of: str, factor: float, sd: float, drip: float, observed: Observed
 
 
 def model_cores(setup: Setup, at_s: tuple[float, ...]) -> list[float]:
-    """The core at moments, on the heat or, after the last stage, resting."""
+    """The core at moments, on the heat or, after the last stage, resting.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+    at_s : tuple[float, ...]
+        Moments from the start, s.
+
+    Returns
+    -------
+    list[float]
+        The core at moments, on the heat or, after the last stage, resting.
+    """
     run = Simulation(setup, keep_every_s=max(1.0, max(at_s) / 300))
     for stage in setup.stages:
         run.stage(stage)

@@ -60,6 +60,22 @@ def floors_for(*, country: Country, setting: Setting, poultry: bool, stuffed: bo
 
     ``stuffed``: another thing lies in the middle, such as boiled eggs in a loaf.
 
+    Parameters
+    ----------
+    country : Country
+        Country of the kitchen.
+    setting : Setting
+        At home or a food service.
+    poultry : bool
+        Whether there is poultry in it.
+    stuffed : bool, default False
+        Whether something else lies in the middle.
+
+    Returns
+    -------
+    FloorChoice
+        The floor that leads here, the others, and why.
+
     Examples
     --------
     >>> floors_for(country="US", setting="home", poultry=False).leading.key

@@ -72,6 +72,11 @@ def hold_tables() -> tuple[HoldTable, ...]:
     Source: USDA FSIS Appendix A (1999), both columns, high confidence; FDA Food Code 3-401.11, high; 9 CFR 318.23,
     medium; UK FSA advice, high. All from memory, to be read against the current text. US rules are in °F.
 
+    Returns
+    -------
+    tuple[HoldTable, ...]
+        Each: a table of holds, any one of which will do.
+
     Examples
     --------
     >>> [t.key for t in hold_tables()]
@@ -106,6 +111,20 @@ def hold_tables() -> tuple[HoldTable, ...]:
 def met_at(times_s: Array, temp_c: Array, hold: Hold) -> float | None:
     """When every place (columns) has stood at the hold's temperature for its time; straight lines between samples.
 
+    Parameters
+    ----------
+    times_s : Array
+        Moments, s, rising, shape ``(n,)``.
+    temp_c : Array
+        Temperatures, °C, shape ``(n,)``.
+    hold : Hold
+        A temperature and its time.
+
+    Returns
+    -------
+    float | None
+        When every place (columns) has stood at the hold's temperature for its time. None where there is none.
+
     Examples
     --------
     >>> t = np.arange(0.0, 200.0, 10.0)
@@ -118,12 +137,40 @@ def met_at(times_s: Array, temp_c: Array, hold: Hold) -> float | None:
 
 
 def least_heated(temp_c: Array, lethal: Array) -> Array:
-    """Columns of the places that were heated least, which decide."""
+    """Columns of the places that were heated least, which decide.
+
+    Parameters
+    ----------
+    temp_c : Array
+        Temperatures, °C, shape ``(n,)``.
+    lethal : Array
+        log₁₀ reductions of each place, shape ``(n,)``.
+
+    Returns
+    -------
+    Array
+        Values in the order of what was given.
+    """
     return np.asarray(temp_c[:, np.argsort(lethal)[:MOST_PLACES]])
 
 
 def verdicts(times_s: Array, temp_c: Array, *, floors: FloorChoice) -> tuple[HoldVerdict, ...]:
-    """Each floor by its own line, then each table by whichever of its holds is met first."""
+    """Each floor by its own line, then each table by whichever of its holds is met first.
+
+    Parameters
+    ----------
+    times_s : Array
+        Moments, s, rising, shape ``(n,)``.
+    temp_c : Array
+        Temperatures, °C, shape ``(n,)``.
+    floors : FloorChoice
+        The published floors that stand beside it.
+
+    Returns
+    -------
+    tuple[HoldVerdict, ...]
+        Each: whether a published line is met by the coldest meat, and when, in seconds from the start.
+    """
     found = []
     for floor in (floors.leading, *floors.others):
         at, by = _first(times_s, temp_c, holds_of(floor))
@@ -139,7 +186,18 @@ def verdicts(times_s: Array, temp_c: Array, *, floors: FloorChoice) -> tuple[Hol
 
 
 def holds_of(floor: Floor) -> tuple[Hold, ...]:
-    """What meets a floor: its own line, or any hold of the table it comes from."""
+    """What meets a floor: its own line, or any hold of the table it comes from.
+
+    Parameters
+    ----------
+    floor : Floor
+        A published floor.
+
+    Returns
+    -------
+    tuple[Hold, ...]
+        Each: °C for so many seconds.
+    """
     line = Hold(floor.temp_c, floor.hold_s)
     table = next((t for t in hold_tables() if t.key == floor.key), None)
     return (line, *(h for h in table.holds if h != line)) if table else (line,)
@@ -147,6 +205,18 @@ def holds_of(floor: Floor) -> tuple[Hold, ...]:
 
 def line_c(floor: Floor, *, target_c: float) -> float:
     """What the coldest meat must come to for a cook who wants the floor: where it needs no hold, or the core wanted.
+
+    Parameters
+    ----------
+    floor : Floor
+        A published floor.
+    target_c : float
+        Target, °C.
+
+    Returns
+    -------
+    float
+        Line, °C.
 
     Examples
     --------

@@ -60,6 +60,18 @@ def stage_choices(form: Form, on: SurfaceKind) -> tuple[StageChoice, ...]:
     Only what moves something in the simulation is offered: a cover over a rolling ball, or a press on bars, would be a
     label.
 
+    Parameters
+    ----------
+    form : Form
+        Form of the piece.
+    on : SurfaceKind
+        Kind of surface.
+
+    Returns
+    -------
+    tuple[StageChoice, ...]
+        Each: a kind of stage that a piece may go through, what may be done in it, and what may end it.
+
     Examples
     --------
     >>> [c.kind for c in stage_choices("loaf", "oven")]
@@ -87,13 +99,38 @@ def _actions(kind: StageKind, form: Form, on: SurfaceKind) -> tuple[StageAction,
 
 
 def fitted(stages: tuple[HeatStage, ...], form: Form, on: SurfaceKind) -> tuple[HeatStage, ...]:
-    """Stages without what cannot be done on this surface any more: a kitchen changes under a formula."""
+    """Stages without what cannot be done on this surface any more: a kitchen changes under a formula.
+
+    Parameters
+    ----------
+    stages : tuple[HeatStage, ...]
+        Stages of the cook, in order.
+    form : Form
+        Form of the piece.
+    on : SurfaceKind
+        Kind of surface.
+
+    Returns
+    -------
+    tuple[HeatStage, ...]
+        Each: one stage of a cook.
+    """
     may = {c.kind: c.actions for c in stage_choices(form, on)}
     return tuple(replace(s, press=s.press and "press" in may.get(s.kind, ("press",))) for s in stages)
 
 
 def before_heat(stages: tuple[HeatStage, ...]) -> tuple[HeatStage, ...]:
     """Those in the fridge or the freezer, which come first.
+
+    Parameters
+    ----------
+    stages : tuple[HeatStage, ...]
+        Stages of the cook, in order.
+
+    Returns
+    -------
+    tuple[HeatStage, ...]
+        Each: one stage of a cook.
 
     Examples
     --------
@@ -104,18 +141,51 @@ def before_heat(stages: tuple[HeatStage, ...]) -> tuple[HeatStage, ...]:
 
 
 def on_heat(stages: tuple[HeatStage, ...]) -> tuple[HeatStage, ...]:
-    """All the others: the clock begins with the first of them."""
+    """All the others: the clock begins with the first of them.
+
+    Parameters
+    ----------
+    stages : tuple[HeatStage, ...]
+        Stages of the cook, in order.
+
+    Returns
+    -------
+    tuple[HeatStage, ...]
+        Each: one stage of a cook.
+    """
     return tuple(s for s in stages if s.kind not in COLD)
 
 
 def chilling_stage(form: Form) -> HeatStage | None:
     """What a piece is stiffened with before it is laid on: twenty minutes in the freezer (common practice, no
-    published source). Crumbled meat is not."""
+    published source). Crumbled meat is not.
+
+    Parameters
+    ----------
+    form : Form
+        Form of the piece.
+
+    Returns
+    -------
+    HeatStage | None
+        One stage of a cook. None where there is none.
+    """
     return None if form == "crumbled" else HeatStage("freeze", "time", 1200.0)
 
 
 def fresh_stage(form: Form) -> HeatStage:
-    """What a stage begins as when a cook adds one: a minute on the surface, or ten in the oven."""
+    """What a stage begins as when a cook adds one: a minute on the surface, or ten in the oven.
+
+    Parameters
+    ----------
+    form : Form
+        Form of the piece.
+
+    Returns
+    -------
+    HeatStage
+        One stage of a cook.
+    """
     return HeatStage("oven", "time", 600.0) if form in BLOCKS else HeatStage("surface", "time", 60.0)
 
 
@@ -136,7 +206,13 @@ def _stage(row: dict[str, Any]) -> HeatStage:
 
 @cache
 def all_methods() -> Mapping[str, Method]:
-    """Every ready-made way by key, in the order a cook is offered them."""
+    """Every ready-made way by key, in the order a cook is offered them.
+
+    Returns
+    -------
+    Mapping[str, Method]
+        Every ready-made way by key, in the order a cook is offered them.
+    """
     text = (files("vianda.core.heat") / "data" / "heat_methods.toml").read_text(encoding="utf-8")
     found = {}
     for row in tomllib.loads(text)["method"]:
@@ -148,7 +224,22 @@ def all_methods() -> Mapping[str, Method]:
 
 
 def methods_for(form: Form, surface: Surface, kitchen: Kitchen) -> tuple[Method, ...]:
-    """The ready-made ways that this form can go on this surface, in this kitchen."""
+    """The ready-made ways that this form can go on this surface, in this kitchen.
+
+    Parameters
+    ----------
+    form : Form
+        Form of the piece.
+    surface : Surface
+        What it cooks on.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    tuple[Method, ...]
+        Each: a ready-made way of cooking.
+    """
     return tuple(
         m
         for m in all_methods().values()
@@ -170,6 +261,18 @@ def _lacking(stages: tuple[HeatStage, ...], kitchen: Kitchen) -> str:
 def lacking(heat: Heat, kitchen: Kitchen) -> str:
     """What a formula's way needs that a kitchen has not, "" for nothing; the style's own way makes do.
 
+    Parameters
+    ----------
+    heat : Heat
+        Surface, temperatures and stages.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    str
+        The text.
+
     Examples
     --------
     >>> from dataclasses import replace
@@ -185,9 +288,22 @@ def lacking(heat: Heat, kitchen: Kitchen) -> str:
 def method_of(key: str, *, field: str = "/heat/method") -> Method:
     """The way of that key.
 
+    Parameters
+    ----------
+    key : str
+        Key of the thing, in small letters and hyphens.
+    field : str, default '/heat/method'
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    Method
+        A ready-made way of cooking.
+
     Raises
     ------
     UnknownItemError
+        No way of cooking “…”; known are ….
     """
     try:
         return all_methods()[key]
@@ -198,7 +314,22 @@ def method_of(key: str, *, field: str = "/heat/method") -> Method:
 
 
 def stages_of(heat: Heat, style: Style, surface: Surface) -> tuple[HeatStage, ...]:
-    """The stages in force: those composed by hand, else those of the way chosen, else the style's own."""
+    """The stages in force: those composed by hand, else those of the way chosen, else the style's own.
+
+    Parameters
+    ----------
+    heat : Heat
+        Surface, temperatures and stages.
+    style : Style
+        The style whose usual values count.
+    surface : Surface
+        What it cooks on.
+
+    Returns
+    -------
+    tuple[HeatStage, ...]
+        Each: one stage of a cook.
+    """
     ready = method_of(heat.method).stages if heat.method else usual_stages(style, surface)
     found = heat.stages or ready
     return fitted(found, style.form, surface.kind)
@@ -206,6 +337,18 @@ def stages_of(heat: Heat, style: Style, surface: Surface) -> tuple[HeatStage, ..
 
 def usual_stages(style: Style, surface: Surface) -> tuple[HeatStage, ...]:
     """How a style is cooked when nobody says otherwise.
+
+    Parameters
+    ----------
+    style : Style
+        The style whose usual values count.
+    surface : Surface
+        What it cooks on.
+
+    Returns
+    -------
+    tuple[HeatStage, ...]
+        Each: one stage of a cook.
 
     Examples
     --------
@@ -254,6 +397,17 @@ def _all_round(style: Style, surface: Surface) -> tuple[HeatStage, ...]:
 
 def check_stages(stages: tuple[HeatStage, ...], *, form: Form, on: SurfaceKind, kitchen: Kitchen) -> None:
     """That stages composed by hand can be gone through.
+
+    Parameters
+    ----------
+    stages : tuple[HeatStage, ...]
+        Stages of the cook, in order.
+    form : Form
+        Form of the piece.
+    on : SurfaceKind
+        Kind of surface.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
 
     Raises
     ------

@@ -77,10 +77,24 @@ class SurfaceGuess:
 def guess_surface(signs: tuple[str, ...], *, fat: PanFat = "") -> SurfaceGuess:
     """What several signs have in common.
 
+    Parameters
+    ----------
+    signs : tuple[str, ...]
+        Keys of what is seen.
+    fat : PanFat, default ''
+        The fat in the pan; "" for none.
+
+    Returns
+    -------
+    SurfaceGuess
+        The band that signs leave, °C, and its middle.
+
     Raises
     ------
     UnknownItemError, OutOfRangeError
         An unknown sign; smoke without a fat; or signs that contradict each other.
+    OutOfRangeError
+        Say what you see: a drop, fat, or how long a hand bears it.
 
     Examples
     --------

@@ -22,6 +22,18 @@ SHORTEST_SIDE_S = 20.0
 def first_side_s(style: Style, *, thickness_mm: float) -> Spread:
     """Seconds on the first side at a thickness: the style's rows, joined by straight lines.
 
+    Parameters
+    ----------
+    style : Style
+        The style whose usual values count.
+    thickness_mm : float
+        Thickness, mm.
+
+    Returns
+    -------
+    Spread
+        Seconds on the first side at a thickness.
+
     Raises
     ------
     OutOfRangeError

@@ -59,11 +59,26 @@ def ask(
 
     Parameters
     ----------
+    case : CookCase
+        The piece and how it is cooked.
     kind : QuestionKind
         ``how-thick`` for so many seconds on the heat; ``how-hot`` for a ``crust`` by so many seconds; ``how-long`` at
         so many °C; ``land-on-target`` what it gains while it rests counted in full; ``reach-floor`` how long until
         the coldest meat meets the leading floor; ``floor-in-time`` whether it does when it is taken off after so
         many.
+    value : float | None, default None
+        What the question asks about, s or °C; None for none.
+    crust : BrownWord | None, default None
+        How brown it is wanted.
+    overrides : Overrides, default NO_OVERRIDES
+        What is taken instead of the formula's own values.
+    engine : Engine, default DIRECT
+        Who runs the simulations of the heat.
+
+    Returns
+    -------
+    HeatAnswer
+        An answer in words, its figure, and the change that brings it about, where there is one.
 
     Raises
     ------
@@ -208,7 +223,20 @@ def _land(setup: Setup, wanted: Wanted) -> HeatAnswer:
 
 
 def leading_met(cooked: Cooked, wanted: Wanted) -> float | None:
-    """When the coldest meat meets the leading floor."""
+    """When the coldest meat meets the leading floor.
+
+    Parameters
+    ----------
+    cooked : Cooked
+        The run of the piece.
+    wanted : Wanted
+        What the curve is made for.
+
+    Returns
+    -------
+    float | None
+        When the coldest meat meets the leading floor. None where there is none.
+    """
     places, lethal = meat_series(cooked)
     places = least_heated(places, lethal)
     met = [at for h in holds_of(wanted.floors.leading) if (at := met_at(cooked.times_s, places, h)) is not None]
@@ -216,7 +244,20 @@ def leading_met(cooked: Cooked, wanted: Wanted) -> float | None:
 
 
 def floor_needs_s(setup: Setup, wanted: Wanted) -> float | None:
-    """The least time on the heat after which the leading floor is met, rest included; None: not this way."""
+    """The least time on the heat after which the leading floor is met, rest included; None: not this way.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+    wanted : Wanted
+        What the curve is made for.
+
+    Returns
+    -------
+    float | None
+        Floor needs, s. None where there is none.
+    """
     keep = max(1.0, wanted.expected_s / 60)
 
     def short(pull: float) -> bool:

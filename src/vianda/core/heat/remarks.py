@@ -61,7 +61,22 @@ class HeatRemark:
 
 
 def remarks_on(case: CookCase, cooked: Cooked, overrides: Overrides) -> tuple[HeatRemark, ...]:
-    """All that apply, most pressing first."""
+    """All that apply, most pressing first.
+
+    Parameters
+    ----------
+    case : CookCase
+        The piece and how it is cooked.
+    cooked : Cooked
+        The run of the piece.
+    overrides : Overrides
+        What is taken instead of the formula's own values.
+
+    Returns
+    -------
+    tuple[HeatRemark, ...]
+        Each: a remark of the computed cook.
+    """
     found = (
         _cool(case, overrides),
         _crowded(case, cooked),
@@ -102,7 +117,18 @@ def _cool(case: CookCase, overrides: Overrides) -> HeatRemark | None:
 
 
 def plate_facts(cooked: Cooked) -> tuple[float | None, float | None]:
-    """How far the surface falls under the piece at its first temperature, and how long it takes to come back."""
+    """How far the surface falls under the piece at its first temperature, and how long it takes to come back.
+
+    Parameters
+    ----------
+    cooked : Cooked
+        The run of the piece.
+
+    Returns
+    -------
+    tuple[float | None, float | None]
+        How far the surface falls under the piece at its first temperature, and how long it takes to come back.
+    """
     first = cooked.setup.stages[0].low
     if first.kind != "contact" or cooked.body.form != "slab":
         return None, None

@@ -44,6 +44,18 @@ NO_OVERRIDES = Overrides()
 def setup_of(case: CookCase, overrides: Overrides = NO_OVERRIDES) -> Setup:
     """What is simulated for a formula's piece.
 
+    Parameters
+    ----------
+    case : CookCase
+        The piece and how it is cooked.
+    overrides : Overrides, default NO_OVERRIDES
+        What is taken instead of the formula's own values.
+
+    Returns
+    -------
+    Setup
+        All that decides how a piece cooks.
+
     Raises
     ------
     OutOfRangeError

@@ -65,7 +65,20 @@ _ADVICE: dict[Cause, str] = {
 
 
 def uncertainty_pairs(setup: Setup, sure: MeasuredSpread) -> dict[Cause, tuple[Setup, Setup]]:
-    """For each cause the same cook a standard deviation slower, and as much faster."""
+    """For each cause the same cook a standard deviation slower, and as much faster.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+    sure : MeasuredSpread
+        What readings have narrowed.
+
+    Returns
+    -------
+    dict[Cause, tuple[Setup, Setup]]
+        For each cause the same cook a standard deviation slower, and as much faster.
+    """
     f, size = setup.factors, setup.piece.size_mm
     off = min(max(THICKNESS_MM, THICKNESS_FRAC * size), 0.4 * size)
 
@@ -97,7 +110,20 @@ def uncertainty_pairs(setup: Setup, sure: MeasuredSpread) -> dict[Cause, tuple[S
 
 
 def hotter(setup: Setup, by: float) -> Setup:
-    """All that is hot by so much more: the surface, the oven, the fire. A simmer stays a simmer."""
+    """All that is hot by so much more: the surface, the oven, the fire. A simmer stays a simmer.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+    by : float
+        How much hotter, K.
+
+    Returns
+    -------
+    Setup
+        All that decides how a piece cooks.
+    """
 
     def raised(face: Face) -> Face:
         if face.temp_c <= 100.0:
@@ -112,7 +138,24 @@ def hotter(setup: Setup, by: float) -> Setup:
 def uncertainty_steps(
     setup: Setup, ended_s: tuple[float, ...], sure: MeasuredSpread = UNMEASURED, *, engine: Engine = DIRECT
 ) -> Iterator[float | Uncertainty]:
-    """Fractions of the way, and at last the uncertainty itself. Stop asking, and nothing more is computed."""
+    """Fractions of the way, and at last the uncertainty itself. Stop asking, and nothing more is computed.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+    ended_s : tuple[float, ...]
+        Ended, s.
+    sure : MeasuredSpread, default UNMEASURED
+        What readings have narrowed.
+    engine : Engine, default DIRECT
+        Who runs the simulations of the heat.
+
+    Yields
+    ------
+    float | Uncertainty
+        Fractions of the way, and at last the uncertainty itself. Stop asking, and nothing more is computed.
+    """
     pairs = uncertainty_pairs(setup, sure)
     parts: dict[Cause, list[float]] = {}
     for done, (cause, both) in enumerate(pairs.items()):

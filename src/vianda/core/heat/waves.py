@@ -29,6 +29,16 @@ def wait_s(cooked: Cooked) -> float:
     """Seconds from taking a wave off until its surface measures what it is meant to; 0 where there is no metal.
 
     Nearer than ``HOT_ENOUGH_K`` counts as there.
+
+    Parameters
+    ----------
+    cooked : Cooked
+        The run of the piece.
+
+    Returns
+    -------
+    float
+        Wait, s.
     """
     metal = _metal(cooked)
     if metal is None:
@@ -38,7 +48,20 @@ def wait_s(cooked: Cooked) -> float:
 
 
 def waves_of(cooked: Cooked, count: int) -> tuple[Wave, ...]:
-    """The first wave and those that follow when nobody waits; none where it lies on no metal or never gets there."""
+    """The first wave and those that follow when nobody waits; none where it lies on no metal or never gets there.
+
+    Parameters
+    ----------
+    cooked : Cooked
+        The run of the piece.
+    count : int
+        How many (count).
+
+    Returns
+    -------
+    tuple[Wave, ...]
+        Each: a wave that is laid on at once after the change.
+    """
     metal = _metal(cooked)
     if metal is None or not cooked.reached:
         return ()

@@ -32,7 +32,13 @@ class Composition:
     sugars_g_per_100g: GramsPer100g = 0.0
 
     def salt_frac(self) -> float:
-        """Salt equivalent 0–1 of the food: sodium × 2.542 (the mass of NaCl by that of Na)."""
+        """Salt equivalent 0–1 of the food: sodium × 2.542 (the mass of NaCl by that of Na).
+
+        Returns
+        -------
+        float
+            Salt, 0–1.
+        """
         return self.sodium_mg_per_100g * SALT_PER_SODIUM / 100_000.0
 
 
@@ -65,6 +71,16 @@ def _rows() -> Mapping[str, tuple[str, Composition]]:
 def sr28_composition(ndb_no: str) -> Composition:
     """Composition of one SR28 row by its number.
 
+    Parameters
+    ----------
+    ndb_no : str
+        Number of the row in SR28.
+
+    Returns
+    -------
+    Composition
+        Grams of each part in 100 g of the food as bought raw.
+
     Raises
     ------
     UnknownItemError
@@ -82,7 +98,18 @@ def sr28_composition(ndb_no: str) -> Composition:
 
 
 def sr28_name(ndb_no: str) -> str:
-    """The name SR28 gives one row."""
+    """The name SR28 gives one row.
+
+    Parameters
+    ----------
+    ndb_no : str
+        Number of the row in SR28.
+
+    Returns
+    -------
+    str
+        The text.
+    """
     return _rows()[ndb_no][0]
 
 
@@ -100,6 +127,16 @@ _MEMORY_COLUMNS = ("water_g", "protein_g", "fat_g", "carbohydrate_g", "ash_g", "
 
 def remembered_composition(key: str) -> tuple[str, Composition]:
     """The note on its trust, and the composition, of a food that SR28 does not hold.
+
+    Parameters
+    ----------
+    key : str
+        Key of the thing, in small letters and hyphens.
+
+    Returns
+    -------
+    tuple[str, Composition]
+        The note on its trust, and the composition, of a food that SR28 does not hold.
 
     Raises
     ------

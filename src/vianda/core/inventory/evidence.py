@@ -66,12 +66,41 @@ class Evidence:
 
 
 def evidence_of(kind: EvidenceKind, fat_frac: float, *, detail: str = "") -> Evidence:
-    """Evidence of a kind whose error is the usual one for it."""
+    """Evidence of a kind whose error is the usual one for it.
+
+    Parameters
+    ----------
+    kind : EvidenceKind
+        Which kind.
+    fat_frac : float
+        Fat by mass, 0–1.
+    detail : str, default ''
+        How it came about.
+
+    Returns
+    -------
+    Evidence
+        One thing known about a delivery.
+    """
     return Evidence(kind, fat_frac, SD_FRAC.get(kind, USUAL_TEST_SD_FRAC), detail)
 
 
 def updated(prior: FatRange, evidence: Sequence[Evidence], *, misnamed_frac: float = MISNAMED_FRAC) -> FatRange:
     """The range of a delivery after its evidence: prior × likelihood, and its 5, 50 and 95 % quantiles.
+
+    Parameters
+    ----------
+    prior : FatRange
+        The range of fat before this evidence.
+    evidence : Sequence[Evidence]
+        What is known of the delivery, oldest first.
+    misnamed_frac : float, default MISNAMED_FRAC
+        Share of deliveries taken as misnamed, 0–1.
+
+    Returns
+    -------
+    FatRange
+        Fat by mass of raw meat, 0–1.
 
     Examples
     --------
@@ -101,7 +130,20 @@ def _updated(prior: FatRange, evidence: tuple[Evidence, ...], misnamed_frac: flo
 
 
 def disagrees(prior: FatRange, evidence: Evidence) -> bool:
-    """Whether a figure lies so far from the meat's range that weighing, label or box should be looked at again."""
+    """Whether a figure lies so far from the meat's range that weighing, label or box should be looked at again.
+
+    Parameters
+    ----------
+    prior : FatRange
+        The range of fat before this evidence.
+    evidence : Evidence
+        One thing known of the delivery.
+
+    Returns
+    -------
+    bool
+        Whether a figure lies so far from the meat's range that weighing, label or box should be looked at again.
+    """
     side = prior.sd_below if evidence.fat_frac < prior.usual_frac else prior.sd_above
     return abs(evidence.fat_frac - prior.usual_frac) > FAR * math.hypot(side, evidence.sd_frac)
 
@@ -110,6 +152,18 @@ def width_after_test(fat: FatRange, *, test_sd_frac: float = USUAL_TEST_SD_FRAC)
     """Half width of the 90 % range that one kitchen fat test would leave, on average.
 
     Precisions add: 1/σ² = 1/σ₀² + 1/σₜ². Returned as a fraction.
+
+    Parameters
+    ----------
+    fat : FatRange
+        The range of fat.
+    test_sd_frac : float, default USUAL_TEST_SD_FRAC
+        Test sd, 0–1.
+
+    Returns
+    -------
+    float
+        Half width of the 90 % range that one kitchen fat test would leave, on average.
     """
     if fat.sd == 0.0:
         return 0.0
@@ -117,7 +171,20 @@ def width_after_test(fat: FatRange, *, test_sd_frac: float = USUAL_TEST_SD_FRAC)
 
 
 def update_working(prior: FatRange, evidence: Sequence[Evidence]) -> Working:
-    """How the evidence on a delivery narrows its range: precisions and weights, then the grid's own answer."""
+    """How the evidence on a delivery narrows its range: precisions and weights, then the grid's own answer.
+
+    Parameters
+    ----------
+    prior : FatRange
+        The range of fat before this evidence.
+    evidence : Sequence[Evidence]
+        What is known of the delivery, oldest first.
+
+    Returns
+    -------
+    Working
+        How one figure came about.
+    """
     steps = [
         say(
             "By its name {usual} fat, one standard error {sd}: weight 1 ÷ ({sd})² = {w}",

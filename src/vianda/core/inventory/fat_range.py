@@ -41,6 +41,16 @@ def normal_cdf(z: Curve) -> Curve:
 
     Source: Abramowitz and Stegun (1964), 7.1.26; checked against SciPy in the tests.
 
+    Parameters
+    ----------
+    z : Curve
+        Standard score, shape ``(n,)`` (no unit).
+
+    Returns
+    -------
+    Curve
+        Φ, elementwise, to 1e-7.
+
     Examples
     --------
     >>> [round(float(v), 4) for v in normal_cdf(np.array([-1.6449, 0.0, 1.96]))]
@@ -81,7 +91,18 @@ class FatRange:
         return math.sqrt((self.sd_below**2 + self.sd_above**2) / 2.0)
 
     def cdf(self, at: Curve) -> Curve:
-        """Chance that the fat is at or below each value."""
+        """Chance that the fat is at or below each value.
+
+        Parameters
+        ----------
+        at : Curve
+            Where the distribution is asked, 0–1, shape ``(n,)``.
+
+        Returns
+        -------
+        Curve
+            Chance that the fat is at or below each value.
+        """
         away = at - self.usual_frac
         side = np.where(away < 0, max(self.sd_below, 1e-12), max(self.sd_above, 1e-12))
         return normal_cdf(away / side)
@@ -101,22 +122,68 @@ class FatSpread:
         return edges, np.concatenate(([0.0], np.cumsum(self.mass)))
 
     def chance_above(self, limit_frac: float) -> float:
-        """Chance 0–1 that a batch has more fat than a limit."""
+        """Chance 0–1 that a batch has more fat than a limit.
+
+        Parameters
+        ----------
+        limit_frac : float
+            The limit, 0–1.
+
+        Returns
+        -------
+        float
+            Chance 0–1 that a batch has more fat than a limit.
+        """
         edges, below = self._edges
         # The sum of cells may pass one by float dust.
         return max(0.0, float(1.0 - np.interp(limit_frac, edges, below, left=0.0, right=1.0)))
 
     def chance_within(self, low_frac: float, high_frac: float) -> float:
-        """Chance 0–1 that a batch lies in a band."""
+        """Chance 0–1 that a batch lies in a band.
+
+        Parameters
+        ----------
+        low_frac : float
+            Low, 0–1.
+        high_frac : float
+            High, 0–1.
+
+        Returns
+        -------
+        float
+            Chance 0–1 that a batch lies in a band.
+        """
         return max(0.0, self.chance_above(low_frac) - self.chance_above(high_frac))
 
     def quantile(self, chance: float) -> float:
-        """The fat below which that share of batches lies."""
+        """The fat below which that share of batches lies.
+
+        Parameters
+        ----------
+        chance : float
+            Chance, 0–1.
+
+        Returns
+        -------
+        float
+            The fat below which that share of batches lies.
+        """
         edges, below = self._edges
         return float(min(1.0, max(0.0, np.interp(chance, below, edges))))
 
     def curve(self, points: int) -> tuple[tuple[float, float], ...]:
-        """(fat, relative likelihood 0–1) for drawing, from the first to the last cell that matters."""
+        """(fat, relative likelihood 0–1) for drawing, from the first to the last cell that matters.
+
+        Parameters
+        ----------
+        points : int
+            Points of the curve (count).
+
+        Returns
+        -------
+        tuple[tuple[float, float], ...]
+            (fat, relative likelihood 0–1) for drawing, from the first to the last cell that matters.
+        """
         keep = np.nonzero(self.mass > self.mass.max() * 1e-3)[0]
         at = np.linspace(self.at_frac[keep[0]], self.at_frac[keep[-1]], points)
         height = np.interp(at, self.at_frac, self.mass) / float(self.mass.max())
@@ -131,10 +198,15 @@ def spread_of(shares_frac: Sequence[float], ranges: Sequence[FatRange]) -> FatSp
 
     Parameters
     ----------
-    shares_frac : sequence of float
+    shares_frac : Sequence[float]
         Shares 0–1 that sum to 1.
-    ranges : sequence of FatRange
+    ranges : Sequence[FatRange]
         One a meat, in the same order.
+
+    Returns
+    -------
+    FatSpread
+        The fat of a blend as a distribution.
 
     Notes
     -----

@@ -52,7 +52,13 @@ class FatTest:
     sd_sample_frac: float
 
     def evidence(self) -> Evidence:
-        """The test as evidence on the delivery it was taken from."""
+        """The test as evidence on the delivery it was taken from.
+
+        Returns
+        -------
+        Evidence
+            One thing known about a delivery.
+        """
         return Evidence(
             "fat-test",
             self.fat_frac,
@@ -68,10 +74,21 @@ def fat_test(*, raw_g: float, lean_g: float, fat_g: float, liquid_g: float, step
 
     Parameters
     ----------
-    raw_g, lean_g, fat_g, liquid_g : float
+    raw_g : float
         Sample raw; drained lean residue; rendered fat; watery liquid poured off apart from the fat. Grams.
+    lean_g : float
+        Lean, g.
+    fat_g : float
+        Fat, g.
+    liquid_g : float
+        Liquid, g.
     step_g : float
         Step of the scale used, grams.
+
+    Returns
+    -------
+    FatTest
+        What a test found.
 
     Raises
     ------

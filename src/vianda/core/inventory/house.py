@@ -51,6 +51,18 @@ def house_figures(ingredient: Ingredient, *, pantry: Pantry) -> HouseFigures:
 
     Every part but water is kept: part per 100 g = Σ mᵢ pᵢ ÷ yield; water = Σ mᵢ wᵢ − (Σ mᵢ − yield).
 
+    Parameters
+    ----------
+    ingredient : Ingredient
+        The ingredient.
+    pantry : Pantry
+        Ingredients by key.
+
+    Returns
+    -------
+    HouseFigures
+        What a house formula comes to.
+
     Raises
     ------
     CircularHouseError, OutOfRangeError, UnknownItemError
@@ -114,7 +126,20 @@ def _summed(
 
 
 def made(ingredient: Ingredient, *, pantry: Pantry) -> Ingredient:
-    """The ingredient with the composition, allergens and price that its house formula gives it; else itself."""
+    """The ingredient with the composition, allergens and price that its house formula gives it; else itself.
+
+    Parameters
+    ----------
+    ingredient : Ingredient
+        The ingredient.
+    pantry : Pantry
+        Ingredients by key.
+
+    Returns
+    -------
+    Ingredient
+        One thing of the pantry as it goes into the bowl.
+    """
     if ingredient.house is None:
         return ingredient
     f = house_figures(ingredient, pantry=pantry)
@@ -122,7 +147,18 @@ def made(ingredient: Ingredient, *, pantry: Pantry) -> Ingredient:
 
 
 def with_house_made(pantry: Mapping[str, Ingredient]) -> Pantry:
-    """The pantry with every house formula worked out. One that cannot be is left out of use, not out of sight."""
+    """The pantry with every house formula worked out. One that cannot be is left out of use, not out of sight.
+
+    Parameters
+    ----------
+    pantry : Mapping[str, Ingredient]
+        Ingredients by key.
+
+    Returns
+    -------
+    Pantry
+        The pantry with every house formula worked out.
+    """
     worked: dict[str, Ingredient] = {}
     for key, ingredient in pantry.items():
         try:
@@ -133,7 +169,20 @@ def with_house_made(pantry: Mapping[str, Ingredient]) -> Pantry:
 
 
 def needs(key: str, *, pantry: Pantry) -> Iterator[str]:
-    """Every ingredient a key stands on, itself first, each once: what a file must carry along."""
+    """Every ingredient a key stands on, itself first, each once: what a file must carry along.
+
+    Parameters
+    ----------
+    key : str
+        Key of the thing, in small letters and hyphens.
+    pantry : Pantry
+        Ingredients by key.
+
+    Yields
+    ------
+    str
+        Every ingredient a key stands on, itself first, each once: what a file must carry along.
+    """
     seen: set[str] = set()
     waiting = [key]
     while waiting:
@@ -147,7 +196,20 @@ def needs(key: str, *, pantry: Pantry) -> Iterator[str]:
 
 
 def used_in(key: str, *, pantry: Pantry) -> tuple[str, ...]:
-    """Names of the house formulas that hold this ingredient, straight or through another."""
+    """Names of the house formulas that hold this ingredient, straight or through another.
+
+    Parameters
+    ----------
+    key : str
+        Key of the thing, in small letters and hyphens.
+    pantry : Pantry
+        Ingredients by key.
+
+    Returns
+    -------
+    tuple[str, ...]
+        Names of the house formulas that hold this ingredient, straight or through another.
+    """
     return tuple(
         other.name
         for other in pantry.values()

@@ -84,6 +84,16 @@ class Meat:
         """Composition at a fat content: the lean keeps its composition, fat takes its place.
 
         Each part but fat is multiplied by (1 − F) ÷ (1 − F of the analysis).
+
+        Parameters
+        ----------
+        fat_frac : float
+            Fat by mass, 0–1.
+
+        Returns
+        -------
+        Composition
+            Grams of each part in 100 g of the food as bought raw.
         """
         c = self.composition
         lean = 100.0 - c.fat_g_per_100g
@@ -99,7 +109,18 @@ class Meat:
         )
 
     def protein_frac(self, fat_frac: float) -> float:
-        """Protein 0–1 at a fat content: the lean keeps its composition, fat takes its place."""
+        """Protein 0–1 at a fat content: the lean keeps its composition, fat takes its place.
+
+        Parameters
+        ----------
+        fat_frac : float
+            Fat by mass, 0–1.
+
+        Returns
+        -------
+        float
+            Protein, 0–1.
+        """
         lean = 100.0 - self.composition.fat_g_per_100g
         return self.composition.protein_g_per_100g / lean * (1.0 - fat_frac) if lean > 0 else 0.0
 
@@ -114,28 +135,107 @@ class Larder:
 
     @classmethod
     def of(cls, meats: Iterable[Meat], lots: Iterable[Lot] = (), pantry: Iterable[Ingredient] | None = None) -> Larder:
-        """A larder from meats, lots and ingredients in any order; without ingredients named, the starter pantry."""
+        """A larder from meats, lots and ingredients in any order; without ingredients named, the starter pantry.
+
+        Parameters
+        ----------
+        meats : Iterable[Meat]
+            The meats, in order.
+        lots : Iterable[Lot], default ()
+            Deliveries.
+        pantry : Iterable[Ingredient] | None, default None
+            Ingredients by key.
+
+        Returns
+        -------
+        Larder
+            All meats by key, the deliveries (lots) of them, and the pantry with its house formulas worked out.
+        """
         held = starter_pantry() if pantry is None else {i.key: i for i in pantry}
         return cls({meat.key: meat for meat in meats}, {lot.key: lot for lot in lots}, with_house_made(held))
 
     def lot(self, key: str, *, meat: str, field: str = "") -> Lot:
-        """The lot of that key, or ``UnknownItemError`` when it is not there or holds another meat."""
+        """The lot of that key, or ``UnknownItemError`` when it is not there or holds another meat.
+
+        Parameters
+        ----------
+        key : str
+            Key of the thing, in small letters and hyphens.
+        meat : str
+            Key of the meat.
+        field : str, default ''
+            JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+        Returns
+        -------
+        Lot
+            A delivery.
+
+        Raises
+        ------
+        UnknownItemError
+            The larder holds no lot “…” of that meat.
+        """
         lot = self.lots.get(key)
         if lot is None or lot.meat != meat:
             raise UnknownItemError(f"The larder holds no lot “{key[:60]}” of that meat.", field=field)
         return lot
 
     def fat_of(self, meat: str, lot: str = "") -> FatRange:
-        """What is known of the fat: the meat's range, narrowed by the evidence on the lot when one is named."""
+        """What is known of the fat: the meat's range, narrowed by the evidence on the lot when one is named.
+
+        Parameters
+        ----------
+        meat : str
+            Key of the meat.
+        lot : str, default ''
+            Key of the lot; "" for any.
+
+        Returns
+        -------
+        FatRange
+            Fat by mass of raw meat, 0–1.
+        """
         prior = self.meat(meat).fat
         return updated(prior, self.lot(lot, meat=meat).evidence) if lot else prior
 
     def price_of(self, meat: str, lot: str = "") -> Decimal:
-        """Paid for a kilogram as bought: of the lot when one is named, else the meat's usual price."""
+        """Paid for a kilogram as bought: of the lot when one is named, else the meat's usual price.
+
+        Parameters
+        ----------
+        meat : str
+            Key of the meat.
+        lot : str, default ''
+            Key of the lot; "" for any.
+
+        Returns
+        -------
+        Decimal
+            Paid for a kilogram as bought.
+        """
         return self.lot(lot, meat=meat).price_per_kg if lot else self.meat(meat).price_per_kg
 
     def meat(self, key: str, *, field: str = "") -> Meat:
-        """The meat of that key, or ``UnknownItemError``."""
+        """The meat of that key, or ``UnknownItemError``.
+
+        Parameters
+        ----------
+        key : str
+            Key of the thing, in small letters and hyphens.
+        field : str, default ''
+            JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+        Returns
+        -------
+        Meat
+            One meat or fat as bought.
+
+        Raises
+        ------
+        UnknownItemError
+            The larder holds no meat “…”.
+        """
         try:
             return self.meats[key]
         except KeyError:
@@ -145,6 +245,21 @@ class Larder:
         """The labelled ground beef nearest to a fat fraction.
 
         Raises ``UnknownItemError`` when the larder holds no labelled ground beef.
+
+        Parameters
+        ----------
+        fat_frac : float
+            Fat by mass, 0–1.
+
+        Returns
+        -------
+        Meat
+            One meat or fat as bought.
+
+        Raises
+        ------
+        UnknownItemError
+            The larder holds no ground beef with a label.
         """
         labelled = [m for m in self.meats.values() if m.labelled]
         if not labelled:
@@ -158,6 +273,11 @@ def starter_larder() -> Larder:
 
     Composition from SR28; fat ranges of the beef cuts are common practice (no published source); prices are
     invented for the demo kitchen.
+
+    Returns
+    -------
+    Larder
+        All meats by key, the deliveries (lots) of them, and the pantry with its house formulas worked out.
 
     Examples
     --------

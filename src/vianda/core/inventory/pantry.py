@@ -141,7 +141,27 @@ Pantry = Mapping[str, Ingredient]
 
 
 def ingredient_of(pantry: Pantry, key: str, *, field: str = "") -> Ingredient:
-    """The ingredient of that key, or ``UnknownItemError``."""
+    """The ingredient of that key, or ``UnknownItemError``.
+
+    Parameters
+    ----------
+    pantry : Pantry
+        Ingredients by key.
+    key : str
+        Key of the thing, in small letters and hyphens.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    Ingredient
+        One thing of the pantry as it goes into the bowl.
+
+    Raises
+    ------
+    UnknownItemError
+        The pantry holds no “…”.
+    """
     try:
         return pantry[key]
     except KeyError:
@@ -151,6 +171,11 @@ def ingredient_of(pantry: Pantry, key: str, *, field: str = "") -> Ingredient:
 @cache
 def starter_pantry() -> Pantry:
     """The pantry a new kitchen starts with: SR28 analyses and household weights, else "from memory".
+
+    Returns
+    -------
+    Pantry
+        The pantry a new kitchen starts with.
 
     Examples
     --------

@@ -34,6 +34,20 @@ def inferred(bowl_g: float, readings: Sequence[Reading], *, step_g: int) -> tupl
     Each reading may be off by half a step, so a difference is off by at most a whole one; as two independent errors,
     uniform over a step, its half range is taken as step ÷ √2.
 
+    Parameters
+    ----------
+    bowl_g : float
+        Bowl, g.
+    readings : Sequence[Reading]
+        The scale after each thing went in.
+    step_g : int
+        Step of the scale, g, above 0.
+
+    Returns
+    -------
+    tuple[Inferred, ...]
+        Each: what went in between two readings, with what the scale's step leaves unknown (half range, g).
+
     Raises
     ------
     OutOfRangeError

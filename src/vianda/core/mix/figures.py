@@ -69,7 +69,32 @@ def mix_figures(
     kitchen: Kitchen,
     plate_mm: float,
 ) -> MixFigures:
-    """All figures of a mix. Masses are exact; only the weighing out is rounded."""
+    """All figures of a mix. Masses are exact; only the weighing out is rounded.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+    blend : BlendFigures
+        The blend on the scale.
+    salt : SaltFigures
+        The salt figures of the batch.
+    bun : Bun | None
+        The bread; None for none.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+    plate_mm : float
+        Plate, mm.
+
+    Returns
+    -------
+    MixFigures
+        The mix of a formula.
+    """
     mix = formula.mix
     meat_g = batch.meat_mass_g
     lines = line_figures(batch.entered, meat_mass_g=meat_g)

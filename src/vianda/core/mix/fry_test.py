@@ -49,6 +49,26 @@ def corrections(
     salt stands 0.2 % lower: m × 0.002 ÷ (s − 0.002). Falls apart: one part in a hundred more crumb with liquid to match
     its state now, and two of egg. Tight: one part of crumb and its liquid, no egg.
 
+    Parameters
+    ----------
+    salt : SaltFigures
+        The salt figures of the batch.
+    panade : PanadeFigures
+        Crumb and liquid of the mix.
+    egg_frac : float
+        Egg, 0–1.
+    mix_mass_g : float
+        Mix mass, g.
+    meat_mass_g : float
+        Meat mass, g.
+    tests : int, default 1
+        Number of tests, 1 or more (count).
+
+    Returns
+    -------
+    tuple[Correction, ...]
+        Each: what a verdict asks for in the rest of the batch, in grams and in words, and the edit for next time.
+
     Examples
     --------
     A bland mix with a kilogram of meat left in it is given 2 g of salt.

@@ -131,6 +131,16 @@ def _index(rules: tuple[_Rule, ...], facts: MixFacts, words: tuple[str, ...]) ->
 def bind_index(facts: MixFacts) -> Index:
     """How well the raw mix will hold and slice: 0 falls apart, 100 is a sausage.
 
+    Parameters
+    ----------
+    facts : MixFacts
+        What the rules of the index look at.
+
+    Returns
+    -------
+    Index
+        The sum of its terms, kept within 0 to 100, and a word for it.
+
     Examples
     --------
     More egg never lowers it; a soup always does.
@@ -140,6 +150,16 @@ def bind_index(facts: MixFacts) -> Index:
 
 def looseness_index(facts: MixFacts) -> Index:
     """How tender and open it will eat: 0 is rubber, 100 falls into crumbs.
+
+    Parameters
+    ----------
+    facts : MixFacts
+        What the rules of the index look at.
+
+    Returns
+    -------
+    Index
+        The sum of its terms, kept within 0 to 100, and a word for it.
 
     Examples
     --------

@@ -102,6 +102,24 @@ def breaches(
 ) -> tuple[Breach, ...]:
     """What breaks the limits a cook has set, in their order.
 
+    Parameters
+    ----------
+    avoid : tuple[Limit, ...]
+        Limits that the mix must keep.
+    lines : tuple[LineFigures, ...]
+        The lines of the mix.
+    blend : BlendFigures
+        The blend on the scale.
+    whole : WholeMix
+        The whole mix.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    tuple[Breach, ...]
+        Each: a limit that is broken and what breaks it.
+
     Examples
     --------
     Milk and a milk-holding crumb break "no dairy" twice: each is named.
@@ -140,7 +158,20 @@ def breaches(
 
 
 def swaps_for(breach: Breach, *, larder: Larder) -> tuple[Swap, ...]:
-    """The usual swaps for what breaks a limit; empty when there is none but taking less."""
+    """The usual swaps for what breaks a limit; empty when there is none but taking less.
+
+    Parameters
+    ----------
+    breach : Breach
+        A limit that is not kept.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    tuple[Swap, ...]
+        Each: one ingredient or meat for another ("" to leave it out), and what that costs.
+    """
     if breach.kind == "meat":
         return tuple(s for s in _MEAT_SWAPS if s.to in larder.meats and not larder.meats[s.to].retired)
     if breach.kind != "line":

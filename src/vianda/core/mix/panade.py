@@ -33,7 +33,13 @@ class WaterUptake:
     soak_min: float
 
     def edges(self) -> tuple[float, float, float, float]:
-        """Where damp, stiff, soft and soup begin."""
+        """Where damp, stiff, soft and soup begin.
+
+        Returns
+        -------
+        tuple[float, float, float, float]
+            Where damp, stiff, soft and soup begin.
+        """
         return (self.damp_from, self.firm_from, self.soft_from, self.soup_from)
 
 
@@ -65,7 +71,19 @@ def _water_uptakes() -> Mapping[str, WaterUptake]:
 
 
 def water_uptake_of(ingredient: Ingredient) -> WaterUptake | None:
-    """What a crumb or bread drinks; one we have no row for drinks like the usual of its group; None for others."""
+    """What a crumb or bread drinks; one we have no row for drinks like the usual of its group; None for others.
+
+    Parameters
+    ----------
+    ingredient : Ingredient
+        The ingredient.
+
+    Returns
+    -------
+    WaterUptake | None
+        Grams of milk to a gram of crumb at which each state begins, and the minutes it takes to drink them. None where
+        there is none.
+    """
     if ingredient.group not in _GROUP_DEFAULT:
         return None
     known = _water_uptakes()
@@ -74,6 +92,16 @@ def water_uptake_of(ingredient: Ingredient) -> WaterUptake | None:
 
 def as_milk_frac(ingredient: Ingredient) -> float:
     """Grams of milk that bring as much water as a gram of this liquid.
+
+    Parameters
+    ----------
+    ingredient : Ingredient
+        The ingredient.
+
+    Returns
+    -------
+    float
+        As milk, 0–1.
 
     Examples
     --------
@@ -85,7 +113,19 @@ def as_milk_frac(ingredient: Ingredient) -> float:
 
 
 def mixed_water_uptake(entered: Sequence[Entering]) -> WaterUptake | None:
-    """The water uptake of all crumb together, by mass; None without crumb."""
+    """The water uptake of all crumb together, by mass; None without crumb.
+
+    Parameters
+    ----------
+    entered : Sequence[Entering]
+        The lines of the mix with their ingredients.
+
+    Returns
+    -------
+    WaterUptake | None
+        Grams of milk to a gram of crumb at which each state begins, and the minutes it takes to drink them. None where
+        there is none.
+    """
     crumbs = [
         (e.line.per_meat_frac, t) for e in entered if (t := water_uptake_of(e.ingredient)) and e.line.per_meat_frac > 0
     ]
@@ -102,6 +142,18 @@ def mixed_water_uptake(entered: Sequence[Entering]) -> WaterUptake | None:
 def state_at(ratio: float, uptake: WaterUptake) -> PanadeState:
     """The state of a panade at a ratio of liquid (as milk) to crumb.
 
+    Parameters
+    ----------
+    ratio : float
+        Parts of liquid (as milk) to one of dry crumb, 0 or more.
+    uptake : WaterUptake
+        How much liquid the crumb takes up.
+
+    Returns
+    -------
+    PanadeState
+        The state of a panade at a ratio of liquid (as milk) to crumb.
+
     Examples
     --------
     >>> [state_at(r, WaterUptake(0.25, 1.0, 1.5, 2.3, 10)) for r in (0.1, 0.5, 1.0, 1.5, 2.3)]
@@ -115,7 +167,20 @@ def state_at(ratio: float, uptake: WaterUptake) -> PanadeState:
 
 
 def panade_figures(entered: Sequence[Entering], *, meat_mass_g: float) -> PanadeFigures:
-    """The panade of a mix; state "none" without crumb."""
+    """The panade of a mix; state "none" without crumb.
+
+    Parameters
+    ----------
+    entered : Sequence[Entering]
+        The lines of the mix with their ingredients.
+    meat_mass_g : float
+        Meat mass, g.
+
+    Returns
+    -------
+    PanadeFigures
+        Crumb and liquid by mass of the meat, the ratio of the two, its state, and what would change it.
+    """
     liquid = sum(e.line.per_meat_frac * as_milk_frac(e.ingredient) for e in entered if e.group == "liquid")
     uptake = mixed_water_uptake(entered)
     if uptake is None:
@@ -142,6 +207,20 @@ _STATES = (0.0, 1.0, 2.0, 3.0, 4.0)
 def same_place(ratio: float, before: WaterUptake, after: WaterUptake) -> float:
     """The ratio at which another crumb is as wet as this one: as far along between the same two edges.
 
+    Parameters
+    ----------
+    ratio : float
+        Parts of liquid (as milk) to one of dry crumb, 0 or more.
+    before : WaterUptake
+        The crumb before.
+    after : WaterUptake
+        The crumb after.
+
+    Returns
+    -------
+    float
+        The ratio at which another crumb is as wet as this one.
+
     Examples
     --------
     >>> panko, fine = WaterUptake(0.25, 1.0, 1.5, 2.3, 10), WaterUptake(0.25, 1.0, 2.0, 3.5, 20)
@@ -155,5 +234,16 @@ def same_place(ratio: float, before: WaterUptake, after: WaterUptake) -> float:
 
 
 def dry_matter_frac(ingredient: Ingredient) -> float:
-    """What is left of a crumb without its own water, 0–1: crumbs replace one another at equal dry matter."""
+    """What is left of a crumb without its own water, 0–1: crumbs replace one another at equal dry matter.
+
+    Parameters
+    ----------
+    ingredient : Ingredient
+        The ingredient.
+
+    Returns
+    -------
+    float
+        Dry matter, 0–1.
+    """
     return 1.0 - ingredient.composition.water_g_per_100g / 100.0

@@ -66,6 +66,30 @@ def protocol(
 ) -> Protocol:
     """The protocol of a mix, from what is in it.
 
+    Parameters
+    ----------
+    dish : Dish
+        Kind of dish.
+    mix : Mix
+        Lines of the mix, and how it is worked.
+    lines : Sequence[LineFigures]
+        The lines of the mix.
+    panade : PanadeFigures
+        Crumb and liquid of the mix.
+    salt : SaltFigures
+        The salt figures of the batch.
+    meats : Sequence[str]
+        Names of the meats.
+    mix_temp_c : float
+        Mix temp, °C.
+    chill : Band
+        Minutes to chill, min.
+
+    Returns
+    -------
+    Protocol
+        The steps in order.
+
     Examples
     --------
     A burger with nothing in it is told to be left alone: no mixing step at all.

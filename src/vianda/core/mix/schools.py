@@ -71,7 +71,18 @@ class MixSchool:
     clears: bool
 
     def band(self, group: BandGroup) -> SchoolRange:
-        """The band of a group; what the school does not use is (0, 0)."""
+        """The band of a group; what the school does not use is (0, 0).
+
+        Parameters
+        ----------
+        group : BandGroup
+            Group of the mix.
+
+        Returns
+        -------
+        SchoolRange
+            The band of a group.
+        """
         return self.bands.get(group, _UNUSED[group])
 
 
@@ -107,7 +118,13 @@ class Resemblance:
 
 @cache
 def mix_schools() -> Mapping[str, MixSchool]:
-    """Every school of mixing by key, in the order a cook is offered them."""
+    """Every school of mixing by key, in the order a cook is offered them.
+
+    Returns
+    -------
+    Mapping[str, MixSchool]
+        Every school of mixing by key, in the order a cook is offered them.
+    """
     text = (files("vianda.core.mix") / "data" / "mix_schools.toml").read_text(encoding="utf-8")
     return {
         row["key"]: MixSchool(
@@ -127,12 +144,41 @@ def mix_schools() -> Mapping[str, MixSchool]:
 
 
 def schools_for(dish: Dish) -> tuple[MixSchool, ...]:
-    """The schools of a dish, its start first."""
+    """The schools of a dish, its start first.
+
+    Parameters
+    ----------
+    dish : Dish
+        Kind of dish.
+
+    Returns
+    -------
+    tuple[MixSchool, ...]
+        Each: a school.
+    """
     return tuple(s for s in mix_schools().values() if dish in s.dishes)
 
 
 def mix_school(key: str, *, field: str = "") -> MixSchool:
-    """The school of that key, or ``UnknownItemError``."""
+    """The school of that key, or ``UnknownItemError``.
+
+    Parameters
+    ----------
+    key : str
+        Key of the thing, in small letters and hyphens.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    MixSchool
+        A school.
+
+    Raises
+    ------
+    UnknownItemError
+        No school of mixing “…”.
+    """
     try:
         return mix_schools()[key]
     except KeyError:
@@ -140,7 +186,18 @@ def mix_school(key: str, *, field: str = "") -> MixSchool:
 
 
 def group_amounts(entered: Sequence[Entering]) -> dict[BandGroup, float]:
-    """Each group by mass of the meat; liquid computed as milk by the water it brings."""
+    """Each group by mass of the meat; liquid computed as milk by the water it brings.
+
+    Parameters
+    ----------
+    entered : Sequence[Entering]
+        The lines of the mix with their ingredients.
+
+    Returns
+    -------
+    dict[BandGroup, float]
+        Each group by mass of the meat.
+    """
     amounts = {group: per_meat(entered, group) for group in BAND_GROUPS}
     amounts["liquid"] = sum(e.line.per_meat_frac * as_milk_frac(e.ingredient) for e in entered if e.group == "liquid")
     return amounts
@@ -182,6 +239,24 @@ def resembles(
     short of other species ÷ ¼. The smallest wins; between two that fit wholly, the one whose bands are centred nearer;
     then the one named first. The same mix always gets the same answer.
 
+    Parameters
+    ----------
+    dish : Dish
+        Kind of dish.
+    entered : Sequence[Entering]
+        The lines of the mix with their ingredients.
+    place : SaltPlace
+        Where the salt goes.
+    parts : Sequence[BlendPart]
+        Meats with their shares.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    Resemblance
+        The nearest school, or none when the mix is unlike all of them.
+
     Examples
     --------
     >>> from vianda.core.inventory.inventory import starter_larder
@@ -212,6 +287,20 @@ def follow_mix(formula: Formula, school: MixSchool, *, larder: Larder) -> Formul
     Locked lines stay as they are, and what they bring to a group is taken off what the school would put in. Unlocked
     lines of groups the school speaks of, or of the same ingredient, give way; seasonings of others stay, unless the
     school clears the bowl. Salt goes where the school puts it, as much as it wants.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    school : MixSchool
+        The school.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
 
     Examples
     --------

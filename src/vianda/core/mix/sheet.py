@@ -33,7 +33,30 @@ def mix_sheet(
     larder: Larder,
     kitchen: Kitchen,
 ) -> MixSheet:
-    """The sheet of a mix. Masses are exact; only the weighing out is rounded, to the scale's step."""
+    """The sheet of a mix. Masses are exact; only the weighing out is rounded, to the scale's step.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+    blend : BlendFigures
+        The blend on the scale.
+    salt : SaltFigures
+        The salt figures of the batch.
+    mix : MixFigures
+        The figures of the mix.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    MixSheet
+        The steps of making a mix, and what to weigh on this kitchen's scale and in its spoons.
+    """
     made = protocol(
         dish=formula.dish.dish,
         mix=formula.mix,

@@ -67,10 +67,15 @@ def heat_capacity_j_per_kg_k(composition: Composition, *, temp_c: float) -> floa
 
     Parameters
     ----------
+    composition : Composition
+        Grams of each part in 100 g.
     temp_c : float
         −1.5 to 100 °C; below, ice forms and the equation does not hold.
 
-    Source: Choi & Okos (1986), "Effects of temperature and composition on the thermal properties of foods".
+    Returns
+    -------
+    float
+        Heat capacity j per kg, K.
 
     Examples
     --------
@@ -85,6 +90,16 @@ def mixed_temp_c(parts: Sequence[Part]) -> float:
     """The temperature of a mix that neither gains nor loses heat: Σ mᵢ hᵢ(T) = Σ mᵢ hᵢ(Tᵢ).
 
     What goes in frozen is computed as if it had thawed on its own: ice is not in the equation.
+
+    Parameters
+    ----------
+    parts : Sequence[Part]
+        Meats with their shares.
+
+    Returns
+    -------
+    float
+        Mixed temp, °C.
 
     Raises
     ------
@@ -118,6 +133,22 @@ def chill_minutes(*, from_c: float, to_c: float, composition: Composition, air_c
     """Minutes in the fridge, spread 3 cm deep: t = ρ c L ÷ h × ln((T₀ − Tₐ) ÷ (T − Tₐ)), L half the depth.
 
     A lumped model (Biot number about 0.3): the middle runs a little behind. ``Band(0, 0, 0)`` when it is cold enough.
+
+    Parameters
+    ----------
+    from_c : float
+        From, °C.
+    to_c : float
+        To, °C.
+    composition : Composition
+        Grams of each part in 100 g.
+    air_c : float, default FRIDGE_C
+        Air, °C.
+
+    Returns
+    -------
+    Band
+        A usual value with its range.
 
     Raises
     ------

@@ -69,6 +69,28 @@ def weigh_out(
     What goes on the scale is rounded to its step so that these lines still sum to their own exact sum, rounded
     (largest remainder). Small seasonings keep their ratio: spoons of an eighth, or a finer scale.
 
+    Parameters
+    ----------
+    lines : Sequence[LineFigures]
+        The lines of the mix.
+    pantry : Pantry
+        Ingredients by key.
+    salt : SaltFigures
+        The salt figures of the batch.
+    salt_ingredient : Ingredient | None
+        The salt of this kitchen; None for none.
+    meat_g : int
+        Meat, g.
+    mix_g : float
+        Mix, g.
+    step_g : int
+        Step of the scale, g, above 0.
+
+    Returns
+    -------
+    WeighOut
+        All that is measured beside the meat, and what the bowl comes to.
+
     Examples
     --------
     4.7 eggs become 5, and it says 6 % more.
@@ -190,6 +212,18 @@ def _mixed(value: float, steps: dict[float, str]) -> str:
 
 def household_measure(mass_g: float, ingredient: Ingredient) -> str:
     """Grams as a cook with spoons and cups would say them, to the nearest mark; "" when nobody measures it so.
+
+    Parameters
+    ----------
+    mass_g : float
+        Mass, g, 0 or more.
+    ingredient : Ingredient
+        The ingredient.
+
+    Returns
+    -------
+    str
+        The text.
 
     Examples
     --------

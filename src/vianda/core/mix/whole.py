@@ -63,14 +63,46 @@ class WholeMix:
 
 
 def meat_compositions(parts: Sequence[PartFigures], *, larder: Larder) -> list[Composition]:
-    """Composition of each meat at the fat it is computed with."""
+    """Composition of each meat at the fat it is computed with.
+
+    Parameters
+    ----------
+    parts : Sequence[PartFigures]
+        Meats with their shares.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    list[Composition]
+        Each: grams of each part in 100 g of the food as bought raw.
+    """
     return [larder.meat(p.meat).composition_at(p.fat_usual_frac) for p in parts]
 
 
 def bowl_parts(
     blend: BlendFigures, lines: Sequence[LineFigures], *, larder: Larder, meat_mass_g: float, meat_temp_c: float
 ) -> list[Part]:
-    """Everything in the bowl but the salt, with mass, composition and temperature."""
+    """Everything in the bowl but the salt, with mass, composition and temperature.
+
+    Parameters
+    ----------
+    blend : BlendFigures
+        The blend on the scale.
+    lines : Sequence[LineFigures]
+        The lines of the mix.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    meat_mass_g : float
+        Meat mass, g.
+    meat_temp_c : float
+        Meat temp, °C.
+
+    Returns
+    -------
+    list[Part]
+        Each: something that goes into the bowl.
+    """
     meats = meat_compositions(blend.parts, larder=larder)
     held = [Part(p.share_frac * meat_mass_g, c, meat_temp_c) for p, c in zip(blend.parts, meats, strict=True)]
     return held + [Part(line.mass_g, larder.pantry[line.ingredient].composition, line.temp_c) for line in lines]
@@ -92,6 +124,28 @@ def whole_mix(
     counted.
 
     Source: arithmetic; compositions carry their own source.
+
+    Parameters
+    ----------
+    parts : Sequence[Part]
+        Meats with their shares.
+    lines : Sequence[LineFigures]
+        The lines of the mix.
+    blend : BlendFigures
+        The blend on the scale.
+    meat_mass_g : float
+        Meat mass, g.
+    mixed_salt_g : float
+        Mixed salt, g.
+    surface_salt_g : float
+        Surface salt, g.
+    guests : int
+        Guests, 1 or more (count).
+
+    Returns
+    -------
+    WholeMix
+        The raw mix in grams, the meat's share in it, and figures for one guest.
     """
 
     def sum_of(name: str) -> float:
@@ -134,7 +188,18 @@ def whole_mix(
 
 
 def composition_of_whole(mix: WholeMix) -> Composition:
-    """The whole per 100 g, for its heat capacity."""
+    """The whole per 100 g, for its heat capacity.
+
+    Parameters
+    ----------
+    mix : WholeMix
+        The whole mix.
+
+    Returns
+    -------
+    Composition
+        Grams of each part in 100 g of the food as bought raw.
+    """
     per = 100.0 / mix.mass_g
     return Composition(
         mix.water_g * per,
@@ -149,6 +214,20 @@ def composition_of_whole(mix: WholeMix) -> Composition:
 
 def allergens_of(lines: Sequence[LineFigures], *, pantry: Pantry, bun: Bun | None) -> tuple[Allergen, ...]:
     """Each allergen with every ingredient it comes from, in the order of the law's list.
+
+    Parameters
+    ----------
+    lines : Sequence[LineFigures]
+        The lines of the mix.
+    pantry : Pantry
+        Ingredients by key.
+    bun : Bun | None
+        The bread; None for none.
+
+    Returns
+    -------
+    tuple[Allergen, ...]
+        Each: one of the fourteen allergens of EU law, whether US law names it too, and each thing it comes from.
 
     Examples
     --------

@@ -105,7 +105,20 @@ def _plain(value: float) -> str:
 
 
 def range_text(figure: e.Figure, value: float) -> str:
-    """The sentence that refuses a value outside its figure's range."""
+    """The sentence that refuses a value outside its figure's range.
+
+    Parameters
+    ----------
+    figure : e.Figure
+        Which figure.
+    value : float
+        The value, in the base unit the name says.
+
+    Returns
+    -------
+    str
+        The text.
+    """
     rule = FIGURES[figure]
     unit, factor = _PLAIN[rule.unit]
     shown = f"{_plain(value * factor)}{unit}" if math.isfinite(value) else "That"

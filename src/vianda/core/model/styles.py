@@ -103,22 +103,52 @@ def _style(row: Mapping[str, Any]) -> Style:
 
 @cache
 def all_styles() -> Mapping[str, Style]:
-    """Every style by key, in the order a cook is offered them."""
+    """Every style by key, in the order a cook is offered them.
+
+    Returns
+    -------
+    Mapping[str, Style]
+        Every style by key, in the order a cook is offered them.
+    """
     text = (files("vianda.core.model") / "data" / "styles.toml").read_text(encoding="utf-8")
     return {row["key"]: _style(row) for row in tomllib.loads(text)["style"]}
 
 
 def styles_for(dish: Dish) -> tuple[Style, ...]:
-    """The styles of a dish, its usual one first."""
+    """The styles of a dish, its usual one first.
+
+    Parameters
+    ----------
+    dish : Dish
+        Kind of dish.
+
+    Returns
+    -------
+    tuple[Style, ...]
+        Each: what is usual for one style.
+    """
     return tuple(s for s in all_styles().values() if s.dish == dish)
 
 
 def style_of(key: str, *, field: str = "") -> Style:
     """The style of that key.
 
+    Parameters
+    ----------
+    key : str
+        Key of the thing, in small letters and hyphens.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    Style
+        What is usual for one style.
+
     Raises
     ------
     UnknownItemError
+        No style “…”; known are ….
 
     Examples
     --------

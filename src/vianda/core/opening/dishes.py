@@ -43,6 +43,26 @@ def made_as(
     """A first formula made into another dish, divided as that dish is: so many balls each, or guests to a loaf.
 
     ``meat_g`` is the meat at hand, which then decides the batch; ``pieces`` what the line said.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    style_key : str
+        Key of the style.
+    meat_g : float | None
+        Meat, g. None for none.
+    pieces : int | None
+        Number of pieces said, if any (count).
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Formula
+        The changed formula.
     """
     style = style_of(style_key)
     surface = formula.heat.surface

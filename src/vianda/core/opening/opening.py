@@ -113,10 +113,26 @@ def _count(match: re.Match[str]) -> int:
 def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
     """A whole first formula from one line.
 
+    Parameters
+    ----------
+    line : str
+        The opening line as typed.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Opening
+        A first formula, what was read from the line, what was assumed, and what to ask next.
+
     Raises
     ------
     UnreadableEntryError
         When the line is empty, too long, or nothing in it was understood.
+    OutOfRangeError
+        No meat, no burger: say how much there is.
 
     Examples
     --------

@@ -31,6 +31,16 @@ def questions_of(ready: Prepared) -> tuple[Question, ...]:
     """The two questions that would narrow the plan most.
 
     Each is scored by how much of the present uncertainty its best answer removes.
+
+    Parameters
+    ----------
+    ready : Prepared
+        The results of the stages before the heat.
+
+    Returns
+    -------
+    tuple[Question, ...]
+        Each: a question that would narrow the plan, with ready answers.
     """
     asked = (_ask_fat(ready), _ask_thickness(ready), _ask_plate(ready))
     candidates = [q for q in asked if q is not None and q.gain > LEAST_GAIN]

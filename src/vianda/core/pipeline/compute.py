@@ -69,7 +69,27 @@ def _check_ranges(formula: Formula) -> None:
 
 
 def context_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Context:
-    """Stage 1: the formula's ranges checked, and what it names looked up."""
+    """Stage 1: the formula's ranges checked, and what it names looked up.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Context
+        The formula with what it names looked up.
+
+    Raises
+    ------
+    OutOfRangeError
+        “…” is a …, not a ….
+    """
     _check_ranges(formula)
     style = style_of(formula.dish.style, field="/dish/style")
     if style.dish != formula.dish.dish:
@@ -86,7 +106,20 @@ def context_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Context
 
 
 def meat_of_context(context: Context, batch: Batch) -> MeatFigures:
-    """Stage 3: the blend, its spread, its connective tissue, and the grind."""
+    """Stage 3: the blend, its spread, its connective tissue, and the grind.
+
+    Parameters
+    ----------
+    context : Context
+        The formula with what it names looked up.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+
+    Returns
+    -------
+    MeatFigures
+        The blend on the scale with its spread, its connective tissue, and how it is ground.
+    """
     formula, larder, kitchen, style = context.formula, context.larder, context.kitchen, context.style
     spread = blend_spread(formula.parts, larder=larder)
     blend = blend_figures(
@@ -112,7 +145,22 @@ def meat_of_context(context: Context, batch: Batch) -> MeatFigures:
 
 
 def piece_of_context(context: Context, batch: Batch, meat: MeatFigures) -> PieceFigures:
-    """Stage 4: what a piece is made of, its size, and how the batch lies on its surface."""
+    """Stage 4: what a piece is made of, its size, and how the batch lies on its surface.
+
+    Parameters
+    ----------
+    context : Context
+        The formula with what it names looked up.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+    meat : MeatFigures
+        The results of the meat stage.
+
+    Returns
+    -------
+    PieceFigures
+        One piece.
+    """
     style, surface = context.style, context.surface
     composition = piece_composition(meat.blend, batch=batch, larder=context.larder)
     shape = piece_shape(
@@ -137,7 +185,22 @@ def piece_of_context(context: Context, batch: Batch, meat: MeatFigures) -> Piece
 
 
 def salt_of_context(context: Context, batch: Batch, piece: PieceFigures) -> SaltFigures:
-    """Stage 6: the salt ledger in this kitchen's measures."""
+    """Stage 6: the salt ledger in this kitchen's measures.
+
+    Parameters
+    ----------
+    context : Context
+        The formula with what it names looked up.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+    piece : PieceFigures
+        The results of the piece stage.
+
+    Returns
+    -------
+    SaltFigures
+        Salt of a batch.
+    """
     return salt_figures(
         batch.ledger,
         meat_mass_g=batch.meat_mass_g,
@@ -150,7 +213,24 @@ def salt_of_context(context: Context, batch: Batch, piece: PieceFigures) -> Salt
 
 
 def mix_of_context(context: Context, batch: Batch, meat: MeatFigures, salt: SaltFigures) -> MixFigures:
-    """Stage 7: what goes in, and how the mix holds, works and weighs out."""
+    """Stage 7: what goes in, and how the mix holds, works and weighs out.
+
+    Parameters
+    ----------
+    context : Context
+        The formula with what it names looked up.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+    meat : MeatFigures
+        The results of the meat stage.
+    salt : SaltFigures
+        The salt figures of the batch.
+
+    Returns
+    -------
+    MixFigures
+        The mix of a formula.
+    """
     return mix_figures(
         context.formula,
         batch=batch,
@@ -164,7 +244,24 @@ def mix_of_context(context: Context, batch: Batch, meat: MeatFigures, salt: Salt
 
 
 def cook_case(context: Context, batch: Batch, meat: MeatFigures, piece: PieceFigures) -> CookCase:
-    """Stage 5: what the heat needs to know, with the times of usual practice and the published floors."""
+    """Stage 5: what the heat needs to know, with the times of usual practice and the published floors.
+
+    Parameters
+    ----------
+    context : Context
+        The formula with what it names looked up.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+    meat : MeatFigures
+        The results of the meat stage.
+    piece : PieceFigures
+        The results of the piece stage.
+
+    Returns
+    -------
+    CookCase
+        One kind of piece and how it is to be cooked.
+    """
     style, kitchen, heat = context.style, context.kitchen, context.formula.heat
     floors = floors_for(
         country=kitchen.country,
@@ -218,7 +315,24 @@ def prepare(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Prepared:
 
 
 def cook_of_context(context: Context, salt: SaltFigures, piece: PieceFigures, heat: ComputedHeat) -> CookFigures:
-    """Stage 8: the stove's steps from the computed heat."""
+    """Stage 8: the stove's steps from the computed heat.
+
+    Parameters
+    ----------
+    context : Context
+        The formula with what it names looked up.
+    salt : SaltFigures
+        The salt figures of the batch.
+    piece : PieceFigures
+        The results of the piece stage.
+    heat : ComputedHeat
+        The computed plan, and the wait between waves.
+
+    Returns
+    -------
+    CookFigures
+        The heat as planned, and what to do at the stove.
+    """
     stove = stove_plan(
         heat=heat.plan,
         laying=piece.laying,
@@ -233,7 +347,26 @@ def cook_of_context(context: Context, salt: SaltFigures, piece: PieceFigures, he
 def trade_of_context(
     context: Context, batch: Batch, meat: MeatFigures, piece: PieceFigures, mix: MixFigures
 ) -> TradeFigures:
-    """Stage 9: money, the butcher's slip, names, and what the bowl yields."""
+    """Stage 9: money, the butcher's slip, names, and what the bowl yields.
+
+    Parameters
+    ----------
+    context : Context
+        The formula with what it names looked up.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+    meat : MeatFigures
+        The results of the meat stage.
+    piece : PieceFigures
+        The results of the piece stage.
+    mix : MixFigures
+        The figures of the mix.
+
+    Returns
+    -------
+    TradeFigures
+        What it costs, what to order, what it may be called, and what the bowl yields.
+    """
     formula, style, portions = context.formula, context.style, batch.portions
     # Doubles share a bun; a slider or a grilled burger has its own.
     buns = (formula.dish.guests if style.stacked else portions.pieces) if context.bun.diameter_mm > 0 else 0
@@ -275,7 +408,7 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engin
         The meats, lots and ingredients it names.
     kitchen : Kitchen
         Where it is made.
-    engine : Engine
+    engine : Engine, default DIRECT
         Who runs the simulations of the heat.
 
     Returns
@@ -322,5 +455,16 @@ SEASONINGS = frozenset({"spice", "herb", "salt", "filling"})
 
 
 def is_stuffed(batch: Batch) -> bool:
-    """Whether something lies whole in the middle, such as boiled eggs in a loaf."""
+    """Whether something lies whole in the middle, such as boiled eggs in a loaf.
+
+    Parameters
+    ----------
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+
+    Returns
+    -------
+    bool
+        Whether something lies whole in the middle, such as boiled eggs in a loaf.
+    """
     return any(e.group == "filling" and e.line.per_meat_frac > 0 for e in batch.entered)

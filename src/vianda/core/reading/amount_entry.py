@@ -121,12 +121,25 @@ def read_amount(
     ----------
     text : str
         Grams or ounces, a measure, a count of pieces, per cent of the meat, a vague word, or a sum with ``+``.
+    ingredient : Ingredient
+        The ingredient.
     meat_mass_g : float
         For per cent of the meat.
+    unit_system : UnitSystem, default 'metric'
+        Units that a bare number has.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    ReadAmount
+        An amount in grams with its range, and whether it was counted in whole pieces or guessed.
 
     Raises
     ------
     UnreadableEntryError, OutOfRangeError
+    OutOfRangeError
+        “…” is more than a tonne.
 
     Examples
     --------
@@ -244,6 +257,24 @@ def read_additions(
     text: str, pantry: Pantry, *, meat_mass_g: float, unit_system: UnitSystem = "metric", field: str = ""
 ) -> tuple[ReadAddition, ...]:
     """What goes in, from one line: ``1/3 cup panko, 2 large eggs + 1 yolk, 3 cloves garlic``.
+
+    Parameters
+    ----------
+    text : str
+        What was typed.
+    pantry : Pantry
+        Ingredients by key.
+    meat_mass_g : float
+        Meat mass, g.
+    unit_system : UnitSystem, default 'metric'
+        Units that a bare number has.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    tuple[ReadAddition, ...]
+        Each: an ingredient and how much of it was said to go in.
 
     Raises
     ------

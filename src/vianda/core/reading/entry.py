@@ -44,7 +44,27 @@ _TEMPERATURE = re.compile(rf"\s*(-?{NUMBER})\s*(?:°|º|deg(?:rees)?)?\s*([a-z]*
 
 
 def cleaned_entry(text: str, *, field: str, longest: int = LONGEST_ENTRY) -> str:
-    """Lower case, plain fractions, no outer blanks; refuses what is empty or too long."""
+    """Lower case, plain fractions, no outer blanks; refuses what is empty or too long.
+
+    Parameters
+    ----------
+    text : str
+        What was typed.
+    field : str
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+    longest : int, default LONGEST_ENTRY
+        Most characters taken (count).
+
+    Returns
+    -------
+    str
+        The text.
+
+    Raises
+    ------
+    UnreadableEntryError
+        That entry is … characters long; one here has at most ….
+    """
     if len(text) > longest:
         raise UnreadableEntryError(
             f"That entry is {len(text)} characters long; one here has at most {longest}.", field=field
@@ -60,7 +80,25 @@ def cleaned_entry(text: str, *, field: str, longest: int = LONGEST_ENTRY) -> str
 
 
 def number_value(number: str, *, field: str) -> float:
-    """A mixed number, fraction or decimal as a float."""
+    """A mixed number, fraction or decimal as a float.
+
+    Parameters
+    ----------
+    number : str
+        A number as typed, with fractions.
+    field : str
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    float
+        A mixed number, fraction or decimal as a float.
+
+    Raises
+    ------
+    UnreadableEntryError
+        “…” divides by zero.
+    """
     whole = 0.0
     part = number.replace(",", ".")
     if " " in part:
@@ -129,6 +167,15 @@ def read_mass_g(text: str, *, unit_system: UnitSystem = "metric", field: str = "
     text : str
         ``500g``, ``1 lb 4 oz``, ``1/3 lb``, ``0,7 kg``, ``½ lb``; a bare number is grams, or ounces when
         the screen shows ounces.
+    unit_system : UnitSystem, default 'metric'
+        Units that a bare number has.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    float
+        Read mass, g.
 
     Raises
     ------
@@ -146,6 +193,18 @@ def read_mass_g(text: str, *, unit_system: UnitSystem = "metric", field: str = "
 def read_volume_ml(text: str, *, field: str = "") -> float:
     """Millilitres from an entry such as ``2 tsp`` or ``1/3 cup`` (US customary measures).
 
+    Parameters
+    ----------
+    text : str
+        What was typed.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    float
+        Read volume, ml.
+
     Examples
     --------
     >>> round(read_volume_ml("2 tsp"), 2)
@@ -156,6 +215,20 @@ def read_volume_ml(text: str, *, field: str = "") -> float:
 
 def read_length_mm(text: str, *, unit_system: UnitSystem = "metric", field: str = "") -> float:
     """Millimetres from an entry such as ``6 mm``, ``2.5 cm`` or ``3/4 in``.
+
+    Parameters
+    ----------
+    text : str
+        What was typed.
+    unit_system : UnitSystem, default 'metric'
+        Units that a bare number has.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    float
+        Read length, mm.
 
     Examples
     --------
@@ -168,6 +241,27 @@ def read_length_mm(text: str, *, unit_system: UnitSystem = "metric", field: str 
 
 def read_temp_c(text: str, *, unit_system: UnitSystem = "metric", field: str = "") -> float:
     """Degrees Celsius from ``450F``, ``230 C``, ``71 °C`` or a bare number in the unit shown.
+
+    Parameters
+    ----------
+    text : str
+        What was typed.
+    unit_system : UnitSystem, default 'metric'
+        Units that a bare number has.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    float
+        Read temp, °C.
+
+    Raises
+    ------
+    UnreadableEntryError
+        “…” is not a temperature.
+    OutOfRangeError
+        “…” is too hot to be true.
 
     Examples
     --------
@@ -196,6 +290,27 @@ def read_temp_c(text: str, *, unit_system: UnitSystem = "metric", field: str = "
 def read_delta_temp_k(text: str, *, unit_system: UnitSystem = "metric", field: str = "") -> float:
     """A difference of temperatures in kelvin from ``-10``, ``5 K``, ``+18 F``; a bare number is in the unit shown.
 
+    Parameters
+    ----------
+    text : str
+        What was typed.
+    unit_system : UnitSystem, default 'metric'
+        Units that a bare number has.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    float
+        Read delta temp, K.
+
+    Raises
+    ------
+    UnreadableEntryError
+        “…” is not a difference.
+    OutOfRangeError
+        “…” is too much to be true.
+
     Examples
     --------
     >>> read_delta_temp_k("-10"), read_delta_temp_k("-18 F"), read_delta_temp_k("9", unit_system="us")
@@ -213,6 +328,23 @@ def read_delta_temp_k(text: str, *, unit_system: UnitSystem = "metric", field: s
 
 def read_frac(text: str, *, field: str = "") -> float:
     """A fraction 0–1 from per cent: ``55``, ``55 %``, ``1.2%``. A bare number is per cent.
+
+    Parameters
+    ----------
+    text : str
+        What was typed.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    float
+        Read, 0–1.
+
+    Raises
+    ------
+    UnreadableEntryError
+        “…” is not a per cent.
 
     Examples
     --------
@@ -237,6 +369,20 @@ TIME_UNITS: Mapping[str, float] = {
 def read_seconds(text: str, *, bare_s: float, field: str = "") -> float:
     """Seconds from ``90 s``, ``20 min``, ``1 h 30 min`` or ``1:30``; a bare number is so many times ``bare_s``.
 
+    Parameters
+    ----------
+    text : str
+        What was typed.
+    bare_s : float
+        Bare, s.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    float
+        Seconds from ``90 s``, ``20 min``, ``1 h 30 min`` or ``1:30``.
+
     Examples
     --------
     >>> read_seconds("1 h 30 min", bare_s=60), read_seconds("1:30", bare_s=60)
@@ -250,6 +396,23 @@ def read_seconds(text: str, *, bare_s: float, field: str = "") -> float:
 
 def read_number(text: str, *, field: str = "") -> float:
     """A plain number, with point or comma: ``68.5``, ``68,5``, ``1/2``.
+
+    Parameters
+    ----------
+    text : str
+        What was typed.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    float
+        A plain number, with point or comma.
+
+    Raises
+    ------
+    UnreadableEntryError
+        “…” is not a number.
 
     Examples
     --------
@@ -266,6 +429,23 @@ def read_number(text: str, *, field: str = "") -> float:
 
 def read_count(text: str, *, field: str = "") -> int:
     """A whole number of people or pieces, as digits or as a small number word.
+
+    Parameters
+    ----------
+    text : str
+        What was typed.
+    field : str, default ''
+        JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
+
+    Returns
+    -------
+    int
+        A whole number of people or pieces, as digits or as a small number word.
+
+    Raises
+    ------
+    UnreadableEntryError
+        “…” is not a whole number.
 
     Examples
     --------

@@ -17,6 +17,18 @@ def _misfit(bun_mm: float, piece_mm: float) -> float:
 def fitting_bun(kitchen: Kitchen, *, cooked_diameter_mm: float) -> Bun:
     """The bun nearest in width to the cooked piece; a millimetre of bare bread counts as two of overhang.
 
+    Parameters
+    ----------
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+    cooked_diameter_mm : float
+        Cooked diameter, mm.
+
+    Returns
+    -------
+    Bun
+        Bread.
+
     Examples
     --------
     >>> from vianda.core.demo.kitchen import yard_galley

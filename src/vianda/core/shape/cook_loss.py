@@ -72,6 +72,16 @@ def done_factor(end_temp_c: float) -> float:
 
     Source: the shape of D is a guess that worked in a model of drip; s is ours. Neither is published.
 
+    Parameters
+    ----------
+    end_temp_c : float
+        End temp, °C.
+
+    Returns
+    -------
+    float
+        How much of the loss at 71 °C there is at another core.
+
     Examples
     --------
     >>> round(done_factor(71.1), 2), round(done_factor(55), 2)
@@ -97,16 +107,24 @@ def cook_loss(
 
     Parameters
     ----------
-    fat_frac, water_frac : float
+    fat_frac : float
         Of the raw mix, 0–1; fat at most 0.60.
-    method : CookMethod
+    water_frac : float
+        Water, 0–1.
+    method : CookMethod, default 'pan-broiled'
         How SR28 cooked the row that is followed.
-    binder_frac : float
-        Crumb, bread, starch and egg by mass of the meat; it holds juice: 0.4 of it by mass, at most 8 % of the raw mix.
-    end_temp_c : float
-        Core when it leaves the heat.
-    factor : float
+    binder_frac : float, default 0.0
+        Crumb, bread, starch and egg by mass of the meat, 0–1; it holds juice: 0.4 of it by mass, at most 8 % of the raw
+        mix.
+    end_temp_c : float, default REFERENCE_C
+        Core when it leaves the heat, °C.
+    factor : float, default 1.0
         What this cook's own weighings multiply the loss with; 1 before there are any.
+
+    Returns
+    -------
+    CookLoss
+        What leaves a raw gram.
 
     Raises
     ------
@@ -139,6 +157,25 @@ def diameter_shrink_frac(fat_frac: float, *, packing_gain: float = 0.0, end_temp
     """Share of the raw diameter that is lost in the heat, for a fat fraction 0–1.
 
     It goes with the loss of mass at other cores than 71 °C; ``packing_gain`` is what loose packing adds.
+
+    Parameters
+    ----------
+    fat_frac : float
+        Fat by mass, 0–1.
+    packing_gain : float, default 0.0
+        What loose packing adds to the shrink, 0–1.
+    end_temp_c : float, default REFERENCE_C
+        End temp, °C.
+
+    Returns
+    -------
+    Band
+        A usual value with its range.
+
+    Raises
+    ------
+    OutOfRangeError
+        No shrink is known for … % fat; the rule serves 0 to 60 %.
 
     Examples
     --------

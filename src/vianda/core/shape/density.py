@@ -27,6 +27,18 @@ def solid_density_g_per_ml(composition: Composition, *, temp_c: float = COLD_C) 
 
     Source: Choi & Okos (1986), "Effects of temperature and composition on the thermal properties of foods".
 
+    Parameters
+    ----------
+    composition : Composition
+        Grams of each part in 100 g.
+    temp_c : float, default COLD_C
+        Temp, °C.
+
+    Returns
+    -------
+    float
+        Solid density, g/ml.
+
     Examples
     --------
     >>> from vianda.core.inventory.composition import sr28_composition
@@ -50,6 +62,16 @@ def solid_density_g_per_ml(composition: Composition, *, temp_c: float = COLD_C) 
 def ground_beef_composition(fat_frac: float) -> Composition:
     """Raw ground beef of a fat, by SR28's own regression: water 77.024 − 0.7575 F, protein 22.826 − 0.2826 F, ash
     1.117 − 0.0138 F, F in per cent. For previews, before any meat is named.
+
+    Parameters
+    ----------
+    fat_frac : float
+        Fat by mass, 0–1.
+
+    Returns
+    -------
+    Composition
+        Grams of each part in 100 g of the food as bought raw.
 
     Examples
     --------

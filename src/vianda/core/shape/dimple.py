@@ -29,6 +29,18 @@ def dimple_for(*, diameter_mm: float, thickness_mm: float) -> Dimple | None:
 
     Source: sizes are common practice, no published source; the cap is geometry.
 
+    Parameters
+    ----------
+    diameter_mm : float
+        Diameter, mm.
+    thickness_mm : float
+        Thickness, mm.
+
+    Returns
+    -------
+    Dimple | None
+        A hollow pressed into the middle. None where there is none.
+
     Examples
     --------
     >>> dimple_for(diameter_mm=132, thickness_mm=6) is None

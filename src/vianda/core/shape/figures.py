@@ -115,6 +115,18 @@ class ShapeFigures:
 def method_of(form: Form, kind: SurfaceKind) -> CookMethod:
     """Which of SR28's ways of cooking ground beef comes nearest: over fire, in a pan, in an oven, crumbled.
 
+    Parameters
+    ----------
+    form : Form
+        Form of the piece.
+    kind : SurfaceKind
+        Which kind.
+
+    Returns
+    -------
+    CookMethod
+        Which of SR28's ways of cooking ground beef comes nearest.
+
     Examples
     --------
     >>> method_of("disc", "grate"), method_of("ball", "oven")
@@ -143,6 +155,34 @@ def shape_figures(
     """One piece raw and cooked, to scale against what it lies in or on.
 
     ``mould`` is the tin, tray or ring chosen, when the form takes one; ``end_temp_c`` the core when it leaves the heat.
+
+    Parameters
+    ----------
+    style : Style
+        The style whose usual values count.
+    shape : Shape
+        The piece and how the batch divides.
+    piece_mass_g : float
+        Mass of one piece, g, above 0.
+    composition : PieceComposition
+        What the piece is made of.
+    bun : Bun
+        The bread.
+    mould : Mould | None, default None
+        The tin, tray, scoop or ring; None for none.
+    moulds : tuple[Mould, ...], default ()
+        The tins, trays, scoops and rings of the kitchen.
+    surface_kind : SurfaceKind, default 'plate'
+        Surface kind.
+    end_temp_c : float, default 71.1
+        End temp, °C.
+    loss_factor : float, default 1.0
+        What this kitchen's own weighings multiply the loss with, about 1.
+
+    Returns
+    -------
+    ShapeFigures
+        One piece, raw and cooked (lengths in mm, masses in g).
 
     Raises
     ------
@@ -224,7 +264,20 @@ def shape_figures(
 
 
 def packing_of(style: Style, shape: Shape) -> Packing:
-    """How tightly the piece is packed: as the cook says, else as the style is."""
+    """How tightly the piece is packed: as the cook says, else as the style is.
+
+    Parameters
+    ----------
+    style : Style
+        The style whose usual values count.
+    shape : Shape
+        The piece and how the batch divides.
+
+    Returns
+    -------
+    Packing
+        How tightly the piece is packed.
+    """
     if shape.packing:
         return shape.packing
     return "firm" if style.packing >= 0.99 else "light" if style.packing >= 0.95 else "loose"
@@ -232,6 +285,16 @@ def packing_of(style: Style, shape: Shape) -> Packing:
 
 def takes_mould(form: Form) -> tuple[str, ...]:
     """Kinds of mould that a form can be shaped in.
+
+    Parameters
+    ----------
+    form : Form
+        Form of the piece.
+
+    Returns
+    -------
+    tuple[str, ...]
+        Kinds of mould that a form can be shaped in.
 
     Examples
     --------
@@ -330,7 +393,22 @@ def _size(
 
 
 def outline_mm(form: Form, *, bun: Bun, mould: Mould | None) -> float:
-    """The diameter that something else fixes: a ring, or the bread that meat is spread on to its edge. 0 for none."""
+    """The diameter that something else fixes: a ring, or the bread that meat is spread on to its edge. 0 for none.
+
+    Parameters
+    ----------
+    form : Form
+        Form of the piece.
+    bun : Bun
+        The bread.
+    mould : Mould | None
+        The tin, tray, scoop or ring; None for none.
+
+    Returns
+    -------
+    float
+        Outline, mm.
+    """
     if mould is not None and mould.kind == "ring" and form in ("disc", "filled"):
         return mould.length_mm
     return bun.across_mm if form == "spread" else 0.0

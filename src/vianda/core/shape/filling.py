@@ -60,6 +60,28 @@ def filling_of(
 ) -> Filling:
     """The filling as a disc: as wide as the piece less its rim on both sides, as thick as its volume makes it.
 
+    Parameters
+    ----------
+    name : str
+        Its name, for people.
+    mass_g : float
+        Mass, g, 0 or more.
+    density_g_per_ml : float
+        Density, g/ml.
+    diameter_mm : float
+        Diameter, mm.
+    thickness_mm : float
+        Thickness, mm.
+    rim_mm : float
+        Rim, mm.
+    piece_mass_g : float
+        Mass of one piece, g, above 0.
+
+    Returns
+    -------
+    Filling
+        A filling between two discs, mm and g.
+
     Raises
     ------
     OutOfRangeError
@@ -98,6 +120,26 @@ def egg_row(
     """Boiled eggs end to end along the middle of one loaf; an egg's length and width go with the cube root of its mass.
 
     A slice gets egg when its middle lies over the row.
+
+    Parameters
+    ----------
+    mass_g : float
+        Mass, g, 0 or more.
+    egg_mass_g : float
+        Egg mass, g.
+    density_g_per_ml : float
+        Density, g/ml.
+    loaf_length_mm : float
+        Loaf length, mm.
+    loaf_width_mm : float
+        Loaf width, mm.
+    loaf_height_mm : float
+        Loaf height, mm.
+
+    Returns
+    -------
+    EggRow | None
+        Boiled eggs in a row along a loaf. None where there is none.
 
     Examples
     --------

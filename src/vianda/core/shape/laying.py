@@ -67,9 +67,13 @@ def laying_of(
     surface : Surface
         What it cooks on.
     pieces : int
-        Pieces, or portions of what is crumbled, in the batch.
-    diameter_mm, length_mm, width_mm : float
+        Pieces, or portions of what is crumbled, in the batch (count).
+    diameter_mm : float
         Size of one raw piece, mm.
+    length_mm : float
+        Length, mm.
+    width_mm : float
+        Width, mm.
     gap_mm : float
         Room left between two pieces, mm.
     crumbled_g : float
@@ -121,13 +125,40 @@ def laying_of(
 
 
 def crumbled_at_once_g(surface: Surface) -> float:
-    """Grams of crumbled meat that brown at once on a surface instead of stewing in their juice."""
+    """Grams of crumbled meat that brown at once on a surface instead of stewing in their juice.
+
+    Parameters
+    ----------
+    surface : Surface
+        What it cooks on.
+
+    Returns
+    -------
+    float
+        Crumbled at once, g.
+    """
     area_mm2 = surface.width_mm * surface.depth_mm * (math.pi / 4 if surface.round_shape else 1.0)
     return area_mm2 / 100.0 * CRUMBLED_G_PER_CM2
 
 
 def blocks_at_once(*, surface: Surface, length_mm: float, width_mm: float, gap_mm: float) -> Laid:
     """Where loaves lie on a tray: the fuller of the two ways of laying them in rows, lengthwise when they tie.
+
+    Parameters
+    ----------
+    surface : Surface
+        What it cooks on.
+    length_mm : float
+        Length, mm.
+    width_mm : float
+        Width, mm.
+    gap_mm : float
+        Gap, mm.
+
+    Returns
+    -------
+    Laid
+        Where the pieces of one wave lie.
 
     Examples
     --------
@@ -154,6 +185,20 @@ def discs_at_once(*, surface: Surface, diameter_mm: float, gap_mm: float) -> Lai
     the shift lets them be; both ways round; the fullest wins, the plainest when they tie. In a round pan: the best
     known places for up to 19, a grid or shifted rows beyond. Never fewer than the square grid. Empty when one does not
     fit.
+
+    Parameters
+    ----------
+    surface : Surface
+        What it cooks on.
+    diameter_mm : float
+        Diameter, mm.
+    gap_mm : float
+        Gap, mm.
+
+    Returns
+    -------
+    Laid
+        Where the pieces of one wave lie.
 
     Examples
     --------

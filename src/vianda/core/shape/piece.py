@@ -14,12 +14,42 @@ from vianda.core.shape.piece_composition import PieceComposition, piece_composit
 
 
 def bread_of(formula: Formula, *, style: Style, kitchen: Kitchen) -> Bun:
-    """The bread a burger lies in or on; other dishes have none."""
+    """The bread a burger lies in or on; other dishes have none.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    style : Style
+        The style whose usual values count.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Bun
+        Bread.
+    """
     return kitchen.bun(formula.shape.bun, field="/shape/bun") if style.dish == "burger" else NO_BUN
 
 
 def mould_of(formula: Formula, *, style: Style, kitchen: Kitchen) -> Mould | None:
-    """What it is shaped in, if this form can be."""
+    """What it is shaped in, if this form can be.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    style : Style
+        The style whose usual values count.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Mould | None
+        A tin, tray, scoop or ring. None where there is none.
+    """
     if not formula.shape.mould:
         return None
     mould = kitchen.mould(formula.shape.mould, field="/shape/mould")
@@ -35,7 +65,28 @@ def piece_shape(
     surface: Surface,
     kitchen: Kitchen,
 ) -> ShapeFigures:
-    """The piece of a formula from its mass and what it is made of."""
+    """The piece of a formula from its mass and what it is made of.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    style : Style
+        The style whose usual values count.
+    piece_mass_g : int
+        Mass of one piece, g, above 0.
+    composition : PieceComposition
+        What the piece is made of.
+    surface : Surface
+        What it cooks on.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    ShapeFigures
+        One piece, raw and cooked (lengths in mm, masses in g).
+    """
     return shape_figures(
         style=style,
         shape=formula.shape,
@@ -51,7 +102,22 @@ def piece_shape(
 
 
 def piece_now(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> ShapeFigures:
-    """The piece as the formula stands, without evaluating the rest."""
+    """The piece as the formula stands, without evaluating the rest.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    ShapeFigures
+        One piece, raw and cooked (lengths in mm, masses in g).
+    """
     style = style_of(formula.dish.style, field="/dish/style")
     batch = batch_of(formula, larder=larder, kitchen=kitchen)
     blend = blend_figures(

@@ -36,7 +36,18 @@ class PieceComposition:
 
 
 def plain_composition(fat_frac: float) -> PieceComposition:
-    """Ground beef of a fat and nothing else, for previews."""
+    """Ground beef of a fat and nothing else, for previews.
+
+    Parameters
+    ----------
+    fat_frac : float
+        Fat by mass, 0–1.
+
+    Returns
+    -------
+    PieceComposition
+        A piece by mass.
+    """
     beef = ground_beef_composition(fat_frac)
     return PieceComposition(beef, fat_frac, beef.water_g_per_100g / 100.0, fat_frac, 1.0)
 
@@ -52,7 +63,22 @@ _SALT = Composition(0.0, 0.0, 0.0, 0.0, 100.0, 39_340.0)
 
 
 def piece_composition(blend: BlendFigures, *, batch: Batch, larder: Larder) -> PieceComposition:
-    """The composition of one piece of a formula's batch. Masses by that of the meat."""
+    """The composition of one piece of a formula's batch. Masses by that of the meat.
+
+    Parameters
+    ----------
+    blend : BlendFigures
+        The blend on the scale.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    PieceComposition
+        A piece by mass.
+    """
     meats = list(zip((p.share_frac for p in blend.parts), meat_compositions(blend.parts, larder=larder), strict=True))
     filling = [e for e in batch.entered if e.group == "filling" and e.line.per_meat_frac > 0]
     mixed = [_held(e) for e in batch.entered if e.group != "filling"]

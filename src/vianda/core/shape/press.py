@@ -12,6 +12,18 @@ N_PER_KG = 9.80665
 def press_kg(*, diameter_mm: float, thickness_mm: float) -> Band:
     """Push that holds a disc of cold mince at a thickness, as kilograms on a scale: F = 2 π τ R³ ÷ (3 t).
 
+    Parameters
+    ----------
+    diameter_mm : float
+        Diameter, mm.
+    thickness_mm : float
+        Thickness, mm.
+
+    Returns
+    -------
+    Band
+        A usual value with its range.
+
     Notes
     -----
     A plastic paste squeezed between rough plates, slowly. τ is a guess, so the push is good to a factor of two: it says

@@ -35,6 +35,20 @@ def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, moulds: Seque
 
     A scoop is taken as level and packed as the piece is. Ties go to the smaller error above.
 
+    Parameters
+    ----------
+    piece_mass_g : float
+        Mass of one piece, g, above 0.
+    density_g_per_ml : float
+        Density, g/ml.
+    moulds : Sequence[Mould]
+        The tins, trays, scoops and rings of the kitchen.
+
+    Returns
+    -------
+    ScoopFit
+        A level scoop.
+
     Examples
     --------
     >>> from vianda.core.equipment.moulds import usual_moulds

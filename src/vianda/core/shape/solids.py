@@ -16,6 +16,23 @@ SECTION_POWER = 3.0
 def disc_diameter_mm(*, volume_ml: float, thickness_mm: float) -> float:
     """Diameter of a flat disc: √(4 V / (π t)), lengths in mm (1 ml = 1000 mm³).
 
+    Parameters
+    ----------
+    volume_ml : float
+        Volume, ml.
+    thickness_mm : float
+        Thickness, mm.
+
+    Returns
+    -------
+    float
+        Disc diameter, mm.
+
+    Raises
+    ------
+    OutOfRangeError
+        A piece needs a mass and a thickness above zero.
+
     Examples
     --------
     >>> round(disc_diameter_mm(volume_ml=82.5, thickness_mm=6))
@@ -29,6 +46,18 @@ def disc_diameter_mm(*, volume_ml: float, thickness_mm: float) -> float:
 def disc_volume_ml(*, diameter_mm: float, thickness_mm: float) -> float:
     """Volume of a flat disc: π d² t ÷ 4.
 
+    Parameters
+    ----------
+    diameter_mm : float
+        Diameter, mm.
+    thickness_mm : float
+        Thickness, mm.
+
+    Returns
+    -------
+    float
+        Disc volume, ml.
+
     Examples
     --------
     >>> round(disc_volume_ml(diameter_mm=132, thickness_mm=6), 1)
@@ -39,6 +68,21 @@ def disc_volume_ml(*, diameter_mm: float, thickness_mm: float) -> float:
 
 def ball_diameter_mm(*, volume_ml: float) -> float:
     """Diameter of a ball: ∛(6 V / π), in mm.
+
+    Parameters
+    ----------
+    volume_ml : float
+        Volume, ml.
+
+    Returns
+    -------
+    float
+        Ball diameter, mm.
+
+    Raises
+    ------
+    OutOfRangeError
+        A piece needs a mass above zero.
 
     Examples
     --------
@@ -53,6 +97,16 @@ def ball_diameter_mm(*, volume_ml: float) -> float:
 def section_frac(power: float = SECTION_POWER) -> float:
     """How much of width × height half a superellipse fills: Γ(1 + 1/n)² ÷ Γ(1 + 2/n).
 
+    Parameters
+    ----------
+    power : float, default SECTION_POWER
+        Most the burner gives, W/m².
+
+    Returns
+    -------
+    float
+        Section, 0–1.
+
     Examples
     --------
     >>> round(section_frac(2.0), 4)  # half an ellipse: π/4
@@ -65,6 +119,22 @@ def loaf_length_mm(*, volume_ml: float, width_mm: float, height_mm: float, ends:
     """Length of a free-form loaf: V ÷ (w h k) + ⅔ e, k the share of the section, e the length of one drawn-out end.
 
     Each end shrinks to nothing as an ellipsoid does, so that it holds two thirds of what a straight piece would.
+
+    Parameters
+    ----------
+    volume_ml : float
+        Volume, ml.
+    width_mm : float
+        Width, mm.
+    height_mm : float
+        Height, mm.
+    ends : Ends
+        Ends of the loaf.
+
+    Returns
+    -------
+    float
+        Loaf length, mm.
 
     Raises
     ------
@@ -94,6 +164,22 @@ def loaf_size_mm(*, volume_ml: float, width_mm: float, height_mm: float, ends: E
 
     A loaf that is nothing but its ends is 2 e long; all three sides then go with the cube root of its volume.
 
+    Parameters
+    ----------
+    volume_ml : float
+        Volume, ml.
+    width_mm : float
+        Width, mm.
+    height_mm : float
+        Height, mm.
+    ends : Ends
+        Ends of the loaf.
+
+    Returns
+    -------
+    tuple[float, float, float]
+        Length, width and height of a free-form loaf as wanted.
+
     Examples
     --------
     >>> [round(side) for side in loaf_size_mm(volume_ml=250, width_mm=120, height_mm=75, ends="blunt")]
@@ -113,6 +199,22 @@ def loaf_size_mm(*, volume_ml: float, width_mm: float, height_mm: float, ends: E
 
 def loaf_volume_ml(*, length_mm: float, width_mm: float, height_mm: float, ends: Ends) -> float:
     """Volume of a free-form loaf: w h k (L − ⅔ e), see ``loaf_length_mm``.
+
+    Parameters
+    ----------
+    length_mm : float
+        Length, mm.
+    width_mm : float
+        Width, mm.
+    height_mm : float
+        Height, mm.
+    ends : Ends
+        Ends of the loaf.
+
+    Returns
+    -------
+    float
+        Loaf volume, ml.
 
     Examples
     --------

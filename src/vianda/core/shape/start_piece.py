@@ -12,6 +12,18 @@ from vianda.core.shape.piece_composition import plain_composition
 def start_piece(style: Style, *, fat_frac: float) -> ShapeFigures:
     """The usual piece of a style at a fat (0–1), without bread, ring or tin.
 
+    Parameters
+    ----------
+    style : Style
+        The style whose usual values count.
+    fat_frac : float
+        Fat by mass, 0–1.
+
+    Returns
+    -------
+    ShapeFigures
+        One piece, raw and cooked (lengths in mm, masses in g).
+
     Examples
     --------
     >>> from vianda.core.model.styles import style_of

@@ -35,6 +35,20 @@ def binding_limits(program: Program, shares: Sequence[float], *, priced: bool) -
     """The limits an answer leans on; ``priced`` adds what one point of each would save, by linear programming.
 
     The shadow price is that of the program with this answer's meats, flowing shares.
+
+    Parameters
+    ----------
+    program : Program
+        The wish as numbers.
+    shares : Sequence[float]
+        Shares of the meats, 0–1, which sum to 1.
+    priced : bool
+        Whether money is the aim.
+
+    Returns
+    -------
+    tuple[Phrase, ...]
+        Each: a sentence with ``{name}`` places and the amounts which fill them.
     """
     at = np.array(shares)
     worth = _shadow_prices(program, at) if priced else None
@@ -102,7 +116,22 @@ def _said(row: Row, price: float) -> Phrase:
 
 
 def price_of_certainty(sure: Answer, plain: Answer, *, wish: Wish) -> tuple[Phrase, ...]:
-    """What it costs a kilogram to be sure, against the cheapest blend that meets the same limits without it."""
+    """What it costs a kilogram to be sure, against the cheapest blend that meets the same limits without it.
+
+    Parameters
+    ----------
+    sure : Answer
+        The answer with the certainty wanted.
+    plain : Answer
+        The answer without the certainty.
+    wish : Wish
+        What is wanted of the blend.
+
+    Returns
+    -------
+    tuple[Phrase, ...]
+        Each: a sentence with ``{name}`` places and the amounts which fill them.
+    """
     dear = sure.price_per_kg - plain.price_per_kg
     if dear <= LEAST_PRICE:
         return ()
@@ -121,6 +150,20 @@ def swap_prices(program: Program, *, usable: Curve, prices: Sequence[Decimal]) -
     """For each candidate the cheapest blend leaves out: the price, as bought, below which it would come in.
 
     Price in the bowl − reduced cost, brought back to the shop: × usable fraction. The cheapest ones to enter first.
+
+    Parameters
+    ----------
+    program : Program
+        The wish as numbers.
+    usable : Curve
+        What is left of a kilogram bought, 0–1, shape ``(n,)``.
+    prices : Sequence[Decimal]
+        Price of each candidate, currency units a kilogram.
+
+    Returns
+    -------
+    tuple[SwapPrice, ...]
+        Each: a cut that is left out, its price now and the price below which it would come in, a kilogram as bought.
     """
     from scipy.optimize import linprog
 

@@ -44,10 +44,23 @@ def additions(
 
     Parameters
     ----------
-    batch_mass_g, fat_frac, target_frac : float
+    batch_mass_g : float
         The batch in grams, its fat and the wanted fat, 0–1.
-    candidates : sequence of (meat, lot)
+    fat_frac : float
+        Fat by mass, 0–1.
+    target_frac : float
+        Target, 0–1.
+    candidates : Sequence[tuple[str, str]]
         Keys; lot "" for the meat in general.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    step_g : int
+        Step of the scale, g, above 0.
+
+    Returns
+    -------
+    tuple[Addition, ...]
+        Each: so many grams of a meat, on the scale's step.
 
     Raises
     ------

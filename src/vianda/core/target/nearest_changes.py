@@ -19,6 +19,18 @@ def nearest_changes(program: Program, *, batch_mass_g: int) -> tuple[Phrase, ...
 
     For every row the least slack s with Σ cᵢ xᵢ ≤ most + s is found by linear programming with all other rows held.
 
+    Parameters
+    ----------
+    program : Program
+        The wish as numbers.
+    batch_mass_g : int
+        Batch mass, g.
+
+    Returns
+    -------
+    tuple[Phrase, ...]
+        Each: a sentence with ``{name}`` places and the amounts which fill them.
+
     Notes
     -----
     Smallest shares, the number of meats and whole scale steps are left out; when only those stand in the way, that

@@ -30,8 +30,17 @@ def pearson_square(*, lean_fat_frac: float, rich_fat_frac: float, target_frac: f
 
     Parameters
     ----------
-    lean_fat_frac, rich_fat_frac, target_frac : float
+    lean_fat_frac : float
         Fat 0–1, the target between the other two.
+    rich_fat_frac : float
+        Rich fat, 0–1.
+    target_frac : float
+        Target, 0–1.
+
+    Returns
+    -------
+    PearsonSquare
+        The square as it is drawn.
 
     Raises
     ------
@@ -39,6 +48,8 @@ def pearson_square(*, lean_fat_frac: float, rich_fat_frac: float, target_frac: f
         The target lies outside the two meats, or they are alike.
 
     Source: a textbook method (feed and meat formulation); arithmetic.
+    OutOfRangeError
+        Fat lies between 0 and 100 %.
 
     Examples
     --------

@@ -44,7 +44,18 @@ class Program:
         return len(self.meats)
 
     def spread_gradient(self, shares: Curve) -> tuple[float, Curve]:
-        """Standard error of the blend's fat at these shares, and its gradient; σ(s) ≥ gradient · s everywhere."""
+        """Standard error of the blend's fat at these shares, and its gradient; σ(s) ≥ gradient · s everywhere.
+
+        Parameters
+        ----------
+        shares : Curve
+            Shares of the meats, 0–1, shape ``(n,)``.
+
+        Returns
+        -------
+        tuple[float, Curve]
+            Standard error of the blend's fat at these shares, and its gradient.
+        """
         own = self.sd * shares
         sd = float(np.sqrt((own**2).sum()))
         gradient: Curve = self.sd * own / sd if sd > 0 else np.zeros_like(self.sd)
@@ -52,7 +63,24 @@ class Program:
 
 
 def program_of(wish: Wish, *, larder: Larder, batch_mass_g: int, grind_loss_frac: float) -> Program:
-    """Gather the numbers of a wish."""
+    """Gather the numbers of a wish.
+
+    Parameters
+    ----------
+    wish : Wish
+        What is wanted of the blend.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    batch_mass_g : int
+        Batch mass, g.
+    grind_loss_frac : float
+        Grind loss, 0–1.
+
+    Returns
+    -------
+    Program
+        The numbers of a wish.
+    """
     chosen = wish.candidates
     meats = tuple(larder.meat(c.meat, field=f"/candidates/{at}/meat") for at, c in enumerate(chosen))
     fats = tuple(larder.fat_of(c.meat, c.lot) for c in chosen)

@@ -106,10 +106,21 @@ def solve(
 
     Parameters
     ----------
-    batch_mass_g, step_g : int
+    wish : Wish
+        What is wanted of the blend.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+    batch_mass_g : int
         The batch, a whole number of the scale's steps.
-    grind_loss_frac : float
+    step_g : int
+        Step of the scale, g, above 0.
+    grind_loss_frac : float, default 0.0
         What stays in the grinder, 0–1.
+
+    Returns
+    -------
+    tuple[Answer, ...]
+        Each: one blend.
 
     Raises
     ------

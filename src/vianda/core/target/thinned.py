@@ -41,12 +41,34 @@ class Goal:
     margin: float
 
     def worth(self, shares: Curve) -> float:
-        """What is to be as small as can be."""
+        """What is to be as small as can be.
+
+        Parameters
+        ----------
+        shares : Curve
+            Shares of the meats, 0–1, shape ``(n,)``.
+
+        Returns
+        -------
+        float
+            What is to be as small as can be.
+        """
         return float((self.weight * (shares - self.centre) ** 2 - self.pull * shares).sum())
 
 
 def least_doubt(program: Program) -> Goal:
-    """The least uncertainty, in the middle part of the band."""
+    """The least uncertainty, in the middle part of the band.
+
+    Parameters
+    ----------
+    program : Program
+        The wish as numbers.
+
+    Returns
+    -------
+    Goal
+        Σ weightᵢ (shareᵢ − centreᵢ)² − Σ pullᵢ shareᵢ, and how many standard errors to keep from the band's ends.
+    """
     # A meat known exactly still should not swallow the blend by rounding alone.
     weight = np.maximum(program.sd, 1e-4) ** 2 * 1e4
     nothing = np.zeros(program.size)
@@ -54,13 +76,41 @@ def least_doubt(program: Program) -> Goal:
 
 
 def least_change(program: Program, *, margin: float) -> Goal:
-    """The blend as it is, as nearly as the limits and the margin allow."""
+    """The blend as it is, as nearly as the limits and the margin allow.
+
+    Parameters
+    ----------
+    program : Program
+        The wish as numbers.
+    margin : float
+        How far to stay from the limit, 0–1.
+
+    Returns
+    -------
+    Goal
+        Σ weightᵢ (shareᵢ − centreᵢ)² − Σ pullᵢ shareᵢ, and how many standard errors to keep from the band's ends.
+    """
     now = np.array([c.now_frac for c in program.wish.candidates])
     return Goal(np.ones(program.size), now, np.zeros(program.size), 0.0, margin)
 
 
 def most_urgent(program: Program, urgency: Curve, *, margin: float) -> Goal:
-    """As much as can be of what must go first; a touch of evenness keeps the place single."""
+    """As much as can be of what must go first; a touch of evenness keeps the place single.
+
+    Parameters
+    ----------
+    program : Program
+        The wish as numbers.
+    urgency : Curve
+        How soon each must go, 0–1, shape ``(n,)``.
+    margin : float
+        How far to stay from the limit, 0–1.
+
+    Returns
+    -------
+    Goal
+        Σ weightᵢ (shareᵢ − centreᵢ)² − Σ pullᵢ shareᵢ, and how many standard errors to keep from the band's ends.
+    """
     return Goal(np.full(program.size, EVENNESS), np.zeros(program.size), urgency, 0.0, margin)
 
 
@@ -68,6 +118,18 @@ def thinned_blends(program: Program, goal: Goal) -> tuple[Curve, ...]:
     """Shares of the best blend for a goal, then of the best ones without one of its meats; none when nothing fits.
 
     At most ``wish.most_meats`` are above zero, each at least the smallest share.
+
+    Parameters
+    ----------
+    program : Program
+        The wish as numbers.
+    goal : Goal
+        What is made least.
+
+    Returns
+    -------
+    tuple[Curve, ...]
+        Shares of the best blend for a goal, then of the best ones without one of its meats.
     """
     everyone = list(range(program.size))
     shares = _best(program, goal, everyone)

@@ -44,6 +44,18 @@ class BowlForecast:
 def tolerance_g(*, target_g: float, step_g: float) -> float:
     """How far a piece may be off, either way, in g, on the scale's step.
 
+    Parameters
+    ----------
+    target_g : float
+        Target, g.
+    step_g : float
+        Step of the scale, g, above 0.
+
+    Returns
+    -------
+    float
+        Tolerance, g.
+
     Examples
     --------
     >>> tolerance_g(target_g=85, step_g=1), tolerance_g(target_g=180, step_g=1), tolerance_g(target_g=85, step_g=5)
@@ -55,6 +67,20 @@ def tolerance_g(*, target_g: float, step_g: float) -> float:
 
 def verdict(*, shown_g: float, target_g: float, tolerance: float) -> Verdict:
     """What to say of a reading.
+
+    Parameters
+    ----------
+    shown_g : float
+        Shown, g.
+    target_g : float
+        Target, g.
+    tolerance : float
+        Tolerance, g, above 0.
+
+    Returns
+    -------
+    Verdict
+        Whether what lies on the scale is good.
 
     Examples
     --------
@@ -80,6 +106,26 @@ def bowl_forecast(
 
     ``shaped_g`` lies on the tray, ``to_come_g`` is what the others should weigh together, ``loss_g`` what
     stays on bowl and gloves.
+
+    Parameters
+    ----------
+    bowl_g : float
+        Bowl, g.
+    shaped_g : float
+        Shaped, g.
+    to_come : int
+        Pieces still to be shaped (count).
+    to_come_g : float
+        To come, g.
+    loss_g : float
+        Loss, g.
+    tolerance : float
+        Tolerance, g, above 0.
+
+    Returns
+    -------
+    BowlForecast
+        What is left in the bowl, in g, and what the pieces still to come would weigh of it.
 
     Examples
     --------

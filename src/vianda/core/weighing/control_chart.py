@@ -51,6 +51,18 @@ def control_chart(readings_g: Sequence[float], *, step_g: float = 0.0) -> Contro
     Limits: mean ± 3 σ with σ = mean moving range ÷ 1.128 (NIST/SEMATECH e-Handbook 6.3.2.2). Rules: the four of the
     Western Electric handbook (1956), and six in a row rising or falling (Nelson 1984).
 
+    Parameters
+    ----------
+    readings_g : Sequence[float]
+        Weights in the order they were taken, g.
+    step_g : float, default 0.0
+        Step of the scale, g, above 0.
+
+    Returns
+    -------
+    ControlChart
+        Mean, spread and limits in g.
+
     Examples
     --------
     >>> c = control_chart([49.6, 47.6, 49.9, 51.3, 47.8, 51.2, 52.6, 52.4, 53.6, 52.1])

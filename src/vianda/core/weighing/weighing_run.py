@@ -33,6 +33,16 @@ class WeighingPlan:
     def target_g(self, number: int) -> float:
         """What the piece of a number (from 1) should weigh: the first ones, or the last one, take the remainder.
 
+        Parameters
+        ----------
+        number : int
+            A scoop's number, 1 or more (count).
+
+        Returns
+        -------
+        float
+            Target, g.
+
         Examples
         --------
         >>> plan = WeighingPlan("disc", 8, 87, 4, 88, False, 700, 0, 1, 5000, 2)
@@ -84,7 +94,22 @@ class Running:
 
 
 def plan_of_weighing(evaluation: Evaluation, *, step_g: int, capacity_g: float) -> WeighingPlan:
-    """The plan of a formula as it stands, on a scale of a step."""
+    """The plan of a formula as it stands, on a scale of a step.
+
+    Parameters
+    ----------
+    evaluation : Evaluation
+        The evaluated formula.
+    step_g : int
+        Step of the scale, g, above 0.
+    capacity_g : float
+        Capacity, g.
+
+    Returns
+    -------
+    WeighingPlan
+        What is to be weighed, fixed when it began.
+    """
     portions, batch = evaluation.portions, evaluation.batch_yield
     return WeighingPlan(
         form=evaluation.shape.form,
@@ -102,12 +127,39 @@ def plan_of_weighing(evaluation: Evaluation, *, step_g: int, capacity_g: float) 
 
 
 def judge(plan: WeighingPlan, *, shown_g: float, number: int) -> Verdict:
-    """The verdict on what lies on the scale as the piece of a number."""
+    """The verdict on what lies on the scale as the piece of a number.
+
+    Parameters
+    ----------
+    plan : WeighingPlan
+        The plan of the weighing.
+    shown_g : float
+        Shown, g.
+    number : int
+        A scoop's number, 1 or more (count).
+
+    Returns
+    -------
+    Verdict
+        Whether what lies on the scale is good.
+    """
     return verdict(shown_g=shown_g, target_g=plan.target_g(number), tolerance=plan.tolerance_g)
 
 
 def running(plan: WeighingPlan, kept: Sequence[Kept]) -> Running:
     """What the record comes to so far.
+
+    Parameters
+    ----------
+    plan : WeighingPlan
+        The plan of the weighing.
+    kept : Sequence[Kept]
+        Readings on record.
+
+    Returns
+    -------
+    Running
+        Where a run stands.
 
     Examples
     --------

@@ -150,6 +150,32 @@ def simulate_section(
     Arrays by cell have shape (rows from below, columns from the middle). ``rims`` has a row for each of ``faces``:
     below, above, the side. ``record.more``: skin below and above, the side's skin half way up, –, water and fat lost,
     browning below and above, –.
+
+    Parameters
+    ----------
+    cells : Cells
+        The cells, changed in place.
+    rims : Array
+        Film, feed and skin along each face.
+    mesh : Mesh
+        Geometry and first state of the cells.
+    factors : Array
+        On conductivity, drip, the share of drip on a skin, browning; each about 1.
+    faces : Array
+        The faces, one a row.
+    dt_most : float
+        Longest step, s.
+    until : Until
+        What ends the stage.
+    record : Record
+        Samples on the way.
+    kept : int
+        Samples kept so far (count).
+
+    Returns
+    -------
+    tuple[float, bool, int]
+        One stage of half a section, in place.
     """
     temp, shares, tally, lethal, peak = cells.temp, cells.shares, cells.tally, cells.lethal, cells.peak
     width, height, mass, first, drips = mesh.width, mesh.height, mesh.mass, mesh.first, mesh.release

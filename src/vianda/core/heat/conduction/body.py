@@ -58,7 +58,18 @@ class Body:
     core_weight: Array
 
     def core_c(self, temp_c: Array) -> float:
-        """The geometric middle, where a probe is held, of cells at these temperatures."""
+        """The geometric middle, where a probe is held, of cells at these temperatures.
+
+        Parameters
+        ----------
+        temp_c : Array
+            Temperatures, °C, shape ``(n,)``.
+
+        Returns
+        -------
+        float
+            Core, °C.
+        """
         return float(np.sum(temp_c * self.core_weight))
 
     @property
@@ -70,6 +81,16 @@ class Body:
 def release_frac(depth_m: Array) -> Array:
     """How readily what is loose gets out, by how deep it lies under the nearest face, 0–1.
 
+    Parameters
+    ----------
+    depth_m : Array
+        Depth, m.
+
+    Returns
+    -------
+    Array
+        Values in the order of what was given.
+
     Examples
     --------
     >>> [round(float(f), 2) for f in release_frac(np.array([0.0, 0.005, 0.02]))]
@@ -79,7 +100,20 @@ def release_frac(depth_m: Array) -> Array:
 
 
 def body_of(piece: PieceGeometry, *, finer: int = 1) -> Body:
-    """The cells of a piece; ``finer`` times as many each way for checks, half as many of a loaf for a rough look, 0."""
+    """The cells of a piece; ``finer`` times as many each way for checks, half as many of a loaf for a rough look, 0.
+
+    Parameters
+    ----------
+    piece : PieceGeometry
+        Form and size of the piece.
+    finer : int, default 1
+        How many times finer than usual each way (count).
+
+    Returns
+    -------
+    Body
+        Its cells.
+    """
     if piece.form == "block":
         return _block(piece, finer)
     cells = (SLAB_CELLS if piece.form == "slab" else BALL_CELLS) * max(1, finer)

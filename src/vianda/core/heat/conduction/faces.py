@@ -49,7 +49,20 @@ class Face:
         return self.kind in ("contact", "cheese")
 
     def row(self, *, contact: float = 1.0, air: float = 1.0) -> Array:
-        """As numbers, its coefficient multiplied by that for its kind."""
+        """As numbers, its coefficient multiplied by that for its kind.
+
+        Parameters
+        ----------
+        contact : float, default 1.0
+            Multiplies heat through a contact, about 1.
+        air : float, default 1.0
+            Multiplies heat from the air, about 1.
+
+        Returns
+        -------
+        Array
+            Values in the order of what was given.
+        """
         factor = air if self.kind == "air" else contact
         return np.array(
             [

@@ -11,6 +11,22 @@ def last_held(times_s: Array, temp_c: Array, hold_c: float, hold_s: float) -> fl
     """Seconds until the last place (a column) stood at ``hold_c`` for ``hold_s`` without a break; −1: one never does.
 
     Between samples temperatures run straight.
+
+    Parameters
+    ----------
+    times_s : Array
+        Moments, s, rising, shape ``(n,)``.
+    temp_c : Array
+        Temperatures, °C, shape ``(n,)``.
+    hold_c : float
+        Hold, °C.
+    hold_s : float
+        Hold, s.
+
+    Returns
+    -------
+    float
+        Seconds until the last place (a column) stood at ``hold_c`` for ``hold_s`` without a break.
     """
     last = -1.0
     line = hold_c - 1e-9

@@ -13,6 +13,16 @@ def compiled(function: F) -> F:
 
     It is compiled when it is first called. Where the code is kept on disk is the affair of who runs it.
 
+    Parameters
+    ----------
+    function : F
+        A pure function.
+
+    Returns
+    -------
+    F
+        The same function as machine code.
+
     Examples
     --------
     >>> compiled(lambda x: x + 1.0)(1.0)

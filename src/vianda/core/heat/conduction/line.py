@@ -38,6 +38,25 @@ def solve_held(
 
     ``off`` (n − 1) couples neighbours, ``latent`` is what boiling a cell dry takes, W; a cell with too little water for
     what it is given boils dry, and what that takes is taken off its heat. ``work`` has shape (4, n).
+
+    Parameters
+    ----------
+    diagonal : Array
+        Diagonal of the system, W/K, shape ``(n,)``.
+    off : Array
+        Conductances between neighbours, W/K, shape ``(n − 1,)``.
+    right : Array
+        Right-hand side, W, shape ``(n,)``.
+    latent : Array
+        What boiling a cell dry takes, W, shape ``(n,)``.
+    wet : Array
+        1 where a cell can boil, else 0, shape ``(n,)``.
+    was_held : Array
+        1 where a cell was held at boiling, shape ``(n,)``.
+    new : Array
+        Temperatures at the end of the step, °C, shape ``(n,)``.
+    work : Array
+        Work space, shape ``(4, n)``.
     """
     n = len(diagonal)
     held, drying, c, d = work[0], work[1], work[2], work[3]
@@ -89,6 +108,25 @@ def settle(
     """Temperatures and steam (kg) that hold exactly the heat each cell gained: nothing is lost on the way.
 
     ``temp`` is changed in place; ``water``, the share of it, not yet. ``blended`` is what ``blend`` makes of the cells.
+
+    Parameters
+    ----------
+    temp : Array
+        Temperatures of the cells, °C, shape ``(n,)``.
+    water : Array
+        Share of water, 0–1, shape ``(n,)``.
+    mass : Array
+        Masses of the cells, kg, shape ``(n,)``.
+    blended : Array
+        Heat content of each cell as ``blend`` makes it, shape ``(n, 4)``.
+    gained_j : Array
+        Gained, J.
+    guess : Array
+        First guess of the temperatures, °C, shape ``(n,)``.
+    boils : Array
+        1 where a cell can boil, shape ``(n,)``.
+    steam : Array
+        What boils off each cell, kg, filled in.
     """
     for i in range(len(temp)):
         a, b, c, freezes = blended[i, 0], blended[i, 1], blended[i, 2], blended[i, 3]
@@ -107,6 +145,21 @@ def release(cells: Cells, mesh: Mesh, steam: Array, dt: float, drip_factor: floa
     """Steam, drip and fat leave the cells, as readily as ``mesh.release`` says (0–1).
 
     ``out``: drip, steam and fat in kg, and the heat they take along in J.
+
+    Parameters
+    ----------
+    cells : Cells
+        The cells, changed in place.
+    mesh : Mesh
+        Geometry and first state of the cells.
+    steam : Array
+        What boils off each cell, kg, filled in.
+    dt : float
+        Length of the step, s, above 0.
+    drip_factor : float
+        Multiplies what drips, about 1.
+    out : Array
+        Filled in: drip, steam and fat in kg, and the heat they take along in J.
     """
     temp, shares, first, mass, drips = cells.temp, cells.shares, mesh.first, mesh.mass, mesh.release
     most_lost = min(0.95, drip_factor * DRIP_SHARE)
@@ -138,6 +191,17 @@ def press_out(cells: Cells, mesh: Mesh, share: float, out: Array) -> None:
     """A late press drives out a share of the loose water and the melted fat of what is warm.
 
     ``out`` as in ``release``.
+
+    Parameters
+    ----------
+    cells : Cells
+        The cells, changed in place.
+    mesh : Mesh
+        Geometry and first state of the cells.
+    share : float
+        Share that is pressed out, 0–1.
+    out : Array
+        Filled in: drip, steam and fat in kg, and the heat they take along in J.
     """
     temp, shares, first, mass, drips = cells.temp, cells.shares, mesh.first, mesh.mass, mesh.release
     for j in range(4):
@@ -156,7 +220,21 @@ def press_out(cells: Cells, mesh: Mesh, share: float, out: Array) -> None:
 
 @compiled
 def capacities(temp: Array, blended: Array, mass: Array, ahead: Array, out: Array) -> None:
-    """J/K of each cell on its way from ``temp`` to ``ahead``: the chord of its heat content."""
+    """J/K of each cell on its way from ``temp`` to ``ahead``: the chord of its heat content.
+
+    Parameters
+    ----------
+    temp : Array
+        Temperatures of the cells, °C, shape ``(n,)``.
+    blended : Array
+        Heat content of each cell as ``blend`` makes it, shape ``(n, 4)``.
+    mass : Array
+        Masses of the cells, kg, shape ``(n,)``.
+    ahead : Array
+        Temperatures at the end of the step, °C, shape ``(n,)``.
+    out : Array
+        Filled in: drip, steam and fat in kg, and the heat they take along in J.
+    """
     for i in range(len(temp)):
         a, b, c, freezes = blended[i, 0], blended[i, 1], blended[i, 2], blended[i, 3]
         change = ahead[i] - temp[i]
@@ -169,7 +247,18 @@ def capacities(temp: Array, blended: Array, mass: Array, ahead: Array, out: Arra
 
 @compiled
 def frozen(temp: Array) -> bool:
-    """Whether any cell is near or below the freezing point."""
+    """Whether any cell is near or below the freezing point.
+
+    Parameters
+    ----------
+    temp : Array
+        Temperatures of the cells, °C, shape ``(n,)``.
+
+    Returns
+    -------
+    bool
+        Whether any cell is near or below the freezing point.
+    """
     return bool(np.min(temp) < 0.0)
 
 
@@ -178,6 +267,18 @@ def two_step(dt: float, dt_before: float) -> tuple[float, float]:
     """Second order from two steps of unlike length (BDF2): what of the step before counts on, and of this one.
 
     No step before (0) gives backward Euler, which every change of surroundings begins with.
+
+    Parameters
+    ----------
+    dt : float
+        Length of the step, s, above 0.
+    dt_before : float
+        Length of the step before, s; 0 for none.
+
+    Returns
+    -------
+    tuple[float, float]
+        Second order from two steps of unlike length (BDF2).
     """
     if dt_before <= 0.0:
         return 0.0, 1.0
@@ -193,6 +294,19 @@ def solve_line(line: Line, ends: Array, step: float, gained: Array, room: Array)
     besides, J.
     ``room`` has ``ROOM`` rows of n: afterwards ``NEW``, ``OFF`` and ``WET`` hold the temperatures, W/K between
     neighbours and which cells can boil.
+
+    Parameters
+    ----------
+    line : Line
+        A row of cells for one step.
+    ends : Array
+        g and e of the two ends: W/K and °C.
+    step : float
+        Length of the step, s, above 0.
+    gained : Array
+        What each cell takes in besides, J, changed in place.
+    room : Array
+        Work space, shape ``(ROOM, n)``.
     """
     temp, water, mass, k, width, across = line.temp, line.water, line.mass, line.k, line.width, line.across
     n = len(temp)
@@ -228,6 +342,21 @@ def carry(new: Array, off: Array, ends: Array, step: float, gained: Array, into:
     """What flows along a line in ``step`` s at temperatures ``new``: added to what each cell gained, J.
 
     ``into`` becomes what came in through either end, J.
+
+    Parameters
+    ----------
+    new : Array
+        Temperatures at the end of the step, °C, shape ``(n,)``.
+    off : Array
+        Conductances between neighbours, W/K, shape ``(n − 1,)``.
+    ends : Array
+        g and e of the two ends: W/K and °C.
+    step : float
+        Length of the step, s, above 0.
+    gained : Array
+        What each cell takes in besides, J, changed in place.
+    into : Array
+        Filled in: what came in through either end, J.
     """
     n = len(new)
     for i in range(n - 1):
@@ -246,6 +375,23 @@ def conduct(line: Line, ends: Array, step: float, gained: Array, into: Array, st
 
     ``gained`` is what each cell takes in besides, J, and then all it took in; ``steam`` what boils off, kg, still in
     ``water``.
+
+    Parameters
+    ----------
+    line : Line
+        A row of cells for one step.
+    ends : Array
+        g and e of the two ends: W/K and °C.
+    step : float
+        Length of the step, s, above 0.
+    gained : Array
+        What each cell takes in besides, J, changed in place.
+    into : Array
+        Filled in: what came in through either end, J.
+    steam : Array
+        What boils off each cell, kg, filled in.
+    room : Array
+        Work space, shape ``(ROOM, n)``.
     """
     solve_line(line, ends, step, gained, room)
     carry(room[NEW], room[OFF], ends, step, gained, into)

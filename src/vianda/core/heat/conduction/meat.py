@@ -64,7 +64,20 @@ class Material:
 
 
 def meat_of(composition: Composition, *, packing: float) -> Material:
-    """The meat of an analysis; what does not add up to 100 is shared out."""
+    """The meat of an analysis; what does not add up to 100 is shared out.
+
+    Parameters
+    ----------
+    composition : Composition
+        Grams of each part in 100 g.
+    packing : float
+        How firmly it is packed, 0–1.
+
+    Returns
+    -------
+    Material
+        Mass fractions of water, protein, fat, carbohydrate and ash, which sum to 1.
+    """
     parts = (
         composition.water_g_per_100g,
         composition.protein_g_per_100g,
@@ -78,7 +91,20 @@ def meat_of(composition: Composition, *, packing: float) -> Material:
 
 
 def polynomial(table: Array, temp_c: Array) -> Array:
-    """Each component's value at temperatures: shape (5, *temp.shape)."""
+    """Each component's value at temperatures: shape (5, *temp.shape).
+
+    Parameters
+    ----------
+    table : Array
+        Coefficients, one row a constituent.
+    temp_c : Array
+        Temperatures, °C, shape ``(n,)``.
+
+    Returns
+    -------
+    Array
+        Values in the order of what was given.
+    """
     shape = (5,) + (1,) * temp_c.ndim
     a, b, c = (table[:, k].reshape(shape) for k in range(3))
     return np.asarray(a + temp_c * (b + temp_c * c))

@@ -34,6 +34,20 @@ class Mesh:
 def mesh_of(geometry: Geometry, size_m: float, *, cells: int) -> Mesh:
     """Cells that are finest at the faces, where temperature is steepest.
 
+    Parameters
+    ----------
+    geometry : Geometry
+        Flat or round.
+    size_m : float
+        Size, m.
+    cells : int
+        Number of cells, 1 or more (count).
+
+    Returns
+    -------
+    Mesh
+        What stays as it is.
+
     Examples
     --------
     >>> m = mesh_of("slab", 0.02, cells=30)
@@ -56,6 +70,20 @@ def mesh_of(geometry: Geometry, size_m: float, *, cells: int) -> Mesh:
 
 def block_widths(length_m: float, cells: int, *, both_ends: bool) -> Array:
     """Widths of the cells along one side of a loaf's section, finest at its skin; of half a width only at one end.
+
+    Parameters
+    ----------
+    length_m : float
+        Length, m.
+    cells : int
+        Number of cells, 1 or more (count).
+    both_ends : bool
+        Whether cells are fine at both ends.
+
+    Returns
+    -------
+    Array
+        Values in the order of what was given.
 
     Examples
     --------

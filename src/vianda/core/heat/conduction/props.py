@@ -28,7 +28,22 @@ DRY = 1e-6
 
 @compiled
 def ice_frac(water: float, protein: float, temp_c: float) -> float:
-    """Ice by the cell's first mass at a temperature."""
+    """Ice by the cell's first mass at a temperature.
+
+    Parameters
+    ----------
+    water : float
+        Share of water, 0–1.
+    protein : float
+        Share of protein, 0–1.
+    temp_c : float
+        Temp, °C.
+
+    Returns
+    -------
+    float
+        Ice, 0–1.
+    """
     if temp_c >= FREEZING_C:
         return 0.0
     free = water - BOUND_PER_PROTEIN * protein
@@ -43,6 +58,13 @@ def blend(shares: Array, into: Array) -> None:
 
     ``into`` has room for the four; they hold until something leaves the cell. What asks for heat takes them one by one:
     a view of a row costs more than the arithmetic.
+
+    Parameters
+    ----------
+    shares : Array
+        Mass of each constituent by the first mass, shape ``(5,)`` or ``(n, 5)``.
+    into : Array
+        Filled in: what came in through either end, J.
     """
     into[0], into[1], into[2] = 0.0, 0.0, 0.0
     for i in range(5):
@@ -54,14 +76,46 @@ def blend(shares: Array, into: Array) -> None:
 
 @compiled
 def sensible_j_kg(component: int, temp_c: float) -> float:
-    """J/kg of one component (liquid water, never ice) above 0 °C."""
+    """J/kg of one component (liquid water, never ice) above 0 °C.
+
+    Parameters
+    ----------
+    component : int
+        Which constituent, from 0 (count).
+    temp_c : float
+        Temp, °C.
+
+    Returns
+    -------
+    float
+        Sensible, J/kg.
+    """
     t = temp_c
     return float(t * (CP[component, 0] + t * (CP[component, 1] / 2.0 + t * CP[component, 2] / 3.0)))
 
 
 @compiled
 def content_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> float:
-    """J/kg of a blended cell above liquid at 0 °C: components' sensible heat, less what froze."""
+    """J/kg of a blended cell above liquid at 0 °C: components' sensible heat, less what froze.
+
+    Parameters
+    ----------
+    a : float
+        First coefficient of the heat content; see ``props``, J/kg.
+    b : float
+        Second coefficient of the heat content, J/(kg K).
+    c : float
+        Third coefficient of the heat content.
+    freezes : float
+        Water that freezes, by mass, 0–1.
+    temp_c : float
+        Temp, °C.
+
+    Returns
+    -------
+    float
+        J/kg of a blended cell above liquid at 0 °C.
+    """
     t = temp_c
     total = t * (a + t * (b / 2.0 + t * c / 3.0))
     if t < FREEZING_C and freezes > 0.0:
@@ -72,7 +126,26 @@ def content_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> f
 
 @compiled
 def capacity_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> float:
-    """J/(kg K) of a blended cell; below the freezing point with the heat that thawing takes."""
+    """J/(kg K) of a blended cell; below the freezing point with the heat that thawing takes.
+
+    Parameters
+    ----------
+    a : float
+        First coefficient of the heat content; see ``props``, J/kg.
+    b : float
+        Second coefficient of the heat content, J/(kg K).
+    c : float
+        Third coefficient of the heat content.
+    freezes : float
+        Water that freezes, by mass, 0–1.
+    temp_c : float
+        Temp, °C.
+
+    Returns
+    -------
+    float
+        J/(kg K) of a blended cell.
+    """
     t = temp_c
     total = a + t * (b + t * c)
     if t < FREEZING_C and freezes > 0.0:
@@ -85,7 +158,28 @@ def capacity_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> 
 
 @compiled
 def temperature_at(a: float, b: float, c: float, freezes: float, content: float, guess_c: float) -> float:
-    """°C at a heat content: Newton from a guess, held in a bracket, since heat content only rises."""
+    """°C at a heat content: Newton from a guess, held in a bracket, since heat content only rises.
+
+    Parameters
+    ----------
+    a : float
+        First coefficient of the heat content; see ``props``, J/kg.
+    b : float
+        Second coefficient of the heat content, J/(kg K).
+    c : float
+        Third coefficient of the heat content.
+    freezes : float
+        Water that freezes, by mass, 0–1.
+    content : float
+        Heat content, J/kg.
+    guess_c : float
+        Guess, °C.
+
+    Returns
+    -------
+    float
+        °C at a heat content.
+    """
     low, high = -80.0, 900.0
     t = min(max(guess_c, low), high)
     for _ in range(60):
@@ -104,7 +198,20 @@ def temperature_at(a: float, b: float, c: float, freezes: float, content: float,
 
 @compiled
 def heat_content(shares: Array, temp_c: float) -> float:
-    """J/kg of the cell's first mass above liquid at 0 °C, straight from its shares."""
+    """J/kg of the cell's first mass above liquid at 0 °C, straight from its shares.
+
+    Parameters
+    ----------
+    shares : Array
+        Mass of each constituent by the first mass, shape ``(5,)`` or ``(n, 5)``.
+    temp_c : float
+        Temp, °C.
+
+    Returns
+    -------
+    float
+        J/kg of the cell's first mass above liquid at 0 °C, straight from its shares.
+    """
     blended = np.empty(4)
     blend(shares, blended)
     return content_at(blended[0], blended[1], blended[2], blended[3], temp_c)
@@ -112,7 +219,20 @@ def heat_content(shares: Array, temp_c: float) -> float:
 
 @compiled
 def heat_capacity(shares: Array, temp_c: float) -> float:
-    """J/(kg K) of the cell's first mass, straight from its shares."""
+    """J/(kg K) of the cell's first mass, straight from its shares.
+
+    Parameters
+    ----------
+    shares : Array
+        Mass of each constituent by the first mass, shape ``(5,)`` or ``(n, 5)``.
+    temp_c : float
+        Temp, °C.
+
+    Returns
+    -------
+    float
+        J/(kg K) of the cell's first mass, straight from its shares.
+    """
     blended = np.empty(4)
     blend(shares, blended)
     return capacity_at(blended[0], blended[1], blended[2], blended[3], temp_c)
@@ -120,7 +240,20 @@ def heat_capacity(shares: Array, temp_c: float) -> float:
 
 @compiled
 def conductivity_of(shares: Array, temp_c: float) -> float:
-    """W/(m K), components side by side by volume (the parallel rule): the upper bound of the mixing rules."""
+    """W/(m K), components side by side by volume (the parallel rule): the upper bound of the mixing rules.
+
+    Parameters
+    ----------
+    shares : Array
+        Mass of each constituent by the first mass, shape ``(5,)`` or ``(n, 5)``.
+    temp_c : float
+        Temp, °C.
+
+    Returns
+    -------
+    float
+        W/(m K), components side by side by volume (the parallel rule).
+    """
     t = temp_c
     ice = ice_frac(shares[0], shares[1], t)
     volume = 0.0

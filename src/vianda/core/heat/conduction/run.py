@@ -79,7 +79,13 @@ class Standing:
     stores: tuple[str, str] = ("", "")
 
     def copy(self) -> Standing:
-        """The same, on its own."""
+        """The same, on its own.
+
+        Returns
+        -------
+        Standing
+            Where a run stands.
+        """
         return Standing(
             self.temp.copy(),
             self.shares.copy(),
@@ -170,14 +176,35 @@ class Simulation:
         )
 
     def stored_j(self) -> float:
-        """Heat above liquid at 0 °C."""
+        """Heat above liquid at 0 °C.
+
+        Returns
+        -------
+        float
+            Stored, J.
+        """
         flat = zip(self.body.mass.ravel(), self.now.shares.reshape(-1, 5), self.now.temp.ravel(), strict=True)
         return float(sum(m * heat_content(s, t) for m, s, t in flat))
 
     def stage(
         self, stage: CookStage, *, end_value: float | None = None, seconds: float | None = None
     ) -> tuple[float, bool]:
-        """Go through a stage; the seconds it took and whether it got there. ``end_value`` is a core in °C."""
+        """Go through a stage; the seconds it took and whether it got there. ``end_value`` is a core in °C.
+
+        Parameters
+        ----------
+        stage : CookStage
+            The stage.
+        end_value : float | None, default None
+            What ends it, °C or a fraction 0–1.
+        seconds : float | None, default None
+            How long, s.
+
+        Returns
+        -------
+        tuple[float, bool]
+            Go through a stage.
+        """
         self._begin(stage)
         end = _ENDS[stage.end]
         last = not self.setup.stages or stage is self.setup.stages[-1]
@@ -188,7 +215,20 @@ class Simulation:
         return self._go(stage, end, value, coldest, stage.seconds if seconds is None else seconds)
 
     def cool(self, stage: CookStage, to_c: float) -> tuple[float, bool]:
-        """Until the core has cooled to a temperature."""
+        """Until the core has cooled to a temperature.
+
+        Parameters
+        ----------
+        stage : CookStage
+            The stage.
+        to_c : float
+            To, °C.
+
+        Returns
+        -------
+        tuple[float, bool]
+            Until the core has cooled to a temperature.
+        """
         self._begin(stage)
         return self._go(stage, sl.END_COLD, to_c, ANYTHING_C, stage.seconds)
 
@@ -246,7 +286,13 @@ class Simulation:
         now.clock[1] = now.clock[0]
 
     def samples(self) -> tuple[Array, Array, Array]:
-        """Times, cells and the rest of what was kept, with the present moment as the last."""
+        """Times, cells and the rest of what was kept, with the present moment as the last.
+
+        Returns
+        -------
+        tuple[Array, Array, Array]
+            Times, cells and the rest of what was kept, with the present moment as the last.
+        """
         n = self._kept
         more = np.zeros(9)
         edge, tally, rims = self.now.edge, self.now.tally, self.now.rims
@@ -264,14 +310,40 @@ class Simulation:
 
 
 def rough_times_of(setup: Setup) -> tuple[float, ...]:
-    """When each stage ends, a loaf on half the mesh in twice as long steps: for ratios, which hardly feel it."""
+    """When each stage ends, a loaf on half the mesh in twice as long steps: for ratios, which hardly feel it.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+
+    Returns
+    -------
+    tuple[float, ...]
+        When each stage ends, a loaf on half the mesh in twice as long steps.
+    """
     if setup.piece.form == "block":
         return times_of(replace(setup, finer=0), step_factor=2.0)[0]
     return times_of(setup)[0]
 
 
 def cook(setup: Setup, *, keep_every_s: float, step_factor: float = 1.0) -> Cooked:
-    """Through all stages and the rest."""
+    """Through all stages and the rest.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+    keep_every_s : float
+        How often a sample is kept, s.
+    step_factor : float, default 1.0
+        Multiplies the length of the steps, about 1.
+
+    Returns
+    -------
+    Cooked
+        How a piece went.
+    """
     run = Simulation(setup, keep_every_s=keep_every_s, step_factor=step_factor)
     ended: list[float] = []
     reached = True
@@ -288,7 +360,22 @@ def cook(setup: Setup, *, keep_every_s: float, step_factor: float = 1.0) -> Cook
 
 
 def times_of(setup: Setup, *, core_c: float | None = None, step_factor: float = 1.0) -> tuple[tuple[float, ...], bool]:
-    """When each stage ends, without keeping anything: what uncertainty and questions ask for most."""
+    """When each stage ends, without keeping anything: what uncertainty and questions ask for most.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+    core_c : float | None, default None
+        Temperature of the core, °C.
+    step_factor : float, default 1.0
+        Multiplies the length of the steps, about 1.
+
+    Returns
+    -------
+    tuple[tuple[float, ...], bool]
+        When each stage ends, without keeping anything.
+    """
     run = Simulation(setup, keep_every_s=1e9, step_factor=step_factor)
     ended: list[float] = []
     reached = True

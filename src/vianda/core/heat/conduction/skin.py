@@ -32,14 +32,40 @@ STORE_STEP_FRAC = 0.3
 
 @compiled
 def vapour_pressure_pa(temp_c: float) -> float:
-    """Over water from 1 to 100 °C, by Antoine's equation (good to half a per cent); held below the air's own."""
+    """Over water from 1 to 100 °C, by Antoine's equation (good to half a per cent); held below the air's own.
+
+    Parameters
+    ----------
+    temp_c : float
+        Temp, °C.
+
+    Returns
+    -------
+    float
+        Vapour pressure, Pa.
+    """
     held = min(max(temp_c, -30.0), 99.5)
     return float(MM_HG_PA * 10.0 ** (8.07131 - 1730.63 / (233.426 + held)))
 
 
 @compiled
 def drying_kg_m2_s(surface_c: float, h: float, vapour_pa: float) -> float:
-    """Water that a wet face gives to the air (below zero: dew), by the Lewis relation in its logarithmic form."""
+    """Water that a wet face gives to the air (below zero: dew), by the Lewis relation in its logarithmic form.
+
+    Parameters
+    ----------
+    surface_c : float
+        Surface, °C.
+    h : float
+        Heat transfer coefficient, W/(m² K), above 0.
+    vapour_pa : float
+        Vapour, Pa.
+
+    Returns
+    -------
+    float
+        Drying, kg/(m² s).
+    """
     rate = h / (AIR_CP * LEWIS) * WATER_TO_AIR
     return rate * math.log((PRESSURE_PA - vapour_pa) / (PRESSURE_PA - vapour_pressure_pa(surface_c)))
 
@@ -67,6 +93,25 @@ def link(
 
     ``inner`` is 2 k ÷ Δx of the cell, ``film`` the water on the skin. Heat to a skin falls with its temperature, heat
     from it into the cell rises, so there is one answer; Newton held in a bracket finds it.
+
+    Parameters
+    ----------
+    face : Array
+        One face as a row of numbers; see the module.
+    cell_c : float
+        Cell, °C.
+    inner : float
+        2 k ÷ Δx of the cell at the face, W/(m² K).
+    film : float
+        Water on the face, kg/m², 0 or more.
+    dt : float
+        Length of the step, s, above 0.
+    store_c : float
+        Store, °C.
+    guess_c : float
+        Guess, °C.
+    answer : Array
+        Filled in: g in W/(m² K), e in °C, skin in °C, what dries in kg/(m² s).
     """
     kind = int(face[KIND])
     if kind == SHUT_KIND:
@@ -108,7 +153,23 @@ def link(
 
 @compiled
 def settle_skin(face: Array, cell_c: float, inner: float, film: float, dt: float, answer: Array) -> None:
-    """Bring a link's skin to the end of its step, where the cell has come to ``cell_c``, and what dries to its mean."""
+    """Bring a link's skin to the end of its step, where the cell has come to ``cell_c``, and what dries to its mean.
+
+    Parameters
+    ----------
+    face : Array
+        One face as a row of numbers; see the module.
+    cell_c : float
+        Cell, °C.
+    inner : float
+        2 k ÷ Δx of the cell at the face, W/(m² K).
+    film : float
+        Water on the face, kg/m², 0 or more.
+    dt : float
+        Length of the step, s, above 0.
+    answer : Array
+        Filled in: g in W/(m² K), e in °C, skin in °C, what dries in kg/(m² s).
+    """
     if answer[0] <= 0.0:
         answer[2] = cell_c
         return
@@ -120,7 +181,20 @@ def settle_skin(face: Array, cell_c: float, inner: float, film: float, dt: float
 
 @compiled
 def longest_step(face: Array, dt: float) -> float:
-    """A step in which a store with little heat in it still follows what it gives and gets, s."""
+    """A step in which a store with little heat in it still follows what it gives and gets, s.
+
+    Parameters
+    ----------
+    face : Array
+        One face as a row of numbers; see the module.
+    dt : float
+        Length of the step, s, above 0.
+
+    Returns
+    -------
+    float
+        A step in which a store with little heat in it still follows what it gives and gets, s.
+    """
     if int(face[KIND]) != STORE_KIND:
         return dt
     return float(min(dt, STORE_STEP_FRAC * face[STORE] / max(face[H] + face[GAIN] + face[ROUND_H], 1e-9)))
@@ -128,6 +202,23 @@ def longest_step(face: Array, dt: float) -> float:
 
 @compiled
 def store_after(face: Array, store_c: float, into_w_m2: float, dt: float) -> float:
-    """°C of a plate, a tin or a slice of cheese after a step: it gives what the meat takes, a burner brings it back."""
+    """°C of a plate, a tin or a slice of cheese after a step: it gives what the meat takes, a burner brings it back.
+
+    Parameters
+    ----------
+    face : Array
+        One face as a row of numbers; see the module.
+    store_c : float
+        Store, °C.
+    into_w_m2 : float
+        Into, W/m².
+    dt : float
+        Length of the step, s, above 0.
+
+    Returns
+    -------
+    float
+        °C of a plate, a tin or a slice of cheese after a step.
+    """
     burner = min(max(face[GAIN] * (face[TEMP] - store_c), 0.0), face[POWER])
     return float(store_c + dt * (burner + face[ROUND_H] * (face[ROUND] - store_c) - into_w_m2) / face[STORE])

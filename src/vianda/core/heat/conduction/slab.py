@@ -60,7 +60,18 @@ POOL_GAIN = 4.0
 
 @compiled
 def thin_out(record: Record) -> int:
-    """Room again where all is full: every other sample goes, and from now on they come half as often."""
+    """Room again where all is full: every other sample goes, and from now on they come half as often.
+
+    Parameters
+    ----------
+    record : Record
+        Samples on the way.
+
+    Returns
+    -------
+    int
+        Room again where all is full.
+    """
     half = (len(record.time_s) + 1) // 2
     for n in range(half):
         record.time_s[n] = record.time_s[2 * n]
@@ -72,7 +83,20 @@ def thin_out(record: Record) -> int:
 
 @compiled
 def cooked_frac(temp: Array, width: Array) -> float:
-    """How much of the thickness has passed 60 °C, counted from below without a gap."""
+    """How much of the thickness has passed 60 °C, counted from below without a gap.
+
+    Parameters
+    ----------
+    temp : Array
+        Temperatures of the cells, °C, shape ``(n,)``.
+    width : Array
+        Widths of the cells, m, shape ``(n,)``.
+
+    Returns
+    -------
+    float
+        Cooked, 0–1.
+    """
     total = 0.0
     past = 0.0
     counting = True
@@ -91,7 +115,15 @@ def cooked_frac(temp: Array, width: Array) -> float:
 
 @compiled
 def turn_over(cells: Cells, edge: Array) -> None:
-    """Lay it on its other face; what is under it stays where it is."""
+    """Lay it on its other face; what is under it stays where it is.
+
+    Parameters
+    ----------
+    cells : Cells
+        The cells, changed in place.
+    edge : Array
+        What stands at the two faces; see ``FILM_LOW`` and after it.
+    """
     temp, shares, tally, lethal, peak = cells.temp, cells.shares, cells.tally, cells.lethal, cells.peak
     n = len(temp)
     for i in range(n // 2):
@@ -110,7 +142,20 @@ def turn_over(cells: Cells, edge: Array) -> None:
 
 @compiled
 def lethality(temp_c: float, dt: float) -> float:
-    """log₁₀ reductions in ``dt`` s; below 30 °C none worth counting, above 110 °C no faster."""
+    """log₁₀ reductions in ``dt`` s; below 30 °C none worth counting, above 110 °C no faster.
+
+    Parameters
+    ----------
+    temp_c : float
+        Temp, °C.
+    dt : float
+        Length of the step, s, above 0.
+
+    Returns
+    -------
+    float
+        log₁₀ reductions in ``dt`` s.
+    """
     if temp_c < 30.0:
         return 0.0
     return dt / D60_S * math.exp(LN10_PER_Z * (min(temp_c, 110.0) - 60.0))
@@ -118,7 +163,20 @@ def lethality(temp_c: float, dt: float) -> float:
 
 @compiled
 def browned(skin_c: float, dt: float) -> float:
-    """Browning in a step, in minutes at 150 °C; a skin below 100 °C does none worth counting."""
+    """Browning in a step, in minutes at 150 °C; a skin below 100 °C does none worth counting.
+
+    Parameters
+    ----------
+    skin_c : float
+        Skin, °C.
+    dt : float
+        Length of the step, s, above 0.
+
+    Returns
+    -------
+    float
+        Browning in a step, in minutes at 150 °C.
+    """
     if skin_c < 95.0:
         return 0.0
     return dt / 60.0 * math.exp(-BROWN_EA_PER_R * (1.0 / (skin_c + 273.15) - 1.0 / BROWN_AT_K))
@@ -126,13 +184,49 @@ def browned(skin_c: float, dt: float) -> float:
 
 @compiled
 def film_after(film: float, feed: float, dries: float, dt: float) -> float:
-    """Water on a face after a step."""
+    """Water on a face after a step.
+
+    Parameters
+    ----------
+    film : float
+        Water on the face, kg/m², 0 or more.
+    feed : float
+        Water that comes onto the face, kg/(m² s).
+    dries : float
+        Water that leaves the face, kg/(m² s).
+    dt : float
+        Length of the step, s, above 0.
+
+    Returns
+    -------
+    float
+        Water on a face after a step.
+    """
     return min(max(film + (feed - dries) * dt, 0.0), MOST_FILM)
 
 
 @compiled
 def is_met(end: int, now: float, end_value: float, coldest: float, coldest_c: float) -> bool:
-    """Whether what ends a stage has come about."""
+    """Whether what ends a stage has come about.
+
+    Parameters
+    ----------
+    end : int
+        An ``END_…`` code (no unit).
+    now : float
+        The value that is waited for, in the unit of its end.
+    end_value : float
+        What ends it, °C or a fraction 0–1.
+    coldest : float
+        Least of the highest temperatures, °C.
+    coldest_c : float
+        Coldest, °C.
+
+    Returns
+    -------
+    bool
+        Whether what ends a stage has come about.
+    """
     if end == END_COLD:
         return now <= end_value
     return now >= end_value and not (end == END_CORE and coldest < coldest_c)
@@ -140,7 +234,22 @@ def is_met(end: int, now: float, end_value: float, coldest: float, coldest_c: fl
 
 @compiled
 def overshot(before: float, now: float, end_value: float) -> float:
-    """How much of the last step lay behind its end, 0–1, by a straight line between the last two."""
+    """How much of the last step lay behind its end, 0–1, by a straight line between the last two.
+
+    Parameters
+    ----------
+    before : float
+        The value a step before, in the unit of its end.
+    now : float
+        The value that is waited for, in the unit of its end.
+    end_value : float
+        What ends it, °C or a fraction 0–1.
+
+    Returns
+    -------
+    float
+        How much of the last step lay behind its end, 0–1, by a straight line between the last two.
+    """
     if math.fabs(now - before) < 1e-12:
         return 0.0
     return 1.0 - min(max((end_value - before) / (now - before), 0.0), 1.0)
@@ -163,6 +272,34 @@ def simulate_row(
 
     ``edge`` has the order of ``FILM_LOW`` and after it. ``factors``: on conductivity, on drip, the share of drip that
     comes to a skin, on browning above. ``faces``: below and above. ``turn_every`` above 0 turns it that often, s.
+
+    Parameters
+    ----------
+    cells : Cells
+        The cells, changed in place.
+    edge : Array
+        What stands at the two faces; see ``FILM_LOW`` and after it.
+    mesh : Mesh
+        Geometry and first state of the cells.
+    factors : Array
+        On conductivity, drip, the share of drip on a skin, browning; each about 1.
+    faces : Array
+        The faces, one a row.
+    dt_most : float
+        Longest step, s.
+    turn_every : float
+        How often it is turned, s; 0 for never.
+    until : Until
+        What ends the stage.
+    record : Record
+        Samples on the way.
+    kept : int
+        Samples kept so far (count).
+
+    Returns
+    -------
+    tuple[float, bool, int]
+        One stage of a flat piece or a ball, in place.
     """
     temp, shares, tally, lethal, peak = cells.temp, cells.shares, cells.tally, cells.lethal, cells.peak
     width, area, mass, drips, core_weight = mesh.width, mesh.area, mesh.mass, mesh.release, mesh.core_weight

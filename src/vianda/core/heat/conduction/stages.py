@@ -58,5 +58,22 @@ class CookStage:
 
 
 def air(temp_c: float, h: float, *, vapour_pa: float = DAMP_AIR_PA, glow_c: float | None = None) -> Face:
-    """Air that also radiates; ``glow_c`` when what it sees is hotter than itself."""
+    """Air that also radiates; ``glow_c`` when what it sees is hotter than itself.
+
+    Parameters
+    ----------
+    temp_c : float
+        Temp, °C.
+    h : float
+        Heat transfer coefficient, W/(m² K), above 0.
+    vapour_pa : float, default DAMP_AIR_PA
+        Vapour, Pa.
+    glow_c : float | None, default None
+        Glow, °C. None for none.
+
+    Returns
+    -------
+    Face
+        What touches a face.
+    """
     return Face("air", temp_c, h, MEAT_EMISSIVITY, vapour_pa, glow_c)
