@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from datetime import date
 from decimal import Decimal
+from typing import get_args
 
 import pytest
 
@@ -23,7 +24,7 @@ from vianda.core.heat.floor import USDA_POULTRY
 from vianda.core.inventory.inventory import Larder, starter_larder
 from vianda.core.inventory.lot import Lot
 from vianda.core.model import edit as e
-from vianda.core.model.field_table import range_text
+from vianda.core.model.field_table import FIGURES, range_text, stored_value, with_stored
 from vianda.core.model.formula import Formula
 
 BOX = Lot("box", "chuck", "Box", 5000, Decimal("9"), date(2026, 11, 20), None)
@@ -177,3 +178,15 @@ def test_a_range_is_said_as_people_write_numbers() -> None:
     assert range_text("guests", 1e5) == "100000 is outside what the rules cover for guests: 1 to 2000."
     assert range_text("salt", 0.08) == "8 % is outside what the rules cover for the salt: 0 to 5 %."
     assert range_text("batch_mass", 2e6).endswith("50 to 1000000 g.")
+
+
+def test_every_figure_has_one_row_and_a_stored_one_needs_nothing_else(larder, kitchen) -> None:
+    assert set(FIGURES) == set(get_args(e.Figure))
+    formula = smash()
+    for figure, rule in FIGURES.items():
+        if rule.stored and figure not in ("salt", "thickness", "piece_mass", "batch_mass"):
+            changed = with_stored(formula, figure, rule.high)
+            assert stored_value(changed, figure) == rule.high
+            assert changed == _apply(e.SetFigure(figure, rule.high), larder, kitchen, formula)
+            with pytest.raises(OutOfRangeError, match=rule.label):
+                _apply(e.SetFigure(figure, rule.high * 1.01 + 1), larder, kitchen, formula)

@@ -33,6 +33,26 @@ class Batch:
     loss_g: float
 
 
+def mix_per_meat(formula: Formula, *, larder: Larder) -> tuple[tuple[Entering, ...], SaltLedger, float]:
+    """The lines with their ingredients, the salt still to be added, and the mass of the mix by that of its meat.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    larder : Larder
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    tuple[tuple[Entering, ...], SaltLedger, float]
+        Lines, ledger, and 1 + Σ lines + salt worked in, 1 or more.
+    """
+    entered = entering(formula.mix.lines, pantry=larder.pantry)
+    ledger = salt_ledger(formula.seasoning, entered=entered, parts=formula.parts, larder=larder)
+    return entered, ledger, 1.0 + per_meat(entered) + (ledger.to_add_frac if ledger.place == "mixed" else 0.0)
+
+
 def batch_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Batch:
     """The batch of a formula on this kitchen's scale.
 
@@ -66,9 +86,7 @@ def batch_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Batch:
     >>> batch_of(slipway_smash(), larder=starter_larder(), kitchen=yard_galley()).meat_weighed_g
     3400
     """
-    entered = entering(formula.mix.lines, pantry=larder.pantry)
-    ledger = salt_ledger(formula.seasoning, entered=entered, parts=formula.parts, larder=larder)
-    per = 1.0 + per_meat(entered) + (ledger.to_add_frac if ledger.place == "mixed" else 0.0)
+    entered, ledger, per = mix_per_meat(formula, larder=larder)
     step_g = kitchen.scale.step_g
     shape = formula.shape
     typed_meat = nearest_step(shape.batch_mass_g, step_g=step_g)

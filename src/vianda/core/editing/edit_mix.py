@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.basis.scale_step import nearest_step
-from vianda.core.batch.batch import batch_of
+from vianda.core.batch.batch import batch_of, mix_per_meat
 from vianda.core.batch.lines import entering
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Larder
@@ -188,7 +188,9 @@ def with_amounts(formula: Formula, amounts: Mapping[str, ReadAmount], *, larder:
     OutOfRangeError
         More than the batch can hold.
     """
-    meat = batch_of(formula, larder=larder, kitchen=kitchen).meat_mass_g
+    now = batch_of(formula, larder=larder, kitchen=kitchen)
+    meat = now.meat_mass_g
+    by_piece = formula.shape.portioning == "by_piece"
     if formula.shape.portioning == "by_batch":
         meat = float(nearest_step(formula.shape.batch_mass_g, step_g=kitchen.scale.step_g))
     changed = formula
@@ -206,7 +208,12 @@ def with_amounts(formula: Formula, amounts: Mapping[str, ReadAmount], *, larder:
         changed = _with_lines(formula, lines)
         if formula.shape.portioning == "by_batch":
             return changed
-        found = batch_of(changed, larder=larder, kitchen=kitchen).meat_mass_g
+        # Pieces decide the mass of the mix, whatever is in it: only its meat is looked for.
+        found = (
+            now.mix_mass_g / mix_per_meat(changed, larder=larder)[2]
+            if by_piece
+            else batch_of(changed, larder=larder, kitchen=kitchen).meat_mass_g
+        )
         if abs(found - meat) < 1e-9 * meat:
             return changed
         meat = found

@@ -18,7 +18,7 @@ from vianda.core.inventory.inventory import Larder
 from vianda.core.mix.panade import panade_figures
 from vianda.core.mix.schools import group_amounts
 from vianda.core.model import edit as e
-from vianda.core.model.field_table import FIGURES, range_text
+from vianda.core.model.field_table import FIGURES, range_text, stored_value, with_stored
 from vianda.core.model.formula import Formula, Portioning
 from vianda.core.model.styles import style_of
 from vianda.core.reading import entry
@@ -28,14 +28,8 @@ from vianda.core.shape.piece import piece_now
 
 def _current(formula: Formula, figure: e.Figure, item: str, larder: Larder, kitchen: Kitchen) -> float:
     match figure:
-        case "guests":
-            return formula.dish.guests
-        case "pieces_per_guest":
-            return formula.dish.pieces_per_guest
-        case "piece_mass":
-            if formula.shape.portioning == "by_batch":
-                return batch_of(formula, larder=larder, kitchen=kitchen).portions.wanted_piece_g
-            return formula.shape.piece_mass_g
+        case "piece_mass" if formula.shape.portioning == "by_batch":
+            return batch_of(formula, larder=larder, kitchen=kitchen).portions.wanted_piece_g
         case "batch_mass":
             return float(batch_of(formula, larder=larder, kitchen=kitchen).meat_weighed_g)
         case "thickness":
@@ -44,29 +38,13 @@ def _current(formula: Formula, figure: e.Figure, item: str, larder: Larder, kitc
             return size_now(formula, figure, larder=larder, kitchen=kitchen)
         case "width":
             return formula.shape.width_mm or style_of(formula.dish.style).width_mm
-        case "rim":
-            return formula.shape.rim_mm
         case "filling":
             return filling_frac(formula, larder=larder)
-        case "loss":
-            return formula.shape.loss_g
-        case "spare_pieces":
-            return formula.dish.spare_pieces
-        case "salt":
-            return formula.seasoning.salt_frac
-        case "surface_temp":
-            return formula.heat.surface_temp_c
-        case "target_core_temp":
-            return formula.heat.target_core_temp_c
         case "share":
             return formula.parts[shares.index_of(formula.parts, item)].share_frac
-        case "services_per_week":
-            return formula.grind.services_per_week
         case "part_mass":
             share = formula.parts[shares.index_of(formula.parts, item)].share_frac
             return share * batch_of(formula, larder=larder, kitchen=kitchen).meat_weighed_g
-        case "guests_per_piece":
-            return formula.dish.guests_per_piece
         case "line":
             return line_of(formula.mix, item).per_meat_frac
         case "line_temp":
@@ -75,14 +53,8 @@ def _current(formula: Formula, figure: e.Figure, item: str, larder: Larder, kitc
             return panade_figures(entering(formula.mix.lines, pantry=larder.pantry), meat_mass_g=1.0).ratio
         case "group":
             return group_amounts(entering(formula.mix.lines, pantry=larder.pantry))[known_group(item)]
-        case "meat_temp":
-            return formula.mix.meat_temp_c
-        case "soak":
-            return formula.mix.soak_min
-        case "chill":
-            return formula.mix.chill_min
-        case "work_time":
-            return formula.mix.work_s
+        case _:
+            return stored_value(formula, figure)
 
 
 def read_figure(formula: Formula, edit: e.TypeFigure, *, larder: Larder, kitchen: Kitchen) -> float:
@@ -209,55 +181,34 @@ def set_figure(
         … is not a whole number.
     """
     rule = FIGURES[figure]
-    if not math.isfinite(value) or not rule.low - 1e-9 <= value <= rule.high + 1e-9:
+    if not rule.holds(value):
         raise OutOfRangeError(range_text(figure, value), field=rule.pointer)
     if rule.whole and value != int(value):
         raise OutOfRangeError(f"{value:g} is not a whole number.", field=rule.pointer)
     match figure:
-        case "guests":
-            return replace(formula, dish=replace(formula.dish, guests=int(value)))
-        case "pieces_per_guest":
-            return replace(formula, dish=replace(formula.dish, pieces_per_guest=int(value)))
         case "piece_mass":
             return with_piece_mass(formula, value)
         case "batch_mass":
             mode: Portioning = "by_weights" if formula.shape.portioning == "by_weights" else "by_batch"
-            shape = replace(formula.shape, batch_mass_g=value, portioning=mode)
-            return replace(formula, shape=shape)
+            return replace(formula, shape=replace(formula.shape, batch_mass_g=value, portioning=mode))
         case "thickness":
             return set_thickness(formula, value, larder=larder, kitchen=kitchen)
         case "diameter" | "cooked_diameter" | "cooked_mass" | "length":
             return set_size(formula, figure, value, larder=larder, kitchen=kitchen)
-        case "width":
-            return replace(formula, shape=replace(formula.shape, width_mm=value))
-        case "rim":
-            return replace(formula, shape=replace(formula.shape, rim_mm=value))
         case "filling":
             return set_filling(formula, value, larder=larder)
-        case "loss":
-            return replace(formula, shape=replace(formula.shape, loss_g=value))
-        case "spare_pieces":
-            return replace(formula, dish=replace(formula.dish, spare_pieces=int(value)))
         case "salt":
             place = formula.seasoning.salt_place
             if place == "none" and value:
                 place = "surface" if formula.dish.dish == "burger" else "mixed"
             return replace(formula, seasoning=replace(formula.seasoning, salt_frac=value, salt_place=place))
-        case "surface_temp":
-            return replace(formula, heat=replace(formula.heat, surface_temp_c=value))
-        case "target_core_temp":
-            return replace(formula, heat=replace(formula.heat, target_core_temp_c=value))
         case "share":
             return replace(formula, parts=shares.set_share(formula.parts, meat=item, share_frac=value))
-        case "services_per_week":
-            return replace(formula, grind=replace(formula.grind, services_per_week=int(value)))
         case "part_mass":
             batch = batch_of(formula, larder=larder, kitchen=kitchen).meat_weighed_g
             if value > batch:
                 raise OutOfRangeError(f"{value:.0f} g is more than the whole batch of {batch} g.", field="/parts")
             return replace(formula, parts=shares.set_share(formula.parts, meat=item, share_frac=value / batch))
-        case "guests_per_piece":
-            return replace(formula, dish=replace(formula.dish, guests_per_piece=int(value)))
         case "line":
             return put_in(formula, item, value, larder=larder)
         case "line_temp":
@@ -266,11 +217,5 @@ def set_figure(
             return set_panade(formula, value, larder=larder)
         case "group":
             return set_group(formula, known_group(item), value, larder=larder)
-        case "meat_temp":
-            return replace(formula, mix=replace(formula.mix, meat_temp_c=value))
-        case "soak":
-            return replace(formula, mix=replace(formula.mix, soak_min=value))
-        case "chill":
-            return replace(formula, mix=replace(formula.mix, chill_min=value))
-        case "work_time":
-            return replace(formula, mix=replace(formula.mix, work_s=value))
+        case _:
+            return with_stored(formula, figure, value)

@@ -190,7 +190,7 @@ def with_piece_mass(formula: Formula, value: float) -> Formula:
 
 def _within(figure: e.Figure, value: float) -> float:
     rule = FIGURES[figure]
-    if not rule.low - 1e-9 <= value <= rule.high + 1e-9:
+    if not rule.holds(value):
         raise OutOfRangeError(range_text(figure, value), field=rule.pointer)
     return value
 

@@ -23,8 +23,7 @@ from vianda.core.heat.practice import practice_plan
 from vianda.core.inventory.inventory import Larder
 from vianda.core.mix.figures import MixFigures, mix_figures
 from vianda.core.mix.sheet import mix_sheet
-from vianda.core.model.edit import Figure
-from vianda.core.model.field_table import FIGURES, range_text
+from vianda.core.model.field_table import FIGURES, range_text, stored_value
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import style_of
 from vianda.core.pipeline.figures import (
@@ -43,28 +42,8 @@ from vianda.core.shape.piece_composition import piece_composition
 
 def _check_ranges(formula: Formula) -> None:
     """A formula from a file may hold what no edit would have let through."""
-    values: dict[Figure, float] = {
-        "guests": formula.dish.guests,
-        "pieces_per_guest": formula.dish.pieces_per_guest,
-        "piece_mass": formula.shape.piece_mass_g,
-        "batch_mass": formula.shape.batch_mass_g,
-        "thickness": formula.shape.thickness_mm,
-        "salt": formula.seasoning.salt_frac,
-        "surface_temp": formula.heat.surface_temp_c,
-        "target_core_temp": formula.heat.target_core_temp_c,
-        "services_per_week": formula.grind.services_per_week,
-        "guests_per_piece": formula.dish.guests_per_piece,
-        "meat_temp": formula.mix.meat_temp_c,
-        "soak": formula.mix.soak_min,
-        "chill": formula.mix.chill_min,
-        "work_time": formula.mix.work_s,
-        "spare_pieces": formula.dish.spare_pieces,
-        "rim": formula.shape.rim_mm,
-        "loss": formula.shape.loss_g,
-    }
-    for figure, value in values.items():
-        rule = FIGURES[figure]
-        if not rule.low - 1e-9 <= value <= rule.high + 1e-9:
+    for figure, rule in FIGURES.items():
+        if rule.stored and not rule.holds(value := stored_value(formula, figure)):
             raise OutOfRangeError(range_text(figure, value), field=rule.pointer)
 
 
