@@ -66,10 +66,10 @@ def _one(kind: str, value: float, text: str, currency: str) -> tuple[str, str]:
 
 def amount(a: dict, currency: str = "KSC") -> str:
     """One quantity as metric text."""
-    low, unit = _one(a["kind"], a["value"], a["text"], currency)
-    if a["high"] is None:
+    low, unit = _one(a["kind"], a.get("value", 0.0), a.get("text", ""), currency)
+    if a.get("high") is None:
         return low + unit
-    high, unit = _one(a["kind"], a["high"], a["text"], currency)
+    high, unit = _one(a["kind"], a["high"], a.get("text", ""), currency)
     return high + unit if low == high else f"{low}–{high}{unit}"
 
 
