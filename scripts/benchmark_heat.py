@@ -30,7 +30,7 @@ from vianda.core.heat.conduction.slab import HEAT_IN, HEAT_OUT
 from vianda.core.heat.conduction.stages import CookStage
 from vianda.core.heat.curve import HeatCurve, curve_steps
 from vianda.core.heat.run_setup import setup_of
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.model.edit import Choose
 from vianda.core.model.formula import Formula
 from vianda.core.pipeline.compute import prepare
@@ -64,10 +64,10 @@ def _core(run: Simulation) -> float:
 
 def pieces() -> None:
     """One run of each demo piece, the whole answer, and how far it is from four times finer."""
-    larder, kitchen = starter_larder(), yard_galley()
+    inventory, kitchen = starter_inventory(), yard_galley()
 
     def chosen(style: str) -> Formula:
-        return apply_edit(night_watch_balls(), Choose("style", style), larder=larder, kitchen=kitchen)
+        return apply_edit(night_watch_balls(), Choose("style", style), inventory=inventory, kitchen=kitchen)
 
     formulas = (
         slipway_smash(),
@@ -78,7 +78,7 @@ def pieces() -> None:
         keepers_loaf(),
     )
     for formula in formulas:
-        case = prepare(formula, larder=larder, kitchen=kitchen).case
+        case = prepare(formula, inventory=inventory, kitchen=kitchen).case
         setup = setup_of(case)
         usual = _through(setup)
         ms = _timed(lambda setup=setup: _through(setup))  # type: ignore[misc]

@@ -11,7 +11,7 @@ import time
 from datetime import date
 from decimal import Decimal
 
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.target.solve import NoBlendError, solve
 from vianda.core.target.wish import Aim, Candidate, Wish
@@ -36,7 +36,7 @@ LOTS = tuple(
     Lot(f"{meat}-box", meat, f"{meat} box", 9000, Decimal("9"), TODAY, date(2026, 11, day))
     for meat, day in (("chuck", 25), ("rib", 26), ("brisket-point", 27), ("round", 29))
 )
-LARDER = Larder.of(starter_larder().meats.values(), LOTS)
+INVENTORY = Inventory.of(starter_inventory().meats.values(), LOTS)
 
 
 def _timed(wish: Wish, rounds: int) -> tuple[float, int]:
@@ -45,7 +45,7 @@ def _timed(wish: Wish, rounds: int) -> tuple[float, int]:
     for _ in range(rounds):
         began = time.perf_counter()
         try:
-            answers = len(solve(wish, larder=LARDER, batch_mass_g=3400, step_g=1, grind_loss_frac=0.02))
+            answers = len(solve(wish, inventory=INVENTORY, batch_mass_g=3400, step_g=1, grind_loss_frac=0.02))
         except NoBlendError:
             answers = 0
         spent.append((time.perf_counter() - began) * 1000)
@@ -59,7 +59,7 @@ def main() -> int:
     import scipy.optimize  # noqa: F401
 
     print(f"importing SciPy's optimisers {(time.perf_counter() - began) * 1000:.0f} ms, once a process")
-    beef = tuple(m.key for m in starter_larder().meats.values() if m.species == "beef")
+    beef = tuple(m.key for m in starter_inventory().meats.values() if m.species == "beef")
     aims: tuple[Aim, ...] = ("cheapest", "nearest", "surest", "use-up-first")
     boxes = {lot.meat: lot.key for lot in LOTS}
     for name, meats in (("12 meats", TWELVE), (f"all beef, {len(beef)}", beef)):

@@ -12,7 +12,7 @@ from served import PROJECT, Served
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.computed import ComputedHeat
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.runtime.machine_code import keep_on_disk
 from vianda.services.demo_kitchen import seed_once
 from vianda.storage import tables
@@ -41,8 +41,8 @@ TABLES = (
 
 
 @pytest.fixture(scope="session")
-def larder() -> Larder:
-    return starter_larder()
+def inventory() -> Inventory:
+    return starter_inventory()
 
 
 @pytest.fixture(scope="session")

@@ -9,7 +9,7 @@ from vianda.core.demo.formulas import slipway_smash
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.choose import choose_style
 from vianda.core.evaluation.evaluate import evaluate, sheets
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.model.formula import BlendPart, Formula, MixLine
 
 
@@ -36,7 +36,7 @@ def smash(**changes: object) -> Formula:
 
 def mixed(*, style: str = "ball-baked", lines: tuple[MixLine, ...] | None = None, **changes: object) -> Formula:
     """The demo smash made into another style, half pork, with these lines; fields of mix, shape and so on change."""
-    formula = choose_style(smash(), style, larder=starter_larder(), kitchen=yard_galley())
+    formula = choose_style(smash(), style, inventory=starter_inventory(), kitchen=yard_galley())
     formula = replace(formula, parts=blended(chuck=0.5, pork_shoulder=0.5))
     if lines is not None:
         formula = replace(formula, mix=replace(formula.mix, lines=lines))

@@ -17,18 +17,18 @@ from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
 from vianda.core.heat.run_setup import Overrides
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.model.edit import Choose, Edit
 from vianda.core.model.formula import Formula, HeatStage
 from vianda.core.pipeline.compute import prepare
 
-LARDER, KITCHEN = starter_larder(), yard_galley()
+INVENTORY, KITCHEN = starter_inventory(), yard_galley()
 
 
 def edited(formula: Formula, *edits: Edit) -> Formula:
     """A formula after edits, as the bench makes them."""
     for edit in edits:
-        formula = apply_edit(formula, edit, larder=LARDER, kitchen=KITCHEN)
+        formula = apply_edit(formula, edit, inventory=INVENTORY, kitchen=KITCHEN)
     return formula
 
 
@@ -36,13 +36,13 @@ def curve_of(
     formula: Formula, *edits: Edit, kitchen: Kitchen = KITCHEN, overrides: Overrides | None = None
 ) -> HeatCurve:
     """The curve without its uncertainty."""
-    case = prepare(edited(formula, *edits), larder=LARDER, kitchen=kitchen).case
+    case = prepare(edited(formula, *edits), inventory=INVENTORY, kitchen=kitchen).case
     return heat_curve(case, overrides=overrides or Overrides())
 
 
 def whole_curve(formula: Formula, *edits: Edit) -> HeatCurve:
     """The curve with all its uncertainty."""
-    steps = list(curve_steps(prepare(edited(formula, *edits), larder=LARDER, kitchen=KITCHEN).case))
+    steps = list(curve_steps(prepare(edited(formula, *edits), inventory=INVENTORY, kitchen=KITCHEN).case))
     last = steps[-1]
     assert isinstance(last, HeatCurve)
     return last

@@ -36,8 +36,8 @@ def _evaluate(path: str) -> int:
     keep_on_disk()
     try:
         bundle = read_text(text)
-        result = evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen)
-        behind = sheets(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen)
+        result = evaluate(bundle.formula, inventory=bundle.inventory, kitchen=bundle.kitchen)
+        behind = sheets(bundle.formula, inventory=bundle.inventory, kitchen=bundle.kitchen)
     except CoreError as error:
         where = f" ({error.field})" if error.field else ""
         print(f"vianda: {error.title}: {error.detail}{where}", file=sys.stderr)

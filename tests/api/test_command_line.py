@@ -13,14 +13,14 @@ import pytest
 from vianda import cli
 from vianda.core.demo.formulas import slipway_smash
 from vianda.core.demo.kitchen import yard_galley
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.interchange.formula_file import FormulaBundle, write_file
 
 
 @pytest.fixture
 def file(tmp_path: Path) -> Path:
     path = tmp_path / "slipway-smash.vianda.json"
-    path.write_text(json.dumps(write_file(FormulaBundle(slipway_smash(), starter_larder(), yard_galley()))))
+    path.write_text(json.dumps(write_file(FormulaBundle(slipway_smash(), starter_inventory(), yard_galley()))))
     return path
 
 

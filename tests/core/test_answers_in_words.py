@@ -12,7 +12,7 @@ import pytest
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase
 from vianda.core.inventory.evidence import Evidence, evidence_of, update_working, updated
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.target.binding import binding_limits, price_of_certainty
 from vianda.core.target.nearest_changes import nearest_changes
@@ -20,26 +20,26 @@ from vianda.core.target.program import program_of
 from vianda.core.target.solve import Answer, NoBlendError, solve
 from vianda.core.target.wish import Candidate, SpeciesLimit, Wish
 
-LARDER = starter_larder()
+INVENTORY = starter_inventory()
 
 
 def _text(phrase: Phrase) -> str:
     return phrase.text.replace("{name}", phrase.amounts["name"].text if "name" in phrase.amounts else "")
 
 
-def _bound(wish: Wish, larder: Larder = LARDER) -> tuple[Answer, list[str], list[Phrase]]:
-    best = solve(wish, larder=larder, batch_mass_g=50_000, step_g=1)[0]
-    program = program_of(wish, larder=larder, batch_mass_g=50_000, grind_loss_frac=0)
+def _bound(wish: Wish, inventory: Inventory = INVENTORY) -> tuple[Answer, list[str], list[Phrase]]:
+    best = solve(wish, inventory=inventory, batch_mass_g=50_000, step_g=1)[0]
+    program = program_of(wish, inventory=inventory, batch_mass_g=50_000, grind_loss_frac=0)
     shares = dict(zip(best.meats, best.shares_frac, strict=True))
     found = binding_limits(program, [shares.get(m.key, 0.0) for m in program.meats], priced=True)
     return best, [_text(p) for p in found], list(found)
 
 
-def _changes(wish: Wish, larder: Larder = LARDER) -> list[Phrase]:
+def _changes(wish: Wish, inventory: Inventory = INVENTORY) -> list[Phrase]:
     with pytest.raises(NoBlendError):
-        solve(wish, larder=larder, batch_mass_g=3000, step_g=1)
+        solve(wish, inventory=inventory, batch_mass_g=3000, step_g=1)
     return list(
-        nearest_changes(program_of(wish, larder=larder, batch_mass_g=3000, grind_loss_frac=0), batch_mass_g=3000)
+        nearest_changes(program_of(wish, inventory=inventory, batch_mass_g=3000, grind_loss_frac=0), batch_mass_g=3000)
     )
 
 
@@ -54,7 +54,7 @@ def test_a_dear_meat_held_at_its_least_says_what_a_point_less_would_save() -> No
     # One point less of it, solved again, is the proof.
     less = solve(
         _wish(Candidate("rib", least_frac=0.29), Candidate("round"), Candidate("trim-50")),
-        larder=LARDER,
+        inventory=INVENTORY,
         batch_mass_g=50_000,
         step_g=1,
     )[0]
@@ -68,12 +68,16 @@ def test_a_cheap_meat_held_at_its_most_says_so() -> None:
 
 def test_the_last_of_a_lot_binds_and_a_species_does() -> None:
     box = Lot("box", "trim-50", "Box", 2000, Decimal("2"), date(2026, 11, 20), None)
-    larder = Larder.of(LARDER.meats.values(), [box])
-    _, texts, _ = _bound(_wish(Candidate("trim-50", lot="box"), Candidate("chuck"), Candidate("rib"), low=0.18), larder)
+    inventory = Inventory.of(INVENTORY.meats.values(), [box])
+    _, texts, _ = _bound(
+        _wish(Candidate("trim-50", lot="box"), Candidate("chuck"), Candidate("rib"), low=0.18), inventory
+    )
     # Two kilograms of fifty are under the smallest share, so the box is left alone; a bigger one is used up.
     assert not any("All that is left" in t for t in texts)
-    larder = Larder.of(LARDER.meats.values(), [replace(box, left_mass_g=4000)])
-    _, texts, _ = _bound(_wish(Candidate("trim-50", lot="box"), Candidate("chuck"), Candidate("rib"), low=0.18), larder)
+    inventory = Inventory.of(INVENTORY.meats.values(), [replace(box, left_mass_g=4000)])
+    _, texts, _ = _bound(
+        _wish(Candidate("trim-50", lot="box"), Candidate("chuck"), Candidate("rib"), low=0.18), inventory
+    )
     assert any("All that is left of Beef trim 50/50 is used: one point more of it would save" in t for t in texts)
     limit = (SpeciesLimit("pork", most_frac=0.2),)
     _, texts, _ = _bound(_wish(Candidate("pork-shoulder"), Candidate("rib"), low=0.2, high=0.3, species=limit))
@@ -95,7 +99,7 @@ def test_sinew_binds_where_the_cheap_meat_is_sinewy() -> None:
 def test_certainty_has_its_price() -> None:
     wish = _wish(*(Candidate(m) for m in ("round", "trim-50", "chuck")), low=0.20, high=0.26, confidence_frac=0.8)
     sure, plain = (
-        solve(replace(wish, confidence_frac=c), larder=LARDER, batch_mass_g=5000, step_g=1)[0] for c in (0.8, 0.0)
+        solve(replace(wish, confidence_frac=c), inventory=INVENTORY, batch_mass_g=5000, step_g=1)[0] for c in (0.8, 0.0)
     )
     said = price_of_certainty(sure, plain, wish=wish)[0]
     assert said.amounts["dear"].value == pytest.approx(sure.price_per_kg - plain.price_per_kg)
@@ -106,15 +110,15 @@ def test_certainty_has_its_price() -> None:
 def test_a_limit_with_room_is_not_said_to_bind() -> None:
     wish = _wish(Candidate("chuck", most_frac=0.99), low=0.10, high=0.30)
     with pytest.raises(NoBlendError):
-        solve(wish, larder=LARDER, batch_mass_g=1000, step_g=1)
+        solve(wish, inventory=INVENTORY, batch_mass_g=1000, step_g=1)
     _, texts, _ = _bound(_wish(Candidate("chuck"), low=0.10, high=0.30))
     assert texts == []
 
 
 def test_a_box_too_small_says_how_many_grams_are_wanting() -> None:
     box = Lot("box", "suet", "Box", 300, Decimal("2"), date(2026, 11, 20), None)
-    larder = Larder.of(LARDER.meats.values(), [box])
-    found = _changes(_wish(Candidate("suet", lot="box"), Candidate("round"), low=0.20, high=0.205), larder)
+    inventory = Inventory.of(INVENTORY.meats.values(), [box])
+    found = _changes(_wish(Candidate("suet", lot="box"), Candidate("round"), low=0.20, high=0.205), inventory)
     grams = next(p for p in found if "Find" in p.text)
     # 3000 g to 20 %: (0.20 − 0.08) ÷ (0.94 − 0.08) of suet is 419 g in the bowl; 300 g bought are 282 g trimmed.
     assert grams.amounts["grams"].value == pytest.approx(3000 * 0.12 / 0.86 - 300 * 0.94, abs=1)
@@ -159,7 +163,7 @@ def test_too_much_sinew_everywhere_is_said() -> None:
 
 
 def test_the_arithmetic_of_a_lot_ends_in_what_the_bench_uses() -> None:
-    prior = LARDER.meat("chuck").fat
+    prior = INVENTORY.meat("chuck").fat
     evidence = (evidence_of("butcher", 0.22), Evidence("fat-test", 0.24, 0.02))
     working = update_working(prior, evidence)
     after = updated(prior, evidence)

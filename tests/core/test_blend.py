@@ -9,10 +9,10 @@ from vianda.core.basis.errors import InfeasibleBlendError, OutOfRangeError, Unkn
 from vianda.core.basis.scale_step import shares_on_scale
 from vianda.core.blend import shares
 from vianda.core.blend.blend import BlendFigures, blend_figures, blend_spread
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.model.formula import BlendPart
 
-KEYS = tuple(starter_larder().meats)
+KEYS = tuple(starter_inventory().meats)
 PARTS = st.lists(st.tuples(st.sampled_from(KEYS), st.floats(0.01, 1)), min_size=1, max_size=8, unique_by=lambda p: p[0])
 
 
@@ -20,7 +20,7 @@ BAND = (0.18, 0.25)
 
 
 def _figures(parts: tuple[BlendPart, ...]) -> BlendFigures:
-    return blend_figures(parts, larder=starter_larder(), batch_mass_g=1000, step_g=1, band_frac=BAND)
+    return blend_figures(parts, inventory=starter_inventory(), batch_mass_g=1000, step_g=1, band_frac=BAND)
 
 
 def _normal(parts: list[tuple[str, float]]) -> tuple[BlendPart, ...]:
@@ -30,7 +30,7 @@ def _normal(parts: list[tuple[str, float]]) -> tuple[BlendPart, ...]:
 
 @given(PARTS, st.integers(100, 20_000))
 def test_fat_lies_between_the_leanest_and_the_fattest_part(parts: list[tuple[str, float]], batch: int) -> None:
-    blend = blend_figures(_normal(parts), larder=starter_larder(), batch_mass_g=batch, step_g=1, band_frac=BAND)
+    blend = blend_figures(_normal(parts), inventory=starter_inventory(), batch_mass_g=batch, step_g=1, band_frac=BAND)
     fats = [p.fat_usual_frac for p in blend.parts]
     assert min(fats) - 1e-12 <= blend.fat_frac <= max(fats) + 1e-12
     assert blend.fat_low_frac <= blend.fat_frac <= blend.fat_high_frac
@@ -42,7 +42,9 @@ def test_mass_and_fat_close_and_rounding_explains_the_rest(
     parts: list[tuple[str, float]], steps: int, step_g: int
 ) -> None:
     batch = steps * step_g
-    blend = blend_figures(_normal(parts), larder=starter_larder(), batch_mass_g=batch, step_g=step_g, band_frac=BAND)
+    blend = blend_figures(
+        _normal(parts), inventory=starter_inventory(), batch_mass_g=batch, step_g=step_g, band_frac=BAND
+    )
     # Before rounding: shares sum to the whole and fat to the blend's, to a thousand-millionth.
     assert abs(sum(p.share_frac for p in blend.parts) - 1.0) < 1e-9
     assert abs(sum(p.share_frac * p.fat_usual_frac for p in blend.parts) - blend.fat_frac) < 1e-9
@@ -55,7 +57,7 @@ def test_mass_and_fat_close_and_rounding_explains_the_rest(
 
 @given(PARTS)
 def test_doubt_shares_sum_to_the_whole_doubt(parts: list[tuple[str, float]]) -> None:
-    blend = blend_figures(_normal(parts), larder=starter_larder(), batch_mass_g=1000, step_g=1, band_frac=BAND)
+    blend = blend_figures(_normal(parts), inventory=starter_inventory(), batch_mass_g=1000, step_g=1, band_frac=BAND)
     assert sum(p.uncertainty_share_frac for p in blend.parts) == pytest.approx(1.0)
 
 
@@ -64,7 +66,7 @@ def test_adding_a_meat_fatter_than_the_blend_never_lowers_its_fat(
     parts: list[tuple[str, float]], added: str, share: float
 ) -> None:
     before = _figures(_normal(parts)).fat_frac
-    fat = starter_larder().meat(added).fat_usual_frac
+    fat = starter_inventory().meat(added).fat_usual_frac
     rest = [(k, s) for k, s in parts if k != added]
     if fat < before or len(rest) < len(parts) or len(parts) == 8:
         return
@@ -73,10 +75,10 @@ def test_adding_a_meat_fatter_than_the_blend_never_lowers_its_fat(
     assert after >= before - 1e-12
 
 
-def test_more_of_the_fatter_meat_never_lowers_fat(larder: Larder) -> None:
+def test_more_of_the_fatter_meat_never_lowers_fat(inventory: Inventory) -> None:
     fats = [
         blend_figures(
-            blended(sirloin=1 - s, short_rib_plate=s), larder=larder, batch_mass_g=1000, step_g=1, band_frac=BAND
+            blended(sirloin=1 - s, short_rib_plate=s), inventory=inventory, batch_mass_g=1000, step_g=1, band_frac=BAND
         ).fat_frac
         for s in (0.1, 0.3, 0.5, 0.9)
     ]
@@ -85,7 +87,7 @@ def test_more_of_the_fatter_meat_never_lowers_fat(larder: Larder) -> None:
 
 @given(PARTS, st.floats(0, 1), st.floats(0, 1))
 def test_chance_above_falls_as_the_limit_rises(parts: list[tuple[str, float]], one: float, two: float) -> None:
-    spread = blend_spread(_normal(parts), larder=starter_larder())
+    spread = blend_spread(_normal(parts), inventory=starter_inventory())
     low, high = sorted((one, two))
     assert 0 <= spread.chance_above(high) <= spread.chance_above(low) + 1e-12 <= 1 + 1e-9
 
@@ -103,21 +105,21 @@ def test_testing_a_meat_never_widens_the_band(parts: list[tuple[str, float]]) ->
     assert all(0 <= p.tested_width_frac <= width + 1e-9 for p in blend.parts)
 
 
-def test_shares_that_do_not_sum_are_refused_with_the_sum(larder: Larder) -> None:
+def test_shares_that_do_not_sum_are_refused_with_the_sum(inventory: Inventory) -> None:
     with pytest.raises(InfeasibleBlendError, match="90 %"):
-        blend_figures(blended(chuck=0.5, rib=0.4), larder=larder, batch_mass_g=1000, step_g=1, band_frac=BAND)
+        blend_figures(blended(chuck=0.5, rib=0.4), inventory=inventory, batch_mass_g=1000, step_g=1, band_frac=BAND)
 
 
-def test_an_unknown_meat_is_named_with_its_place(larder: Larder) -> None:
+def test_an_unknown_meat_is_named_with_its_place(inventory: Inventory) -> None:
     with pytest.raises(UnknownItemError, match="unicorn") as caught:
-        blend_figures(blended(chuck=0.5, unicorn=0.5), larder=larder, batch_mass_g=1000, step_g=1, band_frac=BAND)
+        blend_figures(blended(chuck=0.5, unicorn=0.5), inventory=inventory, batch_mass_g=1000, step_g=1, band_frac=BAND)
     assert caught.value.field == "/parts/1/meat"
 
 
-def test_a_meat_named_twice_is_refused(larder: Larder) -> None:
+def test_a_meat_named_twice_is_refused(inventory: Inventory) -> None:
     twice = (BlendPart("chuck", 0.5), BlendPart("chuck", 0.5))
     with pytest.raises(InfeasibleBlendError, match="twice"):
-        blend_figures(twice, larder=larder, batch_mass_g=1000, step_g=1, band_frac=BAND)
+        blend_figures(twice, inventory=inventory, batch_mass_g=1000, step_g=1, band_frac=BAND)
 
 
 # Weighing

@@ -10,7 +10,7 @@ from formulas import smash
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.evaluation.evaluate import evaluate
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.model.edit import Choose, SetFigure
 from vianda.core.weighing.check_weigh import bowl_forecast, tolerance_g, verdict
 from vianda.core.weighing.weighing_run import Kept, WeighingPlan, judge, plan_of_weighing, running
@@ -110,11 +110,11 @@ def test_the_bowl_that_is_empty_too_soon() -> None:
 
 
 def test_the_plan_is_that_of_the_formula() -> None:
-    larder, kitchen = starter_larder(), yard_galley()
+    inventory, kitchen = starter_inventory(), yard_galley()
     formula = smash()
     for edit in (Choose("portioning", "by_batch"), SetFigure("batch_mass", 3415.0), Choose("remainder", "last")):
-        formula = apply_edit(formula, edit, larder=larder, kitchen=kitchen)
-    plan = plan_of_weighing(evaluate(formula, larder=larder, kitchen=kitchen), step_g=1, capacity_g=5000)
+        formula = apply_edit(formula, edit, inventory=inventory, kitchen=kitchen)
+    plan = plan_of_weighing(evaluate(formula, inventory=inventory, kitchen=kitchen), step_g=1, capacity_g=5000)
     assert (plan.pieces, plan.piece_g, plan.heavier_g, plan.last) == (40, 85, 100, True)
     assert sum(plan.target_g(n) for n in range(1, 41)) == 3415
     assert judge(plan, shown_g=100, number=40).kind == "good"

@@ -7,7 +7,7 @@ from dataclasses import replace
 import pytest
 
 from formulas import whole
-from heat_formulas import KITCHEN, LARDER, curve_of, edited
+from heat_formulas import INVENTORY, KITCHEN, curve_of, edited
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.demo.formulas import (
     harbour_light_pub,
@@ -30,7 +30,7 @@ ALL = {"smash": slipway_smash(), "pub": harbour_light_pub(), "ball": night_watch
 
 
 def _stages(formula: Formula) -> tuple[HeatStage, ...]:
-    case = prepare(formula, larder=LARDER, kitchen=KITCHEN).case
+    case = prepare(formula, inventory=INVENTORY, kitchen=KITCHEN).case
     return stages_of(formula.heat, case.style, case.surface)
 
 
@@ -68,7 +68,9 @@ def test_the_clock_begins_on_the_heat(formula: Formula) -> None:
 
 
 def test_a_short_while_in_the_freezer_stiffens_the_outside_first() -> None:
-    pub = prepare(_after(harbour_light_pub(), replace(FREEZER, time_s=600.0)), larder=LARDER, kitchen=KITCHEN).case
+    pub = prepare(
+        _after(harbour_light_pub(), replace(FREEZER, time_s=600.0)), inventory=INVENTORY, kitchen=KITCHEN
+    ).case
     temp = Simulation(setup_of(pub), keep_every_s=1e9).now.temp
     assert temp[0] < -1.0
     assert temp[-1] < -1.0
@@ -83,15 +85,15 @@ def test_a_night_in_the_freezer_is_a_frozen_piece() -> None:
 
 @pytest.mark.parametrize("formula", ALL.values(), ids=ALL.keys())
 def test_the_long_steps_in_the_cold_are_short_enough(formula: Formula) -> None:
-    setup = setup_of(prepare(_after(formula, FREEZER), larder=LARDER, kitchen=KITCHEN).case)
+    setup = setup_of(prepare(_after(formula, FREEZER), inventory=INVENTORY, kitchen=KITCHEN).case)
     usual = times_of(setup)[0][-1]
     finer = times_of(setup, step_factor=0.25)[0][-1]
     assert usual == pytest.approx(finer, rel=0.01)
 
 
 def test_the_plan_and_the_stove_say_it_first_and_count_it_apart() -> None:
-    plain = evaluate(slipway_smash(), larder=LARDER, kitchen=KITCHEN)
-    cold = whole(_after(slipway_smash(), FREEZER), larder=LARDER, kitchen=KITCHEN)
+    plain = evaluate(slipway_smash(), inventory=INVENTORY, kitchen=KITCHEN)
+    cold = whole(_after(slipway_smash(), FREEZER), inventory=INVENTORY, kitchen=KITCHEN)
     assert plain.heat.before == ()
     assert [s.timer_s for s in cold.heat.before] == [1200.0]
     assert [s.kind for s in cold.stove.before] == ["chill", "ready"]

@@ -16,15 +16,15 @@ from vianda.core.editing.set_shape import set_filling
 from vianda.core.equipment.kitchen import Kitchen, Scale
 from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.core.inventory.evidence import evidence_of
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import HouseFormula, HouseLine, Ingredient, starter_pantry
 from vianda.core.model.formula import BlendPart, Formula, Grind, MixLine
 
 
 @pytest.fixture(scope="module")
-def larder() -> Larder:
-    return Larder.of(starter_larder().meats.values(), BOXES, [*starter_pantry().values(), *CONFITS])
+def inventory() -> Inventory:
+    return Inventory.of(starter_inventory().meats.values(), BOXES, [*starter_pantry().values(), *CONFITS])
 
 
 def _confit(key: str, keeps_days: int) -> Ingredient:
@@ -81,7 +81,7 @@ def _tinned(mass_g: float) -> Formula:
 
 def _filled(*, share: float = 0.15, **shape: object) -> Formula:
     formula = mixed(style="filled-burger", parts=blended(chuck=1.0), **shape)
-    return set_filling(formula, share, larder=starter_larder())
+    return set_filling(formula, share, inventory=starter_inventory())
 
 
 def _egg_loaf(eggs: float, *, height: float = 85.0) -> Formula:
@@ -308,11 +308,11 @@ def _kitchens(kitchen: Kitchen, where: object) -> tuple[Kitchen, Kitchen]:
 
 @pytest.mark.parametrize(("rule", "calls", "short", "where"), CASES, ids=[f"{c[0]}-{i}" for i, c in enumerate(CASES)])
 def test_a_rule_speaks_past_its_threshold_and_not_before(
-    larder: Larder, kitchen: Kitchen, rule: str, calls: Formula, short: Formula, where: object
+    inventory: Inventory, kitchen: Kitchen, rule: str, calls: Formula, short: Formula, where: object
 ) -> None:
     speaks, silent = _kitchens(kitchen, where)
-    assert rule in _rules(evaluate(calls, larder=larder, kitchen=speaks))
-    assert rule not in _rules(evaluate(short, larder=larder, kitchen=silent))
+    assert rule in _rules(evaluate(calls, inventory=inventory, kitchen=speaks))
+    assert rule not in _rules(evaluate(short, inventory=inventory, kitchen=silent))
 
 
 def test_every_rule_has_a_case_and_its_own_id() -> None:
@@ -323,24 +323,28 @@ def test_every_rule_has_a_case_and_its_own_id() -> None:
 
 
 @pytest.mark.parametrize(("rule", "calls"), [(c[0], c[1]) for c in CASES if c[3] is None])
-def test_a_change_that_counsel_offers_settles_it(larder: Larder, kitchen: Kitchen, rule: str, calls: Formula) -> None:
-    before = evaluate(calls, larder=larder, kitchen=kitchen)
+def test_a_change_that_counsel_offers_settles_it(
+    inventory: Inventory, kitchen: Kitchen, rule: str, calls: Formula
+) -> None:
+    before = evaluate(calls, inventory=inventory, kitchen=kitchen)
     counsel = next(c for c in before.counsel if c.rule == rule)
     for change in counsel.changes:
-        after = evaluate(apply_edit(calls, change.edit, larder=larder, kitchen=kitchen), larder=larder, kitchen=kitchen)
+        after = evaluate(
+            apply_edit(calls, change.edit, inventory=inventory, kitchen=kitchen), inventory=inventory, kitchen=kitchen
+        )
         assert rule not in _rules(after), change
 
 
-def test_limits_are_read_out_first(larder: Larder, kitchen: Kitchen) -> None:
+def test_limits_are_read_out_first(inventory: Inventory, kitchen: Kitchen) -> None:
     formula = smash(target_core_temp_c=60, surface_temp_c=150, parts=blended(short_rib_plate=1.0))
-    severities = [c.severity for c in evaluate(formula, larder=larder, kitchen=kitchen).counsel]
+    severities = [c.severity for c in evaluate(formula, inventory=inventory, kitchen=kitchen).counsel]
     assert severities == sorted(severities, key=["limit", "check", "note"].index)
 
 
-def test_below_the_floor_counsel_names_who_is_at_risk_and_defers(larder: Larder, kitchen: Kitchen) -> None:
+def test_below_the_floor_counsel_names_who_is_at_risk_and_defers(inventory: Inventory, kitchen: Kitchen) -> None:
     counsel = next(
         c
-        for c in evaluate(smash(target_core_temp_c=60), larder=larder, kitchen=kitchen).counsel
+        for c in evaluate(smash(target_core_temp_c=60), inventory=inventory, kitchen=kitchen).counsel
         if c.rule == "heat.below-floor"
     )
     assert counsel.severity == "limit"
@@ -348,8 +352,8 @@ def test_below_the_floor_counsel_names_who_is_at_risk_and_defers(larder: Larder,
         assert word in counsel.reason.text
 
 
-def test_nowhere_is_a_burger_called_safe(larder: Larder, kitchen: Kitchen) -> None:
-    evaluation = whole(smash(target_core_temp_c=80), larder=larder, kitchen=kitchen)
+def test_nowhere_is_a_burger_called_safe(inventory: Inventory, kitchen: Kitchen) -> None:
+    evaluation = whole(smash(target_core_temp_c=80), inventory=inventory, kitchen=kitchen)
     texts = [c.title.text + c.reason.text for c in evaluation.counsel]
     texts += [s.text for w in evaluation.workings.values() for s in w.steps]
     assert not any(" safe" in text.lower() for text in texts)

@@ -13,7 +13,7 @@ from formulas import blended, smash
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.core.inventory.evidence import Evidence
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.model.formula import BlendPart
 
@@ -25,12 +25,12 @@ def _lot(meat: str, evidence: tuple[Evidence, ...]) -> Lot:
     return Lot("box", meat, "Box", 9000, Decimal("9"), date(2026, 11, 20), None, evidence)
 
 
-def _drawn(larder: Larder, parts: tuple[BlendPart, ...], tested: str, found: Evidence | None, seed: int) -> dict:
+def _drawn(inventory: Inventory, parts: tuple[BlendPart, ...], tested: str, found: Evidence | None, seed: int) -> dict:
     """Draw deliveries from the larder's ranges; keep those that agree with the evidence, by weight."""
     rng = np.random.default_rng(seed)
     draws, weight = {}, np.ones(DRAWS)
     for part in parts:
-        fat = larder.meat(part.meat).fat
+        fat = inventory.meat(part.meat).fat
         z = rng.standard_normal(DRAWS)
         x = np.clip(fat.usual_frac + np.where(z < 0, fat.sd_below, fat.sd_above) * z, 0, 1)
         if part.meat == tested and found is not None:
@@ -55,10 +55,10 @@ def _drawn(larder: Larder, parts: tuple[BlendPart, ...], tested: str, found: Evi
 
 
 def _evaluated(parts: tuple[BlendPart, ...], tested: str, found: Evidence | None) -> Evaluation:
-    meats = starter_larder().meats.values()
+    meats = starter_inventory().meats.values()
     lots = [_lot(tested, (found,) if found else ())]
     lotted = tuple(replace(p, lot="box") if p.meat == tested else p for p in parts)
-    return evaluate(smash(parts=lotted), larder=Larder.of(meats, lots), kitchen=yard_galley())
+    return evaluate(smash(parts=lotted), inventory=Inventory.of(meats, lots), kitchen=yard_galley())
 
 
 @pytest.mark.parametrize("seed", range(8))
@@ -68,12 +68,12 @@ def test_evidence_on_one_meat_moves_band_chance_and_ranking_as_the_draw_does(see
     raw = rng.uniform(0.2, 1.0, size=3)
     parts = tuple(BlendPart(k, float(s)) for k, s in zip(keys, raw / raw.sum(), strict=True))
     tested = keys[int(rng.integers(3))]
-    larder = starter_larder()
-    usual = larder.meat(tested).fat.usual_frac
+    inventory = starter_inventory()
+    usual = inventory.meat(tested).fat.usual_frac
     found = Evidence("fat-test", float(np.clip(usual + rng.normal(0, 0.02), 0.01, 0.99)), 0.02)
     for evidence in (None, found):
         blend = _evaluated(parts, tested, evidence).blend
-        draw = _drawn(larder, parts, tested, evidence, seed)
+        draw = _drawn(inventory, parts, tested, evidence, seed)
         # The lot's posterior is handed on as its three quantiles, so the sum is right to about a fifth of a point.
         assert blend.fat_low_frac == pytest.approx(draw["low"], abs=0.003)
         assert blend.fat_high_frac == pytest.approx(draw["high"], abs=0.003)

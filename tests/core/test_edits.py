@@ -21,7 +21,7 @@ from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen, Scale
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.floor import USDA_POULTRY
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.model import edit as e
 from vianda.core.model.field_table import FIGURES, range_text, stored_value, with_stored
@@ -31,41 +31,41 @@ BOX = Lot("box", "chuck", "Box", 5000, Decimal("9"), date(2026, 11, 20), None)
 
 
 @pytest.fixture(scope="module")
-def larder() -> Larder:
-    return Larder.of(starter_larder().meats.values(), [BOX])
+def inventory() -> Inventory:
+    return Inventory.of(starter_inventory().meats.values(), [BOX])
 
 
-def _apply(edit: e.Edit, larder: Larder, kitchen: Kitchen, formula: Formula | None = None) -> Formula:
-    return apply_edit(formula or smash(), edit, larder=larder, kitchen=kitchen)
+def _apply(edit: e.Edit, inventory: Inventory, kitchen: Kitchen, formula: Formula | None = None) -> Formula:
+    return apply_edit(formula or smash(), edit, inventory=inventory, kitchen=kitchen)
 
 
 def _shares(formula: Formula) -> dict[str, float]:
     return {p.meat: round(p.share_frac, 6) for p in formula.parts}
 
 
-def test_a_meat_swapped_keeps_its_share_and_leaves_its_lot(larder: Larder, kitchen: Kitchen) -> None:
-    boxed = _apply(e.PickLot("chuck", "box"), larder, kitchen)
+def test_a_meat_swapped_keeps_its_share_and_leaves_its_lot(inventory: Inventory, kitchen: Kitchen) -> None:
+    boxed = _apply(e.PickLot("chuck", "box"), inventory, kitchen)
     assert boxed.parts[0].lot == "box"
-    swapped = _apply(e.SwapMeat("chuck", "rib"), larder, kitchen, boxed)
+    swapped = _apply(e.SwapMeat("chuck", "rib"), inventory, kitchen, boxed)
     assert (swapped.parts[0].meat, swapped.parts[0].share_frac, swapped.parts[0].lot) == ("rib", 0.55, "")
 
 
-def test_a_lot_of_another_meat_is_no_lot_of_this_one(larder: Larder, kitchen: Kitchen) -> None:
+def test_a_lot_of_another_meat_is_no_lot_of_this_one(inventory: Inventory, kitchen: Kitchen) -> None:
     with pytest.raises(UnknownItemError, match="no lot"):
-        _apply(e.PickLot("short-rib-plate", "box"), larder, kitchen)
+        _apply(e.PickLot("short-rib-plate", "box"), inventory, kitchen)
     with pytest.raises(InfeasibleBlendError, match="not in this blend"):
-        _apply(e.PickLot("rib", ""), larder, kitchen)
+        _apply(e.PickLot("rib", ""), inventory, kitchen)
 
 
-def test_a_lot_is_let_go_again(larder: Larder, kitchen: Kitchen) -> None:
-    boxed = _apply(e.PickLot("chuck", "box"), larder, kitchen)
-    assert _apply(e.PickLot("chuck", ""), larder, kitchen, boxed) == smash()
+def test_a_lot_is_let_go_again(inventory: Inventory, kitchen: Kitchen) -> None:
+    boxed = _apply(e.PickLot("chuck", "box"), inventory, kitchen)
+    assert _apply(e.PickLot("chuck", ""), inventory, kitchen, boxed) == smash()
 
 
-def test_a_meat_joins_with_a_fifth_and_leaves_without_a_trace(larder: Larder, kitchen: Kitchen) -> None:
-    more = _apply(e.AddMeat("rib"), larder, kitchen)
+def test_a_meat_joins_with_a_fifth_and_leaves_without_a_trace(inventory: Inventory, kitchen: Kitchen) -> None:
+    more = _apply(e.AddMeat("rib"), inventory, kitchen)
     assert _shares(more) == {"chuck": 0.44, "short-rib-plate": 0.2, "brisket-flat": 0.16, "rib": 0.2}
-    back = _apply(e.RemoveMeat("rib"), larder, kitchen, more)
+    back = _apply(e.RemoveMeat("rib"), inventory, kitchen, more)
     assert _shares(back) == _shares(smash())
 
 
@@ -98,64 +98,66 @@ def test_a_meat_joins_with_a_fifth_and_leaves_without_a_trace(larder: Larder, ki
     ],
 )
 def test_what_makes_no_sense_is_refused_in_words_and_changes_nothing(
-    larder: Larder, kitchen: Kitchen, edit: e.Edit, says: str
+    inventory: Inventory, kitchen: Kitchen, edit: e.Edit, says: str
 ) -> None:
     before = smash()
     with pytest.raises(CoreError, match=says):
-        _apply(edit, larder, kitchen, before)
+        _apply(edit, inventory, kitchen, before)
     assert before == smash()
 
 
-def test_a_ninth_meat_finds_no_place(larder: Larder, kitchen: Kitchen) -> None:
+def test_a_ninth_meat_finds_no_place(inventory: Inventory, kitchen: Kitchen) -> None:
     eight = ("chuck", "rib", "round", "flank", "shank", "suet", "sirloin", "trim_50")
     full = smash(parts=blended(**dict.fromkeys(eight, 0.125)))
     with pytest.raises(InfeasibleBlendError, match="at most 8"):
-        _apply(e.AddMeat("heart"), larder, kitchen, full)
+        _apply(e.AddMeat("heart"), inventory, kitchen, full)
 
 
-def test_salt_typed_in_any_way_is_the_same_salt(larder: Larder, kitchen: Kitchen) -> None:
+def test_salt_typed_in_any_way_is_the_same_salt(inventory: Inventory, kitchen: Kitchen) -> None:
     # 34 g on 3400 g is 1 %; 6 g of fine salt to a teaspoon
     for text in ("1 %", "1", "34 g", "5 2/3 tsp"):
-        formula = _apply(e.TypeFigure("salt", text), larder, kitchen)
+        formula = _apply(e.TypeFigure("salt", text), inventory, kitchen)
         assert formula.seasoning.salt_frac == pytest.approx(0.01), text
 
 
-def test_salt_given_up_and_taken_again_is_the_salt_there_was(larder: Larder, kitchen: Kitchen) -> None:
-    without = _apply(e.Choose("salt_place", "none"), larder, kitchen)
-    assert evaluate(without, larder=larder, kitchen=kitchen).salt.batch_salt_g == 0
-    assert _apply(e.Choose("salt_place", "surface"), larder, kitchen, without) == smash()
-    typed = _apply(e.TypeFigure("salt", "1.5 %"), larder, kitchen, without)
+def test_salt_given_up_and_taken_again_is_the_salt_there_was(inventory: Inventory, kitchen: Kitchen) -> None:
+    without = _apply(e.Choose("salt_place", "none"), inventory, kitchen)
+    assert evaluate(without, inventory=inventory, kitchen=kitchen).salt.batch_salt_g == 0
+    assert _apply(e.Choose("salt_place", "surface"), inventory, kitchen, without) == smash()
+    typed = _apply(e.TypeFigure("salt", "1.5 %"), inventory, kitchen, without)
     assert typed.seasoning.salt_place == "surface"
 
 
-def test_a_nudge_on_a_coarse_scale_goes_by_its_step(larder: Larder, kitchen: Kitchen) -> None:
+def test_a_nudge_on_a_coarse_scale_goes_by_its_step(inventory: Inventory, kitchen: Kitchen) -> None:
     coarse = replace(kitchen, scale=Scale(10, 5000))
-    assert _apply(e.NudgeFigure("piece_mass", 1), larder, coarse).shape.piece_mass_g == 90
-    assert _apply(e.NudgeFigure("guests", -5), larder, kitchen).dish.guests == 15
-    assert _apply(e.NudgeFigure("guests", -100), larder, kitchen).dish.guests == 1
+    assert _apply(e.NudgeFigure("piece_mass", 1), inventory, coarse).shape.piece_mass_g == 90
+    assert _apply(e.NudgeFigure("guests", -5), inventory, kitchen).dish.guests == 15
+    assert _apply(e.NudgeFigure("guests", -100), inventory, kitchen).dish.guests == 1
 
 
-def test_nudged_shares_and_grams_move_the_blend(larder: Larder, kitchen: Kitchen) -> None:
-    assert _shares(_apply(e.NudgeFigure("share", 2, item="chuck"), larder, kitchen))["chuck"] == 0.57
-    parts = _apply(e.NudgeFigure("part_mass", 1, item="chuck"), larder, kitchen).parts
+def test_nudged_shares_and_grams_move_the_blend(inventory: Inventory, kitchen: Kitchen) -> None:
+    assert _shares(_apply(e.NudgeFigure("share", 2, item="chuck"), inventory, kitchen))["chuck"] == 0.57
+    parts = _apply(e.NudgeFigure("part_mass", 1, item="chuck"), inventory, kitchen).parts
     assert parts[0].share_frac * 3400 == pytest.approx(1880)
 
 
-def test_well_done_with_a_bird_in_it_goes_by_the_birds_line(larder: Larder, kitchen: Kitchen) -> None:
+def test_well_done_with_a_bird_in_it_goes_by_the_birds_line(inventory: Inventory, kitchen: Kitchen) -> None:
     mixed = smash(parts=blended(chuck=0.5, turkey_ground=0.5))
-    done = _apply(e.Choose("doneness", "well-done"), larder, kitchen, mixed)
+    done = _apply(e.Choose("doneness", "well-done"), inventory, kitchen, mixed)
     assert done.heat.target_core_temp_c == pytest.approx(USDA_POULTRY.temp_c)
 
 
-def test_a_style_brings_its_own_fire_weight_and_bun_but_not_its_own_meat(larder: Larder, kitchen: Kitchen) -> None:
-    grilled = _apply(e.Choose("style", "grilled"), larder, kitchen)
+def test_a_style_brings_its_own_fire_weight_and_bun_but_not_its_own_meat(
+    inventory: Inventory, kitchen: Kitchen
+) -> None:
+    grilled = _apply(e.Choose("style", "grilled"), inventory, kitchen)
     assert (grilled.heat.surface, grilled.shape.piece_mass_g, grilled.shape.bun) == ("charcoal-grate", 140, "soft-90")
     assert grilled.parts == smash().parts
-    no_bun = _apply(e.Choose("style", "grilled"), larder, kitchen, smash(bun="none"))
+    no_bun = _apply(e.Choose("style", "grilled"), inventory, kitchen, smash(bun="none"))
     assert no_bun.shape.bun == "none"
 
 
-def test_grind_and_services_are_part_of_the_formula(larder: Larder, kitchen: Kitchen) -> None:
+def test_grind_and_services_are_part_of_the_formula(inventory: Inventory, kitchen: Kitchen) -> None:
     formula = smash()
     for edit in (
         e.Choose("grind_tool", "knife"),
@@ -163,15 +165,15 @@ def test_grind_and_services_are_part_of_the_formula(larder: Larder, kitchen: Kit
         e.TypeFigure("services_per_week", "3"),
         e.NudgeFigure("services_per_week", 1),
     ):
-        formula = _apply(edit, larder, kitchen, formula)
+        formula = _apply(edit, inventory, kitchen, formula)
     assert (formula.grind.tool, formula.grind.keep, formula.grind.services_per_week) == ("knife", "frozen", 4)
-    assert _apply(e.Choose("grind_tool", ""), larder, kitchen, formula).grind.tool == ""
+    assert _apply(e.Choose("grind_tool", ""), inventory, kitchen, formula).grind.tool == ""
 
 
 @pytest.mark.parametrize("text", ["-3", "1e3", "3.5", "many"])
-def test_people_are_counted_in_whole_numbers(larder: Larder, kitchen: Kitchen, text: str) -> None:
+def test_people_are_counted_in_whole_numbers(inventory: Inventory, kitchen: Kitchen, text: str) -> None:
     with pytest.raises((UnreadableEntryError, OutOfRangeError)):
-        _apply(e.TypeFigure("guests", text), larder, kitchen)
+        _apply(e.TypeFigure("guests", text), inventory, kitchen)
 
 
 def test_a_range_is_said_as_people_write_numbers() -> None:
@@ -180,13 +182,13 @@ def test_a_range_is_said_as_people_write_numbers() -> None:
     assert range_text("batch_mass", 2e6).endswith("50 to 1000000 g.")
 
 
-def test_every_figure_has_one_row_and_a_stored_one_needs_nothing_else(larder, kitchen) -> None:
+def test_every_figure_has_one_row_and_a_stored_one_needs_nothing_else(inventory, kitchen) -> None:
     assert set(FIGURES) == set(get_args(e.Figure))
     formula = smash()
     for figure, rule in FIGURES.items():
         if rule.stored and figure not in ("salt", "thickness", "piece_mass", "batch_mass"):
             changed = with_stored(formula, figure, rule.high)
             assert stored_value(changed, figure) == rule.high
-            assert changed == _apply(e.SetFigure(figure, rule.high), larder, kitchen, formula)
+            assert changed == _apply(e.SetFigure(figure, rule.high), inventory, kitchen, formula)
             with pytest.raises(OutOfRangeError, match=rule.label):
-                _apply(e.SetFigure(figure, rule.high * 1.01 + 1), larder, kitchen, formula)
+                _apply(e.SetFigure(figure, rule.high * 1.01 + 1), inventory, kitchen, formula)

@@ -9,9 +9,9 @@ from hypothesis import strategies as st
 
 from vianda.core.inventory.evidence import Evidence, disagrees, evidence_of, updated, width_after_test
 from vianda.core.inventory.fat_range import FatRange, spread_of
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 
-LARDER = starter_larder()
+INVENTORY = starter_inventory()
 DRAWS = 200_000
 
 
@@ -38,7 +38,7 @@ BLENDS = [
 @pytest.mark.parametrize("blend", BLENDS, ids=lambda b: "+".join(b))
 def test_quantiles_and_chances_are_those_of_a_draw(blend: dict[str, float]) -> None:
     # 200 000 draws: the 5 % quantile of these blends has a standard error of at most 0.02 points, a chance of 0.0011.
-    shares, fats = list(blend.values()), [LARDER.meat(k).fat for k in blend]
+    shares, fats = list(blend.values()), [INVENTORY.meat(k).fat for k in blend]
     spread, batches = spread_of(shares, fats), _batches(shares, fats, seed=3)
     for chance in (0.05, 0.5, 0.95):
         assert spread.quantile(chance) == pytest.approx(float(np.quantile(batches, chance)), abs=0.001)
@@ -81,13 +81,13 @@ def test_a_symmetric_prior_is_updated_as_the_textbook_says(
 
 
 def test_two_findings_in_either_order_leave_the_same() -> None:
-    prior = LARDER.meat("chuck").fat
+    prior = INVENTORY.meat("chuck").fat
     one, two = evidence_of("label", 0.20), Evidence("fat-test", 0.23, 0.02)
     assert updated(prior, [one, two]) == updated(prior, [two, one])
 
 
 def test_evidence_narrows_and_a_rougher_kind_narrows_less() -> None:
-    prior = LARDER.meat("mince-unknown").fat
+    prior = INVENTORY.meat("mince-unknown").fat
     widths = []
     for kind in ("laboratory", "label", "butcher"):
         after = updated(prior, [evidence_of(kind, 0.20)])
@@ -97,7 +97,7 @@ def test_evidence_narrows_and_a_rougher_kind_narrows_less() -> None:
 
 
 def test_a_box_with_the_wrong_name_is_believed_over_its_name_and_spoken_of() -> None:
-    sirloin = LARDER.meat("sirloin").fat
+    sirloin = INVENTORY.meat("sirloin").fat
     found = evidence_of("laboratory", 0.45)
     assert updated(sirloin, [found]).usual_frac == pytest.approx(0.45, abs=0.005)
     assert disagrees(sirloin, found)
@@ -105,7 +105,7 @@ def test_a_box_with_the_wrong_name_is_believed_over_its_name_and_spoken_of() -> 
 
 
 def test_a_test_gains_most_where_least_is_known() -> None:
-    fats = [LARDER.meat(k).fat for k in ("ground-80", "chuck", "mince-unknown")]
+    fats = [INVENTORY.meat(k).fat for k in ("ground-80", "chuck", "mince-unknown")]
     gains = [1 - width_after_test(f) / (1.6449 * f.sd) for f in fats]
     assert gains == sorted(gains)
     assert gains[-1] > 0.6
@@ -113,6 +113,6 @@ def test_a_test_gains_most_where_least_is_known() -> None:
 
 @pytest.mark.parametrize("share", [0.0, 5e-324, 1e-300, 1e-12, 1e-8])
 def test_a_share_next_to_nothing_neither_breaks_nor_moves_the_blend(share: float) -> None:
-    alone = spread_of([1.0], [LARDER.meat("chuck").fat])
-    beside = spread_of([1.0 - share, share], [LARDER.meat("chuck").fat, LARDER.meat("suet").fat])
+    alone = spread_of([1.0], [INVENTORY.meat("chuck").fat])
+    beside = spread_of([1.0 - share, share], [INVENTORY.meat("chuck").fat, INVENTORY.meat("suet").fat])
     assert beside.quantile(0.95) == pytest.approx(alone.quantile(0.95), abs=1e-4)

@@ -12,7 +12,7 @@ from vianda.core.evaluation.evaluate import evaluate, sheets
 from vianda.core.heat.doneness import doneness_at, target_for
 from vianda.core.heat.floor import floors_for
 from vianda.core.heat.practice import first_side_s
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.styles import all_styles, style_of
 from vianda.core.pipeline.compute import prepare
 
@@ -37,9 +37,9 @@ def test_country_and_setting_decide_which_floor_leads(country: str, setting: str
     assert len(choice.others) == 3
 
 
-def test_a_bird_in_the_blend_raises_the_floor_of_the_whole(larder: Larder, kitchen: Kitchen) -> None:
-    plain = evaluate(smash(), larder=larder, kitchen=kitchen)
-    mixed = evaluate(smash(parts=blended(chuck=0.9, turkey_ground=0.1)), larder=larder, kitchen=kitchen)
+def test_a_bird_in_the_blend_raises_the_floor_of_the_whole(inventory: Inventory, kitchen: Kitchen) -> None:
+    plain = evaluate(smash(), inventory=inventory, kitchen=kitchen)
+    mixed = evaluate(smash(parts=blended(chuck=0.9, turkey_ground=0.1)), inventory=inventory, kitchen=kitchen)
     assert mixed.heat.floors.leading.temp_c > plain.heat.floors.leading.temp_c
     assert "poultry" in mixed.heat.floors.why
 
@@ -88,8 +88,10 @@ def test_the_table_refuses_what_it_does_not_reach() -> None:
         first_side_s(style_of("smashed"), thickness_mm=2)
 
 
-def test_pull_takes_the_low_end_of_carry_over(larder: Larder, kitchen: Kitchen) -> None:
-    heat = prepare(smash(style="thick", thickness_mm=28, piece_mass_g=225), larder=larder, kitchen=kitchen).case.usual
+def test_pull_takes_the_low_end_of_carry_over(inventory: Inventory, kitchen: Kitchen) -> None:
+    heat = prepare(
+        smash(style="thick", thickness_mm=28, piece_mass_g=225), inventory=inventory, kitchen=kitchen
+    ).case.usual
     assert heat.pull_c == pytest.approx(heat.target_c - heat.carry_over_k.low)
 
 
@@ -103,16 +105,16 @@ def test_pull_takes_the_low_end_of_carry_over(larder: Larder, kitchen: Kitchen) 
         ({"style": "thick", "thickness_mm": 28, "piece_mass_g": 225}, "thermometer-decides"),
     ],
 )
-def test_habit_says_when_it_may_fall_short(larder: Larder, kitchen: Kitchen, changes: dict, reach: str) -> None:
-    assert prepare(smash(**changes), larder=larder, kitchen=kitchen).case.usual.reach == reach
+def test_habit_says_when_it_may_fall_short(inventory: Inventory, kitchen: Kitchen, changes: dict, reach: str) -> None:
+    assert prepare(smash(**changes), inventory=inventory, kitchen=kitchen).case.usual.reach == reach
 
 
-def test_every_wave_is_timed_and_the_last_holds_the_rest(larder: Larder, kitchen: Kitchen) -> None:
-    stove = sheets(smash(guests=21), larder=larder, kitchen=kitchen).stove
+def test_every_wave_is_timed_and_the_last_holds_the_rest(inventory: Inventory, kitchen: Kitchen) -> None:
+    stove = sheets(smash(guests=21), inventory=inventory, kitchen=kitchen).stove
     assert stove.at_once * (stove.waves - 1) + stove.last_wave == 42
     assert all(step.timer_s > 0 for step in stove.each_wave if step.kind != "lay")
 
 
-def test_a_piece_wider_than_its_pan_is_refused(larder: Larder, kitchen: Kitchen) -> None:
+def test_a_piece_wider_than_its_pan_is_refused(inventory: Inventory, kitchen: Kitchen) -> None:
     with pytest.raises(OutOfRangeError, match="wider than Iron pan"):
-        evaluate(smash(surface="iron-pan", piece_mass_g=900, thickness_mm=5), larder=larder, kitchen=kitchen)
+        evaluate(smash(surface="iron-pan", piece_mass_g=900, thickness_mm=5), inventory=inventory, kitchen=kitchen)

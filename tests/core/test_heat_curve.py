@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from heat_formulas import BAKED, CASES, EGGS, FILLED, KITCHEN, LARDER, curve_of, edited, whole_curve
+from heat_formulas import BAKED, CASES, EGGS, FILLED, INVENTORY, KITCHEN, curve_of, edited, whole_curve
 from vianda.core.basis.errors import CoreError
 from vianda.core.demo.formulas import (
     beacon_grill,
@@ -127,7 +127,9 @@ def test_a_surface_too_cool_is_said_and_not_drawn_as_done() -> None:
 
 def test_doubt_comes_after_the_curve_and_is_largest_where_it_should_be() -> None:
     steps = list(
-        curve_steps(prepare(edited(slipway_smash(), SetFigure("thickness", 6.3)), larder=LARDER, kitchen=KITCHEN).case)
+        curve_steps(
+            prepare(edited(slipway_smash(), SetFigure("thickness", 6.3)), inventory=INVENTORY, kitchen=KITCHEN).case
+        )
     )
     assert isinstance(steps[0], HeatCurve)
     assert steps[0].uncertainty is None
@@ -148,16 +150,16 @@ def test_doubt_comes_after_the_curve_and_is_largest_where_it_should_be() -> None
 def test_the_same_piece_is_reckoned_once_and_a_question_given_up_stops() -> None:
     engine = RememberingEngine()
     formula = edited(slipway_smash(), SetFigure("thickness", 5.7))
-    steps = curve_steps(prepare(formula, larder=LARDER, kitchen=KITCHEN).case, engine=engine)
+    steps = curve_steps(prepare(formula, inventory=INVENTORY, kitchen=KITCHEN).case, engine=engine)
     next(steps)
     next(steps)
     # Whoever hangs up ends it; nothing is kept of a uncertainty half computed.
     steps.close()
-    again = list(curve_steps(prepare(formula, larder=LARDER, kitchen=KITCHEN).case, engine=engine))
+    again = list(curve_steps(prepare(formula, inventory=INVENTORY, kitchen=KITCHEN).case, engine=engine))
     assert any(isinstance(s, Progress) for s in again)
     # A name is not heat.
     renamed = replace(formula, name="Another name", remark="x")
-    known = list(curve_steps(prepare(renamed, larder=LARDER, kitchen=KITCHEN).case, engine=engine))
+    known = list(curve_steps(prepare(renamed, inventory=INVENTORY, kitchen=KITCHEN).case, engine=engine))
     assert len(known) == 1
     assert known[0] == again[-1]
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from heat_formulas import FILLED, FLAT_TWO, KITCHEN, LARDER, curve_of, edited, kitchen_with, whole_curve
+from heat_formulas import FILLED, FLAT_TWO, INVENTORY, KITCHEN, curve_of, edited, kitchen_with, whole_curve
 from vianda.core.demo.formulas import beacon_grill, keepers_loaf, slipway_smash, supply_boat_ragu
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.plan import HeatPlan
@@ -14,7 +14,7 @@ from vianda.core.pipeline.compute import prepare
 
 
 def _timed(formula: Formula, *edits: Edit) -> tuple[float, HeatPlan]:
-    plan = evaluate(edited(formula, *edits), larder=LARDER, kitchen=KITCHEN).heat
+    plan = evaluate(edited(formula, *edits), inventory=INVENTORY, kitchen=KITCHEN).heat
     return sum(s.timer_s for s in plan.stages if s.kind not in ("preheat", "rest")), plan
 
 
@@ -36,7 +36,7 @@ def test_the_plan_is_the_curves_and_habit_stands_beside_it() -> None:
     assert plan.on_heat_s.usual == pytest.approx(curve.pull_s.usual, rel=1e-6)
     # The quick uncertainty of the ticket is within a tenth of the whole one.
     assert plan.on_heat_s.high == pytest.approx(curve.pull_s.high, rel=0.1)
-    usual = prepare(beacon_grill(), larder=LARDER, kitchen=KITCHEN).case.usual
+    usual = prepare(beacon_grill(), inventory=INVENTORY, kitchen=KITCHEN).case.usual
     assert plan.practice.on_heat_s == usual.on_heat_s
     # What is crumbled for a sauce is timed by look and tenderness.
     assert _timed(supply_boat_ragu())[1].model == "practice"
@@ -44,7 +44,7 @@ def test_the_plan_is_the_curves_and_habit_stands_beside_it() -> None:
 
 def test_a_fire_takes_as_long_to_light_as_its_fuel() -> None:
     def lit(fuel: str) -> float:
-        plan = evaluate(beacon_grill(), larder=LARDER, kitchen=kitchen_with("charcoal-grate", fuel=fuel)).heat
+        plan = evaluate(beacon_grill(), inventory=INVENTORY, kitchen=kitchen_with("charcoal-grate", fuel=fuel)).heat
         return plan.stages[0].high_s
 
     assert lit("gas") < lit("charcoal") < lit("wood")
@@ -58,7 +58,7 @@ def test_a_row_of_glaze_rounds_is_planned_stage_by_stage() -> None:
 
 def test_a_filled_burger_is_covered_on_its_second_side_and_done_when_habit_says() -> None:
     # Common practice, no published source. In the open the meat beyond the cheese takes half an hour.
-    filled = evaluate(edited(*FILLED), larder=LARDER, kitchen=KITCHEN)
+    filled = evaluate(edited(*FILLED), inventory=INVENTORY, kitchen=KITCHEN)
     second = next(s for s in filled.heat.stages if s.kind == "second-side")
     assert second.cue.text.endswith(". Cover it, with a spoonful of water.")
     first = next(s for s in filled.heat.stages if s.kind == "first-side")

@@ -20,18 +20,18 @@ from vianda.core.heat.fit import HIGH, LOW, Observed, ProbeReading, fit, model_c
 from vianda.core.heat.plate_signs import SIGNS, guess_surface
 from vianda.core.heat.questions import ask
 from vianda.core.heat.run_setup import setup_of
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.model.edit import Choose, SetFigure
 from vianda.core.model.formula import Formula
 from vianda.core.pipeline.compute import prepare
 
-LARDER, KITCHEN = starter_larder(), yard_galley()
+INVENTORY, KITCHEN = starter_inventory(), yard_galley()
 
 
 def _case(formula: Formula, *edits: object) -> CookCase:
     for edit in edits:
-        formula = apply_edit(formula, edit, larder=LARDER, kitchen=KITCHEN)  # type: ignore[arg-type]
-    return prepare(formula, larder=LARDER, kitchen=KITCHEN).case
+        formula = apply_edit(formula, edit, inventory=INVENTORY, kitchen=KITCHEN)  # type: ignore[arg-type]
+    return prepare(formula, inventory=INVENTORY, kitchen=KITCHEN).case
 
 
 def test_the_thickness_it_names_is_done_in_that_time() -> None:

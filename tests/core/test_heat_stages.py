@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from heat_formulas import FLAT_TWO, KITCHEN, LARDER, curve_of, edited
+from heat_formulas import FLAT_TWO, INVENTORY, KITCHEN, curve_of, edited
 from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.demo.formulas import beacon_grill, keepers_loaf, night_watch_balls, slipway_smash, supply_boat_ragu
 from vianda.core.editing.apply_edit import apply_edit
@@ -64,7 +64,7 @@ def test_a_loaf_is_not_flipped_and_a_kitchen_without_an_oven_bakes_nothing() -> 
         edited(keepers_loaf(), SetStages((HeatStage("fry", "core"),)))
     bare = replace(KITCHEN, surfaces=KITCHEN.surfaces[:2])
     with pytest.raises(OutOfRangeError, match="needs an oven"):
-        apply_edit(slipway_smash(), SetStages((HeatStage("oven", "core"),)), larder=LARDER, kitchen=bare)
+        apply_edit(slipway_smash(), SetStages((HeatStage("oven", "core"),)), inventory=INVENTORY, kitchen=bare)
 
 
 def test_another_style_or_surface_lets_go_of_a_way_it_does_not_have() -> None:

@@ -12,7 +12,7 @@ from vianda.core.batch.batch import batch_of
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.evaluation.evaluate import evaluate
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.inventory.pantry import starter_pantry
 from vianda.core.mix.panade import dry_matter_frac, panade_figures
 from vianda.core.model import edit as e
@@ -20,18 +20,18 @@ from vianda.core.model.formula import Formula, MixLine
 
 pytestmark = pytest.mark.usefixtures("by_practice")
 
-LARDER, KITCHEN = starter_larder(), yard_galley()
+INVENTORY, KITCHEN = starter_inventory(), yard_galley()
 PANTRY = starter_pantry()
 
 
 def _after(formula: Formula, *edits: e.Edit) -> Formula:
     for edit in edits:
-        formula = apply_edit(formula, edit, larder=LARDER, kitchen=KITCHEN)
+        formula = apply_edit(formula, edit, inventory=INVENTORY, kitchen=KITCHEN)
     return formula
 
 
 def _grams(formula: Formula) -> dict[str, float]:
-    return {x.ingredient: x.mass_g for x in evaluate(formula, larder=LARDER, kitchen=KITCHEN).mix.lines}
+    return {x.ingredient: x.mass_g for x in evaluate(formula, inventory=INVENTORY, kitchen=KITCHEN).mix.lines}
 
 
 @pytest.mark.parametrize("portioning", ["by_piece", "by_batch"])
@@ -39,13 +39,13 @@ def test_what_is_said_to_go_in_weighs_what_was_said(portioning: str) -> None:
     start = _after(mixed(lines=()), e.Choose("portioning", portioning))
     said = "1 1/2 cups fine dry crumbs, 300 g milk, 3 large eggs, 5 slices white bread"
     grams = _grams(_after(start, e.AddToMix(said)))
-    meat = batch_of(start, larder=LARDER, kitchen=KITCHEN).meat_mass_g
+    meat = batch_of(start, inventory=INVENTORY, kitchen=KITCHEN).meat_mass_g
     # By batch the whole mix is what the scale shows: half a gram in two kilograms.
     close = 1e-9 if portioning == "by_piece" else 0.5 / 2000
     said_g = {"dry-crumbs": 162, "milk": 300, "egg": 150, "white-bread": 145}
     assert grams == {key: pytest.approx(g, rel=close) for key, g in said_g.items()}
     if portioning == "by_batch":
-        after = batch_of(_after(start, e.AddToMix(said)), larder=LARDER, kitchen=KITCHEN)
+        after = batch_of(_after(start, e.AddToMix(said)), inventory=INVENTORY, kitchen=KITCHEN)
         # The meat stands; only the mix is rounded to the scale.
         assert after.meat_weighed_g == round(meat)
 
@@ -60,7 +60,7 @@ def test_more_of_the_same_is_added_to_it() -> None:
 
 def test_salt_said_to_go_in_joins_the_salt_that_comes_along() -> None:
     formula = _after(mixed(lines=lines(parmesan=8), salt_frac=0.0, salt_place="none"), e.AddToMix("2 tsp fine salt"))
-    salt = evaluate(formula, larder=LARDER, kitchen=KITCHEN).salt
+    salt = evaluate(formula, inventory=INVENTORY, kitchen=KITCHEN).salt
     assert formula.seasoning.salt_place == "mixed"
     assert salt.batch_salt_g == pytest.approx(12, rel=0.01)
     assert salt.brought_g > 8
@@ -122,7 +122,8 @@ def test_a_crumb_swapped_keeps_its_dry_matter_and_the_state_of_the_panade(one: s
     line = next(x for x in done.mix.lines if x.ingredient == two)
     assert line.per_meat_frac * dry_matter_frac(PANTRY[two]) == pytest.approx(0.08 * dry_matter_frac(PANTRY[one]))
     states = [
-        panade_figures(batch_of(f, larder=LARDER, kitchen=KITCHEN).entered, meat_mass_g=1000) for f in (start, done)
+        panade_figures(batch_of(f, inventory=INVENTORY, kitchen=KITCHEN).entered, meat_mass_g=1000)
+        for f in (start, done)
     ]
     if min(abs(states[0].ratio - edge) for edge in states[0].edges) > 1e-6 and states[1].ratio > 0:
         assert states[0].state == states[1].state
@@ -146,7 +147,7 @@ def test_the_bowl_weighed_again_says_what_went_in() -> None:
     readings = (("meat", "2320"), ("panko", "2440"), ("milk", "2,62 kg"), ("egg", "2720 g"), ("salt", "2742 g"))
     start = mixed(lines=lines(pepper=0.3, egg=8))
     formula = _after(start, e.WeighBowl("820 g", tuple(e.BowlReading(w, s) for w, s in readings)))
-    evaluation = evaluate(formula, larder=LARDER, kitchen=KITCHEN)
+    evaluation = evaluate(formula, inventory=INVENTORY, kitchen=KITCHEN)
     assert formula.shape.batch_mass_g == 1500
     # What was not read did not go in.
     assert [x.ingredient for x in formula.mix.lines] == ["panko", "milk", "egg"]
@@ -167,7 +168,7 @@ def test_scaling_up_and_back_changes_nothing(times: int, style: str) -> None:
     bigger = _after(start, e.SetFigure("guests", 14 * times))
     back = _after(bigger, e.SetFigure("guests", 14))
     assert back == start
-    one, many = (evaluate(f, larder=LARDER, kitchen=KITCHEN) for f in (start, bigger))
+    one, many = (evaluate(f, inventory=INVENTORY, kitchen=KITCHEN) for f in (start, bigger))
     ratio = many.portions.batch_mass_g / one.portions.batch_mass_g
     for small, large in zip(one.mix.lines, many.mix.lines, strict=True):
         assert large.per_meat_frac == small.per_meat_frac
@@ -192,12 +193,12 @@ def test_another_dish_starts_with_its_school_and_keeps_what_is_held() -> None:
     assert loaf.seasoning.salt_place == "mixed"
     assert loaf.dish.dish == "meatloaf"
     tray = _after(start, e.Choose("style", "loaf-tray"))
-    assert evaluate(tray, larder=LARDER, kitchen=KITCHEN).mix.resemblance.nearest == "custard-tray-loaf"
+    assert evaluate(tray, inventory=INVENTORY, kitchen=KITCHEN).mix.resemblance.nearest == "custard-tray-loaf"
 
 
 def test_a_filled_loaf_holds_eggs_and_its_floor_is_that_of_stuffed_meat() -> None:
     filled = _after(mixed(style="smashed"), e.Choose("style", "loaf-filled"))
-    evaluation = evaluate(filled, larder=LARDER, kitchen=KITCHEN)
+    evaluation = evaluate(filled, inventory=INVENTORY, kitchen=KITCHEN)
     assert any(x.ingredient == "boiled-egg" for x in filled.mix.lines)
     assert evaluation.heat.floors.leading.key == "food-code-stuffed"
     assert filled.heat.target_core_temp_c == pytest.approx(evaluation.heat.floors.leading.temp_c)
@@ -245,7 +246,7 @@ def test_any_run_of_changes_answers_or_refuses_and_the_masses_close(edits: list[
     for edit in edits:
         try:
             changed = _after(formula, edit)
-            evaluation = evaluate(changed, larder=LARDER, kitchen=KITCHEN)
+            evaluation = evaluate(changed, inventory=INVENTORY, kitchen=KITCHEN)
         except CoreError as refused:
             assert refused.detail
             continue

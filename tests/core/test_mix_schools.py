@@ -12,14 +12,14 @@ from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.evaluate import evaluate
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.mix.schools import BAND_GROUPS, follow_mix, group_amounts, mix_schools, resembles, schools_for
 from vianda.core.model import edit as e
 from vianda.core.model.formula import Formula, MixLine
 from vianda.core.model.styles import styles_for
 
 DISHES = ("burger", "meatball", "meatloaf", "sauce")
-LARDER = starter_larder()
+INVENTORY = starter_inventory()
 
 
 def _on(dish: str, formula: Formula | None = None) -> Formula:
@@ -29,10 +29,10 @@ def _on(dish: str, formula: Formula | None = None) -> Formula:
 def _resembles(formula: Formula):
     return resembles(
         formula.dish.dish,
-        entering(formula.mix.lines, pantry=LARDER.pantry),
+        entering(formula.mix.lines, pantry=INVENTORY.pantry),
         place=formula.seasoning.salt_place,
         parts=formula.parts,
-        larder=LARDER,
+        inventory=INVENTORY,
     )
 
 
@@ -40,21 +40,21 @@ def _resembles(formula: Formula):
 def test_a_mix_moved_to_a_school_resembles_it_wholly(key: str) -> None:
     school = mix_schools()[key]
     for dish in school.dishes:
-        found = _resembles(follow_mix(_on(dish), school, larder=LARDER))
+        found = _resembles(follow_mix(_on(dish), school, inventory=INVENTORY))
         assert (found.nearest, found.exact) == (key, True)
 
 
 @pytest.mark.parametrize("key", sorted(mix_schools()))
 def test_moving_twice_changes_nothing_more(key: str) -> None:
     school = mix_schools()[key]
-    once = follow_mix(_on(school.dishes[0]), school, larder=LARDER)
-    assert follow_mix(once, school, larder=LARDER) == once
+    once = follow_mix(_on(school.dishes[0]), school, inventory=INVENTORY)
+    assert follow_mix(once, school, inventory=INVENTORY) == once
 
 
 def _with_group(school_key: str, group: str, per: float) -> Formula:
     school = mix_schools()[school_key]
-    formula = follow_mix(_on(school.dishes[0]), school, larder=LARDER)
-    return apply_edit(formula, e.SetFigure("group", per, item=group), larder=LARDER, kitchen=yard_galley())
+    formula = follow_mix(_on(school.dishes[0]), school, inventory=INVENTORY)
+    return apply_edit(formula, e.SetFigure("group", per, item=group), inventory=INVENTORY, kitchen=yard_galley())
 
 
 # Every band of every school, at both its edges and a hair outside.
@@ -94,9 +94,9 @@ def test_the_same_mix_always_gets_the_same_answer_and_the_nearest_leads(dish: st
     assert (one.nearest == "") is (distances[0] > 4.0)
 
 
-def test_a_locked_line_stays_and_the_school_makes_room_for_it(larder: Larder, kitchen: Kitchen) -> None:
+def test_a_locked_line_stays_and_the_school_makes_room_for_it(inventory: Inventory, kitchen: Kitchen) -> None:
     formula = mixed(style="loaf-free", lines=(MixLine("egg", 0.06, locked=True), *lines(dry_crumbs=9, ketchup=5)))
-    moved = apply_edit(formula, e.Choose("mix_school", "firm-panade-loaf"), larder=larder, kitchen=kitchen)
+    moved = apply_edit(formula, e.Choose("mix_school", "firm-panade-loaf"), inventory=inventory, kitchen=kitchen)
     by_key = {line.ingredient: line for line in moved.mix.lines}
     assert by_key["egg"] == MixLine("egg", 0.06, locked=True)
     assert "dry-crumbs" not in by_key
@@ -105,24 +105,24 @@ def test_a_locked_line_stays_and_the_school_makes_room_for_it(larder: Larder, ki
 
 def test_a_locked_crumb_leaves_the_rest_of_its_group_to_the_school() -> None:
     formula = mixed(style="loaf-free", lines=(MixLine("dry-crumbs", 0.05, locked=True),))
-    moved = follow_mix(formula, mix_schools()["firm-panade-loaf"], larder=LARDER)
-    crumb = group_amounts(entering(moved.mix.lines, pantry=LARDER.pantry))["crumb"]
+    moved = follow_mix(formula, mix_schools()["firm-panade-loaf"], inventory=INVENTORY)
+    crumb = group_amounts(entering(moved.mix.lines, pantry=INVENTORY.pantry))["crumb"]
     assert crumb == pytest.approx(0.08)
     heavy = replace(formula, mix=replace(formula.mix, lines=(MixLine("dry-crumbs", 0.12, locked=True),)))
-    moved = follow_mix(heavy, mix_schools()["firm-panade-loaf"], larder=LARDER)
+    moved = follow_mix(heavy, mix_schools()["firm-panade-loaf"], inventory=INVENTORY)
     assert [x.ingredient for x in moved.mix.lines if x.ingredient in ("panko", "dry-crumbs")] == ["dry-crumbs"]
 
 
 def test_a_seasoning_of_ones_own_survives_a_move_but_not_a_cleared_bowl() -> None:
     formula = mixed(style="loaf-free", lines=lines(dry_crumbs=9, egg=8, paprika=1))
-    loaf = follow_mix(formula, mix_schools()["fresh-bread-loaf"], larder=LARDER)
+    loaf = follow_mix(formula, mix_schools()["fresh-bread-loaf"], inventory=INVENTORY)
     assert any(x.ingredient == "paprika" for x in loaf.mix.lines)
-    burger = follow_mix(mixed(style="smashed", lines=lines(paprika=1)), mix_schools()["purist"], larder=LARDER)
+    burger = follow_mix(mixed(style="smashed", lines=lines(paprika=1)), mix_schools()["purist"], inventory=INVENTORY)
     assert burger.mix.lines == ()
 
 
 def test_a_beef_only_ball_is_further_from_the_school_of_mixed_meats() -> None:
-    formula = follow_mix(_on("meatball"), mix_schools()["soft-paste-ball"], larder=LARDER)
+    formula = follow_mix(_on("meatball"), mix_schools()["soft-paste-ball"], inventory=INVENTORY)
     beef = replace(formula, parts=blended(chuck=1.0))
     assert _resembles(formula).exact
     assert not _resembles(beef).exact
@@ -136,11 +136,11 @@ def test_a_group_is_moved_to_what_was_asked_and_keeps_its_parts(group: str, want
         style="loaf-free", lines=tuple(replace(x, locked=locked and x.ingredient == "panko") for x in start)
     )
     moved = apply_edit(
-        formula, e.SetFigure("group", max(wanted, 0.04), item=group), larder=LARDER, kitchen=yard_galley()
+        formula, e.SetFigure("group", max(wanted, 0.04), item=group), inventory=INVENTORY, kitchen=yard_galley()
     )
-    after = group_amounts(entering(moved.mix.lines, pantry=LARDER.pantry))
+    after = group_amounts(entering(moved.mix.lines, pantry=INVENTORY.pantry))
     assert after[group] == pytest.approx(max(wanted, 0.04))
-    before = group_amounts(entering(formula.mix.lines, pantry=LARDER.pantry))
+    before = group_amounts(entering(formula.mix.lines, pantry=INVENTORY.pantry))
     for other in BAND_GROUPS:
         if other != group:
             assert after[other] == pytest.approx(before[other])
@@ -151,9 +151,9 @@ def test_a_group_is_moved_to_what_was_asked_and_keeps_its_parts(group: str, want
         assert by_key["panko"] == 0.04
 
 
-def test_what_a_school_starts_with_gets_no_counsel_on_the_mix(larder: Larder, kitchen: Kitchen) -> None:
+def test_what_a_school_starts_with_gets_no_counsel_on_the_mix(inventory: Inventory, kitchen: Kitchen) -> None:
     for dish in ("meatball", "meatloaf", "sauce"):
         for style in styles_for(dish):
-            counsel = evaluate(mixed(style=style.key), larder=larder, kitchen=kitchen).counsel
+            counsel = evaluate(mixed(style=style.key), inventory=inventory, kitchen=kitchen).counsel
             spoken = [c.rule for c in counsel if c.step == "mix" and c.severity != "note"]
             assert spoken in ([], ["mix.egg-rounded"]), style.key

@@ -14,7 +14,7 @@ from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen, Scale
 from vianda.core.evaluation.evaluate import evaluate
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.pantry import starter_pantry
 from vianda.core.mix.index import BIND_WORDS
 from vianda.core.mix.temperature import Part, chill_minutes, mixed_temp_c
@@ -24,7 +24,7 @@ from vianda.core.model.formula import Formula, MixLine
 
 pytestmark = pytest.mark.usefixtures("by_practice")
 
-LARDER, KITCHEN, PANTRY = starter_larder(), yard_galley(), starter_pantry()
+INVENTORY, KITCHEN, PANTRY = starter_inventory(), yard_galley(), starter_pantry()
 AMOUNTS = st.dictionaries(
     st.sampled_from(["panko", "milk", "egg", "parmesan", "soft-onion", "ketchup", "butter", "pepper", "red-wine"]),
     st.floats(0, 0.6),
@@ -34,7 +34,7 @@ AMOUNTS = st.dictionaries(
 
 
 def _of(formula: Formula, kitchen: Kitchen = KITCHEN) -> SimpleNamespace:
-    return whole(formula, larder=LARDER, kitchen=kitchen)
+    return whole(formula, inventory=INVENTORY, kitchen=kitchen)
 
 
 @given(AMOUNTS, st.sampled_from(["mixed", "surface", "none"]))
@@ -49,12 +49,12 @@ def test_mass_water_fat_protein_and_salt_close(amounts: dict[str, float], place:
     ):
         from_lines = math.fsum(x.mass_g * getattr(PANTRY[x.ingredient].composition, part) / 100 for x in v.mix.lines)
         from_meat = math.fsum(
-            p.share_frac * w.meat_g * getattr(LARDER.meat(p.meat).composition_at(p.fat_usual_frac), part) / 100
+            p.share_frac * w.meat_g * getattr(INVENTORY.meat(p.meat).composition_at(p.fat_usual_frac), part) / 100
             for p in v.blend.parts
         )
         assert getattr(w, name) == pytest.approx(from_lines + from_meat, rel=1e-9)
     own = math.fsum(
-        p.share_frac * w.meat_g * LARDER.meat(p.meat).composition_at(p.fat_usual_frac).salt_frac()
+        p.share_frac * w.meat_g * INVENTORY.meat(p.meat).composition_at(p.fat_usual_frac).salt_frac()
         for p in v.blend.parts
     )
     brought = math.fsum(x.salt_g for x in v.mix.lines)
@@ -141,7 +141,7 @@ def test_a_mix_is_never_warmer_than_its_warmest_part_nor_colder_than_its_coldest
 
 
 def test_chilling_is_a_logarithm_and_cannot_pass_the_air() -> None:
-    beef = LARDER.meat("ground-80").composition
+    beef = INVENTORY.meat("ground-80").composition
     half = chill_minutes(from_c=13, to_c=8, composition=beef, air_c=3)
     quarter = chill_minutes(from_c=13, to_c=5.5, composition=beef, air_c=3)
     # Twice the halvings take twice the time, but for the slow change of heat capacity with temperature.
@@ -163,7 +163,7 @@ def test_the_protocol_follows_what_is_in_the_bowl() -> None:
 
 
 def test_a_correction_is_for_what_is_left_of_the_batch() -> None:
-    v = whole(mixed(), larder=LARDER, kitchen=KITCHEN)
+    v = whole(mixed(), inventory=INVENTORY, kitchen=KITCHEN)
     fixes = {c.verdict: c for c in v.corrections}
     rest = (v.portions.batch_mass_g - 8) / v.portions.batch_mass_g
     assert fixes["bland"].salt_g == pytest.approx(0.002 * v.mix.whole.meat_g * rest)
@@ -171,7 +171,7 @@ def test_a_correction_is_for_what_is_left_of_the_batch() -> None:
     # Unsalted meat worked in until salt stands a step lower: w m = (w − 0.002)(m + x).
     meat, now = v.mix.whole.meat_g * rest, v.salt.salt_frac
     assert (now - 0.002) * (meat + fixes["salty"].plain_meat_g) == pytest.approx(now * meat)
-    changed = apply_edit(mixed(), fixes["bland"].edit, larder=LARDER, kitchen=KITCHEN)
+    changed = apply_edit(mixed(), fixes["bland"].edit, inventory=INVENTORY, kitchen=KITCHEN)
     assert changed.seasoning.salt_frac == pytest.approx(now + 0.002)
 
 
@@ -224,7 +224,7 @@ def test_grams_are_said_in_the_measures_of_a_kitchen(grams: float, key: str, sai
 
 def test_loaves_are_shared_and_none_lies_over_the_edge_of_the_tray() -> None:
     formula = mixed(style="loaf-free", guests=26)
-    v = whole(formula, larder=LARDER, kitchen=KITCHEN)
+    v = whole(formula, inventory=INVENTORY, kitchen=KITCHEN)
     assert v.portions.pieces == 4
     across, deep = v.stove.footprint_mm
     for x, y in v.stove.centres_mm:
@@ -247,30 +247,34 @@ def test_what_simmers_does_so_together_after_every_wave() -> None:
 @pytest.mark.parametrize(
     ("rule", "name"), [("US", "ground beef"), ("EU", "minced pure beef"), ("CA", "lean ground beef")]
 )
-def test_what_is_mixed_in_costs_the_name(rule: str, name: str, larder: Larder, kitchen: Kitchen) -> None:
+def test_what_is_mixed_in_costs_the_name(rule: str, name: str, inventory: Inventory, kitchen: Kitchen) -> None:
     formula = mixed(style="smashed", parts=blended(ground_85=1.0), lines=lines(panko=3, egg=3))
-    names = {n.name: n for n in evaluate(formula, larder=larder, kitchen=replace(kitchen, naming_rule=rule)).names}
+    names = {
+        n.name: n for n in evaluate(formula, inventory=inventory, kitchen=replace(kitchen, naming_rule=rule)).names
+    }
     assert names[name].bar == "binder"
     seasoned = replace(formula, mix=replace(formula.mix, lines=lines(pepper=0.3)))
-    names = {n.name: n for n in evaluate(seasoned, larder=larder, kitchen=replace(kitchen, naming_rule=rule)).names}
+    names = {
+        n.name: n for n in evaluate(seasoned, inventory=inventory, kitchen=replace(kitchen, naming_rule=rule)).names
+    }
     assert names[name].bar != "binder"
 
 
-def test_under_the_uk_rule_beef_is_a_share_of_the_whole(larder: Larder, kitchen: Kitchen) -> None:
+def test_under_the_uk_rule_beef_is_a_share_of_the_whole(inventory: Inventory, kitchen: Kitchen) -> None:
     uk = replace(kitchen, naming_rule="UK")
     formula = mixed(style="smashed", parts=blended(chuck=1.0), lines=lines(soft_onion=58), salt_place="none")
-    assert evaluate(formula, larder=larder, kitchen=uk).names[0].allowed
+    assert evaluate(formula, inventory=inventory, kitchen=uk).names[0].allowed
     more = replace(formula, mix=replace(formula.mix, lines=lines(soft_onion=63)))
-    name = evaluate(more, larder=larder, kitchen=uk).names[0]
+    name = evaluate(more, inventory=inventory, kitchen=uk).names[0]
     assert (name.allowed, name.bar) == (False, "too-little-beef")
     assert name.tests[0].value_frac == pytest.approx(1 / 1.63)
 
 
-def test_one_per_cent_of_salt_worked_in_costs_the_eu_name(larder: Larder, kitchen: Kitchen) -> None:
+def test_one_per_cent_of_salt_worked_in_costs_the_eu_name(inventory: Inventory, kitchen: Kitchen) -> None:
     eu = replace(kitchen, naming_rule="EU")
     for place, bar in (("mixed", "salt"), ("surface", "none")):
         formula = mixed(style="smashed", parts=blended(ground_85=1.0), lines=(), salt_place=place, salt_frac=0.012)
-        names = {n.name: n.bar for n in evaluate(formula, larder=larder, kitchen=eu).names}
+        names = {n.name: n.bar for n in evaluate(formula, inventory=inventory, kitchen=eu).names}
         assert (names["minced pure beef"] == "salt") is (bar == "salt")
 
 
@@ -283,7 +287,7 @@ def test_typed_minutes_and_chosen_work_stand_in_the_formula() -> None:
         (e.TypeFigure("meat_temp", "38F"), "meat_temp_c", pytest.approx(3.33, abs=0.01)),
         (e.Choose("work", "processor"), "work_s", 12),
     ):
-        formula = apply_edit(formula, edit, larder=LARDER, kitchen=KITCHEN)
+        formula = apply_edit(formula, edit, inventory=INVENTORY, kitchen=KITCHEN)
         assert getattr(formula.mix, name) == value
 
 
@@ -311,8 +315,8 @@ def test_a_sauce_browns_only_its_meat_and_simmers_once() -> None:
 def test_a_house_crumb_counts_as_crumb_with_its_salt_and_its_price() -> None:
     from vianda.core.demo.formulas import HOUSE_FORMULAS
 
-    larder = Larder.of(LARDER.meats.values(), (), [*PANTRY.values(), *HOUSE_FORMULAS])
-    v = evaluate(mixed(lines=lines(boathouse_crumbs=8, milk=12, egg=8)), larder=larder, kitchen=KITCHEN)
+    inventory = Inventory.of(INVENTORY.meats.values(), (), [*PANTRY.values(), *HOUSE_FORMULAS])
+    v = evaluate(mixed(lines=lines(boathouse_crumbs=8, milk=12, egg=8)), inventory=inventory, kitchen=KITCHEN)
     assert v.mix.panade.state == "stiff"
     line = v.mix.lines[0]
     assert line.house

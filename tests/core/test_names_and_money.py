@@ -17,22 +17,22 @@ from vianda.core.blend.grind import grind_loss_frac
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.equipment.kitchen import Grinder, NamingRule, usual_grinders
 from vianda.core.evaluation.evaluate import Evaluation, evaluate
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.lot import Lot
 
-LARDER = starter_larder()
-KEYS = sorted(LARDER.meats)
+INVENTORY = starter_inventory()
+KEYS = sorted(INVENTORY.meats)
 
 
 def _evaluated(rule: NamingRule = "US", **shares: float) -> Evaluation:
     kitchen = replace(yard_galley(), naming_rule=rule)
-    return evaluate(smash(parts=blended(**shares)), larder=LARDER, kitchen=kitchen)
+    return evaluate(smash(parts=blended(**shares)), inventory=INVENTORY, kitchen=kitchen)
 
 
 @given(st.lists(st.tuples(st.sampled_from(KEYS), st.floats(0.05, 1)), min_size=1, max_size=6, unique_by=lambda p: p[0]))
 def test_collagen_lies_between_the_least_and_the_most_of_its_meats(parts: list[tuple[str, float]]) -> None:
     whole = sum(s for _, s in parts)
-    meats = [LARDER.meat(k) for k, _ in parts]
+    meats = [INVENTORY.meat(k) for k, _ in parts]
     found = collagen_figures([s / whole for _, s in parts], meats, [m.fat for m in meats])
     classes = [COLLAGEN_OF_PROTEIN[m.connective][1] for m in meats]
     assert min(classes) - 1e-12 <= found.usual_frac <= max(classes) + 1e-12
@@ -82,24 +82,24 @@ def test_near_a_limit_the_chance_of_crossing_it_is_said() -> None:
 
 @given(st.sampled_from(KEYS), st.floats(0, 0.3))
 def test_a_kilo_used_never_costs_less_than_a_kilo_bought(key: str, loss: float) -> None:
-    meat = LARDER.meat(key)
+    meat = INVENTORY.meat(key)
     assert 0 < usable_frac(meat, grind_loss_frac=loss) <= 1
     assert price_per_kg_used(meat, meat.price_per_kg, grind_loss_frac=loss) >= meat.price_per_kg
 
 
 def test_bone_makes_a_cheap_cut_dear() -> None:
     # Plate short rib at 8.80 with 38 % bone against boneless chuck short rib at 13.60 with 5 % trim.
-    plate, chuck = LARDER.meat("short-rib-plate"), LARDER.meat("short-rib-chuck")
+    plate, chuck = INVENTORY.meat("short-rib-plate"), INVENTORY.meat("short-rib-chuck")
     used = [price_per_kg_used(m, m.price_per_kg, grind_loss_frac=0.0) for m in (plate, chuck)]
     assert [round(float(u), 2) for u in used] == [14.19, 14.32]
 
 
 def test_the_price_of_the_lot_is_the_price_paid() -> None:
     box = Lot("box", "chuck", "Box", 9000, Decimal("5"), date(2026, 11, 24), None)
-    larder = Larder.of(LARDER.meats.values(), [box])
+    inventory = Inventory.of(INVENTORY.meats.values(), [box])
     plain = smash(parts=blended(chuck=1.0))
     boxed = smash(parts=(replace(plain.parts[0], lot="box"),))
-    costs = [evaluate(f, larder=larder, kitchen=yard_galley()).cost.meat_cost for f in (plain, boxed)]
+    costs = [evaluate(f, inventory=inventory, kitchen=yard_galley()).cost.meat_cost for f in (plain, boxed)]
     assert float(costs[1] / costs[0]) == pytest.approx(5 / 9.4)
 
 

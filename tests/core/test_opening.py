@@ -9,12 +9,12 @@ from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.evaluate import evaluate
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.opening.opening import open_line
 
 
 def _open(line: str):
-    return open_line(line, larder=starter_larder(), kitchen=yard_galley())
+    return open_line(line, inventory=starter_inventory(), kitchen=yard_galley())
 
 
 def test_the_newcomers_line_becomes_a_whole_plan() -> None:
@@ -26,13 +26,13 @@ def test_the_newcomers_line_becomes_a_whole_plan() -> None:
     assert len(opened.questions) == 2
 
 
-def test_the_first_question_is_the_one_that_narrows_most(larder: Larder, kitchen: Kitchen) -> None:
+def test_the_first_question_is_the_one_that_narrows_most(inventory: Inventory, kitchen: Kitchen) -> None:
     opened = _open("700 g unknown mince, iron pan, four people")
     gains = [q.gain for q in opened.questions]
     assert gains == sorted(gains, reverse=True)
-    before = evaluate(opened.formula, larder=larder, kitchen=kitchen).blend
-    answered = apply_edit(opened.formula, opened.questions[0].answers[3].edit, larder=larder, kitchen=kitchen)
-    after = evaluate(answered, larder=larder, kitchen=kitchen).blend
+    before = evaluate(opened.formula, inventory=inventory, kitchen=kitchen).blend
+    answered = apply_edit(opened.formula, opened.questions[0].answers[3].edit, inventory=inventory, kitchen=kitchen)
+    after = evaluate(answered, inventory=inventory, kitchen=kitchen).blend
     assert after.fat_high_frac - after.fat_low_frac < 0.2 * (before.fat_high_frac - before.fat_low_frac)
 
 
@@ -120,7 +120,7 @@ def test_any_line_of_kitchen_words_gives_a_plan_that_evaluates_or_a_reason(words
     except CoreError as refused:
         assert refused.detail
         return
-    evaluate(opened.formula, larder=starter_larder(), kitchen=yard_galley())
+    evaluate(opened.formula, inventory=starter_inventory(), kitchen=yard_galley())
 
 
 @pytest.mark.parametrize(
@@ -155,12 +155,12 @@ def test_nothing_for_nobody_is_refused(line: str, says: str) -> None:
     ],
 )
 def test_what_is_filled_or_spread_is_made_so(
-    larder: Larder, kitchen: Kitchen, line: str, style: str, form: str
+    inventory: Inventory, kitchen: Kitchen, line: str, style: str, form: str
 ) -> None:
     opening = _open(line)
     assert opening.formula.dish.style == style
     assert not opening.unread
-    e = evaluate(opening.formula, larder=larder, kitchen=kitchen)
+    e = evaluate(opening.formula, inventory=inventory, kitchen=kitchen)
     assert e.shape.form == form
     if form == "spread":
         assert e.shape.raw_diameter_mm == kitchen.bun(opening.formula.shape.bun).across_mm
@@ -188,7 +188,7 @@ def test_another_dish_is_read_and_starts_with_its_school(line: str, style: str, 
     formula = opening.formula
     assert (formula.dish.style, formula.dish.pieces, formula.dish.guests) == (style, pieces, guests)
     assert opening.unread == ()
-    evaluation = evaluate(formula, larder=starter_larder(), kitchen=yard_galley())
+    evaluation = evaluate(formula, inventory=starter_inventory(), kitchen=yard_galley())
     assert evaluation.mix.lines
     assert evaluation.heat.target_c >= evaluation.heat.floors.leading.temp_c - 1e-6
     low, high = evaluation.style.piece_mass_g

@@ -9,7 +9,7 @@ from vianda.core.batch.batch import batch_of
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.evaluate import evaluate
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.pantry import starter_pantry
 from vianda.core.mix.panade import WaterUptake, as_milk_frac, same_place, state_at, water_uptake_of
 
@@ -66,15 +66,17 @@ def test_a_liquid_counts_by_the_water_it_brings() -> None:
     assert as_milk_frac(PANTRY["cream"]) < 0.7 < 1.1 < as_milk_frac(PANTRY["water"])
 
 
-def test_two_crumbs_drink_by_their_masses(larder: Larder, kitchen: Kitchen) -> None:
-    panade = evaluate(mixed(lines=lines(panko=5, dry_crumbs=5, milk=15)), larder=larder, kitchen=kitchen).mix.panade
+def test_two_crumbs_drink_by_their_masses(inventory: Inventory, kitchen: Kitchen) -> None:
+    panade = evaluate(
+        mixed(lines=lines(panko=5, dry_crumbs=5, milk=15)), inventory=inventory, kitchen=kitchen
+    ).mix.panade
     assert panade.edges[2] == pytest.approx((1.5 + 2.0) / 2)
     assert panade.soak_needed_min == 20
 
 
-def test_what_is_said_to_add_makes_the_state_it_is_said_to_make(larder: Larder, kitchen: Kitchen) -> None:
+def test_what_is_said_to_add_makes_the_state_it_is_said_to_make(inventory: Inventory, kitchen: Kitchen) -> None:
     def of(milk: float):
-        return evaluate(mixed(lines=lines(panko=8, milk=milk, egg=8)), larder=larder, kitchen=kitchen).mix
+        return evaluate(mixed(lines=lines(panko=8, milk=milk, egg=8)), inventory=inventory, kitchen=kitchen).mix
 
     now = of(2)
     for grams, state in ((now.panade.to_stiff_g, "stiff"), (now.panade.to_soft_g, "soft")):
@@ -82,12 +84,12 @@ def test_what_is_said_to_add_makes_the_state_it_is_said_to_make(larder: Larder, 
         assert of(milk).panade.state == state
 
 
-def _ledger(formula, larder: Larder, kitchen: Kitchen):
-    return evaluate(formula, larder=larder, kitchen=kitchen).salt
+def _ledger(formula, inventory: Inventory, kitchen: Kitchen):
+    return evaluate(formula, inventory=inventory, kitchen=kitchen).salt
 
 
-def test_the_ledger_is_an_account_that_closes(larder: Larder, kitchen: Kitchen) -> None:
-    salt = _ledger(mixed(lines=lines(panko=8, milk=14, parmesan=8, egg=8)), larder, kitchen)
+def test_the_ledger_is_an_account_that_closes(inventory: Inventory, kitchen: Kitchen) -> None:
+    salt = _ledger(mixed(lines=lines(panko=8, milk=14, parmesan=8, egg=8)), inventory, kitchen)
     ledger = salt.ledger
     assert ledger.brought_frac == pytest.approx(sum(e.per_meat_frac for e in ledger.entries), rel=1e-12)
     assert ledger.brought_frac + ledger.to_add_frac == pytest.approx(ledger.wanted_frac, rel=1e-12)
@@ -98,7 +100,7 @@ def test_the_ledger_is_an_account_that_closes(larder: Larder, kitchen: Kitchen) 
 @given(st.floats(0, 0.05), st.floats(0, 60), st.sampled_from(["surface", "mixed", "none"]))
 def test_nothing_is_ever_added_below_nought_without_saying_so(wanted: float, cheese: float, place: str) -> None:
     formula = mixed(lines=lines(pecorino=cheese, egg=8), salt_frac=wanted, salt_place=place)
-    ledger = batch_of(formula, larder=starter_larder(), kitchen=yard_galley()).ledger
+    ledger = batch_of(formula, inventory=starter_inventory(), kitchen=yard_galley()).ledger
     assert ledger.to_add_frac >= 0
     assert ledger.over_frac >= 0
     assert min(ledger.to_add_frac, ledger.over_frac) == 0
@@ -108,25 +110,25 @@ def test_nothing_is_ever_added_below_nought_without_saying_so(wanted: float, che
         assert ledger.to_add_frac == 0
 
 
-def test_cured_meat_counts_beyond_what_fresh_meat_holds(larder: Larder, kitchen: Kitchen) -> None:
-    ledger = _ledger(mixed(lines=(), parts=blended(round=0.65, bacon=0.35)), larder, kitchen).ledger
-    bacon = larder.meat("bacon").composition.sodium_mg_per_100g
+def test_cured_meat_counts_beyond_what_fresh_meat_holds(inventory: Inventory, kitchen: Kitchen) -> None:
+    ledger = _ledger(mixed(lines=(), parts=blended(round=0.65, bacon=0.35)), inventory, kitchen).ledger
+    bacon = inventory.meat("bacon").composition.sodium_mg_per_100g
     assert ledger.brought_frac == pytest.approx(0.35 * (bacon - 65) * 2.542e-5)
-    assert [e.name for e in ledger.entries] == [larder.meat("bacon").name]
+    assert [e.name for e in ledger.entries] == [inventory.meat("bacon").name]
 
 
-def test_a_flaky_salt_takes_twice_the_spoons_of_the_same_grams(larder: Larder, kitchen: Kitchen) -> None:
+def test_a_flaky_salt_takes_twice_the_spoons_of_the_same_grams(inventory: Inventory, kitchen: Kitchen) -> None:
     from dataclasses import replace
 
     formula = mixed(lines=lines(panko=8, milk=10, egg=8))
-    fine, flake = (_ledger(formula, larder, replace(kitchen, salt=key)) for key in ("salt-fine", "salt-flake"))
+    fine, flake = (_ledger(formula, inventory, replace(kitchen, salt=key)) for key in ("salt-fine", "salt-flake"))
     assert flake.batch_salt_g == fine.batch_salt_g
     assert flake.batch_salt_tsp == pytest.approx(2 * fine.batch_salt_tsp)
 
 
-def test_the_rim_of_a_thick_burger_is_salted_by_its_area(larder: Larder, kitchen: Kitchen) -> None:
-    thin = _ledger(mixed(style="smashed", lines=()), larder, kitchen)
-    evaluation = evaluate(mixed(style="thick", lines=()), larder=larder, kitchen=kitchen)
+def test_the_rim_of_a_thick_burger_is_salted_by_its_area(inventory: Inventory, kitchen: Kitchen) -> None:
+    thin = _ledger(mixed(style="smashed", lines=()), inventory, kitchen)
+    evaluation = evaluate(mixed(style="thick", lines=()), inventory=inventory, kitchen=kitchen)
     thick, shape = evaluation.salt, evaluation.shape
     assert thin.rim_salt_g == 0
     assert 2 * thick.side_salt_g + thick.rim_salt_g == pytest.approx(thick.piece_salt_g)
@@ -134,10 +136,10 @@ def test_the_rim_of_a_thick_burger_is_salted_by_its_area(larder: Larder, kitchen
     assert thick.rim_salt_g / thick.side_salt_g == pytest.approx(rim / face)
 
 
-def test_surface_salt_is_not_in_the_mass_of_the_mix_but_in_the_portion(larder: Larder, kitchen: Kitchen) -> None:
+def test_surface_salt_is_not_in_the_mass_of_the_mix_but_in_the_portion(inventory: Inventory, kitchen: Kitchen) -> None:
     def whole(place: str):
         formula = mixed(style="smashed", lines=(), salt_place=place, salt_frac=0.012)
-        return evaluate(formula, larder=larder, kitchen=kitchen).mix.whole
+        return evaluate(formula, inventory=inventory, kitchen=kitchen).mix.whole
 
     surface, worked_in = whole("surface"), whole("mixed")
     assert surface.mass_g == worked_in.mass_g

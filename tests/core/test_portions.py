@@ -13,7 +13,7 @@ from vianda.core.batch.portions import Portions, divide
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.evaluate import evaluate
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.edit import Choose, SetFigure
 
 
@@ -103,14 +103,14 @@ def test_all_the_rest_can_go_to_the_last_one() -> None:
     assert (p.heavier_pieces, p.heavier_mass_g, p.piece_mass_g, p.remainder_g) == (1, 91, 88, 3)
 
 
-def test_every_choice_comes_to_what_it_says(larder: Larder, kitchen: Kitchen) -> None:
+def test_every_choice_comes_to_what_it_says(inventory: Inventory, kitchen: Kitchen) -> None:
     formula = smash(portioning="by_batch", batch_mass_g=3403)
-    choices = evaluate(formula, larder=larder, kitchen=kitchen).batch_yield.choices
+    choices = evaluate(formula, inventory=inventory, kitchen=kitchen).batch_yield.choices
     assert len(choices) == 7
     assert [c.chosen for c in choices] == [True, False, False, False, False, False, False]
     for choice in choices:
         after = evaluate(
-            apply_edit(formula, choice.edit, larder=larder, kitchen=kitchen), larder=larder, kitchen=kitchen
+            apply_edit(formula, choice.edit, inventory=inventory, kitchen=kitchen), inventory=inventory, kitchen=kitchen
         ).portions
         assert _adds_up(after)
         said = choice.result.amounts
@@ -118,31 +118,31 @@ def test_every_choice_comes_to_what_it_says(larder: Larder, kitchen: Kitchen) ->
         assert said.get("left", said["m"]).value == (after.left_g or after.piece_mass_g)
 
 
-def test_an_even_batch_offers_no_choices(larder: Larder, kitchen: Kitchen) -> None:
-    assert evaluate(smash(), larder=larder, kitchen=kitchen).batch_yield.choices == ()
+def test_an_even_batch_offers_no_choices(inventory: Inventory, kitchen: Kitchen) -> None:
+    assert evaluate(smash(), inventory=inventory, kitchen=kitchen).batch_yield.choices == ()
 
 
-def test_spare_pieces_are_made_besides(larder: Larder, kitchen: Kitchen) -> None:
-    formula = apply_edit(smash(), SetFigure("spare_pieces", 3), larder=larder, kitchen=kitchen)
-    assert evaluate(formula, larder=larder, kitchen=kitchen).portions.pieces == 43
+def test_spare_pieces_are_made_besides(inventory: Inventory, kitchen: Kitchen) -> None:
+    formula = apply_edit(smash(), SetFigure("spare_pieces", 3), inventory=inventory, kitchen=kitchen)
+    assert evaluate(formula, inventory=inventory, kitchen=kitchen).portions.pieces == 43
 
 
-def test_what_stays_on_bowl_and_gloves_is_mixed_besides(larder: Larder, kitchen: Kitchen) -> None:
-    e = evaluate(smash(loss_g=30), larder=larder, kitchen=kitchen)
+def test_what_stays_on_bowl_and_gloves_is_mixed_besides(inventory: Inventory, kitchen: Kitchen) -> None:
+    e = evaluate(smash(loss_g=30), inventory=inventory, kitchen=kitchen)
     assert (e.portions.batch_mass_g, e.batch_yield.bowl_g, e.blend.batch_mass_g) == (3400, 3430, 3430)
     # By batch the meat at hand is all there is: the pieces share what is left of it.
-    e = evaluate(smash(portioning="by_batch", loss_g=40), larder=larder, kitchen=kitchen)
+    e = evaluate(smash(portioning="by_batch", loss_g=40), inventory=inventory, kitchen=kitchen)
     assert (e.portions.batch_mass_g, e.portions.piece_mass_g, e.blend.batch_mass_g) == (3360, 84, 3400)
 
 
-def test_a_mix_closes_with_its_loss(larder: Larder, kitchen: Kitchen) -> None:
-    e = evaluate(mixed(lines=lines(panko=8, milk=10, egg=8), loss_g=25), larder=larder, kitchen=kitchen)
+def test_a_mix_closes_with_its_loss(inventory: Inventory, kitchen: Kitchen) -> None:
+    e = evaluate(mixed(lines=lines(panko=8, milk=10, egg=8), loss_g=25), inventory=inventory, kitchen=kitchen)
     assert e.mix.whole.mass_g == pytest.approx(e.portions.batch_mass_g + 25)
 
 
-def test_a_loss_beyond_the_batch_is_refused(larder: Larder, kitchen: Kitchen) -> None:
+def test_a_loss_beyond_the_batch_is_refused(inventory: Inventory, kitchen: Kitchen) -> None:
     with pytest.raises(OutOfRangeError, match="all there is"):
-        evaluate(smash(portioning="by_batch", batch_mass_g=200, loss_g=250), larder=larder, kitchen=kitchen)
+        evaluate(smash(portioning="by_batch", batch_mass_g=200, loss_g=250), inventory=inventory, kitchen=kitchen)
 
 
 def test_forty_pieces_leave_about_as_much_as_a_spoonful_behind() -> None:
@@ -152,13 +152,13 @@ def test_forty_pieces_leave_about_as_much_as_a_spoonful_behind() -> None:
 
 @pytest.mark.parametrize(("appetite", "each", "mass"), [("light", 1, 110), ("usual", 2, 75), ("hearty", 3, 73.333)])
 def test_guests_and_appetite_decide_pieces_of_a_usual_weight(
-    larder: Larder, kitchen: Kitchen, appetite: str, each: int, mass: float
+    inventory: Inventory, kitchen: Kitchen, appetite: str, each: int, mass: float
 ) -> None:
-    after = apply_edit(smash(), Choose("appetite", appetite), larder=larder, kitchen=kitchen)
+    after = apply_edit(smash(), Choose("appetite", appetite), inventory=inventory, kitchen=kitchen)
     assert after.dish.pieces_per_guest == each
     assert after.shape.piece_mass_g == pytest.approx(mass, abs=0.01)
 
 
-def test_a_loaf_is_shared_by_appetite(larder: Larder, kitchen: Kitchen) -> None:
-    after = apply_edit(mixed(style="loaf-free"), Choose("appetite", "hearty"), larder=larder, kitchen=kitchen)
+def test_a_loaf_is_shared_by_appetite(inventory: Inventory, kitchen: Kitchen) -> None:
+    after = apply_edit(mixed(style="loaf-free"), Choose("appetite", "hearty"), inventory=inventory, kitchen=kitchen)
     assert after.dish.guests_per_piece == 6

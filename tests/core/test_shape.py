@@ -18,7 +18,7 @@ from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.equipment.moulds import Mould, usual_moulds
 from vianda.core.evaluation.evaluate import Evaluation, evaluate
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.model.edit import Choose, SetFigure, TypeFigure
 from vianda.core.model.formula import Formula
 from vianda.core.shape.bun_fit import fitting_bun
@@ -38,16 +38,16 @@ from vianda.core.shape.solids import (
 
 pytestmark = pytest.mark.usefixtures("by_practice")
 
-LARDER, KITCHEN = starter_larder(), yard_galley()
+INVENTORY, KITCHEN = starter_inventory(), yard_galley()
 
 
 def _piece(formula: Formula) -> Evaluation:
-    return evaluate(formula, larder=LARDER, kitchen=KITCHEN)
+    return evaluate(formula, inventory=INVENTORY, kitchen=KITCHEN)
 
 
 def _edited(formula: Formula, *edits: object) -> Formula:
     for edit in edits:
-        formula = apply_edit(formula, edit, larder=LARDER, kitchen=KITCHEN)  # type: ignore[arg-type]
+        formula = apply_edit(formula, edit, inventory=INVENTORY, kitchen=KITCHEN)  # type: ignore[arg-type]
     return formula
 
 
@@ -371,10 +371,11 @@ def test_a_cooks_own_weighings_multiply_the_loss(factor: float) -> None:
     assert learned.water_frac + learned.fat_frac == pytest.approx((plain.water_frac + plain.fat_frac) * factor)
 
 
-def test_a_surface_with_its_own_loss_is_heard(kitchen: Kitchen, larder: Larder) -> None:
+def test_a_surface_with_its_own_loss_is_heard(kitchen: Kitchen, inventory: Inventory) -> None:
     plates = tuple(replace(s, loss_factor=1.2) for s in kitchen.surfaces)
     usual, own = (
-        evaluate(smash(), larder=larder, kitchen=replace(kitchen, surfaces=x)).shape for x in (kitchen.surfaces, plates)
+        evaluate(smash(), inventory=inventory, kitchen=replace(kitchen, surfaces=x)).shape
+        for x in (kitchen.surfaces, plates)
     )
     assert own.water_lost_g == pytest.approx(1.2 * usual.water_lost_g)
 

@@ -15,7 +15,7 @@ from scipy.optimize import linprog
 
 from vianda.core.basis.errors import InfeasibleBlendError, OutOfRangeError
 from vianda.core.blend.cost import usable_frac
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.target.binding import binding_limits, swap_prices
 from vianda.core.target.mend import additions
@@ -25,7 +25,7 @@ from vianda.core.target.program import program_of
 from vianda.core.target.solve import POINT_SLACK_FRAC, Answer, NoBlendError, solve
 from vianda.core.target.wish import Aim, Candidate, SpeciesLimit, Wish
 
-LARDER = starter_larder()
+INVENTORY = starter_inventory()
 BEEF = ("chuck", "round", "rib", "trim-50", "trim-80", "fat-trim", "brisket-point", "sirloin", "ground-80")
 
 
@@ -33,8 +33,8 @@ def _wish(*meats: str, low: float = 0.20, high: float = 0.24, **more: object) ->
     return Wish(tuple(Candidate(m) for m in meats), low, high, **more)
 
 
-def _solve(wish: Wish, *, larder: Larder = LARDER, batch_g: int = 3000, step_g: int = 1) -> tuple[Answer, ...]:
-    return solve(wish, larder=larder, batch_mass_g=batch_g, step_g=step_g)
+def _solve(wish: Wish, *, inventory: Inventory = INVENTORY, batch_g: int = 3000, step_g: int = 1) -> tuple[Answer, ...]:
+    return solve(wish, inventory=inventory, batch_mass_g=batch_g, step_g=step_g)
 
 
 @given(st.floats(0.0, 0.4), st.floats(0.0, 1.0), st.floats(0.01, 0.6))
@@ -57,8 +57,8 @@ def test_an_addition_brings_the_batch_to_the_target(batch: float, fat: float, ta
         batch_mass_g=batch,
         fat_frac=fat,
         target_frac=target,
-        candidates=[(k, "") for k in LARDER.meats],
-        larder=LARDER,
+        candidates=[(k, "") for k in INVENTORY.meats],
+        inventory=INVENTORY,
         step_g=1,
     )
     for a in found:
@@ -75,13 +75,13 @@ def test_nothing_lean_enough_mends_nothing() -> None:
         fat_frac=0.2,
         target_frac=0.01,
         candidates=[("chuck", ""), ("round", "")],
-        larder=LARDER,
+        inventory=INVENTORY,
         step_g=1,
     )
     assert found == ()
 
 
-def _holds(wish: Wish, larder: Larder, answer: Answer, batch_g: int, step_g: int) -> None:
+def _holds(wish: Wish, inventory: Inventory, answer: Answer, batch_g: int, step_g: int) -> None:
     """Every limit, checked again from the answer alone."""
     slack = POINT_SLACK_FRAC if wish.fat_high_frac - wish.fat_low_frac < 2 * POINT_SLACK_FRAC else 0.0
     assert sum(answer.masses_g) == batch_g
@@ -89,7 +89,7 @@ def _holds(wish: Wish, larder: Larder, answer: Answer, batch_g: int, step_g: int
     assert len(answer.meats) <= wish.most_meats
     assert all(m >= wish.least_share_frac * batch_g - step_g for m in answer.masses_g)
     fat = sum(
-        m * larder.fat_of(k, lot).usual_frac
+        m * inventory.fat_of(k, lot).usual_frac
         for k, lot, m in zip(answer.meats, answer.lots, answer.masses_g, strict=True)
     )
     assert wish.fat_low_frac - slack - 1e-7 <= fat / batch_g <= wish.fat_high_frac + slack + 1e-7
@@ -97,16 +97,16 @@ def _holds(wish: Wish, larder: Larder, answer: Answer, batch_g: int, step_g: int
     for c in wish.candidates:
         assert c.least_frac - 1e-7 <= shares.get(c.meat, 0.0) <= c.most_frac + 1e-7
         if c.lot and wish.use_stock and c.meat in shares:
-            bought = shares[c.meat] * batch_g / usable_frac(larder.meat(c.meat), grind_loss_frac=0)
-            assert bought <= larder.lots[c.lot].left_mass_g + 1e-3
+            bought = shares[c.meat] * batch_g / usable_frac(inventory.meat(c.meat), grind_loss_frac=0)
+            assert bought <= inventory.lots[c.lot].left_mass_g + 1e-3
     for limit in wish.species:
-        of = sum(s for k, s in shares.items() if larder.meat(k).species == limit.species)
+        of = sum(s for k, s in shares.items() if inventory.meat(k).species == limit.species)
         assert limit.least_frac - 1e-7 <= of <= limit.most_frac + 1e-7
     assert answer.chance_in_band >= wish.confidence_frac
 
 
 @given(
-    st.lists(st.sampled_from(sorted(LARDER.meats)), min_size=1, max_size=7, unique=True),
+    st.lists(st.sampled_from(sorted(INVENTORY.meats)), min_size=1, max_size=7, unique=True),
     st.floats(0.05, 0.4),
     st.floats(0.0, 0.1),
     st.sampled_from(["cheapest", "nearest", "surest"]),
@@ -128,14 +128,14 @@ def test_the_solver_never_returns_an_infeasible_answer(
     sets = [frozenset(a.meats) for a in answers]
     assert len(set(sets)) == len(sets)
     for answer in answers:
-        _holds(wish, LARDER, answer, batch_g, step)
+        _holds(wish, INVENTORY, answer, batch_g, step)
 
 
 def test_the_cheapest_is_as_cheap_as_every_pair_tried_by_hand() -> None:
     wish = _wish(*BEEF, most_meats=2)
     best = _solve(wish)[0]
-    price = {k: float(LARDER.meat(k).price_per_kg) / usable_frac(LARDER.meat(k), grind_loss_frac=0) for k in BEEF}
-    fat = {k: LARDER.meat(k).fat_usual_frac for k in BEEF}
+    price = {k: float(INVENTORY.meat(k).price_per_kg) / usable_frac(INVENTORY.meat(k), grind_loss_frac=0) for k in BEEF}
+    fat = {k: INVENTORY.meat(k).fat_usual_frac for k in BEEF}
     tried = []
     for one, two in itertools.product(BEEF, BEEF):
         for s in np.linspace(0.05, 0.95, 901) if one != two else [1.0]:
@@ -151,8 +151,8 @@ def test_the_surest_is_near_the_best_of_all_sets() -> None:
     meats = ("chuck", "round", "trim-50", "brisket-point", "ground-80", "rib")
     wish = _wish(*meats, aim="surest", most_meats=3, high=0.26)
     found = _solve(wish)[0]
-    sd = {k: LARDER.meat(k).fat.sd for k in meats}
-    fat = {k: LARDER.meat(k).fat_usual_frac for k in meats}
+    sd = {k: INVENTORY.meat(k).fat.sd for k in meats}
+    fat = {k: INVENTORY.meat(k).fat_usual_frac for k in meats}
     best = 1.0
     grid = np.linspace(0, 1, 41)
     for three in itertools.combinations(meats, 3):
@@ -191,7 +191,7 @@ def test_the_nearest_that_is_sure_enough_moves_more_than_the_nearest() -> None:
 
 def _by_linear_programming(cost: list[float], meats: tuple[str, ...], low: float, high: float) -> float:
     """The least cost of shares that sum to one within a fat band: another formulation, without whole numbers."""
-    fat = [LARDER.meat(k).fat_usual_frac for k in meats]
+    fat = [INVENTORY.meat(k).fat_usual_frac for k in meats]
     found = linprog(
         cost,
         A_ub=[fat, [-f for f in fat]],
@@ -208,7 +208,7 @@ def test_all_aims_agree_with_linear_programs_of_another_make() -> None:
     # gram's rounding is worth nothing.
     free = {"least_share_frac": 0.0, "most_meats": 8}
     meats = BEEF[:8]
-    price = [float(LARDER.meat(k).price_per_kg) / usable_frac(LARDER.meat(k), grind_loss_frac=0) for k in meats]
+    price = [float(INVENTORY.meat(k).price_per_kg) / usable_frac(INVENTORY.meat(k), grind_loss_frac=0) for k in meats]
     cheapest = _solve(_wish(*meats, **free), batch_g=100_000)[0]
     assert cheapest.price_per_kg == pytest.approx(_by_linear_programming(price, meats, 0.20, 0.24), abs=1e-3)
 
@@ -217,7 +217,7 @@ def test_all_aims_agree_with_linear_programs_of_another_make() -> None:
     target = [now.get(k, 0.0) for k in meats]
     candidates = tuple(Candidate(k, now_frac=now.get(k, 0.0)) for k in meats)
     nearest = _solve(Wish(candidates, 0.20, 0.24, aim="nearest", **free), batch_g=100_000)[0]
-    fat = np.array([LARDER.meat(k).fat_usual_frac for k in meats])
+    fat = np.array([INVENTORY.meat(k).fat_usual_frac for k in meats])
     n = len(meats)
     split = linprog(
         np.ones(2 * n),
@@ -236,10 +236,12 @@ def test_all_aims_agree_with_linear_programs_of_another_make() -> None:
         Lot(f"{k}-box", k, k, 900_000, Decimal("9"), date(2026, 11, 20), day)
         for k, day in (("rib", date(2026, 11, 25)), ("chuck", date(2026, 11, 27)))
     ]
-    larder = Larder.of(LARDER.meats.values(), lots)
+    inventory = Inventory.of(INVENTORY.meats.values(), lots)
     boxed = tuple(Candidate(k, lot=f"{k}-box" if k in ("rib", "chuck") else "") for k in meats)
     first = _solve(
-        Wish(boxed, 0.20, 0.24, aim="use-up-first", today=date(2026, 11, 24), **free), larder=larder, batch_g=100_000
+        Wish(boxed, 0.20, 0.24, aim="use-up-first", today=date(2026, 11, 24), **free),
+        inventory=inventory,
+        batch_g=100_000,
     )[0]
     worth = {"rib": 1 / 2, "chuck": 1 / 4}
     used = sum(worth.get(k, 0.0) * s for k, s in zip(first.meats, first.shares_frac, strict=True))
@@ -252,7 +254,7 @@ def test_what_must_go_first_is_used_first() -> None:
         Lot("old", "brisket-point", "Old box", 5000, Decimal("10.9"), date(2026, 11, 20), date(2026, 11, 25)),
         Lot("new", "chuck", "New box", 5000, Decimal("9.4"), date(2026, 11, 24), date(2026, 12, 2)),
     ]
-    larder = Larder.of(LARDER.meats.values(), lots)
+    inventory = Inventory.of(INVENTORY.meats.values(), lots)
     wish = Wish(
         (Candidate("brisket-point", lot="old"), Candidate("chuck", lot="new"), Candidate("round")),
         0.20,
@@ -260,38 +262,38 @@ def test_what_must_go_first_is_used_first() -> None:
         aim="use-up-first",
         today=date(2026, 11, 24),
     )
-    best = _solve(wish, larder=larder)[0]
-    cheapest = _solve(replace(wish, aim="cheapest"), larder=larder)[0]
+    best = _solve(wish, inventory=inventory)[0]
+    cheapest = _solve(replace(wish, aim="cheapest"), inventory=inventory)[0]
 
     def share_of_old(answer: Answer) -> float:
         return dict(zip(answer.meats, answer.shares_frac, strict=True)).get("brisket-point", 0.0)
 
     assert share_of_old(best) > share_of_old(cheapest)
-    _holds(wish, larder, best, 3000, 1)
+    _holds(wish, inventory, best, 3000, 1)
 
 
 def test_stock_bounds_what_is_taken_from_a_lot() -> None:
-    larder = Larder.of(
-        LARDER.meats.values(), [Lot("box", "trim-50", "Box", 200, Decimal("1"), date(2026, 11, 20), None)]
+    inventory = Inventory.of(
+        INVENTORY.meats.values(), [Lot("box", "trim-50", "Box", 200, Decimal("1"), date(2026, 11, 20), None)]
     )
     wish = Wish((Candidate("trim-50", lot="box"), Candidate("chuck"), Candidate("rib")), 0.19, 0.24)
-    for answer in _solve(wish, larder=larder):
-        _holds(wish, larder, answer, 3000, 1)
+    for answer in _solve(wish, inventory=inventory):
+        _holds(wish, inventory, answer, 3000, 1)
 
 
 def test_whole_packs_are_paid_for_whole() -> None:
     # 300 g from 500 g packs: one pack of 95 % at 11.40 beats 300 g of sirloin only when the rest is not paid for.
     wish = _wish("ground-95", "sirloin", "trim-50", low=0.20, high=0.24, whole_packs=True)
     for answer in _solve(wish, batch_g=400):
-        packed = [n for k, n in zip(answer.meats, answer.packs, strict=True) if LARDER.meat(k).pack_mass_g]
+        packed = [n for k, n in zip(answer.meats, answer.packs, strict=True) if INVENTORY.meat(k).pack_mass_g]
         assert all(n >= 1 for n in packed)
 
 
 def test_a_leaner_target_costs_what_the_shadow_price_says() -> None:
     wish = _wish("round", "trim-50", low=0.10, high=0.24)
-    program = program_of(wish, larder=LARDER, batch_mass_g=100_000, grind_loss_frac=0)
+    program = program_of(wish, inventory=INVENTORY, batch_mass_g=100_000, grind_loss_frac=0)
     best, leaner = (
-        solve(replace(wish, fat_high_frac=high), larder=LARDER, batch_mass_g=100_000, step_g=1)[0]
+        solve(replace(wish, fat_high_frac=high), inventory=INVENTORY, batch_mass_g=100_000, step_g=1)[0]
         for high in (0.24, 0.23)
     )
     shares = [dict(zip(best.meats, best.shares_frac, strict=True)).get(m.key, 0.0) for m in program.meats]
@@ -302,7 +304,7 @@ def test_a_leaner_target_costs_what_the_shadow_price_says() -> None:
 
 def test_a_cut_comes_in_just_below_its_swap_price_and_not_above() -> None:
     wish = _wish("round", "trim-50", "sirloin", low=0.20, high=0.20, least_share_frac=0.0)
-    program = program_of(wish, larder=LARDER, batch_mass_g=10_000, grind_loss_frac=0)
+    program = program_of(wish, inventory=INVENTORY, batch_mass_g=10_000, grind_loss_frac=0)
     usable = np.array([usable_frac(m, grind_loss_frac=0) for m in program.meats])
     swap = next(
         s
@@ -310,9 +312,9 @@ def test_a_cut_comes_in_just_below_its_swap_price_and_not_above() -> None:
         if s.meat == "sirloin"
     )
     for change, comes_in in ((Decimal("-0.05"), True), (Decimal("0.05"), False)):
-        cheaper = replace(LARDER.meat("sirloin"), price_per_kg=swap.enters_below_per_kg + change)
-        larder = Larder.of([*(m for m in LARDER.meats.values() if m.key != "sirloin"), cheaper])
-        best = solve(wish, larder=larder, batch_mass_g=10_000, step_g=1)[0]
+        cheaper = replace(INVENTORY.meat("sirloin"), price_per_kg=swap.enters_below_per_kg + change)
+        inventory = Inventory.of([*(m for m in INVENTORY.meats.values() if m.key != "sirloin"), cheaper])
+        best = solve(wish, inventory=inventory, batch_mass_g=10_000, step_g=1)[0]
         assert ("sirloin" in best.meats) is comes_in
 
 
@@ -332,14 +334,14 @@ def test_a_cut_comes_in_just_below_its_swap_price_and_not_above() -> None:
 def test_what_cannot_be_is_refused_and_the_smallest_change_named(wish: Wish, says: str) -> None:
     with pytest.raises(NoBlendError):
         _solve(wish)
-    program = program_of(wish, larder=LARDER, batch_mass_g=3000, grind_loss_frac=0)
+    program = program_of(wish, inventory=INVENTORY, batch_mass_g=3000, grind_loss_frac=0)
     changes = nearest_changes(program, batch_mass_g=3000)
     assert any(says in c.text for c in changes)
 
 
 def test_the_change_named_first_is_enough() -> None:
     wish = _wish("chuck", "round", low=0.25, high=0.28)
-    program = program_of(wish, larder=LARDER, batch_mass_g=3000, grind_loss_frac=0)
+    program = program_of(wish, inventory=INVENTORY, batch_mass_g=3000, grind_loss_frac=0)
     to = nearest_changes(program, batch_mass_g=3000)[0].amounts["to"].value
     assert _solve(replace(wish, fat_low_frac=to - 1e-6))[0].fat_frac == pytest.approx(to, abs=1e-4)
     with pytest.raises(NoBlendError):

@@ -37,8 +37,8 @@ def test_no_module_stands_at_the_root() -> None:
     assert [p.name for p in CORE.glob("*.py")] == ["__init__.py"]
 
 
-def test_a_question_asked_between_changes_no_answer(larder, kitchen) -> None:
-    case = prepare(smash(), larder=larder, kitchen=kitchen).case
+def test_a_question_asked_between_changes_no_answer(inventory, kitchen) -> None:
+    case = prepare(smash(), inventory=inventory, kitchen=kitchen).case
     before = [s for s in curve_steps(case) if isinstance(s, HeatCurve)]
-    evaluate(smash(thickness_mm=9), larder=larder, kitchen=kitchen)
+    evaluate(smash(thickness_mm=9), inventory=inventory, kitchen=kitchen)
     assert [s for s in curve_steps(case) if isinstance(s, HeatCurve)] == before

@@ -7,7 +7,7 @@ from itertools import pairwise
 import numpy as np
 import pytest
 
-from heat_formulas import KITCHEN, LARDER, curve_of, edited, kitchen_with
+from heat_formulas import INVENTORY, KITCHEN, curve_of, edited, kitchen_with
 from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, keepers_loaf, slipway_smash
 from vianda.core.equipment.heating import HOT_ENOUGH_K, heated_c
 from vianda.core.equipment.kitchen import Kitchen
@@ -24,7 +24,7 @@ from vianda.core.pipeline.compute import prepare
 
 
 def _cooked(formula: Formula, kitchen: Kitchen = KITCHEN) -> Cooked:
-    case = prepare(formula, larder=LARDER, kitchen=kitchen).case
+    case = prepare(formula, inventory=INVENTORY, kitchen=kitchen).case
     return cooked_of(setup_of(case), wanted_of(case))
 
 
@@ -78,9 +78,9 @@ def test_the_bench_says_what_a_hurried_wave_costs_and_the_stove_what_it_waits_fo
     assert said.title.amounts["laid"].value == pytest.approx(waves_of(_cooked(many), 3)[-1].laid_c)
     assert said.reason.amounts["off"].value > said.reason.amounts["usual"].value
     assert all(r.key != "waves" for r in curve_of(one).remarks)
-    lay = sheets(many, larder=LARDER, kitchen=KITCHEN).stove.each_wave[0]
+    lay = sheets(many, inventory=INVENTORY, kitchen=KITCHEN).stove.each_wave[0]
     assert lay.cue.amounts["wait"].value == pytest.approx(said.reason.amounts["wait"].value)
-    alone = sheets(one, larder=LARDER, kitchen=KITCHEN).stove
+    alone = sheets(one, inventory=INVENTORY, kitchen=KITCHEN).stove
     assert alone.waves == 1
     assert "wait" not in alone.each_wave[0].cue.amounts
 

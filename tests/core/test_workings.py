@@ -16,16 +16,16 @@ from vianda.core.demo.formulas import DEMO_FORMULAS
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import NamingRule
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.model import edit as e
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import all_styles
 
-LARDER, KITCHEN = starter_larder(), yard_galley()
+INVENTORY, KITCHEN = starter_inventory(), yard_galley()
 
 
 def _evaluated(formula: Formula) -> SimpleNamespace:
-    return whole(formula, larder=LARDER, kitchen=KITCHEN)
+    return whole(formula, inventory=INVENTORY, kitchen=KITCHEN)
 
 
 def _amounts(evaluation: SimpleNamespace, working: str) -> list[Amount]:
@@ -48,7 +48,7 @@ def _formula(choice: tuple[str, str, int]) -> Formula | None:
     formula = smash()
     try:
         for edit in (e.Choose("style", choice[0]), e.Choose("school", choice[1]), e.SetFigure("guests", choice[2])):
-            formula = apply_edit(formula, edit, larder=LARDER, kitchen=KITCHEN)
+            formula = apply_edit(formula, edit, inventory=INVENTORY, kitchen=KITCHEN)
         _evaluated(formula)
     except CoreError:
         return None
@@ -95,7 +95,7 @@ def test_the_arithmetic_shown_adds_up(choice: tuple[str, str, int]) -> None:
 def test_every_name_stands_in_the_working_with_its_source(rule: NamingRule) -> None:
     from dataclasses import replace
 
-    v = whole(smash(), larder=LARDER, kitchen=replace(KITCHEN, naming_rule=rule))
+    v = whole(smash(), inventory=INVENTORY, kitchen=replace(KITCHEN, naming_rule=rule))
     texts = [a.text for a in _amounts(v, "names")]
     assert all(n.name in texts for n in v.names)
     assert (v.names == ()) is (rule == "none")

@@ -13,7 +13,7 @@ from vianda.core.demo.formulas import (
 )
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.edit import (
     AddMeat,
     AddToMix,
@@ -94,14 +94,14 @@ OTHER: dict[str, tuple[str, tuple[Edit, ...]]] = {
 }
 
 
-def golden_formulas(*, larder: Larder, kitchen: Kitchen) -> dict[str, Formula]:
+def golden_formulas(*, inventory: Inventory, kitchen: Kitchen) -> dict[str, Formula]:
     """Name to formula."""
     found: dict[str, Formula] = {name: make() for name, make in DEMO.items()}
 
     def edited(start: str, *edits: Edit) -> Formula:
         formula = DEMO[start]()
         for edit in edits:
-            formula = apply_edit(formula, edit, larder=larder, kitchen=kitchen)
+            formula = apply_edit(formula, edit, inventory=inventory, kitchen=kitchen)
         return formula
 
     for start, styles in STYLES.items():

@@ -14,7 +14,7 @@ from vianda.core.demo.kitchen import yard_galley
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.evaluate import Evaluation, FigureRange, Sheets, evaluate, figure_ranges, sheets
 from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.opening.opening import Opening, open_line
 from vianda.core.pipeline.compute import prepare
 from vianda.core.target.solve import solve
@@ -27,16 +27,16 @@ RANGES = TypeAdapter(dict[str, FigureRange]).dump_python(figure_ranges(), mode="
 Answers = Iterator[tuple[str, Any]]
 
 
-def golden_larder() -> Larder:
+def golden_inventory() -> Inventory:
     """The starter larder with the demo's lots and house formulas."""
-    start = starter_larder()
+    start = starter_inventory()
     lots = norquay_lots(delivered=date(2026, 11, 20), use_by=date(2026, 11, 27))
-    return Larder.of(start.meats.values(), lots, (*start.pantry.values(), *HOUSE_FORMULAS))
+    return Inventory.of(start.meats.values(), lots, (*start.pantry.values(), *HOUSE_FORMULAS))
 
 
 GALLEY = yard_galley()
 ABROAD = replace(GALLEY, country="UK", setting="food-service", unit_system="us")
-LARDER = golden_larder()
+INVENTORY = golden_inventory()
 
 
 def plain(kind: Any, value: Any) -> Any:
@@ -46,8 +46,8 @@ def plain(kind: Any, value: Any) -> Any:
 def _figures(kept: dict[str, Any], part: str, kitchen: Kitchen) -> Answers:
     for name in kept[part]:
         formula = read_file(kept["files"][name]).formula
-        answer = plain(Evaluation, evaluate(formula, larder=LARDER, kitchen=kitchen))
-        behind = plain(Sheets, sheets(formula, larder=LARDER, kitchen=kitchen))
+        answer = plain(Evaluation, evaluate(formula, inventory=INVENTORY, kitchen=kitchen))
+        behind = plain(Sheets, sheets(formula, inventory=INVENTORY, kitchen=kitchen))
         chill = {n: answer["mix"][n] for n in ("mix_temp_c", "chill_to_cold_min")}
         sheet = {"protocol": {**behind["protocol"], **chill}}
         mix = {**answer["mix"], **sheet, **{n: behind[n] for n in ("corrections", "weigh_out")}}
@@ -57,7 +57,7 @@ def _figures(kept: dict[str, Any], part: str, kitchen: Kitchen) -> Answers:
 def _curves(kept: dict[str, Any]) -> Answers:
     for name in kept["curves"]:
         formula = read_file(kept["files"][name.removesuffix(" whole")]).formula
-        case = prepare(formula, larder=LARDER, kitchen=GALLEY).case
+        case = prepare(formula, inventory=INVENTORY, kitchen=GALLEY).case
         curve = list(curve_steps(case))[-1] if name.endswith(" whole") else heat_curve(case)
         yield name, plain(HeatCurve, curve)
 
@@ -65,7 +65,7 @@ def _curves(kept: dict[str, Any]) -> Answers:
 def _opening(kept: dict[str, Any]) -> Answers:
     for line in kept["opening"]:
         try:
-            yield line, plain(Opening, open_line(line, larder=LARDER, kitchen=GALLEY))
+            yield line, plain(Opening, open_line(line, inventory=INVENTORY, kitchen=GALLEY))
         except ValueError as error:
             yield line, f"{type(error).__name__}: {error}"
 
@@ -76,7 +76,7 @@ def _solve(kept: dict[str, Any]) -> Answers:
         aim, sure = name.split()
         low, high = (0.15, 0.26) if float(sure) else (0.19, 0.22)
         wish = Wish(cand, low, high, aim=aim, confidence_frac=float(sure), use_stock=False)  # type: ignore[arg-type]
-        found = solve(wish, larder=LARDER, batch_mass_g=3000, step_g=5, grind_loss_frac=0.02)
+        found = solve(wish, inventory=INVENTORY, batch_mass_g=3000, step_g=5, grind_loss_frac=0.02)
         yield name, plain(list[Any], list(found))
 
 

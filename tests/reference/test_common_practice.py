@@ -6,7 +6,7 @@ import pytest
 
 from vianda.core.basis.units import G_PER_LB
 from vianda.core.batch.salt_ledger import FINE_SALT_G_PER_TSP, USUAL_SALT_FRAC
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.model.styles import all_styles
 
 
@@ -43,7 +43,7 @@ def test_bands_of_the_styles(key: str, fat: tuple[float, float], mass: tuple[flo
     ],
 )
 def test_fat_ranges_of_the_cuts(key: str, low: float, usual: float, high: float) -> None:
-    meat = starter_larder().meat(key)
+    meat = starter_inventory().meat(key)
     found = [f * 100 for f in (meat.fat_low_frac, meat.fat_usual_frac, meat.fat_high_frac)]
     assert found == pytest.approx([low, usual, high])
 

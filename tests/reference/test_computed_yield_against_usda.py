@@ -11,7 +11,7 @@ from __future__ import annotations
 
 import pytest
 
-from heat_formulas import CASES, KITCHEN, LARDER, edited
+from heat_formulas import CASES, INVENTORY, KITCHEN, edited
 from vianda.core.demo.formulas import beacon_grill, slipway_smash
 from vianda.core.heat.curve import heat_curve
 from vianda.core.model.edit import Edit, SetFigure
@@ -22,19 +22,19 @@ LOWEST, HIGHEST = 0.61, 0.76
 
 
 def _left(formula: Formula, *edits: Edit) -> float:
-    return heat_curve(prepare(edited(formula, *edits), larder=LARDER, kitchen=KITCHEN).case).yield_frac
+    return heat_curve(prepare(edited(formula, *edits), inventory=INVENTORY, kitchen=KITCHEN).case).yield_frac
 
 
 @pytest.mark.parametrize("name", CASES)
 def test_what_is_left_lies_within_the_spread_of_what_others_weighed(name: str) -> None:
     formula = edited(CASES[name][0], *CASES[name][1:])
-    case = prepare(formula, larder=LARDER, kitchen=KITCHEN).case
+    case = prepare(formula, inventory=INVENTORY, kitchen=KITCHEN).case
     curve = heat_curve(case)
     assert curve.weighed_frac.low <= curve.yield_frac <= curve.weighed_frac.high
 
 
 def test_crumbs_stand_beside_crumbs_and_not_beside_the_sauce_they_lie_in() -> None:
-    case = prepare(edited(*CASES["crumbled"]), larder=LARDER, kitchen=KITCHEN).case
+    case = prepare(edited(*CASES["crumbled"]), inventory=INVENTORY, kitchen=KITCHEN).case
     weighed = heat_curve(case).weighed_frac
     assert weighed.high < case.shape.cooked_yield_frac.low
     # Drained crumbs, as SR28 weighed them.
@@ -56,7 +56,7 @@ def test_fatter_meat_loses_more_fat_and_less_water() -> None:
     lean, fat = (
         heat_curve(
             prepare(
-                edited(beacon_grill(), SetFigure("share", share, "brisket-point")), larder=LARDER, kitchen=KITCHEN
+                edited(beacon_grill(), SetFigure("share", share, "brisket-point")), inventory=INVENTORY, kitchen=KITCHEN
             ).case
         )
         for share in (0.05, 0.6)

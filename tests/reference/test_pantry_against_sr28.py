@@ -16,7 +16,7 @@ from vianda.core.demo.kitchen import yard_galley
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.inventory.composition import SALT_PER_SODIUM
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.inventory.pantry import Ingredient, starter_pantry
 from vianda.core.model.edit import Choose, LayOut
 from vianda.core.model.formula import MixLine
@@ -111,12 +111,12 @@ def test_what_has_no_row_says_that_it_is_from_memory() -> None:
 
 def test_the_whole_is_the_weighted_sum_of_its_rows(analyses) -> None:
     # Ground beef of 20 % (SR28 23572, whose fat is our usual fat) with six lines that cite a row each.
-    larder, kitchen = starter_larder(), yard_galley()
+    inventory, kitchen = starter_inventory(), yard_galley()
     lines = {"dry-crumbs": 0.09, "milk": 0.15, "egg": 0.08, "parmesan": 0.07, "soft-onion": 0.1, "pepper": 0.003}
     formula = mixed(lines=tuple(MixLine(k, v) for k, v in lines.items()), style="ball-baked")
-    formula = apply_edit(formula, LayOut(("ground-80",), (1.0,)), larder=larder, kitchen=kitchen)
-    formula = apply_edit(formula, Choose("salt_place", "none"), larder=larder, kitchen=kitchen)
-    whole = evaluate(formula, larder=larder, kitchen=kitchen).mix.whole
+    formula = apply_edit(formula, LayOut(("ground-80",), (1.0,)), inventory=inventory, kitchen=kitchen)
+    formula = apply_edit(formula, Choose("salt_place", "none"), inventory=inventory, kitchen=kitchen)
+    whole = evaluate(formula, inventory=inventory, kitchen=kitchen).mix.whole
     parts = {"23572": 1.0, **{CITED[k]: v for k, v in lines.items()}}
     names = {"255": "water_g", "203": "protein_g", "204": "fat_g", "205": "carbohydrate_g", "269": "sugars_g"}
     for number, name in names.items():

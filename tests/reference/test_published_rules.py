@@ -16,7 +16,7 @@ from vianda.core.blend.blend import blend_fats, blend_figures, blend_meats, blen
 from vianda.core.blend.connective import collagen_figures
 from vianda.core.blend.label_names import label_names
 from vianda.core.heat import floor
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 
 
 def _table(name: str) -> list[dict[str, str]]:
@@ -25,11 +25,13 @@ def _table(name: str) -> list[dict[str, str]]:
 
 
 def _judged(parts, rule: str):
-    larder = starter_larder()
-    spread = blend_spread(parts, larder=larder)
-    blend = blend_figures(parts, larder=larder, batch_mass_g=1000, step_g=1, band_frac=(0.18, 0.25), spread=spread)
+    inventory = starter_inventory()
+    spread = blend_spread(parts, inventory=inventory)
+    blend = blend_figures(
+        parts, inventory=inventory, batch_mass_g=1000, step_g=1, band_frac=(0.18, 0.25), spread=spread
+    )
     collagen = collagen_figures(
-        [p.share_frac for p in parts], blend_meats(parts, larder=larder), blend_fats(parts, larder=larder)
+        [p.share_frac for p in parts], blend_meats(parts, inventory=inventory), blend_fats(parts, inventory=inventory)
     )
     return label_names(blend, spread=spread, collagen=collagen, rule=rule)
 

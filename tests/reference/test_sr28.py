@@ -8,7 +8,7 @@ from sr28_rows import rows_of
 from vianda.core.batch.salt_ledger import FINE_SALT_G_PER_TSP
 from vianda.core.blend.blend import blend_figures
 from vianda.core.inventory.composition import sr28_composition
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.model.formula import BlendPart
 
 NUTRIENTS = {
@@ -29,7 +29,7 @@ def analyses() -> dict[tuple[str, str], float]:
 def _cited() -> list[tuple[str, str]]:
     return [
         (m.key, m.composition_note.split(":")[0].removeprefix("SR28 "))
-        for m in starter_larder().meats.values()
+        for m in starter_inventory().meats.values()
         if m.composition_note.startswith("SR28 ") and ":" in m.composition_note
     ]
 
@@ -39,7 +39,7 @@ def test_a_larder_meat_has_the_figures_of_the_row_it_cites(
     analyses: dict[tuple[str, str], float], key: str, ndb_no: str
 ) -> None:
     # Copied figures: they must be equal, so there is no tolerance.
-    ours = starter_larder().meat(key).composition
+    ours = starter_inventory().meat(key).composition
     for number, field in NUTRIENTS.items():
         assert getattr(ours, field) == analyses.get((ndb_no, number), 0.0), field
 
@@ -70,7 +70,7 @@ def test_ground_beef_rows_follow_their_own_regression_on_fat(ndb_no: str, fat: f
 def test_half_lean_half_fat_ground_beef_meets_the_row_between() -> None:
     # 30 % and 10 % in equal parts are 20 %: the blend's fat must be the row's own.
     parts = (BlendPart("ground-70", 0.5), BlendPart("ground-90", 0.5))
-    blend = blend_figures(parts, larder=starter_larder(), batch_mass_g=1000, step_g=1, band_frac=(0.18, 0.25))
+    blend = blend_figures(parts, inventory=starter_inventory(), batch_mass_g=1000, step_g=1, band_frac=(0.18, 0.25))
     assert blend.fat_frac * 100 == pytest.approx(sr28_composition("23572").fat_g_per_100g)
 
 

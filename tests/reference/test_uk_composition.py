@@ -9,11 +9,11 @@ from __future__ import annotations
 
 import pytest
 
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 
 
 @pytest.mark.parametrize(("meat", "fat", "protein_g"), [("mince-unknown", 0.162, 19.7), ("under-blade", 0.086, 20.7)])
 def test_the_uk_figures_lie_in_our_ranges(meat: str, fat: float, protein_g: float) -> None:
-    ours = starter_larder().meat(meat)
+    ours = starter_inventory().meat(meat)
     assert ours.fat_low_frac <= fat <= ours.fat_high_frac
     assert ours.protein_frac(fat) * 100 == pytest.approx(protein_g, abs=2.0)

@@ -13,7 +13,7 @@ from vianda.core.demo.kitchen import yard_galley
 from vianda.core.equipment.heating import Heating
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.inventory.evidence import evidence_of
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.model.formula import BlendPart, HeatStage
 from vianda.interchange.formula_file import (
@@ -28,15 +28,15 @@ from vianda.interchange.formula_file import (
 
 
 def _file(make=slipway_smash) -> dict:
-    return write_file(FormulaBundle(make(), starter_larder(), yard_galley()))
+    return write_file(FormulaBundle(make(), starter_inventory(), yard_galley()))
 
 
 @pytest.mark.parametrize("make", DEMO_FORMULAS)
 def test_a_file_stands_alone_and_gives_the_same_figures(make) -> None:
     bundle = read_text(json.dumps(_file(make)))
     assert bundle.formula == make()
-    here = evaluate(make(), larder=starter_larder(), kitchen=yard_galley())
-    assert evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen) == here
+    here = evaluate(make(), inventory=starter_inventory(), kitchen=yard_galley())
+    assert evaluate(bundle.formula, inventory=bundle.inventory, kitchen=bundle.kitchen) == here
 
 
 def test_a_file_carries_only_the_meats_it_uses() -> None:
@@ -64,17 +64,17 @@ def test_version_2_is_upgraded_and_gives_figures() -> None:
             del meat[name]
     bundle = read_file(old)
     assert bundle.formula == slipway_smash()
-    assert bundle.larder.meat("chuck").trim_loss_frac == 0
-    evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen)
+    assert bundle.inventory.meat("chuck").trim_loss_frac == 0
+    evaluate(bundle.formula, inventory=bundle.inventory, kitchen=bundle.kitchen)
 
 
 def test_a_lot_travels_with_its_evidence() -> None:
     box = Lot("box", "chuck", "Box", 5000, Decimal("9.4"), date(2026, 11, 20), None, (evidence_of("label", 0.2),))
     formula = replace(slipway_smash(), parts=(BlendPart("chuck", 1.0, lot="box"),))
-    larder = Larder.of(starter_larder().meats.values(), [box])
-    bundle = read_text(json.dumps(write_file(FormulaBundle(formula, larder, yard_galley()))))
-    assert bundle.larder.lots == {"box": box}
-    assert bundle.larder.fat_of("chuck", "box") == larder.fat_of("chuck", "box")
+    inventory = Inventory.of(starter_inventory().meats.values(), [box])
+    bundle = read_text(json.dumps(write_file(FormulaBundle(formula, inventory, yard_galley()))))
+    assert bundle.inventory.lots == {"box": box}
+    assert bundle.inventory.fat_of("chuck", "box") == inventory.fat_of("chuck", "box")
 
 
 def test_version_1_is_upgraded_without_inventing_salt() -> None:
@@ -124,7 +124,7 @@ def test_the_schema_names_every_required_part() -> None:
 
 
 def test_version_4_is_upgraded_and_shaped_in_nothing() -> None:
-    file = write_file(FormulaBundle(slipway_smash(), starter_larder(), yard_galley()))
+    file = write_file(FormulaBundle(slipway_smash(), starter_inventory(), yard_galley()))
     old = json.loads(json.dumps(file))
     old["version"] = 4
     for name in (
@@ -145,11 +145,11 @@ def test_version_4_is_upgraded_and_shaped_in_nothing() -> None:
         del bread["kind"], bread["depth_mm"]
     bundle = read_file(old)
     assert bundle.formula == slipway_smash()
-    assert evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen).portions.batch_mass_g == 3400
+    assert evaluate(bundle.formula, inventory=bundle.inventory, kitchen=bundle.kitchen).portions.batch_mass_g == 3400
 
 
 def test_version_5_is_upgraded_and_cooked_the_styles_own_way_on_usual_surfaces() -> None:
-    file = write_file(FormulaBundle(slipway_smash(), starter_larder(), yard_galley()))
+    file = write_file(FormulaBundle(slipway_smash(), starter_inventory(), yard_galley()))
     old = json.loads(json.dumps(file))
     old["version"] = 5
     for name in ("method", "stages", "fat", "resting"):
@@ -168,6 +168,6 @@ def test_stages_and_heating_come_back_as_they_went() -> None:
     kitchen = yard_galley()
     cold = replace(kitchen.surfaces[2], heating=Heating(fuel="wood", layout="ring", outdoor_c=-8.0))
     kitchen = replace(kitchen, surfaces=(*kitchen.surfaces[:2], cold, *kitchen.surfaces[3:]))
-    back = read_file(json.loads(json.dumps(write_file(FormulaBundle(formula, starter_larder(), kitchen)))))
+    back = read_file(json.loads(json.dumps(write_file(FormulaBundle(formula, starter_inventory(), kitchen)))))
     assert back.formula == formula
     assert back.kitchen == kitchen

@@ -71,4 +71,4 @@ def test_everything_a_kitchen_kept_still_opens(november) -> None:
 def test_a_file_exported_in_november_holds_the_same_formula() -> None:
     bundle = read_text((FIXTURES / "keepers-loaf.v6.vianda.json").read_text(encoding="utf-8"))
     assert bundle.formula == keepers_loaf()
-    assert {m.key for m in bundle.larder.meats.values()} == {"chuck", "round", "pork-shoulder"}
+    assert {m.key for m in bundle.inventory.meats.values()} == {"chuck", "round", "pork-shoulder"}

@@ -7,10 +7,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.interchange.larder_csv import COLUMNS, UnreadableCsvError, read_csv, write_csv
 
-TEXT = write_csv(starter_larder().meats.values())
+TEXT = write_csv(starter_inventory().meats.values())
 
 
 def _with(line: int, **cells: str) -> str:
@@ -24,7 +24,7 @@ def _with(line: int, **cells: str) -> str:
 
 def test_a_larder_comes_back_as_it_was() -> None:
     rows = read_csv(TEXT)
-    assert [r.meat for r in rows] == list(starter_larder().meats.values())
+    assert [r.meat for r in rows] == list(starter_inventory().meats.values())
 
 
 @pytest.mark.parametrize(
@@ -47,7 +47,7 @@ def test_a_bad_row_is_refused_with_its_line_and_reason_and_stops_no_other(cells:
     refused = [r for r in rows if r.meat is None]
     assert [r.line for r in refused] == [4]
     assert says in refused[0].reason
-    assert len(rows) == len(starter_larder().meats)
+    assert len(rows) == len(starter_inventory().meats)
 
 
 def test_a_key_twice_counts_once() -> None:
@@ -73,7 +73,7 @@ def test_no_text_whatever_breaks_the_reader(text: str) -> None:
 def test_a_cell_that_a_spreadsheet_would_run_is_written_harmless_and_read_back() -> None:
     from dataclasses import replace
 
-    odd = replace(starter_larder().meat("chuck"), remark="=1+1")
+    odd = replace(starter_inventory().meat("chuck"), remark="=1+1")
     text = write_csv([odd])
     assert "'=1+1" in text
     assert read_csv(text)[0].meat == odd

@@ -13,7 +13,7 @@ from vianda.core.demo.formulas import slipway_smash
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.inventory.evidence import evidence_of
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.model.formula import BlendPart
 from vianda.interchange.formula_file import FormulaBundle, write_file
@@ -33,7 +33,7 @@ BOX = Lot(
 def test_a_lot_comes_back_as_it_was_written() -> None:
     assert repository.create_lot(BOX).lot == BOX
     assert repository.get_lot("box").revision == 1
-    assert repository.load_larder().lots["box"] == BOX
+    assert repository.load_inventory().lots["box"] == BOX
 
 
 def test_a_lot_is_saved_over_the_revision_seen_and_no_other() -> None:
@@ -67,13 +67,13 @@ def test_a_meat_with_lots_cannot_be_deleted_behind_our_back() -> None:
 
 
 def test_the_larder_is_read_anew_when_another_process_wrote_to_it() -> None:
-    before = repository.load_larder()
-    assert repository.load_larder() is before
+    before = repository.load_inventory()
+    assert repository.load_inventory() is before
     # What another process does: write a row, count the change.
     document = '{"key":"far","meat":"rib","name":"Far","left_mass_g":1.0,"price_per_kg":"1","delivered":"2026-11-24"}'
     LotRow.insert(key="far", meat="rib", document=document, revision=1).execute()
     repository.touch("larder")
-    assert "far" in repository.load_larder().lots
+    assert "far" in repository.load_inventory().lots
 
 
 def test_evidence_is_added_told_and_taken_back_over_revisions() -> None:
@@ -104,27 +104,27 @@ def test_lots_stand_in_the_order_in_which_they_must_go() -> None:
 
 
 def test_a_file_brings_its_meats_and_lots_and_keeps_ours() -> None:
-    theirs = replace(starter_larder().meat("rib"), key="reef-rib", name="Reef rib")
+    theirs = replace(starter_inventory().meat("rib"), key="reef-rib", name="Reef rib")
     lot = replace(BOX, key="reef-box", meat="reef-rib")
-    larder = type(starter_larder()).of([*starter_larder().meats.values(), theirs], [lot])
+    inventory = type(starter_inventory()).of([*starter_inventory().meats.values(), theirs], [lot])
     formula = replace(slipway_smash(), parts=(BlendPart("reef-rib", 0.4, lot="reef-box"), BlendPart("chuck", 0.6)))
-    content = write_file(FormulaBundle(formula, larder, yard_galley()))
+    content = write_file(FormulaBundle(formula, inventory, yard_galley()))
     done = formulas.import_formula(content)
     assert done.meats_added == ("Reef rib",)
-    here = repository.load_larder()
+    here = repository.load_inventory()
     assert here.lots["reef-box"] == lot
-    there = evaluate(formula, larder=larder, kitchen=yard_galley())
-    assert evaluate(done.stored.formula, larder=here, kitchen=yard_galley()).blend == there.blend
+    there = evaluate(formula, inventory=inventory, kitchen=yard_galley())
+    assert evaluate(done.stored.formula, inventory=here, kitchen=yard_galley()).blend == there.blend
     # A second time nothing is added, and our own correction of the meat stays.
     dearer = replace(here.meat("reef-rib"), price_per_kg=Decimal("99"))
     larders.save_meat(dearer, seen=here.meat("reef-rib"))
     again = formulas.import_formula(content)
     assert (again.meats_added, again.meats_differing) == ((), ("Reef rib",))
-    assert repository.load_larder().meat("reef-rib").price_per_kg == Decimal("99")
+    assert repository.load_inventory().meat("reef-rib").price_per_kg == Decimal("99")
 
 
 def test_a_tool_that_is_not_here_gives_way_to_what_suits_best() -> None:
-    content = write_file(FormulaBundle(slipway_smash(), starter_larder(), yard_galley()))
+    content = write_file(FormulaBundle(slipway_smash(), starter_inventory(), yard_galley()))
     content["formula"]["grind"]["tool"] = "big-mincer"
     content["kitchen"]["grinders"].append({**content["kitchen"]["grinders"][0], "key": "big-mincer"})
     done = formulas.import_formula(content)
@@ -139,23 +139,23 @@ def test_a_half_taken_file_leaves_what_it_took_and_says_what_it_refused() -> Non
     rows = larders.import_csv("\n".join([text[0], new, wrong, new]))
     assert [r.outcome for r in rows] == ["added", "refused", "refused"]
     assert "stands in the file twice" in rows[2].reason
-    assert repository.load_larder().meat("new-chuck").name == "New chuck"
+    assert repository.load_inventory().meat("new-chuck").name == "New chuck"
 
 
 def test_meats_keep_their_place_and_new_ones_come_last() -> None:
-    names = list(repository.load_larder().meats)
-    assert names == list(starter_larder().meats)
-    larders.save_meat(replace(starter_larder().meat("chuck"), key="aaa", name="Aaa"), seen=None)
-    assert list(repository.load_larder().meats)[-1] == "aaa"
+    names = list(repository.load_inventory().meats)
+    assert names == list(starter_inventory().meats)
+    larders.save_meat(replace(starter_inventory().meat("chuck"), key="aaa", name="Aaa"), seen=None)
+    assert list(repository.load_inventory().meats)[-1] == "aaa"
 
 
 def test_what_a_rolled_back_change_had_read_is_forgotten() -> None:
-    before = set(repository.load_larder().meats)
+    before = set(repository.load_inventory().meats)
 
     def fails_after_reading() -> None:
         with transaction():
-            larders.save_meat(replace(starter_larder().meat("rib"), key="phantom", name="Phantom"), seen=None)
-            assert "phantom" in repository.load_larder().meats
+            larders.save_meat(replace(starter_inventory().meat("rib"), key="phantom", name="Phantom"), seen=None)
+            assert "phantom" in repository.load_inventory().meats
             raise RuntimeError("later in the same use case")
 
     with pytest.raises(RuntimeError):
@@ -164,6 +164,6 @@ def test_what_a_rolled_back_change_had_read_is_forgotten() -> None:
     document = '{"key":"far","meat":"rib","name":"Far","left_mass_g":1.0,"price_per_kg":"1","delivered":"2026-11-24"}'
     LotRow.insert(key="far", meat="rib", document=document, revision=1).execute()
     repository.touch("larder")
-    after = repository.load_larder()
+    after = repository.load_inventory()
     assert set(after.meats) == before
     assert "far" in after.lots

@@ -14,7 +14,7 @@ from vianda.core.demo.formulas import HOUSE_FORMULAS, night_watch_balls
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.inventory.house import CircularHouseError
-from vianda.core.inventory.inventory import Larder, starter_larder
+from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.pantry import HouseFormula, HouseLine, starter_pantry
 from vianda.interchange.formula_file import FormulaBundle, read_file, read_text, write_file
 from vianda.interchange.kept_plan import up_to_date
@@ -36,14 +36,14 @@ def _known(key: str) -> pantry.KnownIngredient:
 def test_the_pantry_comes_back_as_it_was_seeded() -> None:
     stored = {s.ingredient.key: s.ingredient for s in repository.list_ingredients()}
     assert stored == {**starter_pantry(), **{i.key: i for i in HOUSE_FORMULAS}}
-    assert repository.load_larder().pantry["yard-rub"].composition.sodium_mg_per_100g > 15_000
+    assert repository.load_inventory().pantry["yard-rub"].composition.sodium_mg_per_100g > 15_000
 
 
 def test_an_ingredient_is_saved_over_the_revision_seen_and_no_other() -> None:
     milk = repository.get_ingredient("milk").ingredient
     dearer = replace(milk, price_per_kg=Decimal("2.0000"))
     assert repository.save_ingredient(dearer, revision=1).revision == 2
-    assert repository.load_larder().pantry["milk"].price_per_kg == 2
+    assert repository.load_inventory().pantry["milk"].price_per_kg == 2
     with pytest.raises(ConflictError) as conflict:
         repository.save_ingredient(milk, revision=1)
     assert conflict.value.current.ingredient == dearer
@@ -96,15 +96,15 @@ def test_a_kitchen_from_before_takes_up_pantry_and_oven_and_keeps_the_rest() -> 
 
 
 def test_a_file_carries_the_pantry_it_stands_on_and_joins_a_kitchen_without_it() -> None:
-    larder = Larder.of(starter_larder().meats.values(), (), [*starter_pantry().values(), *HOUSE_FORMULAS])
+    inventory = Inventory.of(starter_inventory().meats.values(), (), [*starter_pantry().values(), *HOUSE_FORMULAS])
     formula = mixed(lines=lines(boathouse_crumbs=8, milk=12, egg=8, yard_rub=1))
-    file = write_file(FormulaBundle(formula, larder, yard_galley()))
+    file = write_file(FormulaBundle(formula, inventory, yard_galley()))
     keys = {i["key"] for i in file["pantry"]}
     assert {"boathouse-crumbs", "crusty-bread", "yard-rub", "paprika", "salt-fine", "milk"} <= keys
     assert "panko" not in keys
     bundle = read_text(json.dumps(file))
-    there = evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen)
-    assert there == evaluate(formula, larder=larder, kitchen=yard_galley())
+    there = evaluate(bundle.formula, inventory=bundle.inventory, kitchen=bundle.kitchen)
+    assert there == evaluate(formula, inventory=inventory, kitchen=yard_galley())
     IngredientRow.delete().where(IngredientRow.key == "boathouse-crumbs").execute()
     repository.touch("larder")
     done = formulas.import_formula(file)
@@ -113,14 +113,16 @@ def test_a_file_carries_the_pantry_it_stands_on_and_joins_a_kitchen_without_it()
 
 
 def test_version_3_is_upgraded_and_nothing_is_mixed_in() -> None:
-    file = write_file(FormulaBundle(night_watch_balls(), starter_larder(), yard_galley()))
+    file = write_file(FormulaBundle(night_watch_balls(), starter_inventory(), yard_galley()))
     old = copy.deepcopy(file)
     old["version"] = 3
     del old["pantry"], old["formula"]["mix"], old["formula"]["dish"]["guests_per_piece"], old["kitchen"]["salt"]
     bundle = read_file(old)
     assert bundle.formula.mix.lines == ()
     assert bundle.formula.dish.guests_per_piece == 1
-    assert evaluate(bundle.formula, larder=bundle.larder, kitchen=bundle.kitchen).salt.g_per_tsp == pytest.approx(6)
+    assert evaluate(bundle.formula, inventory=bundle.inventory, kitchen=bundle.kitchen).salt.g_per_tsp == pytest.approx(
+        6
+    )
 
 
 def _said(plan: object) -> object:

@@ -10,7 +10,7 @@ import pytest
 from vianda.core.demo.formulas import DEMO_FORMULAS, slipway_smash
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.equipment.kitchen import usual_flat_breads
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.services.demo_kitchen import seed_once, take_up_new_meats
 from vianda.storage import cook_repository, formula_repository, kitchen_repository, larder_repository
 from vianda.storage.migrate import migrate
@@ -32,7 +32,7 @@ def test_migrations_run_once(database) -> None:
 
 
 def test_the_larder_comes_back_to_the_last_digit() -> None:
-    assert larder_repository.load_larder().meats == starter_larder().meats
+    assert larder_repository.load_inventory().meats == starter_inventory().meats
 
 
 def test_the_kitchen_comes_back_whole() -> None:
@@ -85,13 +85,13 @@ def test_a_report_sent_twice_counts_once_and_late_ones_fall_in_place() -> None:
 
 
 def test_a_new_meat_is_seen_at_once_and_known_ones_stay() -> None:
-    chuck = replace(starter_larder().meat("chuck"), price_per_kg=Decimal("99"))
+    chuck = replace(starter_inventory().meat("chuck"), price_per_kg=Decimal("99"))
     new = replace(chuck, key="own-cheek", name="Own cheek", price_per_kg=Decimal("7.1234"))
-    larder_repository.load_larder()
+    larder_repository.load_inventory()
     assert larder_repository.add_meats([chuck, new]) == 1
-    larder = larder_repository.load_larder()
-    assert larder.meat("own-cheek") == new
-    assert larder.meat("chuck").price_per_kg == Decimal("9.40")
+    inventory = larder_repository.load_inventory()
+    assert inventory.meat("own-cheek") == new
+    assert inventory.meat("chuck").price_per_kg == Decimal("9.40")
 
 
 def test_what_fails_halfway_leaves_nothing() -> None:
@@ -108,15 +108,15 @@ def test_what_fails_halfway_leaves_nothing() -> None:
 
 
 def test_an_older_larder_takes_up_new_meats_and_keeps_what_a_cook_corrected() -> None:
-    shank = larder_repository.load_larder().meat("shank")
+    shank = larder_repository.load_inventory().meat("shank")
     older = replace(shank, connective="medium", price_per_kg=Decimal("7.77"))
     larder_repository.save_meat(older, seen=shank)
     MeatRow.delete().where(MeatRow.key == "venison-haunch").execute()
     larder_repository.touch("larder")
     assert take_up_new_meats() == 1
-    larder = larder_repository.load_larder()
-    assert (larder.meat("shank").connective, larder.meat("shank").price_per_kg) == ("high", Decimal("7.77"))
-    assert "venison-haunch" in larder.meats
+    inventory = larder_repository.load_inventory()
+    assert (inventory.meat("shank").connective, inventory.meat("shank").price_per_kg) == ("high", Decimal("7.77"))
+    assert "venison-haunch" in inventory.meats
     assert take_up_new_meats() == 0
 
 

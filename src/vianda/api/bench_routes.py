@@ -68,7 +68,7 @@ def read(body: s.ReadRequest) -> s.ReadAnswer:
     blueprint, "GET", "/catalogue", summary="Styles, meats, lots and schools to choose from", answer=s.CatalogueAnswer
 )
 def catalogue() -> s.CatalogueAnswer:
-    larder = larders.get_larder()
+    larder = larders.get_inventory()
     return s.CatalogueAnswer(
         styles=[preview(style) for style in all_styles().values()],
         meats=list(larder.meats.values()),

@@ -17,7 +17,7 @@ blueprint = Blueprint("larder", __name__, url_prefix="/api/larder")
 @operation(blueprint, "GET", "", summary="All meats and lots", answer=s.LarderAnswer)
 def get_larder() -> s.LarderAnswer:
     return s.LarderAnswer(
-        meats=list(larders.get_larder().meats.values()), lots=[s.lot_answer(k) for k in larders.list_lots()]
+        meats=list(larders.get_inventory().meats.values()), lots=[s.lot_answer(k) for k in larders.list_lots()]
     )
 
 

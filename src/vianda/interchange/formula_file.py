@@ -23,7 +23,7 @@ from vianda.core.batch.salt_ledger import kitchen_salt
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.doneness import target_for
 from vianda.core.inventory.house import needs
-from vianda.core.inventory.inventory import Larder, Meat
+from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import Ingredient, starter_pantry
 from vianda.core.model.formula import Formula
@@ -59,29 +59,29 @@ class FormulaBundle:
     """What a formula file holds, as the core knows it."""
 
     formula: Formula
-    larder: Larder
+    inventory: Inventory
     kitchen: Kitchen
 
 
 def write_file(bundle: FormulaBundle) -> Json:
     """The file's content: the formula, only the meats it uses, and the kitchen."""
     parts = bundle.formula.parts
-    used = [bundle.larder.meat(part.meat) for part in parts]
-    lots = [bundle.larder.lot(part.lot, meat=part.meat) for part in parts if part.lot]
+    used = [bundle.inventory.meat(part.meat) for part in parts]
+    lots = [bundle.inventory.lot(part.lot, meat=part.meat) for part in parts if part.lot]
     return FormulaFile(
         format="vianda-formula",
         version=7,
         formula=bundle.formula,
         larder=used,
         lots=lots,
-        pantry=[as_kept(bundle.larder.pantry[key]) for key in _ingredients(bundle)],
+        pantry=[as_kept(bundle.inventory.pantry[key]) for key in _ingredients(bundle)],
         kitchen=bundle.kitchen,
     ).model_dump(mode="json")
 
 
 def _ingredients(bundle: FormulaBundle) -> list[str]:
     """Keys of all the formula stands on: its lines, what their house formulas are made of, and the kitchen's salt."""
-    pantry = bundle.larder.pantry
+    pantry = bundle.inventory.pantry
     wanted = [line.ingredient for line in bundle.formula.mix.lines]
     found = [key for line in wanted for key in needs(line, pantry=pantry)]
     salt = kitchen_salt(bundle.kitchen.salt, pantry)
@@ -131,7 +131,7 @@ def read_file(content: object) -> FormulaBundle:
         first = error.errors()[0]
         pointer = "/" + "/".join(str(place) for place in first["loc"])
         raise UnreadableFileError(f"{pointer}: {first['msg']}.", field=pointer) from None
-    return FormulaBundle(model.formula, Larder.of(model.larder, model.lots, model.pantry), model.kitchen)
+    return FormulaBundle(model.formula, Inventory.of(model.larder, model.lots, model.pantry), model.kitchen)
 
 
 def _from_1_to_2(content: Json) -> Json:

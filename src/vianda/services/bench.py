@@ -9,7 +9,7 @@ from vianda.core.basis.units import UnitSystem
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.evaluate import Evaluation, Sheets, evaluate, sheets
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.edit import Edit
 from vianda.core.model.formula import Formula
 from vianda.core.opening.opening import Opening, open_line
@@ -24,7 +24,7 @@ from vianda.core.reading.entry import (
 )
 from vianda.runtime.engine import ENGINE
 from vianda.storage.kitchen_repository import load_kitchen
-from vianda.storage.larder_repository import load_larder
+from vianda.storage.larder_repository import load_inventory
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,33 +35,33 @@ class Bench:
     evaluation: Evaluation
 
 
-def context(unit_system: UnitSystem | None = None) -> tuple[Larder, Kitchen]:
+def context(unit_system: UnitSystem | None = None) -> tuple[Inventory, Kitchen]:
     """The larder and the kitchen, the latter thinking in the units on the screen."""
     kitchen = load_kitchen().kitchen
     if unit_system is not None and unit_system != kitchen.unit_system:
         kitchen = replace(kitchen, unit_system=unit_system)
-    return load_larder(), kitchen
+    return load_inventory(), kitchen
 
 
 def evaluate_formula(formula: Formula, *, edits: tuple[Edit, ...] = (), unit_system: UnitSystem | None = None) -> Bench:
     """Apply edits in order, then evaluate. A refused edit refuses all, and changes nothing."""
-    larder, kitchen = context(unit_system)
+    inventory, kitchen = context(unit_system)
     for edit in edits:
-        formula = apply_edit(formula, edit, larder=larder, kitchen=kitchen)
-    return Bench(formula, evaluate(formula, larder=larder, kitchen=kitchen, engine=ENGINE))
+        formula = apply_edit(formula, edit, inventory=inventory, kitchen=kitchen)
+    return Bench(formula, evaluate(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE))
 
 
 def sheets_of(formula: Formula, *, unit_system: UnitSystem | None = None) -> Sheets:
     """What stands behind a formula's figures."""
-    larder, kitchen = context(unit_system)
-    return sheets(formula, larder=larder, kitchen=kitchen, engine=ENGINE)
+    inventory, kitchen = context(unit_system)
+    return sheets(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
 
 
 def open_line_here(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation]:
     """A first formula from one line, evaluated."""
-    larder, kitchen = context(unit_system)
-    opening = open_line(line, larder=larder, kitchen=kitchen)
-    return opening, evaluate(opening.formula, larder=larder, kitchen=kitchen, engine=ENGINE)
+    inventory, kitchen = context(unit_system)
+    opening = open_line(line, inventory=inventory, kitchen=kitchen)
+    return opening, evaluate(opening.formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
 
 
 def read_quantity(

@@ -28,13 +28,13 @@ class CookStart:
 
 def prepare(formula_id: int) -> CookStart:
     """Evaluate the formula as it stands now."""
-    larder, kitchen = context()
+    inventory, kitchen = context()
     stored = get_formula(formula_id)
     given = stored.formula
     return CookStart(
         formula_id,
-        evaluate(given, larder=larder, kitchen=kitchen, engine=ENGINE),
-        sheets(given, larder=larder, kitchen=kitchen, engine=ENGINE),
+        evaluate(given, inventory=inventory, kitchen=kitchen, engine=ENGINE),
+        sheets(given, inventory=inventory, kitchen=kitchen, engine=ENGINE),
     )
 
 

@@ -8,7 +8,7 @@ from datetime import timedelta
 from vianda.core.demo.formulas import DEMO_FORMULAS, HOUSE_FORMULAS, norquay_lots
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.equipment.kitchen import usual_oven
-from vianda.core.inventory.inventory import starter_larder
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.inventory.pantry import starter_pantry
 from vianda.storage import formula_repository, kitchen_repository, larder_repository
 from vianda.storage.clock import now_utc
@@ -34,9 +34,9 @@ def take_up_new_meats() -> int:
 
     Prices, ranges and trim losses that a cook may have corrected stay. Returns how many meats were added.
     """
-    starters = starter_larder().meats
+    starters = starter_inventory().meats
     with transaction():
-        for key, standing in larder_repository.load_larder().meats.items():
+        for key, standing in larder_repository.load_inventory().meats.items():
             if key in starters and standing.connective != starters[key].connective:
                 better = replace(standing, connective=starters[key].connective, cured=starters[key].cured)
                 larder_repository.save_meat(better, seen=standing)
@@ -49,7 +49,7 @@ def seed_once(*, with_formulas: bool = True) -> bool:
         if kitchen_repository.has_kitchen():
             return False
         kitchen_repository.create_kitchen(yard_galley())
-        larder_repository.add_meats(starter_larder().meats.values())
+        larder_repository.add_meats(starter_inventory().meats.values())
         larder_repository.add_ingredients(starter_pantry().values())
         if with_formulas:
             larder_repository.add_ingredients(HOUSE_FORMULAS)

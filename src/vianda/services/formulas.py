@@ -8,7 +8,7 @@ from typing import Any
 from vianda.core.editing.apply_edit import checked_name
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.methods import lacking
-from vianda.core.inventory.inventory import Larder, Meat
+from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.inventory.pantry import Ingredient
 from vianda.core.model.formula import Formula
 from vianda.interchange.formula_file import FormulaBundle, read_file, write_file
@@ -33,8 +33,8 @@ def get_formula(formula_id: int) -> StoredFormula:
 def _checked(formula: Formula) -> Formula:
     """A formula that can be evaluated here; refuses with the core's reason otherwise."""
     named = replace(formula, name=checked_name(formula.name))
-    larder, kitchen = context()
-    evaluate(named, larder=larder, kitchen=kitchen, engine=ENGINE)
+    inventory, kitchen = context()
+    evaluate(named, inventory=inventory, kitchen=kitchen, engine=ENGINE)
     return named
 
 
@@ -70,8 +70,8 @@ def list_versions(formula_id: int) -> list[StoredVersion]:
 def export_formula(formula_id: int) -> tuple[str, dict[str, Any]]:
     """The formula's name and its file content, which stands alone."""
     stored = repository.get_formula(formula_id)
-    larder, kitchen = context()
-    return stored.formula.name, write_file(FormulaBundle(stored.formula, larder, kitchen))
+    inventory, kitchen = context()
+    return stored.formula.name, write_file(FormulaBundle(stored.formula, inventory, kitchen))
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,21 +88,21 @@ def import_formula(content: object) -> Imported:
     """Add a formula from a file. Unknown meats join the larder; an unknown bun or surface gives way to ours."""
     bundle = read_file(content)
     with transaction():
-        larder, kitchen = context()
+        inventory, kitchen = context()
         added: list[Meat] = []
         differing: list[str] = []
         for part in bundle.formula.parts:
-            theirs = bundle.larder.meat(part.meat, field="/larder")
-            if theirs.key not in larder.meats:
+            theirs = bundle.inventory.meat(part.meat, field="/larder")
+            if theirs.key not in inventory.meats:
                 added.append(theirs)
-            elif larder.meats[theirs.key] != theirs:
+            elif inventory.meats[theirs.key] != theirs:
                 differing.append(theirs.name)
         add_meats(added)
-        things = _new_ingredients(bundle, larder)
+        things = _new_ingredients(bundle, inventory)
         add_ingredients(things)
         for part in bundle.formula.parts:
-            if part.lot and part.lot not in larder.lots:
-                create_lot(bundle.larder.lot(part.lot, meat=part.meat, field="/lots"))
+            if part.lot and part.lot not in inventory.lots:
+                create_lot(bundle.inventory.lot(part.lot, meat=part.meat, field="/lots"))
         formula, replaced = bundle.formula, []
         if all(b.key != formula.shape.bun for b in kitchen.buns):
             formula = replace(formula, shape=replace(formula.shape, bun=kitchen.buns[0].key))
@@ -124,6 +124,6 @@ def import_formula(content: object) -> Imported:
     return Imported(stored, tuple(names), tuple(differing), tuple(replaced))
 
 
-def _new_ingredients(bundle: FormulaBundle, larder: Larder) -> list[Ingredient]:
+def _new_ingredients(bundle: FormulaBundle, inventory: Inventory) -> list[Ingredient]:
     """What a file brings that this pantry does not hold, as it was written down there."""
-    return [i for key, i in bundle.larder.pantry.items() if key not in larder.pantry]
+    return [i for key, i in bundle.inventory.pantry.items() if key not in inventory.pantry]

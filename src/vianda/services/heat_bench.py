@@ -49,8 +49,8 @@ class Ways:
 
 def case_of(formula: Formula) -> CookCase:
     """What the heat needs to know of a formula in this kitchen."""
-    larder, kitchen = context()
-    return prepare(formula, larder=larder, kitchen=kitchen).case
+    inventory, kitchen = context()
+    return prepare(formula, inventory=inventory, kitchen=kitchen).case
 
 
 def curve_of(formula: Formula, *, overrides: Overrides, observed: Observed) -> Iterator[HeatCurve | Progress]:
@@ -95,6 +95,6 @@ def surface_by_signs(signs: tuple[str, ...], *, fat: PanFat) -> SurfaceGuess:
 
 def firm_cubes(formula: Formula, *, edge_mm: float, freezer_c: float) -> Firming:
     """How long cubes of a formula's blend lie in the freezer before they are ground."""
-    larder, kitchen = context()
-    blend = prepare(formula, larder=larder, kitchen=kitchen).piece.composition.mix
+    inventory, kitchen = context()
+    blend = prepare(formula, inventory=inventory, kitchen=kitchen).piece.composition.mix
     return firming(edge_mm=edge_mm, meat=meat_of(blend, packing=1.0), freezer_c=freezer_c)

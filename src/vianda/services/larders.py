@@ -13,7 +13,7 @@ from vianda.core.basis.working import Working
 from vianda.core.inventory.evidence import ROUGHNESS, Evidence, disagrees, evidence_of, update_working, updated
 from vianda.core.inventory.fat_range import FatRange
 from vianda.core.inventory.fat_test import FatTest, fat_test
-from vianda.core.inventory.inventory import Larder, Meat
+from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.inventory.lot import Lot
 from vianda.core.reading.entry import read_frac, read_mass_g
 from vianda.interchange.larder_csv import CsvRow, read_csv, write_csv
@@ -46,21 +46,21 @@ class KnownLot:
     working: Working
 
 
-def get_larder() -> Larder:
+def get_inventory() -> Inventory:
     """All meats and lots."""
-    return repository.load_larder()
+    return repository.load_inventory()
 
 
 def list_lots() -> list[KnownLot]:
     """All lots with what is known of them, open ones first, the one to be used up next before others."""
-    larder = repository.load_larder()
-    lots = [known(stored, larder) for stored in repository.list_lots()]
+    inventory = repository.load_inventory()
+    lots = [known(stored, inventory) for stored in repository.list_lots()]
     return sorted(lots, key=lambda k: (k.lot.closed, k.lot.use_by or date.max, k.lot.delivered, k.lot.key))
 
 
-def known(stored: StoredLot, larder: Larder | None = None) -> KnownLot:
+def known(stored: StoredLot, inventory: Inventory | None = None) -> KnownLot:
     """What a lot's evidence says."""
-    meat = (larder or repository.load_larder()).meat(stored.lot.meat)
+    meat = (inventory or repository.load_inventory()).meat(stored.lot.meat)
     findings = tuple(Finding(e, ROUGHNESS[e.kind], disagrees(meat.fat, e)) for e in stored.lot.evidence)
     evidence = stored.lot.evidence
     return KnownLot(
@@ -77,18 +77,18 @@ def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:
 def add_lot(lot: Lot) -> KnownLot:
     """Write a delivery down under a key made from its meat and day."""
     with transaction():
-        larder = repository.load_larder()
-        larder.meat(lot.meat, field="/lot/meat")
-        if len(larder.lots) >= MOST_LOTS:
+        inventory = repository.load_inventory()
+        inventory.meat(lot.meat, field="/lot/meat")
+        if len(inventory.lots) >= MOST_LOTS:
             raise OutOfRangeError(f"The larder keeps at most {MOST_LOTS} lots.", field="/lot")
-        key = _free_key(f"{lot.meat[:40]}-{lot.delivered}", larder)
+        key = _free_key(f"{lot.meat[:40]}-{lot.delivered}", inventory)
         return known(repository.create_lot(replace(lot, key=key)))
 
 
-def _free_key(wanted: str, larder: Larder) -> str:
+def _free_key(wanted: str, inventory: Inventory) -> str:
     base = re.sub(r"[^a-z0-9-]+", "-", wanted.lower()).strip("-") or "lot"
     key, at = base, 2
-    while key in larder.lots:
+    while key in inventory.lots:
         key, at = f"{base}-{at}", at + 1
     return key
 
@@ -105,7 +105,7 @@ def save_lot(lot: Lot, *, revision: int) -> KnownLot:
 def learn(lot_key: str, *, kind: Literal["label", "butcher", "laboratory"], fat: str, revision: int) -> KnownLot:
     """Add what a label, a butcher or a laboratory says of a lot's fat; ``fat`` as typed, per cent."""
     lot = repository.get_lot(lot_key).lot
-    if kind == "label" and repository.load_larder().meat(lot.meat).labelled:
+    if kind == "label" and repository.load_inventory().meat(lot.meat).labelled:
         raise OutOfRangeError(
             "This meat goes by its label already, so the label is no news. Test it, or ask.", field="/kind"
         )
@@ -162,7 +162,7 @@ def _add(lot_key: str, evidence: Evidence, revision: int) -> KnownLot:
 
 def export_csv() -> str:
     """All meats as a CSV file."""
-    return write_csv(repository.load_larder().meats.values())
+    return write_csv(repository.load_inventory().meats.values())
 
 
 RowOutcome = Literal["added", "corrected", "unchanged", "refused"]
@@ -182,14 +182,14 @@ def import_csv(text: str) -> list[RowReport]:
     """Take in every good row of a larder file; a bad one is refused with its reason and stops no other."""
     rows = read_csv(text)
     with transaction():
-        larder = repository.load_larder()
-        return [_take(row, larder) for row in rows]
+        inventory = repository.load_inventory()
+        return [_take(row, inventory) for row in rows]
 
 
-def _take(row: CsvRow, larder: Larder) -> RowReport:
+def _take(row: CsvRow, inventory: Inventory) -> RowReport:
     if row.meat is None:
         return RowReport(row.line, row.key, "refused", row.reason)
-    standing = larder.meats.get(row.meat.key)
+    standing = inventory.meats.get(row.meat.key)
     if standing == row.meat:
         return RowReport(row.line, row.key, "unchanged", "")
     repository.save_meat(row.meat, seen=standing)

@@ -15,7 +15,7 @@ from vianda.core.blend.taste import Proposal, propose
 from vianda.core.counsel.rule import Change
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.evaluation.evaluate import Evaluation, evaluate
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.edit import Choose, LayOut
 from vianda.core.model.formula import LONGEST_NAME, Formula
 from vianda.core.model.styles import style_of
@@ -67,8 +67,8 @@ class Solved:
 
 def solve_for(formula: Formula, wish: Wish, typed: TypedWish) -> Solved:
     """Solve a wish for the batch of a formula on this kitchen's scale."""
-    larder, kitchen = context()
-    evaluation = evaluate(formula, larder=larder, kitchen=kitchen, engine=ENGINE)
+    inventory, kitchen = context()
+    evaluation = evaluate(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
     batch_g, loss = evaluation.blend.batch_mass_g, evaluation.grind.loss_frac
     full = replace(
         wish,
@@ -79,15 +79,17 @@ def solve_for(formula: Formula, wish: Wish, typed: TypedWish) -> Solved:
             read_frac(typed.collagen_most, field="/typed/collagen_most") if typed.collagen_most.strip() else 1.0
         ),
     )
-    program = program_of(full, larder=larder, batch_mass_g=batch_g, grind_loss_frac=loss)
+    program = program_of(full, inventory=inventory, batch_mass_g=batch_g, grind_loss_frac=loss)
     usable = np.array([usable_frac(m, grind_loss_frac=loss) for m in program.meats])
     swaps: tuple[SwapPrice, ...] = ()
     if full.aim == "cheapest":
-        prices = [larder.price_of(c.meat, c.lot) for c in full.candidates]
+        prices = [inventory.price_of(c.meat, c.lot) for c in full.candidates]
         swaps = swap_prices(program, usable=usable, prices=prices)
 
     def solved(asked: Wish) -> tuple[Answer, ...]:
-        return solve(asked, larder=larder, batch_mass_g=batch_g, step_g=kitchen.scale.step_g, grind_loss_frac=loss)
+        return solve(
+            asked, inventory=inventory, batch_mass_g=batch_g, step_g=kitchen.scale.step_g, grind_loss_frac=loss
+        )
 
     try:
         found = solved(full)
@@ -121,30 +123,32 @@ class DrawnSquare:
 
 def square_for(one: Candidate, two: Candidate, target: str) -> DrawnSquare:
     """The Pearson square of two meats, in whichever order they are named."""
-    larder, _ = context()
-    lean, rich = sorted((one, two), key=lambda c: larder.fat_of(c.meat, c.lot).usual_frac)
+    inventory, _ = context()
+    lean, rich = sorted((one, two), key=lambda c: inventory.fat_of(c.meat, c.lot).usual_frac)
     square = pearson_square(
-        lean_fat_frac=larder.fat_of(lean.meat, lean.lot).usual_frac,
-        rich_fat_frac=larder.fat_of(rich.meat, rich.lot).usual_frac,
+        lean_fat_frac=inventory.fat_of(lean.meat, lean.lot).usual_frac,
+        rich_fat_frac=inventory.fat_of(rich.meat, rich.lot).usual_frac,
         target_frac=read_frac(target, field="/target"),
     )
-    return DrawnSquare(lean.meat, larder.meat(lean.meat).name, rich.meat, larder.meat(rich.meat).name, square)
+    return DrawnSquare(lean.meat, inventory.meat(lean.meat).name, rich.meat, inventory.meat(rich.meat).name, square)
 
 
 def mend(
     *, batch: str, fat: str, target: str, candidates: list[Candidate], unit_system: UnitSystem
 ) -> tuple[Addition, ...]:
     """What to add to a batch, from these candidates or, without any, from the whole larder of its species: beef."""
-    larder, kitchen = context()
+    inventory, kitchen = context()
     asked = [(c.meat, c.lot) for c in candidates] or [
-        (m.key, "") for m in larder.meats.values() if m.species == "beef" and not m.retired and m.key != "mince-unknown"
+        (m.key, "")
+        for m in inventory.meats.values()
+        if m.species == "beef" and not m.retired and m.key != "mince-unknown"
     ]
     return additions(
         batch_mass_g=read_mass_g(batch, unit_system=unit_system, field="/batch"),
         fat_frac=read_frac(fat, field="/fat"),
         target_frac=read_frac(target, field="/target"),
         candidates=asked,
-        larder=larder,
+        inventory=inventory,
         step_g=kitchen.scale.step_g,
     )
 
@@ -160,7 +164,7 @@ class Proposed:
 
 def propose_for(formula: Formula, words: str) -> Proposed:
     """The formula with the style, the school and the fat that the words ask for; guests and locks stay."""
-    larder, kitchen = context()
+    inventory, kitchen = context()
     if not words.strip():
         raise OutOfRangeError("Say how it should eat: rich, loose, crusty; thick and beefy; lean.", field="/words")
     proposal = propose(words)
@@ -169,15 +173,17 @@ def propose_for(formula: Formula, words: str) -> Proposed:
     if formula.dish.dish == "burger":
         edits.insert(0, Choose("style", proposal.style))
     for edit in edits:
-        formula = apply_edit(formula, edit, larder=larder, kitchen=kitchen)
-    formula = _aimed(formula, proposal, larder, evaluate(formula, larder=larder, kitchen=kitchen, engine=ENGINE))
-    return Proposed(proposal, formula, evaluate(formula, larder=larder, kitchen=kitchen, engine=ENGINE))
+        formula = apply_edit(formula, edit, inventory=inventory, kitchen=kitchen)
+    formula = _aimed(
+        formula, proposal, inventory, evaluate(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
+    )
+    return Proposed(proposal, formula, evaluate(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE))
 
 
-def _aimed(formula: Formula, proposal: Proposal, larder: Larder, now: Evaluation) -> Formula:
+def _aimed(formula: Formula, proposal: Proposal, inventory: Inventory, now: Evaluation) -> Formula:
     """The school's meats, nearest to its shares, at the fat wanted; unchanged when they cannot reach it."""
     _, kitchen = context()
-    extra = [m for m in ("trim-50", "round") if m in larder.meats and all(p.meat != m for p in formula.parts)]
+    extra = [m for m in ("trim-50", "round") if m in inventory.meats and all(p.meat != m for p in formula.parts)]
     candidates = tuple(
         Candidate(p.meat, p.lot, p.share_frac if p.locked else 0.0, p.share_frac if p.locked else 1.0, p.share_frac)
         for p in formula.parts
@@ -193,14 +199,14 @@ def _aimed(formula: Formula, proposal: Proposal, larder: Larder, now: Evaluation
     try:
         best = solve(
             wish,
-            larder=larder,
+            inventory=inventory,
             batch_mass_g=now.blend.batch_mass_g,
             step_g=kitchen.scale.step_g,
             grind_loss_frac=now.grind.loss_frac,
         )[0]
     except NoBlendError:
         return formula
-    return apply_edit(formula, LayOut(best.meats, best.shares_frac), larder=larder, kitchen=kitchen)
+    return apply_edit(formula, LayOut(best.meats, best.shares_frac), inventory=inventory, kitchen=kitchen)
 
 
 def _remembered() -> tuple[Question, ...]:

@@ -58,10 +58,10 @@ class Weighing:
 
 def begin(formula_id: int, *, step_g: int | None = None) -> Weighing:
     """Begin to weigh the pieces of a formula as it stands now, on the kitchen's scale or on one of another step."""
-    larder, kitchen = context()
+    inventory, kitchen = context()
     with transaction():
         stored = get_formula(formula_id)
-        figures = evaluate(stored.formula, larder=larder, kitchen=kitchen, engine=ENGINE)
+        figures = evaluate(stored.formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
         step = step_g or min(kitchen.scale.step_g, 5)
         plan = plan_of_weighing(figures, step_g=step, capacity_g=float(kitchen.scale.capacity_g))
         # What cannot be weighed is refused before anything is written.

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
 from vianda.core.inventory.composition import Composition
-from vianda.core.inventory.inventory import Larder, Meat
+from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import Ingredient
 from vianda.interchange.kinds import INGREDIENTS, LOTS, as_kept
@@ -46,14 +46,14 @@ _PLAIN = (
 @dataclass
 class _Cache:
     number: int = -1
-    larder: Larder | None = None
+    inventory: Inventory | None = None
 
 
 _cache = _Cache()
 
 
 def _forget() -> None:
-    _cache.number, _cache.larder = -1, None
+    _cache.number, _cache.inventory = -1, None
 
 
 on_rollback(_forget)
@@ -77,17 +77,17 @@ def touch(name: str) -> None:
         RevisionRow.insert(name=name, number=1).on_conflict_ignore().execute()
 
 
-def load_larder() -> Larder:
+def load_inventory() -> Inventory:
     """The larder; parsed again only when its revision moved."""
     number = revision_number("larder")
-    if _cache.number != number or _cache.larder is None:
-        _cache.larder = Larder.of(
+    if _cache.number != number or _cache.inventory is None:
+        _cache.inventory = Inventory.of(
             (_meat(row) for row in MeatRow.select().order_by(MeatRow.position, MeatRow.name)),
             (_lot(row).lot for row in LotRow.select().order_by(LotRow.key)),
             (_ingredient(row).ingredient for row in IngredientRow.select().order_by(IngredientRow.position)),
         )
         _cache.number = number
-    return _cache.larder
+    return _cache.inventory
 
 
 @dataclass(frozen=True, slots=True)

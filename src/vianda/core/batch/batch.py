@@ -10,7 +10,7 @@ from vianda.core.batch.lines import Entering, entering, per_meat
 from vianda.core.batch.portions import Portions, divide
 from vianda.core.batch.salt_ledger import SaltLedger, salt_ledger
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.formula import Formula
 
 
@@ -33,14 +33,14 @@ class Batch:
     loss_g: float
 
 
-def mix_per_meat(formula: Formula, *, larder: Larder) -> tuple[tuple[Entering, ...], SaltLedger, float]:
+def mix_per_meat(formula: Formula, *, inventory: Inventory) -> tuple[tuple[Entering, ...], SaltLedger, float]:
     """The lines with their ingredients, the salt still to be added, and the mass of the mix by that of its meat.
 
     Parameters
     ----------
     formula : Formula
         The design of one dish.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -48,12 +48,12 @@ def mix_per_meat(formula: Formula, *, larder: Larder) -> tuple[tuple[Entering, .
     tuple[tuple[Entering, ...], SaltLedger, float]
         Lines, ledger, and 1 + Σ lines + salt worked in, 1 or more.
     """
-    entered = entering(formula.mix.lines, pantry=larder.pantry)
-    ledger = salt_ledger(formula.seasoning, entered=entered, parts=formula.parts, larder=larder)
+    entered = entering(formula.mix.lines, pantry=inventory.pantry)
+    ledger = salt_ledger(formula.seasoning, entered=entered, parts=formula.parts, inventory=inventory)
     return entered, ledger, 1.0 + per_meat(entered) + (ledger.to_add_frac if ledger.place == "mixed" else 0.0)
 
 
-def batch_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Batch:
+def batch_of(formula: Formula, *, inventory: Inventory, kitchen: Kitchen) -> Batch:
     """The batch of a formula on this kitchen's scale.
 
     ``by_piece``: the pieces decide the mix, and the mix its meat: meat = mix ÷ (1 + Σ lines + salt worked in).
@@ -63,7 +63,7 @@ def batch_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Batch:
     ----------
     formula : Formula
         The design of one dish.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -82,11 +82,11 @@ def batch_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Batch:
     --------
     >>> from vianda.core.demo.formulas import slipway_smash
     >>> from vianda.core.demo.kitchen import yard_galley
-    >>> from vianda.core.inventory.inventory import starter_larder
-    >>> batch_of(slipway_smash(), larder=starter_larder(), kitchen=yard_galley()).meat_weighed_g
+    >>> from vianda.core.inventory.inventory import starter_inventory
+    >>> batch_of(slipway_smash(), inventory=starter_inventory(), kitchen=yard_galley()).meat_weighed_g
     3400
     """
-    entered, ledger, per = mix_per_meat(formula, larder=larder)
+    entered, ledger, per = mix_per_meat(formula, inventory=inventory)
     step_g = kitchen.scale.step_g
     shape = formula.shape
     typed_meat = nearest_step(shape.batch_mass_g, step_g=step_g)

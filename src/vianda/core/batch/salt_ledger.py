@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from vianda.core.basis.units import ML_PER_TSP
 from vianda.core.batch.lines import Entering
 from vianda.core.inventory.composition import SALT_PER_SODIUM
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import Ingredient, Pantry
 from vianda.core.model.formula import BlendPart, SaltPlace, Seasoning
 
@@ -42,7 +42,7 @@ class SaltLedger:
 
 
 def salt_ledger(
-    seasoning: Seasoning, *, entered: Sequence[Entering], parts: Sequence[BlendPart], larder: Larder
+    seasoning: Seasoning, *, entered: Sequence[Entering], parts: Sequence[BlendPart], inventory: Inventory
 ) -> SaltLedger:
     """The ledger of a mix.
 
@@ -58,7 +58,7 @@ def salt_ledger(
         The lines of the mix with their ingredients.
     parts : Sequence[BlendPart]
         Meats with their shares.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -76,7 +76,7 @@ def salt_ledger(
         if e.ingredient.composition.sodium_mg_per_100g > 0 and e.line.per_meat_frac > 0
     ]
     for part in parts:
-        meat = larder.meat(part.meat)
+        meat = inventory.meat(part.meat)
         if meat.cured and part.share_frac > 0:
             extra = max(0.0, meat.composition.sodium_mg_per_100g - FRESH_SODIUM_MG_PER_100G)
             entries.append(SaltEntry(meat.name, part.share_frac * extra * SALT_PER_SODIUM / 100_000.0))

@@ -10,7 +10,7 @@ from vianda.core.basis.errors import InfeasibleBlendError
 from vianda.core.basis.scale_step import SHARE_SLACK, shares_on_scale
 from vianda.core.inventory.evidence import width_after_test
 from vianda.core.inventory.fat_range import Z_90, FatRange, FatSpread, spread_of
-from vianda.core.inventory.inventory import POULTRY, Larder, Meat
+from vianda.core.inventory.inventory import POULTRY, Inventory, Meat
 from vianda.core.model.formula import MOST_MEATS, BlendPart
 
 CURVE_POINTS = 41
@@ -60,14 +60,14 @@ class BlendFigures:
     curve: tuple[tuple[float, float], ...] = ()
 
 
-def blend_meats(parts: Sequence[BlendPart], *, larder: Larder) -> list[Meat]:
+def blend_meats(parts: Sequence[BlendPart], *, inventory: Inventory) -> list[Meat]:
     """The meats of a blend, in order, after checking that the blend is one.
 
     Parameters
     ----------
     parts : Sequence[BlendPart]
         Meats with their shares.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -90,17 +90,17 @@ def blend_meats(parts: Sequence[BlendPart], *, larder: Larder) -> list[Meat]:
     total = math.fsum(p.share_frac for p in parts)
     if abs(total - 1.0) > SHARE_SLACK:
         raise InfeasibleBlendError(f"The shares sum to {total * 100:.4g} %; a blend needs 100 %.", field="/parts")
-    return [larder.meat(p.meat, field=f"/parts/{at}/meat") for at, p in enumerate(parts)]
+    return [inventory.meat(p.meat, field=f"/parts/{at}/meat") for at, p in enumerate(parts)]
 
 
-def blend_fats(parts: Sequence[BlendPart], *, larder: Larder) -> list[FatRange]:
+def blend_fats(parts: Sequence[BlendPart], *, inventory: Inventory) -> list[FatRange]:
     """What is known of the fat of each part, in order.
 
     Parameters
     ----------
     parts : Sequence[BlendPart]
         Meats with their shares.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -108,17 +108,17 @@ def blend_fats(parts: Sequence[BlendPart], *, larder: Larder) -> list[FatRange]:
     list[FatRange]
         Each: fat by mass of raw meat, 0–1.
     """
-    return [larder.fat_of(p.meat, p.lot) for p in parts]
+    return [inventory.fat_of(p.meat, p.lot) for p in parts]
 
 
-def blend_spread(parts: Sequence[BlendPart], *, larder: Larder) -> FatSpread:
+def blend_spread(parts: Sequence[BlendPart], *, inventory: Inventory) -> FatSpread:
     """The fat of the blend as a distribution, over independent meats.
 
     Parameters
     ----------
     parts : Sequence[BlendPart]
         Meats with their shares.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -126,14 +126,14 @@ def blend_spread(parts: Sequence[BlendPart], *, larder: Larder) -> FatSpread:
     FatSpread
         The fat of a blend as a distribution.
     """
-    blend_meats(parts, larder=larder)
-    return spread_of([p.share_frac for p in parts], blend_fats(parts, larder=larder))
+    blend_meats(parts, inventory=inventory)
+    return spread_of([p.share_frac for p in parts], blend_fats(parts, inventory=inventory))
 
 
 def blend_figures(
     parts: Sequence[BlendPart],
     *,
-    larder: Larder,
+    inventory: Inventory,
     batch_mass_g: int,
     step_g: int,
     band_frac: tuple[float, float],
@@ -148,7 +148,7 @@ def blend_figures(
     ----------
     parts : Sequence[BlendPart]
         Meats with their shares.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     batch_mass_g : int
         Batch mass, g.
@@ -166,14 +166,14 @@ def blend_figures(
 
     Examples
     --------
-    >>> from vianda.core.inventory.inventory import starter_larder
+    >>> from vianda.core.inventory.inventory import starter_inventory
     >>> parts = (BlendPart("chuck", 0.5), BlendPart("brisket-point", 0.5))
-    >>> b = blend_figures(parts, larder=starter_larder(), batch_mass_g=1000, step_g=1, band_frac=(0.18, 0.25))
+    >>> b = blend_figures(parts, inventory=starter_inventory(), batch_mass_g=1000, step_g=1, band_frac=(0.18, 0.25))
     >>> round(b.fat_frac, 3), b.chance_in_band > 0.6
     (0.22, True)
     """
-    meats = blend_meats(parts, larder=larder)
-    fats = blend_fats(parts, larder=larder)
+    meats = blend_meats(parts, inventory=inventory)
+    fats = blend_fats(parts, inventory=inventory)
     total = math.fsum(p.share_frac for p in parts)
     shares = [p.share_frac / total for p in parts]
     masses = shares_on_scale(shares, batch_g=batch_mass_g, step_g=step_g)
@@ -196,7 +196,7 @@ def blend_figures(
             fat_mass_g=mass * fat.usual_frac,
             uncertainty_share_frac=v / variance if variance else 0.0,
             lot=part.lot,
-            lot_name=larder.lot(part.lot, meat=part.meat).name if part.lot else "",
+            lot_name=inventory.lot(part.lot, meat=part.meat).name if part.lot else "",
             tested_width_frac=(high - low) * _left_after_test(variance, v, share, fat),
         )
         for part, meat, share, mass, fat, v in zip(parts, meats, shares, masses, fats, variances, strict=True)

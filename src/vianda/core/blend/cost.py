@@ -8,7 +8,7 @@ from decimal import Decimal
 
 from vianda.core.blend.blend import PartFigures
 from vianda.core.equipment.kitchen import Bun
-from vianda.core.inventory.inventory import Larder, Meat
+from vianda.core.inventory.inventory import Inventory, Meat
 
 _GRAMS = Decimal(1000)
 
@@ -63,8 +63,8 @@ def usable_frac(meat: Meat, *, grind_loss_frac: float) -> float:
 
     Examples
     --------
-    >>> from vianda.core.inventory.inventory import starter_larder
-    >>> round(usable_frac(starter_larder().meat("short-rib-plate"), grind_loss_frac=0.02), 3)
+    >>> from vianda.core.inventory.inventory import starter_inventory
+    >>> round(usable_frac(starter_inventory().meat("short-rib-plate"), grind_loss_frac=0.02), 3)
     0.608
     """
     loss = 0.0 if meat.kind == "ground" else grind_loss_frac
@@ -94,7 +94,7 @@ def price_per_kg_used(meat: Meat, price_per_kg: Decimal, *, grind_loss_frac: flo
 def cost_figures(
     parts: Sequence[PartFigures],
     *,
-    larder: Larder,
+    inventory: Inventory,
     bun: Bun,
     buns: int,
     guests: int,
@@ -107,7 +107,7 @@ def cost_figures(
     ----------
     parts : Sequence[PartFigures]
         Meats with their shares.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     bun : Bun
         The bread.
@@ -129,7 +129,7 @@ def cost_figures(
     --------
     A kilogram of chuck at 9.40, of which 8 % is trimmed away, costs 10.22 in the bowl.
     """
-    lines = tuple(_line(p, larder=larder, grind_loss_frac=grind_loss_frac) for p in parts)
+    lines = tuple(_line(p, inventory=inventory, grind_loss_frac=grind_loss_frac) for p in parts)
     meat = sum((line.cost for line in lines), Decimal(0))
     buns_cost = bun.price_each * buns
     batch_g = sum(p.mass_g for p in parts)
@@ -145,9 +145,9 @@ def cost_figures(
     )
 
 
-def _line(part: PartFigures, *, larder: Larder, grind_loss_frac: float) -> PartCost:
-    meat = larder.meat(part.meat)
-    price = larder.price_of(part.meat, part.lot)
+def _line(part: PartFigures, *, inventory: Inventory, grind_loss_frac: float) -> PartCost:
+    meat = inventory.meat(part.meat)
+    price = inventory.price_of(part.meat, part.lot)
     used_price = price_per_kg_used(meat, price, grind_loss_frac=grind_loss_frac)
     bought = part.mass_g / usable_frac(meat, grind_loss_frac=grind_loss_frac)
     return PartCost(

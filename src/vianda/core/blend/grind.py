@@ -13,7 +13,7 @@ from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.blend.blend import PartFigures
 from vianda.core.equipment.kitchen import Grinder, Kitchen
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.formula import Grind, Keep
 from vianda.core.model.styles import Style
 
@@ -60,7 +60,13 @@ def _tool(grind: Grind, kitchen: Kitchen, mass_g: int) -> Grinder | None:
 
 
 def grind_plan(
-    parts: Sequence[PartFigures], *, larder: Larder, kitchen: Kitchen, style: Style, grind: Grind, sinewy_frac: float
+    parts: Sequence[PartFigures],
+    *,
+    inventory: Inventory,
+    kitchen: Kitchen,
+    style: Style,
+    grind: Grind,
+    sinewy_frac: float,
 ) -> GrindPlan:
     """Plan the grinding of a blend on a tool of the kitchen.
 
@@ -71,7 +77,7 @@ def grind_plan(
     ----------
     parts : Sequence[PartFigures]
         Meats with their shares.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -92,8 +98,8 @@ def grind_plan(
     >>> from vianda.core.demo.formulas import slipway_smash
     >>> from vianda.core.evaluation.evaluate import evaluate
     >>> from vianda.core.demo.kitchen import yard_galley
-    >>> from vianda.core.inventory.inventory import starter_larder
-    >>> plan = evaluate(slipway_smash(), larder=starter_larder(), kitchen=yard_galley()).grind
+    >>> from vianda.core.inventory.inventory import starter_inventory
+    >>> plan = evaluate(slipway_smash(), inventory=starter_inventory(), kitchen=yard_galley()).grind
     >>> plan.plate_mm, plan.passes, plan.loads
     (4.5, 1, 2)
     """
@@ -107,7 +113,7 @@ def grind_plan(
     passes = (2 if sinewy else 1) if tool is not None and tool.kind == "grinder" else (1 if mass else 0)
     loads = math.ceil(mass / tool.load_g) if tool is not None else 0
     minutes = mass / 1000.0 / tool.pace_kg_per_min * passes if tool is not None else 0.0
-    steps = [*_prepare(cut, larder), *_cut_up(tool, mass, plate, passes, loads)] if cut else []
+    steps = [*_prepare(cut, inventory), *_cut_up(tool, mass, plate, passes, loads)] if cut else []
     if bought_ground:
         steps.append(
             say(
@@ -157,9 +163,9 @@ def grind_loss_frac(mass_g: float, tool: Grinder | None) -> float:
     return tool.hold_up_g / (mass_g + tool.hold_up_g) if tool is not None and mass_g > 0 else 0.0
 
 
-def _prepare(cut: Sequence[PartFigures], larder: Larder) -> list[Phrase]:
+def _prepare(cut: Sequence[PartFigures], inventory: Inventory) -> list[Phrase]:
     steps = []
-    trimmed = [p for p in cut if larder.meat(p.meat).trim_loss_frac > 0]
+    trimmed = [p for p in cut if inventory.meat(p.meat).trim_loss_frac > 0]
     if trimmed:
         steps.append(
             say(

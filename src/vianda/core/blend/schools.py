@@ -13,7 +13,7 @@ from functools import cache
 from importlib.resources import files
 
 from vianda.core.basis.errors import InfeasibleBlendError, UnknownItemError
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.formula import MOST_MEATS, BlendPart
 
 Parts = tuple[BlendPart, ...]
@@ -72,7 +72,7 @@ def school_of(key: str, *, field: str = "") -> School:
         raise UnknownItemError(f"No school “{key[:60]}”; known are {', '.join(all_schools())}.", field=field) from None
 
 
-def follow(school: School, parts: Parts, *, larder: Larder) -> Parts:
+def follow(school: School, parts: Parts, *, inventory: Inventory) -> Parts:
     """The school's blend, with what the cook locked kept as it stands; the school fills the rest.
 
     Parameters
@@ -81,7 +81,7 @@ def follow(school: School, parts: Parts, *, larder: Larder) -> Parts:
         The school.
     parts : Parts
         Meats with their shares.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -96,16 +96,17 @@ def follow(school: School, parts: Parts, *, larder: Larder) -> Parts:
 
     Examples
     --------
-    >>> from vianda.core.inventory.inventory import starter_larder
+    >>> from vianda.core.inventory.inventory import starter_inventory
     >>> locked = (BlendPart("sirloin", 0.2, locked=True), BlendPart("chuck", 0.8))
-    >>> [(p.meat, round(p.share_frac, 2)) for p in follow(school_of("all-chuck"), locked, larder=starter_larder())]
+    >>> followed = follow(school_of("all-chuck"), locked, inventory=starter_inventory())
+    >>> [(p.meat, round(p.share_frac, 2)) for p in followed]
     [('sirloin', 0.2), ('chuck', 0.8)]
     """
     kept = tuple(p for p in parts if p.locked)
     room = 1.0 - math.fsum(p.share_frac for p in kept)
     fresh = [(meat, share) for meat, share in school.parts if all(p.meat != meat for p in kept)]
     for meat, _ in fresh:
-        larder.meat(meat, field="/parts")
+        inventory.meat(meat, field="/parts")
     if room <= 1e-9 or not fresh:
         raise InfeasibleBlendError("The locked meats fill the whole blend: unlock one first.", field="/parts")
     if len(kept) + len(fresh) > MOST_MEATS:

@@ -146,7 +146,7 @@ def _fat_uncertain(figures: Figures) -> Remark | None:
         return None
     worst = max(blend.parts, key=lambda p: p.uncertainty_share_frac)
     changes: tuple[Change, ...] = ()
-    if worst.meat == "mince-unknown" and "ground-80" in figures.context.larder.meats:
+    if worst.meat == "mince-unknown" and "ground-80" in figures.context.inventory.meats:
         changes = tuple(
             Change(say("The label says {fat} fat", fat=frac(fat)), SwapMeat("mince-unknown", key))
             for key, fat in (("ground-80", 0.20), ("ground-90", 0.10))
@@ -196,8 +196,8 @@ def _lot_unlike_its_name(figures: Figures) -> Remark | None:
     for part in figures.meat.blend.parts:
         if not part.lot:
             continue
-        meat = figures.context.larder.meat(part.meat)
-        for found in figures.context.larder.lot(part.lot, meat=part.meat).evidence:
+        meat = figures.context.inventory.meat(part.meat)
+        for found in figures.context.inventory.lot(part.lot, meat=part.meat).evidence:
             if disagrees(meat.fat, found):
                 return Remark(
                     say("{lot} is not like {meat}", lot=word(part.lot_name), meat=word(meat.name.lower())),
@@ -215,7 +215,7 @@ def _lot_too_small(figures: Figures) -> Remark | None:
     for part, line in zip(figures.meat.blend.parts, figures.trade.cost.parts, strict=True):
         if not part.lot:
             continue
-        left = figures.context.larder.lot(part.lot, meat=part.meat).left_mass_g
+        left = figures.context.inventory.lot(part.lot, meat=part.meat).left_mass_g
         if line.bought_g > left + 0.5:
             return Remark(
                 say("{lot} is {short} short", lot=word(part.lot_name), short=mass(line.bought_g - left)),

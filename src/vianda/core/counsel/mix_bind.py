@@ -111,7 +111,7 @@ def _liquid_alone(figures: Figures) -> Remark | None:
         return None
     crumb = round(panade.liquid_per_meat_frac / 1.25, 4)
     change: tuple[Change, ...] = ()
-    if "panko" in figures.context.larder.pantry:
+    if "panko" in figures.context.inventory.pantry:
         change = (Change(say("Add {g} of panko", g=mass(crumb * figures.batch.meat_mass_g)), PutIn("panko", crumb)),)
     return Remark(
         say("{liquid} of liquid, and no crumb to hold it", liquid=mass(panade.liquid_g)),

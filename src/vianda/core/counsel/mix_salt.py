@@ -109,7 +109,9 @@ def _salted_twice(figures: Figures) -> Remark | None:
 
 
 def _cured(figures: Figures) -> list[str]:
-    return [p.name for p in figures.meat.blend.parts if p.share_frac > 0 and figures.context.larder.meat(p.meat).cured]
+    return [
+        p.name for p in figures.meat.blend.parts if p.share_frac > 0 and figures.context.inventory.meat(p.meat).cured
+    ]
 
 
 def _cured_and_salted(figures: Figures) -> Remark | None:

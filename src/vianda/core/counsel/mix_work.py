@@ -41,7 +41,7 @@ def _raw_wet(figures: Figures) -> Remark | None:
     taken = {line.ingredient for line in figures.mix.lines}
     changes: tuple[Change, ...] = ()
     if len(wet) == 1:
-        if cooked in figures.context.larder.pantry and cooked not in taken:
+        if cooked in figures.context.inventory.pantry and cooked not in taken:
             changes = (Change(say("Cook it first"), SwapIngredient(worst.ingredient, cooked)),)
         else:
             changes = (Change(say("Leave it out"), TakeOut(worst.ingredient)),)
@@ -104,7 +104,7 @@ def _cooler(figures: Figures) -> tuple[Change, ...]:
         parts = bowl_parts(
             figures.meat.blend,
             lines,
-            larder=figures.context.larder,
+            inventory=figures.context.inventory,
             meat_mass_g=meat,
             meat_temp_c=mix.meat_temp_c if key else 2.0,
         )
@@ -232,13 +232,13 @@ def _hidden_fish(figures: Figures) -> Remark | None:
         for line in figures.mix.lines
         if line.group == "sauce"
         and line.per_meat_frac > 0
-        and "fish" in figures.context.larder.pantry[line.ingredient].allergens
+        and "fish" in figures.context.inventory.pantry[line.ingredient].allergens
         and line.ingredient != "anchovy"
     ]
     if not sauces:
         return None
     changes = [Change(say("Leave it out"), TakeOut(sauces[0].ingredient))]
-    if "tamari" in figures.context.larder.pantry and all(x.ingredient != "tamari" for x in figures.mix.lines):
+    if "tamari" in figures.context.inventory.pantry and all(x.ingredient != "tamari" for x in figures.mix.lines):
         changes.insert(0, Change(say("Tamari instead (soy)"), SwapIngredient(sauces[0].ingredient, "tamari")))
     return Remark(
         say("{what} brings fish", what=word(sauces[0].name)),
@@ -262,7 +262,7 @@ def _sugar(figures: Figures) -> Remark | None:
 
 
 def _garlic_in_oil(figures: Figures) -> Remark | None:
-    pantry = figures.context.larder.pantry
+    pantry = figures.context.inventory.pantry
     for line in figures.mix.lines:
         house = pantry[line.ingredient].house
         if house is None or house.acid or house.keeps_days <= SHORT_KEEPING_DAYS:
@@ -287,7 +287,7 @@ def _breach(limit: Limit) -> Callable[[Figures], Remark | None]:
         if not found:
             return None
         first = found[0]
-        swaps = swaps_for(first, larder=figures.context.larder)
+        swaps = swaps_for(first, inventory=figures.context.inventory)
         more = f" Also in it: {', '.join(b.name.lower() for b in found[1:])}." if found[1:] else ""
         if first.kind == "whole":
             return Remark(
@@ -313,9 +313,9 @@ def _free(figures: Figures, swap: Swap) -> bool:
 
 
 def _name(figures: Figures, key: str) -> str:
-    if key in figures.context.larder.pantry:
-        return figures.context.larder.pantry[key].name
-    return figures.context.larder.meats[key].name
+    if key in figures.context.inventory.pantry:
+        return figures.context.inventory.pantry[key].name
+    return figures.context.inventory.meats[key].name
 
 
 def _cost(figures: Figures, swap: Swap) -> str:

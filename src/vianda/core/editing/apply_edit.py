@@ -21,13 +21,13 @@ from vianda.core.editing.edit_mix import (
 from vianda.core.editing.set_figure import nudge_figure, read_figure, set_figure
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.methods import check_stages
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model import edit as e
 from vianda.core.model.formula import LONGEST_NAME, LONGEST_REMARK, MOST_STAGES, BlendPart, Formula
 from vianda.core.model.styles import style_of
 
 
-def apply_edit(formula: Formula, edit: e.Edit, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def apply_edit(formula: Formula, edit: e.Edit, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """The formula after one edit.
 
     Parameters
@@ -36,7 +36,7 @@ def apply_edit(formula: Formula, edit: e.Edit, *, larder: Larder, kitchen: Kitch
         The design of one dish.
     edit : e.Edit
         The edit.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -53,18 +53,18 @@ def apply_edit(formula: Formula, edit: e.Edit, *, larder: Larder, kitchen: Kitch
     """
     match edit:
         case e.TypeFigure():
-            return _typed(formula, edit, larder, kitchen)
+            return _typed(formula, edit, inventory, kitchen)
         case e.NudgeFigure():
-            return nudge_figure(formula, edit, larder=larder, kitchen=kitchen)
+            return nudge_figure(formula, edit, inventory=inventory, kitchen=kitchen)
         case e.SetFigure():
-            return set_figure(formula, edit.figure, edit.value, edit.item, larder=larder, kitchen=kitchen)
+            return set_figure(formula, edit.figure, edit.value, edit.item, inventory=inventory, kitchen=kitchen)
         case e.MoveEdge():
             return replace(formula, parts=shares.move_edge(formula.parts, index=edit.index, at_frac=edit.at_frac))
         case e.AddMeat():
-            larder.meat(edit.meat)
+            inventory.meat(edit.meat)
             return replace(formula, parts=shares.add_meat(formula.parts, meat=edit.meat))
         case e.SwapMeat():
-            return _swap(formula, edit, larder)
+            return _swap(formula, edit, inventory)
         case e.RemoveMeat():
             return replace(formula, parts=shares.remove_meat(formula.parts, meat=edit.meat))
         case e.LockMeat():
@@ -74,23 +74,23 @@ def apply_edit(formula: Formula, edit: e.Edit, *, larder: Larder, kitchen: Kitch
             return replace(formula, parts=tuple(parts))
         case e.PickLot():
             if edit.lot:
-                larder.lot(edit.lot, meat=edit.meat, field="/parts")
+                inventory.lot(edit.lot, meat=edit.meat, field="/parts")
             at = shares.index_of(formula.parts, edit.meat)
             lotted = list(formula.parts)
             lotted[at] = replace(lotted[at], lot=edit.lot)
             return replace(formula, parts=tuple(lotted))
         case e.LayOut():
-            return _lay_out(formula, edit, larder)
+            return _lay_out(formula, edit, inventory)
         case e.Choose():
-            return choose(formula, edit, larder=larder, kitchen=kitchen)
+            return choose(formula, edit, inventory=inventory, kitchen=kitchen)
         case e.AddToMix():
-            return add_to_mix(formula, edit.text, larder=larder, kitchen=kitchen)
+            return add_to_mix(formula, edit.text, inventory=inventory, kitchen=kitchen)
         case e.PutIn():
-            return put_in(formula, edit.ingredient, edit.per_meat_frac, larder=larder)
+            return put_in(formula, edit.ingredient, edit.per_meat_frac, inventory=inventory)
         case e.TakeOut():
             return take_out(formula, edit.ingredient)
         case e.SwapIngredient():
-            return swap_ingredient(formula, edit.ingredient, edit.to, larder=larder)
+            return swap_ingredient(formula, edit.ingredient, edit.to, inventory=inventory)
         case e.HoldLine():
             return change_line(formula, edit.ingredient, locked=edit.locked)
         case e.CountLine():
@@ -99,7 +99,7 @@ def apply_edit(formula: Formula, edit: e.Edit, *, larder: Larder, kitchen: Kitch
             kept = tuple(limit for limit in formula.mix.avoid if limit != edit.limit)
             return replace(formula, mix=replace(formula.mix, avoid=(*kept, edit.limit) if edit.on else kept))
         case e.WeighBowl():
-            return weigh_bowl(formula, edit, larder=larder, kitchen=kitchen)
+            return weigh_bowl(formula, edit, inventory=inventory, kitchen=kitchen)
         case e.SetStages():
             return _with_stages(formula, edit, kitchen)
         case e.Rename():
@@ -112,11 +112,11 @@ def apply_edit(formula: Formula, edit: e.Edit, *, larder: Larder, kitchen: Kitch
             assert_never(edit)
 
 
-def _typed(formula: Formula, edit: e.TypeFigure, larder: Larder, kitchen: Kitchen) -> Formula:
+def _typed(formula: Formula, edit: e.TypeFigure, inventory: Inventory, kitchen: Kitchen) -> Formula:
     if edit.figure == "line":
-        return type_line(formula, edit.item, edit.text, larder=larder, kitchen=kitchen)
-    value = read_figure(formula, edit, larder=larder, kitchen=kitchen)
-    return set_figure(formula, edit.figure, value, edit.item, larder=larder, kitchen=kitchen)
+        return type_line(formula, edit.item, edit.text, inventory=inventory, kitchen=kitchen)
+    value = read_figure(formula, edit, inventory=inventory, kitchen=kitchen)
+    return set_figure(formula, edit.figure, value, edit.item, inventory=inventory, kitchen=kitchen)
 
 
 def checked_name(name: str) -> str:
@@ -143,8 +143,8 @@ def checked_name(name: str) -> str:
     return name
 
 
-def _swap(formula: Formula, edit: e.SwapMeat, larder: Larder) -> Formula:
-    larder.meat(edit.to)
+def _swap(formula: Formula, edit: e.SwapMeat, inventory: Inventory) -> Formula:
+    inventory.meat(edit.to)
     at = shares.index_of(formula.parts, edit.meat)
     if any(p.meat == edit.to for p in formula.parts):
         raise OutOfRangeError("That meat is in the blend already.", field="/parts")
@@ -153,7 +153,7 @@ def _swap(formula: Formula, edit: e.SwapMeat, larder: Larder) -> Formula:
     return replace(formula, parts=tuple(parts))
 
 
-def _lay_out(formula: Formula, edit: e.LayOut, larder: Larder) -> Formula:
+def _lay_out(formula: Formula, edit: e.LayOut, inventory: Inventory) -> Formula:
     if len(edit.meats) != len(edit.shares_frac):
         raise OutOfRangeError("A blend names one share for each meat.", field="/parts")
     before = {p.meat: p for p in formula.parts}
@@ -161,7 +161,7 @@ def _lay_out(formula: Formula, edit: e.LayOut, larder: Larder) -> Formula:
         replace(before.get(meat, BlendPart(meat, 0.0)), share_frac=share)
         for meat, share in zip(edit.meats, edit.shares_frac, strict=True)
     )
-    blend_meats(parts, larder=larder)
+    blend_meats(parts, inventory=inventory)
     return replace(formula, parts=parts)
 
 

@@ -15,7 +15,7 @@ from vianda.core.heat.doneness import target_for
 from vianda.core.heat.floor import floors_for
 from vianda.core.heat.methods import method_of, methods_for
 from vianda.core.heat.plate_signs import FATS
-from vianda.core.inventory.inventory import POULTRY, Larder
+from vianda.core.inventory.inventory import POULTRY, Inventory
 from vianda.core.mix.schools import follow_mix, mix_school, schools_for
 from vianda.core.model import edit as e
 from vianda.core.model.formula import Formula, Keep, MixLine, SaltPlace, Work
@@ -24,7 +24,7 @@ from vianda.core.shape.bun_fit import fitting_bun
 from vianda.core.shape.start_piece import start_piece
 
 
-def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def choose(formula: Formula, edit: e.Choose, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """The formula with one thing chosen from a list.
 
     Parameters
@@ -33,7 +33,7 @@ def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen
         The design of one dish.
     edit : e.Choose
         The edit.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -50,13 +50,13 @@ def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen
     """
     match edit.field:
         case "style":
-            return choose_style(formula, edit.key, larder=larder, kitchen=kitchen)
+            return choose_style(formula, edit.key, inventory=inventory, kitchen=kitchen)
         case "portioning":
             if edit.key not in ("by_piece", "by_batch", "by_weights"):
                 raise UnknownItemError("Divide by piece, by batch, or by both weights.", field="/shape/portioning")
             # The new mode starts from what the old one came to, so that nothing jumps.
             shape = formula.shape
-            now = batch_of(formula, larder=larder, kitchen=kitchen)
+            now = batch_of(formula, inventory=inventory, kitchen=kitchen)
             meat = float(now.meat_weighed_g)
             piece = (now.portions.batch_mass_g - now.portions.left_g) / now.portions.pieces
             if edit.key == "by_batch":
@@ -72,12 +72,12 @@ def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen
         case "surface":
             return _on_surface(formula, edit.key, kitchen=kitchen)
         case "doneness":
-            poultry = any(larder.meat(p.meat).species in POULTRY for p in formula.parts)
+            poultry = any(inventory.meat(p.meat).species in POULTRY for p in formula.parts)
             floors = floors_for(country=kitchen.country, setting=kitchen.setting, poultry=poultry)
             target = target_for(edit.key, floor_c=floors.leading.temp_c)
             return replace(formula, heat=replace(formula.heat, target_core_temp_c=target))
         case "school":
-            parts = follow(school_of(edit.key, field="/parts"), formula.parts, larder=larder)
+            parts = follow(school_of(edit.key, field="/parts"), formula.parts, inventory=inventory)
             return replace(formula, parts=parts)
         case "grind_tool":
             if edit.key:
@@ -97,9 +97,9 @@ def choose(formula: Formula, edit: e.Choose, *, larder: Larder, kitchen: Kitchen
             chosen: SaltPlace = edit.key  # type: ignore[assignment]
             return replace(formula, seasoning=replace(formula.seasoning, salt_place=chosen, salt_frac=frac))
         case "mix_school":
-            return follow_mix(formula, mix_school(edit.key, field="/mix"), larder=larder)
+            return follow_mix(formula, mix_school(edit.key, field="/mix"), inventory=inventory)
         case "mould" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite":
-            return choose_shape(formula, edit.field, edit.key, larder=larder, kitchen=kitchen)
+            return choose_shape(formula, edit.field, edit.key, inventory=inventory, kitchen=kitchen)
         case "method" | "fat" | "resting":
             return _choose_heat(formula, edit.field, edit.key, kitchen=kitchen)
         case "work":
@@ -143,7 +143,7 @@ def _choose_heat(formula: Formula, field: e.ChoiceField, key: str, *, kitchen: K
 WORK_START_S: dict[Work, float] = {"spoon": 90.0, "hand": 90.0, "processor": 12.0}
 
 
-def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def choose_style(formula: Formula, key: str, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """Another style: its usual piece, thickness, surface, temperature and bun; the blend and the guests stay.
 
     Another dish starts with the first of its schools of mixing; locked lines stay.
@@ -154,7 +154,7 @@ def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen
         The design of one dish.
     key : str
         Key of the thing, in small letters and hyphens.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -167,7 +167,7 @@ def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen
     style = style_of(key, field="/dish/style")
     if style.dish != formula.dish.dish:
         start = mix_school(style.mix_school) if style.mix_school else schools_for(style.dish)[0]
-        formula = follow_mix(formula, start, larder=larder)
+        formula = follow_mix(formula, start, inventory=inventory)
     surface = next((s for kind in style.surfaces if (s := kitchen.surface_of_kind(kind))), kitchen.surfaces[0])
     changed = replace(
         formula,
@@ -197,10 +197,10 @@ def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen
         ),
     )
     if style.form == "filled" and not any(line.filling for line in changed.mix.lines):
-        changed = set_filling(changed, CORE_START_FRAC, larder=larder)
+        changed = set_filling(changed, CORE_START_FRAC, inventory=inventory)
     elif style.form != "filled" and any(line.filling for line in changed.mix.lines):
         changed = replace(changed, mix=replace(changed.mix, lines=tuple(x for x in changed.mix.lines if not x.filling)))
-    if style.form == "loaf" and style.filled and "boiled-egg" in larder.pantry:
+    if style.form == "loaf" and style.filled and "boiled-egg" in inventory.pantry:
         egg = MixLine("boiled-egg", FILLING_PER_MEAT, counted=True)
         kept = tuple(line for line in changed.mix.lines if line.ingredient != egg.ingredient)
         changed = replace(changed, mix=replace(changed.mix, lines=(*kept, egg)))
@@ -208,13 +208,13 @@ def choose_style(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen
         # A loaf that is not filled holds no eggs in a row, unless the cook holds on to them.
         kept = tuple(line for line in changed.mix.lines if line.ingredient != "boiled-egg" or line.locked)
         changed = replace(changed, mix=replace(changed.mix, lines=kept))
-    changed = _with_floor_kept(formula, changed, larder=larder, kitchen=kitchen)
-    return _with_bun(changed, style, larder=larder, kitchen=kitchen)
+    changed = _with_floor_kept(formula, changed, inventory=inventory, kitchen=kitchen)
+    return _with_bun(changed, style, inventory=inventory, kitchen=kitchen)
 
 
-def _with_floor_kept(before: Formula, after: Formula, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def _with_floor_kept(before: Formula, after: Formula, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """A core that met the floor meets that of the new style too; one wished below it stays the cook's wish."""
-    poultry = any(larder.meat(p.meat).species in POULTRY for p in before.parts)
+    poultry = any(inventory.meat(p.meat).species in POULTRY for p in before.parts)
 
     def floor_c(formula: Formula) -> float:
         stuffed = style_of(formula.dish.style).filled
@@ -233,14 +233,14 @@ CORE_START_FRAC = 0.15
 FILLING_PER_MEAT = 0.14
 
 
-def _with_bun(formula: Formula, style: Style, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def _with_bun(formula: Formula, style: Style, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     now = kitchen.bun(formula.shape.bun, field="/shape/bun")
     if style.form == "spread":
         flat = next((b for b in kitchen.buns if b.kind in ("tortilla", "flatbread")), now)
         return replace(formula, shape=replace(formula.shape, bun=flat.key))
     if style.dish != "burger" or now.diameter_mm == 0:
         return formula
-    fat = sum(p.share_frac * larder.fat_of(p.meat, p.lot).usual_frac for p in formula.parts)
+    fat = sum(p.share_frac * inventory.fat_of(p.meat, p.lot).usual_frac for p in formula.parts)
     piece = start_piece(style, fat_frac=fat)
     bun = fitting_bun(kitchen, cooked_diameter_mm=piece.cooked_diameter_mm.usual).key
     return replace(formula, shape=replace(formula.shape, bun=bun))

@@ -8,7 +8,7 @@ from typing import Any
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.editing.set_shape import with_piece_mass
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model import edit as e
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import Style, style_of
@@ -29,7 +29,9 @@ KNOWN: dict[str, tuple[str, ...]] = {
 }
 
 
-def choose_shape(formula: Formula, field: e.ChoiceField, key: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def choose_shape(
+    formula: Formula, field: e.ChoiceField, key: str, *, inventory: Inventory, kitchen: Kitchen
+) -> Formula:
     """The formula with one choice of shape made.
 
     Parameters
@@ -40,7 +42,7 @@ def choose_shape(formula: Formula, field: e.ChoiceField, key: str, *, larder: La
         JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
     key : str
         Key of the thing, in small letters and hyphens.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -56,7 +58,7 @@ def choose_shape(formula: Formula, field: e.ChoiceField, key: str, *, larder: La
         “…” is none of: ….
     """
     if field == "mould":
-        return choose_ware(formula, key, larder=larder, kitchen=kitchen)
+        return choose_ware(formula, key, inventory=inventory, kitchen=kitchen)
     if key not in KNOWN[field]:
         raise UnknownItemError(
             f"“{key[:60]}” is none of: {', '.join(k for k in KNOWN[field] if k)}.", field=f"/shape/{field}"
@@ -67,7 +69,7 @@ def choose_shape(formula: Formula, field: e.ChoiceField, key: str, *, larder: La
     return replace(formula, shape=replace(formula.shape, **value))
 
 
-def choose_ware(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def choose_ware(formula: Formula, key: str, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """Another tin, tray, scoop or ring, or none. A scoop also decides the weight: what it holds, level, of this mix.
 
     Parameters
@@ -76,7 +78,7 @@ def choose_ware(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen)
         The design of one dish.
     key : str
         Key of the thing, in small letters and hyphens.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -102,7 +104,7 @@ def choose_ware(formula: Formula, key: str, *, larder: Larder, kitchen: Kitchen)
             f"“{style.title}” is not shaped in a {mould.kind}; it takes {kinds}.", field="/shape/mould"
         )
     if mould.kind == "scoop":
-        density = piece_now(formula, larder=larder, kitchen=kitchen).density_g_per_ml
+        density = piece_now(formula, inventory=inventory, kitchen=kitchen).density_g_per_ml
         return with_piece_mass(changed, mould.holds_ml * density)
     return changed
 

@@ -10,7 +10,7 @@ from vianda.core.basis.scale_step import nearest_step
 from vianda.core.batch.batch import batch_of, mix_per_meat
 from vianda.core.batch.lines import entering
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import Ingredient, ingredient_of
 from vianda.core.mix.by_eye import MEAT, Reading, inferred
 from vianda.core.mix.panade import as_milk_frac, dry_matter_frac, mixed_water_uptake, same_place, water_uptake_of
@@ -116,7 +116,7 @@ def change_line(formula: Formula, ingredient: str, **changes: object) -> Formula
     return _with_lines(formula, {**_by_key(formula), ingredient: replace(line, **changes)})  # type: ignore[arg-type]
 
 
-def put_in(formula: Formula, ingredient: str, per_meat_frac: float, *, larder: Larder) -> Formula:
+def put_in(formula: Formula, ingredient: str, per_meat_frac: float, *, inventory: Inventory) -> Formula:
     """So much of an ingredient by mass of the meat; it joins when it was not in.
 
     Parameters
@@ -127,7 +127,7 @@ def put_in(formula: Formula, ingredient: str, per_meat_frac: float, *, larder: L
         Key of the ingredient.
     per_meat_frac : float
         Mass by that of the meat, 0–5.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -135,10 +135,10 @@ def put_in(formula: Formula, ingredient: str, per_meat_frac: float, *, larder: L
     Formula
         The changed formula.
     """
-    ingredient_of(larder.pantry, ingredient, field="/mix/lines")
+    ingredient_of(inventory.pantry, ingredient, field="/mix/lines")
     line = _by_key(formula).get(ingredient, MixLine(ingredient, 0.0))
     lines = {**_by_key(formula), ingredient: replace(line, per_meat_frac=per_meat_frac, uncertainty_frac=0.0)}
-    entering(tuple(lines.values()), pantry=larder.pantry)
+    entering(tuple(lines.values()), pantry=inventory.pantry)
     return _with_lines(formula, lines)
 
 
@@ -161,7 +161,9 @@ def take_out(formula: Formula, ingredient: str) -> Formula:
     return _with_lines(formula, {k: line for k, line in _by_key(formula).items() if k != ingredient})
 
 
-def with_amounts(formula: Formula, amounts: Mapping[str, ReadAmount], *, larder: Larder, kitchen: Kitchen) -> Formula:
+def with_amounts(
+    formula: Formula, amounts: Mapping[str, ReadAmount], *, inventory: Inventory, kitchen: Kitchen
+) -> Formula:
     """The formula with so many grams of some ingredients in this batch; the other lines keep their ratio to the meat.
 
     Where the pieces decide the mix, the meat makes room: its mass is found by repeating meat = mix ÷ (1 + Σ) until it
@@ -173,7 +175,7 @@ def with_amounts(formula: Formula, amounts: Mapping[str, ReadAmount], *, larder:
         The design of one dish.
     amounts : Mapping[str, ReadAmount]
         Amounts already in the bowl, by ingredient.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -188,7 +190,7 @@ def with_amounts(formula: Formula, amounts: Mapping[str, ReadAmount], *, larder:
     OutOfRangeError
         More than the batch can hold.
     """
-    now = batch_of(formula, larder=larder, kitchen=kitchen)
+    now = batch_of(formula, inventory=inventory, kitchen=kitchen)
     meat = now.meat_mass_g
     by_piece = formula.shape.portioning == "by_piece"
     if formula.shape.portioning == "by_batch":
@@ -198,7 +200,7 @@ def with_amounts(formula: Formula, amounts: Mapping[str, ReadAmount], *, larder:
         lines = _by_key(formula)
         for key, amount in amounts.items():
             if amount.mass_g > MOST_PER_MEAT * meat:
-                name = larder.pantry[key].name
+                name = inventory.pantry[key].name
                 raise OutOfRangeError(
                     f"{amount.mass_g:.0f} g of {name.lower()} to {meat:.0f} g of meat is more than a mix can hold.",
                     field="/mix/lines",
@@ -210,9 +212,9 @@ def with_amounts(formula: Formula, amounts: Mapping[str, ReadAmount], *, larder:
             return changed
         # Pieces decide the mass of the mix, whatever is in it: only its meat is looked for.
         found = (
-            now.mix_mass_g / mix_per_meat(changed, larder=larder)[2]
+            now.mix_mass_g / mix_per_meat(changed, inventory=inventory)[2]
             if by_piece
-            else batch_of(changed, larder=larder, kitchen=kitchen).meat_mass_g
+            else batch_of(changed, inventory=inventory, kitchen=kitchen).meat_mass_g
         )
         if abs(found - meat) < 1e-9 * meat:
             return changed
@@ -220,7 +222,7 @@ def with_amounts(formula: Formula, amounts: Mapping[str, ReadAmount], *, larder:
     raise OutOfRangeError("That is more than the pieces of this batch can hold.", field="/mix/lines")
 
 
-def type_line(formula: Formula, ingredient: str, text: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def type_line(formula: Formula, ingredient: str, text: str, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """A line set to what was typed, in any unit.
 
     Parameters
@@ -231,7 +233,7 @@ def type_line(formula: Formula, ingredient: str, text: str, *, larder: Larder, k
         Key of the ingredient.
     text : str
         What was typed.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -241,14 +243,14 @@ def type_line(formula: Formula, ingredient: str, text: str, *, larder: Larder, k
     Formula
         The changed formula.
     """
-    known = ingredient_of(larder.pantry, ingredient, field="/mix/lines")
-    meat = batch_of(formula, larder=larder, kitchen=kitchen).meat_mass_g
+    known = ingredient_of(inventory.pantry, ingredient, field="/mix/lines")
+    meat = batch_of(formula, inventory=inventory, kitchen=kitchen).meat_mass_g
     amount = read_amount(text, known, meat_mass_g=meat, unit_system=kitchen.unit_system, field="/mix/lines")
-    changed = with_amounts(formula, {ingredient: amount}, larder=larder, kitchen=kitchen)
+    changed = with_amounts(formula, {ingredient: amount}, inventory=inventory, kitchen=kitchen)
     return change_line(changed, ingredient, counted=amount.pieces > 0)
 
 
-def add_to_mix(formula: Formula, text: str, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def add_to_mix(formula: Formula, text: str, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """Everything one line of text names goes in; salt goes to the salt of the formula.
 
     Parameters
@@ -257,7 +259,7 @@ def add_to_mix(formula: Formula, text: str, *, larder: Larder, kitchen: Kitchen)
         The design of one dish.
     text : str
         What was typed.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -267,13 +269,13 @@ def add_to_mix(formula: Formula, text: str, *, larder: Larder, kitchen: Kitchen)
     Formula
         The changed formula.
     """
-    meat = batch_of(formula, larder=larder, kitchen=kitchen).meat_mass_g
-    read = read_additions(text, larder.pantry, meat_mass_g=meat, unit_system=kitchen.unit_system, field="/mix/lines")
+    meat = batch_of(formula, inventory=inventory, kitchen=kitchen).meat_mass_g
+    read = read_additions(text, inventory.pantry, meat_mass_g=meat, unit_system=kitchen.unit_system, field="/mix/lines")
     in_bowl = {line.ingredient: ReadAmount(line.per_meat_frac * meat, 0.0, 0.0) for line in formula.mix.lines}
     sums: dict[str, ReadAmount] = {}
     salt_g = 0.0
     for one in read:
-        if larder.pantry[one.ingredient].group == "salt":
+        if inventory.pantry[one.ingredient].group == "salt":
             salt_g += one.amount.mass_g
             continue
         before = sums.get(one.ingredient)
@@ -281,20 +283,20 @@ def add_to_mix(formula: Formula, text: str, *, larder: Larder, kitchen: Kitchen)
             now = in_bowl[one.ingredient].mass_g
             before = ReadAmount(now, now, now)
         sums[one.ingredient] = one.amount if before is None else before + one.amount
-    changed = with_amounts(formula, sums, larder=larder, kitchen=kitchen) if sums else formula
+    changed = with_amounts(formula, sums, inventory=inventory, kitchen=kitchen) if sums else formula
     for one in read:
         if one.amount.pieces and one.ingredient in sums:
             changed = change_line(changed, one.ingredient, counted=True)
-    return _more_salt(changed, salt_g, larder=larder, kitchen=kitchen) if salt_g > 0 else changed
+    return _more_salt(changed, salt_g, inventory=inventory, kitchen=kitchen) if salt_g > 0 else changed
 
 
-def _more_salt(formula: Formula, salt_g: float, *, larder: Larder, kitchen: Kitchen) -> Formula:
-    batch = batch_of(formula, larder=larder, kitchen=kitchen)
+def _more_salt(formula: Formula, salt_g: float, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
+    batch = batch_of(formula, inventory=inventory, kitchen=kitchen)
     frac = batch.ledger.brought_frac + salt_g / batch.meat_mass_g
     return replace(formula, seasoning=replace(formula.seasoning, salt_place="mixed", salt_frac=frac))
 
 
-def set_group(formula: Formula, group: BandGroup, per_meat_frac: float, *, larder: Larder) -> Formula:
+def set_group(formula: Formula, group: BandGroup, per_meat_frac: float, *, inventory: Inventory) -> Formula:
     """A whole group moved to so much by mass of the meat: its unlocked lines keep their ratio to each other.
 
     An empty group is begun with what a school of this dish uses, or the usual one. Liquid is computed as milk.
@@ -307,7 +309,7 @@ def set_group(formula: Formula, group: BandGroup, per_meat_frac: float, *, larde
         Group of the mix.
     per_meat_frac : float
         Mass by that of the meat, 0–5.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -320,7 +322,7 @@ def set_group(formula: Formula, group: BandGroup, per_meat_frac: float, *, larde
     OutOfRangeError
         Below what its locked lines hold.
     """
-    entered = [x for x in entering(formula.mix.lines, pantry=larder.pantry) if x.group == group]
+    entered = [x for x in entering(formula.mix.lines, pantry=inventory.pantry) if x.group == group]
     weight = {x.ingredient.key: as_milk_frac(x.ingredient) if group == "liquid" else 1.0 for x in entered}
     held = sum(x.line.per_meat_frac * weight[x.ingredient.key] for x in entered if x.line.locked)
     free = [x for x in entered if not x.line.locked]
@@ -332,7 +334,7 @@ def set_group(formula: Formula, group: BandGroup, per_meat_frac: float, *, larde
     now = sum(x.line.per_meat_frac * weight[x.ingredient.key] for x in free)
     lines = _by_key(formula)
     if not free and wanted > 1e-12:
-        usual = _begun_with(formula, group, larder)
+        usual = _begun_with(formula, group, inventory)
         share = as_milk_frac(usual) if group == "liquid" else 1.0
         lines[usual.key] = MixLine(usual.key, wanted / share, counted=group in ("egg", "white"))
     for x in free:
@@ -341,7 +343,7 @@ def set_group(formula: Formula, group: BandGroup, per_meat_frac: float, *, larde
     return _with_lines(formula, lines)
 
 
-def set_panade(formula: Formula, ratio: float, *, larder: Larder) -> Formula:
+def set_panade(formula: Formula, ratio: float, *, inventory: Inventory) -> Formula:
     """The liquid moved to so many parts (as milk) to one of crumb.
 
     Parameters
@@ -350,7 +352,7 @@ def set_panade(formula: Formula, ratio: float, *, larder: Larder) -> Formula:
         The design of one dish.
     ratio : float
         Parts of liquid (as milk) to one of dry crumb, 0 or more.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -363,26 +365,26 @@ def set_panade(formula: Formula, ratio: float, *, larder: Larder) -> Formula:
     OutOfRangeError
         Without crumb there is no panade to wet.
     """
-    entered = entering(formula.mix.lines, pantry=larder.pantry)
+    entered = entering(formula.mix.lines, pantry=inventory.pantry)
     crumb = sum(x.line.per_meat_frac for x in entered if water_uptake_of(x.ingredient))
     if crumb <= 0:
         raise OutOfRangeError("There is no crumb or bread in the mix to wet.", field="/mix/lines")
-    return set_group(formula, "liquid", ratio * crumb, larder=larder)
+    return set_group(formula, "liquid", ratio * crumb, inventory=inventory)
 
 
-def _begun_with(formula: Formula, group: BandGroup, larder: Larder) -> Ingredient:
+def _begun_with(formula: Formula, group: BandGroup, inventory: Inventory) -> Ingredient:
     taken = {line.ingredient for line in formula.mix.lines}
     offered = [key for school in schools_for(formula.dish.dish) for key, _ in school.lines] + [_USUAL[group]]
     for key in offered:
-        if key in larder.pantry and key not in taken and larder.pantry[key].group == group:
-            return larder.pantry[key]
-    for ingredient in larder.pantry.values():
+        if key in inventory.pantry and key not in taken and inventory.pantry[key].group == group:
+            return inventory.pantry[key]
+    for ingredient in inventory.pantry.values():
         if ingredient.group == group and ingredient.key not in taken and not ingredient.retired:
             return ingredient
     raise UnknownItemError("The pantry holds nothing of that kind.", field="/mix/lines")
 
 
-def swap_ingredient(formula: Formula, ingredient: str, to: str, *, larder: Larder) -> Formula:
+def swap_ingredient(formula: Formula, ingredient: str, to: str, *, inventory: Inventory) -> Formula:
     """One ingredient for another at equal effect.
 
     Crumb for crumb: equal dry matter, and the unlocked liquid is moved so that the panade stays as wet as it was.
@@ -396,7 +398,7 @@ def swap_ingredient(formula: Formula, ingredient: str, to: str, *, larder: Larde
         Key of the ingredient.
     to : str
         Key of the ingredient that takes its place.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -412,8 +414,8 @@ def swap_ingredient(formula: Formula, ingredient: str, to: str, *, larder: Larde
     if not to:
         return take_out(formula, ingredient)
     line = line_of(formula.mix, ingredient)
-    old = ingredient_of(larder.pantry, ingredient, field="/mix/lines")
-    new = ingredient_of(larder.pantry, to, field="/mix/lines")
+    old = ingredient_of(inventory.pantry, ingredient, field="/mix/lines")
+    new = ingredient_of(inventory.pantry, to, field="/mix/lines")
     lines = _by_key(formula)
     if to in lines:
         raise OutOfRangeError(f"{new.name} is in the mix already.", field="/mix/lines")
@@ -431,15 +433,15 @@ def swap_ingredient(formula: Formula, ingredient: str, to: str, *, larder: Larde
         for key, old_line in lines.items()
     }
     changed = _with_lines(formula, moved)
-    entering(changed.mix.lines, pantry=larder.pantry)
+    entering(changed.mix.lines, pantry=inventory.pantry)
     if water_uptake_of(old) and water_uptake_of(new):
-        changed = _as_wet(formula, changed, larder)
+        changed = _as_wet(formula, changed, inventory)
     return changed
 
 
-def _as_wet(before: Formula, after: Formula, larder: Larder) -> Formula:
+def _as_wet(before: Formula, after: Formula, inventory: Inventory) -> Formula:
     """The liquid moved so that the panade is as far along as it was; locked liquid stays, and decides."""
-    old, new = (entering(f.mix.lines, pantry=larder.pantry) for f in (before, after))
+    old, new = (entering(f.mix.lines, pantry=inventory.pantry) for f in (before, after))
     uptake_old, uptake_new = mixed_water_uptake(old), mixed_water_uptake(new)
     liquids = [x for x in new if x.group == "liquid"]
     if uptake_old is None or uptake_new is None or not any(not x.line.locked for x in liquids):
@@ -449,10 +451,10 @@ def _as_wet(before: Formula, after: Formula, larder: Larder) -> Formula:
     liquid = sum(x.line.per_meat_frac * as_milk_frac(x.ingredient) for x in liquids)
     held = sum(x.line.per_meat_frac * as_milk_frac(x.ingredient) for x in liquids if x.line.locked)
     wanted = same_place(liquid / crumb_old, uptake_old, uptake_new) * crumb_new
-    return set_group(after, "liquid", max(held, wanted), larder=larder)
+    return set_group(after, "liquid", max(held, wanted), inventory=inventory)
 
 
-def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """What the scale said went in becomes the formula: the meat decides the batch, the rest stands by it.
 
     What was not read did not go in and leaves, but for what is held or lies in the middle. The salt stays as it was
@@ -464,7 +466,7 @@ def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, larder: Larder, kitchen: 
         The design of one dish.
     edit : e.WeighBowl
         The edit.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -487,7 +489,7 @@ def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, larder: Larder, kitchen: 
     stays = {
         key: line
         for key, line in before.items()
-        if line.locked or line.filling or larder.pantry[key].group == "filling"
+        if line.locked or line.filling or inventory.pantry[key].group == "filling"
     }
     lines = dict(stays)
     salt = 0.0
@@ -497,12 +499,12 @@ def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, larder: Larder, kitchen: 
         if one.what == SALT:
             salt += one.mass_g
             continue
-        ingredient_of(larder.pantry, one.what, field="/readings")
+        ingredient_of(inventory.pantry, one.what, field="/readings")
         uncertainty = one.half_range_g / one.mass_g if one.mass_g > 0 else 0.0
         line = before.get(one.what, MixLine(one.what, 0.0))
         lines[one.what] = replace(
             line, per_meat_frac=one.mass_g / meat, uncertainty_frac=min(1.0, uncertainty), counted=False
         )
     changed = _with_lines(changed, lines)
-    entering(changed.mix.lines, pantry=larder.pantry)
-    return _more_salt(changed, salt, larder=larder, kitchen=kitchen) if salt > 0 else changed
+    entering(changed.mix.lines, pantry=inventory.pantry)
+    return _more_salt(changed, salt, inventory=inventory, kitchen=kitchen) if salt > 0 else changed

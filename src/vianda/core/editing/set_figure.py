@@ -14,7 +14,7 @@ from vianda.core.blend import shares
 from vianda.core.editing.edit_mix import change_line, known_group, line_of, put_in, set_group, set_panade
 from vianda.core.editing.set_shape import filling_frac, set_filling, set_size, set_thickness, size_now, with_piece_mass
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.mix.panade import panade_figures
 from vianda.core.mix.schools import group_amounts
 from vianda.core.model import edit as e
@@ -26,38 +26,38 @@ from vianda.core.reading.amount_entry import read_amount
 from vianda.core.shape.piece import piece_now
 
 
-def _current(formula: Formula, figure: e.Figure, item: str, larder: Larder, kitchen: Kitchen) -> float:
+def _current(formula: Formula, figure: e.Figure, item: str, inventory: Inventory, kitchen: Kitchen) -> float:
     match figure:
         case "piece_mass" if formula.shape.portioning == "by_batch":
-            return batch_of(formula, larder=larder, kitchen=kitchen).portions.wanted_piece_g
+            return batch_of(formula, inventory=inventory, kitchen=kitchen).portions.wanted_piece_g
         case "batch_mass":
-            return float(batch_of(formula, larder=larder, kitchen=kitchen).meat_weighed_g)
+            return float(batch_of(formula, inventory=inventory, kitchen=kitchen).meat_weighed_g)
         case "thickness":
-            return piece_now(formula, larder=larder, kitchen=kitchen).thickness_mm
+            return piece_now(formula, inventory=inventory, kitchen=kitchen).thickness_mm
         case "diameter" | "cooked_diameter" | "cooked_mass" | "length":
-            return size_now(formula, figure, larder=larder, kitchen=kitchen)
+            return size_now(formula, figure, inventory=inventory, kitchen=kitchen)
         case "width":
             return formula.shape.width_mm or style_of(formula.dish.style).width_mm
         case "filling":
-            return filling_frac(formula, larder=larder)
+            return filling_frac(formula, inventory=inventory)
         case "share":
             return formula.parts[shares.index_of(formula.parts, item)].share_frac
         case "part_mass":
             share = formula.parts[shares.index_of(formula.parts, item)].share_frac
-            return share * batch_of(formula, larder=larder, kitchen=kitchen).meat_weighed_g
+            return share * batch_of(formula, inventory=inventory, kitchen=kitchen).meat_weighed_g
         case "line":
             return line_of(formula.mix, item).per_meat_frac
         case "line_temp":
-            return line_temp_c(Entering(line_of(formula.mix, item), larder.pantry[item]))
+            return line_temp_c(Entering(line_of(formula.mix, item), inventory.pantry[item]))
         case "panade":
-            return panade_figures(entering(formula.mix.lines, pantry=larder.pantry), meat_mass_g=1.0).ratio
+            return panade_figures(entering(formula.mix.lines, pantry=inventory.pantry), meat_mass_g=1.0).ratio
         case "group":
-            return group_amounts(entering(formula.mix.lines, pantry=larder.pantry))[known_group(item)]
+            return group_amounts(entering(formula.mix.lines, pantry=inventory.pantry))[known_group(item)]
         case _:
             return stored_value(formula, figure)
 
 
-def read_figure(formula: Formula, edit: e.TypeFigure, *, larder: Larder, kitchen: Kitchen) -> float:
+def read_figure(formula: Formula, edit: e.TypeFigure, *, inventory: Inventory, kitchen: Kitchen) -> float:
     """The typed text as a number in the figure's base unit.
 
     Parameters
@@ -66,7 +66,7 @@ def read_figure(formula: Formula, edit: e.TypeFigure, *, larder: Larder, kitchen
         The design of one dish.
     edit : e.TypeFigure
         The edit.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -80,7 +80,7 @@ def read_figure(formula: Formula, edit: e.TypeFigure, *, larder: Larder, kitchen
     system = kitchen.unit_system
     pointer = rule.pointer
     if edit.figure == "salt":
-        return _read_salt(formula, edit.text, larder, kitchen)
+        return _read_salt(formula, edit.text, inventory, kitchen)
     readers: dict[str, Callable[[], float]] = {
         "count": lambda: entry.read_count(edit.text, field=pointer),
         "mass_g": lambda: entry.read_mass_g(edit.text, unit_system=system, field=pointer),
@@ -95,15 +95,15 @@ def read_figure(formula: Formula, edit: e.TypeFigure, *, larder: Larder, kitchen
     return readers[rule.unit]()
 
 
-def _read_salt(formula: Formula, text: str, larder: Larder, kitchen: Kitchen) -> float:
+def _read_salt(formula: Formula, text: str, inventory: Inventory, kitchen: Kitchen) -> float:
     """All the salt by mass of the meat: as per cent, or as what is put in (grams, teaspoons) with what comes along."""
     pointer = FIGURES["salt"].pointer
     try:
         return entry.read_frac(text, field=pointer)
     except UnreadableEntryError:
         pass
-    batch = batch_of(formula, larder=larder, kitchen=kitchen)
-    salt = kitchen_salt(kitchen.salt, larder.pantry)
+    batch = batch_of(formula, inventory=inventory, kitchen=kitchen)
+    salt = kitchen_salt(kitchen.salt, inventory.pantry)
     if salt is None:
         grams = entry.read_mass_g(text, field=pointer)
     else:
@@ -118,7 +118,7 @@ def _read_salt(formula: Formula, text: str, larder: Larder, kitchen: Kitchen) ->
     return batch.ledger.brought_frac + grams / batch.meat_mass_g
 
 
-def nudge_figure(formula: Formula, edit: e.NudgeFigure, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def nudge_figure(formula: Formula, edit: e.NudgeFigure, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """So many steps up or down, from one whole multiple of the step to another.
 
     Parameters
@@ -127,7 +127,7 @@ def nudge_figure(formula: Formula, edit: e.NudgeFigure, *, larder: Larder, kitch
         The design of one dish.
     edit : e.NudgeFigure
         The edit.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -142,16 +142,16 @@ def nudge_figure(formula: Formula, edit: e.NudgeFigure, *, larder: Larder, kitch
     if edit.figure == "piece_mass":
         step = max(step, kitchen.scale.step_g)
     # Nudges land on whole multiples of the step, so that a nudge after a typed 87 g gives 90, not 92.
-    now = _current(formula, edit.figure, edit.item, larder, kitchen)
+    now = _current(formula, edit.figure, edit.item, inventory, kitchen)
     ratio = now / step
     base = math.floor(ratio + 1e-9) if edit.steps > 0 else math.ceil(ratio - 1e-9)
     wanted = round((base + edit.steps) * step, 9)
     bounded = min(max(wanted, rule.low), rule.high)
-    return set_figure(formula, edit.figure, bounded, edit.item, larder=larder, kitchen=kitchen)
+    return set_figure(formula, edit.figure, bounded, edit.item, inventory=inventory, kitchen=kitchen)
 
 
 def set_figure(
-    formula: Formula, figure: e.Figure, value: float, item: str, *, larder: Larder, kitchen: Kitchen
+    formula: Formula, figure: e.Figure, value: float, item: str, *, inventory: Inventory, kitchen: Kitchen
 ) -> Formula:
     """The formula with one figure set, in its base unit; refused with the range when it is out of it.
 
@@ -165,7 +165,7 @@ def set_figure(
         The value, in the base unit the name says.
     item : str
         Key of what the figure is about; "" for none.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -192,11 +192,11 @@ def set_figure(
             mode: Portioning = "by_weights" if formula.shape.portioning == "by_weights" else "by_batch"
             return replace(formula, shape=replace(formula.shape, batch_mass_g=value, portioning=mode))
         case "thickness":
-            return set_thickness(formula, value, larder=larder, kitchen=kitchen)
+            return set_thickness(formula, value, inventory=inventory, kitchen=kitchen)
         case "diameter" | "cooked_diameter" | "cooked_mass" | "length":
-            return set_size(formula, figure, value, larder=larder, kitchen=kitchen)
+            return set_size(formula, figure, value, inventory=inventory, kitchen=kitchen)
         case "filling":
-            return set_filling(formula, value, larder=larder)
+            return set_filling(formula, value, inventory=inventory)
         case "salt":
             place = formula.seasoning.salt_place
             if place == "none" and value:
@@ -205,17 +205,17 @@ def set_figure(
         case "share":
             return replace(formula, parts=shares.set_share(formula.parts, meat=item, share_frac=value))
         case "part_mass":
-            batch = batch_of(formula, larder=larder, kitchen=kitchen).meat_weighed_g
+            batch = batch_of(formula, inventory=inventory, kitchen=kitchen).meat_weighed_g
             if value > batch:
                 raise OutOfRangeError(f"{value:.0f} g is more than the whole batch of {batch} g.", field="/parts")
             return replace(formula, parts=shares.set_share(formula.parts, meat=item, share_frac=value / batch))
         case "line":
-            return put_in(formula, item, value, larder=larder)
+            return put_in(formula, item, value, inventory=inventory)
         case "line_temp":
             return change_line(formula, item, temp_c=value)
         case "panade":
-            return set_panade(formula, value, larder=larder)
+            return set_panade(formula, value, inventory=inventory)
         case "group":
-            return set_group(formula, known_group(item), value, larder=larder)
+            return set_group(formula, known_group(item), value, inventory=inventory)
         case _:
             return with_stored(formula, figure, value)

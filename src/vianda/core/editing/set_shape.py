@@ -8,7 +8,7 @@ from dataclasses import replace
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.batch.lines import entering, per_meat
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model import edit as e
 from vianda.core.model.field_table import FIGURES, range_text
 from vianda.core.model.formula import Formula, MixLine, Portioning
@@ -18,7 +18,7 @@ from vianda.core.shape.piece import bread_of, mould_of, piece_now
 from vianda.core.shape.solids import loaf_volume_ml
 
 
-def size_now(formula: Formula, figure: e.Figure, *, larder: Larder, kitchen: Kitchen) -> float:
+def size_now(formula: Formula, figure: e.Figure, *, inventory: Inventory, kitchen: Kitchen) -> float:
     """The size as it stands, in mm or g.
 
     Parameters
@@ -27,7 +27,7 @@ def size_now(formula: Formula, figure: e.Figure, *, larder: Larder, kitchen: Kit
         The design of one dish.
     figure : e.Figure
         Which figure.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -37,7 +37,7 @@ def size_now(formula: Formula, figure: e.Figure, *, larder: Larder, kitchen: Kit
     float
         The size as it stands, in mm or g.
     """
-    piece = piece_now(formula, larder=larder, kitchen=kitchen)
+    piece = piece_now(formula, inventory=inventory, kitchen=kitchen)
     if figure == "cooked_diameter":
         return piece.cooked_diameter_mm.usual
     if figure == "cooked_mass":
@@ -45,7 +45,7 @@ def size_now(formula: Formula, figure: e.Figure, *, larder: Larder, kitchen: Kit
     return piece.length_mm
 
 
-def set_size(formula: Formula, figure: e.Figure, value: float, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def set_size(formula: Formula, figure: e.Figure, value: float, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """The formula whose piece comes to a size.
 
     A flat piece keeps its mass and changes its thickness, unless a ring or the bread fixes how wide it is; a ball and a
@@ -59,7 +59,7 @@ def set_size(formula: Formula, figure: e.Figure, value: float, *, larder: Larder
         Which figure.
     value : float
         The value, in the base unit the name says.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -74,7 +74,7 @@ def set_size(formula: Formula, figure: e.Figure, value: float, *, larder: Larder
     OutOfRangeError
         When something else decides that size, or it asks for a thickness or a mass beyond its range.
     """
-    piece = piece_now(formula, larder=larder, kitchen=kitchen)
+    piece = piece_now(formula, inventory=inventory, kitchen=kitchen)
     mass = _mass_now(formula, piece)
     if figure == "cooked_mass":
         return with_piece_mass(formula, value / piece.cooked_yield_frac.usual)
@@ -111,7 +111,7 @@ def _refuse_fixed(formula: Formula, kitchen: Kitchen) -> None:
         raise OutOfRangeError(f"“{name}” decides how wide it is; choose another, or none.", field="/shape/mould")
 
 
-def set_thickness(formula: Formula, value: float, *, larder: Larder, kitchen: Kitchen) -> Formula:
+def set_thickness(formula: Formula, value: float, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """Another thickness or height. Where a ring, bread, tin or tray fixes the outline, the mass follows.
 
     Parameters
@@ -120,7 +120,7 @@ def set_thickness(formula: Formula, value: float, *, larder: Larder, kitchen: Ki
         The design of one dish.
     value : float
         The value, in the base unit the name says.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -141,7 +141,7 @@ def set_thickness(formula: Formula, value: float, *, larder: Larder, kitchen: Ki
     vessel = mould if style.form in ("tin", "tray") else None
     if not fixed and vessel is None:
         return with_thickness(formula, value)
-    piece = piece_now(formula, larder=larder, kitchen=kitchen)
+    piece = piece_now(formula, inventory=inventory, kitchen=kitchen)
     mass = _mass_now(formula, piece)
     if vessel is None:
         return with_piece_mass(formula, mass * value / piece.thickness_mm)
@@ -199,14 +199,14 @@ def _within(figure: e.Figure, value: float) -> float:
 FILLING_INGREDIENT = "cheddar"
 
 
-def filling_frac(formula: Formula, *, larder: Larder) -> float:
+def filling_frac(formula: Formula, *, inventory: Inventory) -> float:
     """The share of the mix's mass that lies whole in the middle, salt aside.
 
     Parameters
     ----------
     formula : Formula
         The design of one dish.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -214,11 +214,11 @@ def filling_frac(formula: Formula, *, larder: Larder) -> float:
     float
         Filling, 0–1.
     """
-    entered = entering(formula.mix.lines, pantry=larder.pantry)
+    entered = entering(formula.mix.lines, pantry=inventory.pantry)
     return per_meat(entered, "filling") / (1.0 + per_meat(entered))
 
 
-def set_filling(formula: Formula, value: float, *, larder: Larder) -> Formula:
+def set_filling(formula: Formula, value: float, *, inventory: Inventory) -> Formula:
     """Another share of filling, f: its lines together become f ÷ (1 − f) of all the rest, in the ratio they have.
 
     Parameters
@@ -227,7 +227,7 @@ def set_filling(formula: Formula, value: float, *, larder: Larder) -> Formula:
         The design of one dish.
     value : float
         The value, in the base unit the name says.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -240,12 +240,12 @@ def set_filling(formula: Formula, value: float, *, larder: Larder) -> Formula:
     OutOfRangeError
         Add the filling to the mix first.
     """
-    entered = entering(formula.mix.lines, pantry=larder.pantry)
+    entered = entering(formula.mix.lines, pantry=inventory.pantry)
     now, rest = per_meat(entered, "filling"), 1.0 + per_meat(entered) - per_meat(entered, "filling")
     wanted = value / (1.0 - value) * rest
     core = {e.line.ingredient for e in entered if e.group == "filling"}
     if not core or now <= 0:
-        if FILLING_INGREDIENT not in larder.pantry:
+        if FILLING_INGREDIENT not in inventory.pantry:
             raise OutOfRangeError("Add the filling to the mix first.", field="/mix/lines")
         kept = tuple(line for line in formula.mix.lines if line.ingredient not in {*core, FILLING_INGREDIENT})
         lines = (*kept, MixLine(FILLING_INGREDIENT, wanted, filling=True))

@@ -22,7 +22,7 @@ from vianda.core.evaluation.ticket import RailStep, TicketFigure, rail_of, ticke
 from vianda.core.explain import corrections_of, workings_of
 from vianda.core.heat.engine import DIRECT, Engine
 from vianda.core.heat.plan import HeatPlan
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.mix.figures import MixFigures
 from vianda.core.mix.fry_test import Correction
 from vianda.core.mix.protocol import Protocol
@@ -113,14 +113,14 @@ def figure_ranges() -> dict[Figure, FigureRange]:
     return {key: FigureRange(rule.low, rule.high, rule.nudge, rule.unit) for key, rule in FIGURES.items()}
 
 
-def sheets(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engine = DIRECT) -> Sheets:
+def sheets(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine: Engine = DIRECT) -> Sheets:
     """What is opened beside the figures of a formula; asked for when it is.
 
     Parameters
     ----------
     formula : Formula
         The design.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients it names.
     kitchen : Kitchen
         Where it is made.
@@ -137,7 +137,7 @@ def sheets(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engine
     CoreError
         As ``evaluate``.
     """
-    figures = compute(formula, larder=larder, kitchen=kitchen, engine=engine)
+    figures = compute(formula, inventory=inventory, kitchen=kitchen, engine=engine)
     return Sheets(
         workings=workings_of(figures),
         protocol=figures.sheet.protocol,
@@ -148,7 +148,7 @@ def sheets(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engine
     )
 
 
-def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engine = DIRECT) -> Evaluation:
+def evaluate(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine: Engine = DIRECT) -> Evaluation:
     """Evaluate a whole formula.
 
     Pure: the same formula, larder and kitchen give the same answer.
@@ -157,7 +157,7 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engi
     ----------
     formula : Formula
         The design of one dish.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -178,12 +178,12 @@ def evaluate(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engi
     --------
     >>> from vianda.core.demo.formulas import slipway_smash
     >>> from vianda.core.demo.kitchen import yard_galley
-    >>> from vianda.core.inventory.inventory import starter_larder
-    >>> e = evaluate(slipway_smash(), larder=starter_larder(), kitchen=yard_galley())
+    >>> from vianda.core.inventory.inventory import starter_inventory
+    >>> e = evaluate(slipway_smash(), inventory=starter_inventory(), kitchen=yard_galley())
     >>> e.portions.pieces * e.portions.piece_mass_g
     3400
     """
-    figures = compute(formula, larder=larder, kitchen=kitchen, engine=engine)
+    figures = compute(formula, inventory=inventory, kitchen=kitchen, engine=engine)
     counsel = counsel_on(figures)
     style, trade = figures.context.style, figures.trade
     return Evaluation(

@@ -57,8 +57,8 @@ def lean_to_fat(f: Figures) -> Working:
             band=ph.fine_frac(f.meat.blend.fat_low_frac, f.meat.blend.fat_high_frac),
         )
     )
-    sources = sorted({f.context.larder.meat(p.meat).range_source for p in f.meat.blend.parts})
-    rows = [f"{p.name}: {f.context.larder.meat(p.meat).composition_note}" for p in f.meat.blend.parts]
+    sources = sorted({f.context.inventory.meat(p.meat).range_source for p in f.meat.blend.parts})
+    rows = [f"{p.name}: {f.context.inventory.meat(p.meat).composition_note}" for p in f.meat.blend.parts]
     return Working(
         "Lean to fat",
         tuple(steps),
@@ -132,8 +132,8 @@ def chances(f: Figures) -> Working:
     ]
     for part in b.parts:
         if part.lot:
-            lot = f.context.larder.lot(part.lot, meat=part.meat)
-            meat = f.context.larder.meat(part.meat)
+            lot = f.context.inventory.lot(part.lot, meat=part.meat)
+            meat = f.context.inventory.meat(part.meat)
             steps.append(
                 say(
                     "{lot}: {prior} by its name; {n} findings leave {now}",

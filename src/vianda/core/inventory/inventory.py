@@ -126,7 +126,7 @@ class Meat:
 
 
 @dataclass(frozen=True, slots=True)
-class Larder:
+class Inventory:
     """All meats by key, the deliveries (lots) of them, and the pantry with its house formulas worked out."""
 
     meats: Mapping[str, Meat]
@@ -134,7 +134,9 @@ class Larder:
     pantry: Pantry = field(default_factory=dict)
 
     @classmethod
-    def of(cls, meats: Iterable[Meat], lots: Iterable[Lot] = (), pantry: Iterable[Ingredient] | None = None) -> Larder:
+    def of(
+        cls, meats: Iterable[Meat], lots: Iterable[Lot] = (), pantry: Iterable[Ingredient] | None = None
+    ) -> Inventory:
         """A larder from meats, lots and ingredients in any order; without ingredients named, the starter pantry.
 
         Parameters
@@ -268,7 +270,7 @@ class Larder:
 
 
 @cache
-def starter_larder() -> Larder:
+def starter_inventory() -> Inventory:
     """The larder a new kitchen starts with.
 
     Composition from SR28; fat ranges of the beef cuts are common practice (no published source); prices are
@@ -281,11 +283,11 @@ def starter_larder() -> Larder:
 
     Examples
     --------
-    >>> starter_larder().meat("chuck").fat_usual_frac
+    >>> starter_inventory().meat("chuck").fat_usual_frac
     0.19
     """
     text = (files("vianda.core.inventory") / "data" / "starter_larder.csv").read_text(encoding="utf-8")
-    return Larder.of(_starter_meat(row) for row in csv.DictReader(text.splitlines()))
+    return Inventory.of(_starter_meat(row) for row in csv.DictReader(text.splitlines()))
 
 
 def _starter_meat(row: Mapping[str, str]) -> Meat:

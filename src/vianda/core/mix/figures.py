@@ -12,7 +12,7 @@ from vianda.core.batch.lines import LineFigures, line_figures
 from vianda.core.batch.salt_ledger import SaltFigures, kitchen_salt
 from vianda.core.blend.blend import BlendFigures
 from vianda.core.equipment.kitchen import Bun, Kitchen
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import Ingredient
 from vianda.core.mix.index import Index, MixFacts, bind_index, looseness_index
 from vianda.core.mix.limits import Breach, breaches
@@ -65,7 +65,7 @@ def mix_figures(
     blend: BlendFigures,
     salt: SaltFigures,
     bun: Bun | None,
-    larder: Larder,
+    inventory: Inventory,
     kitchen: Kitchen,
     plate_mm: float,
 ) -> MixFigures:
@@ -83,7 +83,7 @@ def mix_figures(
         The salt figures of the batch.
     bun : Bun | None
         The bread; None for none.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -100,7 +100,7 @@ def mix_figures(
     lines = line_figures(batch.entered, meat_mass_g=meat_g)
     panade = panade_figures(batch.entered, meat_mass_g=meat_g)
     mixed_salt = salt.batch_salt_g if salt.salt_place == "mixed" else 0.0
-    parts = bowl_parts(blend, lines, larder=larder, meat_mass_g=meat_g, meat_temp_c=mix.meat_temp_c)
+    parts = bowl_parts(blend, lines, inventory=inventory, meat_mass_g=meat_g, meat_temp_c=mix.meat_temp_c)
     whole = whole_mix(
         parts,
         lines=lines,
@@ -112,21 +112,21 @@ def mix_figures(
     )
     temp = mixed_temp_c(parts)
     facts = _facts(formula, lines=lines, panade=panade, salt=salt, blend=blend, temp_c=temp, plate_mm=plate_mm)
-    salt_ingredient = kitchen_salt(kitchen.salt, larder.pantry)
+    salt_ingredient = kitchen_salt(kitchen.salt, inventory.pantry)
     return MixFigures(
         lines=lines,
         groups=_groups(batch, meat_g),
         panade=panade,
         resemblance=resembles(
-            formula.dish.dish, batch.entered, place=salt.salt_place, parts=formula.parts, larder=larder
+            formula.dish.dish, batch.entered, place=salt.salt_place, parts=formula.parts, inventory=inventory
         ),
         whole=whole,
         bind=bind_index(facts),
         looseness=looseness_index(facts),
         mix_temp_c=temp,
         chill_to_cold_min=chill_minutes(from_c=temp, to_c=COLD_C, composition=composition_of_whole(whole)),
-        allergens=allergens_of(lines, pantry=larder.pantry, bun=bun),
-        breaches=breaches(mix.avoid, lines=lines, blend=blend, whole=whole, larder=larder),
+        allergens=allergens_of(lines, pantry=inventory.pantry, bun=bun),
+        breaches=breaches(mix.avoid, lines=lines, blend=blend, whole=whole, inventory=inventory),
         cost=sum((line.cost for line in lines), Decimal(0)) + _salt_cost(salt, salt_ingredient),
     )
 

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from vianda.core.batch.lines import LineFigures
 from vianda.core.blend.blend import BlendFigures
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.mix.whole import WholeMix
 from vianda.core.model.formula import Limit
 
@@ -98,7 +98,12 @@ _MEAT_SWAPS: tuple[Swap, ...] = (
 
 
 def breaches(
-    avoid: tuple[Limit, ...], *, lines: tuple[LineFigures, ...], blend: BlendFigures, whole: WholeMix, larder: Larder
+    avoid: tuple[Limit, ...],
+    *,
+    lines: tuple[LineFigures, ...],
+    blend: BlendFigures,
+    whole: WholeMix,
+    inventory: Inventory,
 ) -> tuple[Breach, ...]:
     """What breaks the limits a cook has set, in their order.
 
@@ -112,7 +117,7 @@ def breaches(
         The blend on the scale.
     whole : WholeMix
         The whole mix.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -139,7 +144,7 @@ def breaches(
             found += [
                 Breach(limit, "line", line.ingredient, line.name)
                 for line in present
-                if any(a.split(" (")[0] == allergen for a in larder.pantry[line.ingredient].allergens)
+                if any(a.split(" (")[0] == allergen for a in inventory.pantry[line.ingredient].allergens)
             ]
         elif limit == "less-fat" and whole.fat_frac > LESS_FAT_FRAC:
             found.append(Breach(limit, "whole", "", "the mix", whole.fat_frac, LESS_FAT_FRAC))
@@ -147,7 +152,7 @@ def breaches(
             found.append(Breach(limit, "whole", "", "the mix", whole.salt_g / whole.mass_g, LESS_SALT_FRAC))
         elif limit == "less-sugar" and whole.sugars_g / whole.mass_g > LESS_SUGAR_FRAC:
             sweetest = max(
-                present, key=lambda line: line.mass_g * larder.pantry[line.ingredient].composition.sugars_g_per_100g
+                present, key=lambda line: line.mass_g * inventory.pantry[line.ingredient].composition.sugars_g_per_100g
             )
             found.append(
                 Breach(
@@ -157,14 +162,14 @@ def breaches(
     return tuple(found)
 
 
-def swaps_for(breach: Breach, *, larder: Larder) -> tuple[Swap, ...]:
+def swaps_for(breach: Breach, *, inventory: Inventory) -> tuple[Swap, ...]:
     """The usual swaps for what breaks a limit; empty when there is none but taking less.
 
     Parameters
     ----------
     breach : Breach
         A limit that is not kept.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -173,10 +178,10 @@ def swaps_for(breach: Breach, *, larder: Larder) -> tuple[Swap, ...]:
         Each: one ingredient or meat for another ("" to leave it out), and what that costs.
     """
     if breach.kind == "meat":
-        return tuple(s for s in _MEAT_SWAPS if s.to in larder.meats and not larder.meats[s.to].retired)
+        return tuple(s for s in _MEAT_SWAPS if s.to in inventory.meats and not inventory.meats[s.to].retired)
     if breach.kind != "line":
         return ()
     table = _LINE_SWAPS[breach.limit]
     offered = table.get(breach.key, table.get("", ()))
-    crumb_like = larder.pantry[breach.key].group in ("crumb", "bread", "starch")
-    return tuple(s for s in offered if not s.to or (s.to in larder.pantry and (s.what or crumb_like)))
+    crumb_like = inventory.pantry[breach.key].group in ("crumb", "bread", "starch")
+    return tuple(s for s in offered if not s.to or (s.to in inventory.pantry and (s.what or crumb_like)))

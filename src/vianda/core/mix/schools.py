@@ -14,7 +14,7 @@ from typing import Literal
 
 from vianda.core.basis.errors import UnknownItemError
 from vianda.core.batch.lines import Entering, entering, per_meat
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import Ingredient
 from vianda.core.mix.panade import as_milk_frac
 from vianda.core.model.formula import BlendPart, Dish, Formula, MixLine, SaltPlace
@@ -231,7 +231,7 @@ def _off_centre(school: MixSchool, amounts: Mapping[BandGroup, float]) -> float:
 
 
 def resembles(
-    dish: Dish, entered: Sequence[Entering], *, place: SaltPlace, parts: Sequence[BlendPart], larder: Larder
+    dish: Dish, entered: Sequence[Entering], *, place: SaltPlace, parts: Sequence[BlendPart], inventory: Inventory
 ) -> Resemblance:
     """Which school of its dish a mix resembles.
 
@@ -249,7 +249,7 @@ def resembles(
         Where the salt goes.
     parts : Sequence[BlendPart]
         Meats with their shares.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -259,13 +259,13 @@ def resembles(
 
     Examples
     --------
-    >>> from vianda.core.inventory.inventory import starter_larder
-    >>> r = resembles("burger", (), place="surface", parts=(BlendPart("chuck", 1.0),), larder=starter_larder())
+    >>> from vianda.core.inventory.inventory import starter_inventory
+    >>> r = resembles("burger", (), place="surface", parts=(BlendPart("chuck", 1.0),), inventory=starter_inventory())
     >>> r.nearest, r.exact
     ('purist', True)
     """
     amounts = group_amounts(entered)
-    not_beef = sum(p.share_frac for p in parts if larder.meat(p.meat).species != "beef")
+    not_beef = sum(p.share_frac for p in parts if inventory.meat(p.meat).species != "beef")
     schools = schools_for(dish)
     ranked = sorted(
         ((_likeness(s, amounts, place, not_beef), at, s) for at, s in enumerate(schools)),
@@ -281,7 +281,7 @@ def resembles(
     )
 
 
-def follow_mix(formula: Formula, school: MixSchool, *, larder: Larder) -> Formula:
+def follow_mix(formula: Formula, school: MixSchool, *, inventory: Inventory) -> Formula:
     """The formula with its mix moved to a school in one step.
 
     Locked lines stay as they are, and what they bring to a group is taken off what the school would put in. Unlocked
@@ -294,7 +294,7 @@ def follow_mix(formula: Formula, school: MixSchool, *, larder: Larder) -> Formul
         The design of one dish.
     school : MixSchool
         The school.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -306,11 +306,11 @@ def follow_mix(formula: Formula, school: MixSchool, *, larder: Larder) -> Formul
     --------
     A dry loaf with a locked egg line becomes a panade loaf with that egg line untouched.
     """
-    entered = entering(formula.mix.lines, pantry=larder.pantry)
+    entered = entering(formula.mix.lines, pantry=inventory.pantry)
     # What lies whole in the middle is no matter of the school.
     kept = [e for e in entered if e.line.locked or e.line.filling]
     spoken: set[str] = set(BAND_GROUPS)
-    wanted = {key: per for key, per in school.lines if key in larder.pantry}
+    wanted = {key: per for key, per in school.lines if key in inventory.pantry}
     stays = (
         []
         if school.clears
@@ -323,10 +323,10 @@ def follow_mix(formula: Formula, school: MixSchool, *, larder: Larder) -> Formul
     lines = [e.line for e in kept]
     for key, per in wanted.items():
         if all(e.ingredient.key != key for e in kept):
-            per_kept = _after_kept(larder.pantry[key], per, wanted, kept, larder)
+            per_kept = _after_kept(inventory.pantry[key], per, wanted, kept, inventory)
             if per_kept > 1e-9:
                 # Eggs stay whole unless the cook weighs them.
-                counted = larder.pantry[key].group in ("egg", "white")
+                counted = inventory.pantry[key].group in ("egg", "white")
                 lines.append(MixLine(key, per_kept, counted=counted))
     lines += [e.line for e in stays]
     return replace(
@@ -337,12 +337,12 @@ def follow_mix(formula: Formula, school: MixSchool, *, larder: Larder) -> Formul
 
 
 def _after_kept(
-    ingredient: Ingredient, per: float, wanted: Mapping[str, float], kept: Sequence[Entering], larder: Larder
+    ingredient: Ingredient, per: float, wanted: Mapping[str, float], kept: Sequence[Entering], inventory: Inventory
 ) -> float:
     """What is left to put in of one line when locked lines already bring some of its group."""
     group = ingredient.group
     if group not in BAND_GROUPS:
         return per
-    whole = sum(p for key, p in wanted.items() if larder.pantry[key].group == group)
+    whole = sum(p for key, p in wanted.items() if inventory.pantry[key].group == group)
     brought = sum(e.line.per_meat_frac for e in kept if e.group == group)
     return per * max(0.0, whole - brought) / whole

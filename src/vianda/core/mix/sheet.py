@@ -8,7 +8,7 @@ from vianda.core.batch.batch import Batch
 from vianda.core.batch.salt_ledger import SaltFigures, kitchen_salt
 from vianda.core.blend.blend import BlendFigures
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.mix.figures import MixFigures
 from vianda.core.mix.protocol import Protocol, protocol
 from vianda.core.mix.weigh_out import WeighOut, weigh_out
@@ -30,7 +30,7 @@ def mix_sheet(
     blend: BlendFigures,
     salt: SaltFigures,
     mix: MixFigures,
-    larder: Larder,
+    inventory: Inventory,
     kitchen: Kitchen,
 ) -> MixSheet:
     """The sheet of a mix. Masses are exact; only the weighing out is rounded, to the scale's step.
@@ -47,7 +47,7 @@ def mix_sheet(
         The salt figures of the batch.
     mix : MixFigures
         The figures of the mix.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -69,9 +69,9 @@ def mix_sheet(
     )
     weighed = weigh_out(
         mix.lines,
-        pantry=larder.pantry,
+        pantry=inventory.pantry,
         salt=salt,
-        salt_ingredient=kitchen_salt(kitchen.salt, larder.pantry),
+        salt_ingredient=kitchen_salt(kitchen.salt, inventory.pantry),
         meat_g=batch.meat_weighed_g,
         mix_g=batch.mix_mass_g,
         step_g=kitchen.scale.step_g,

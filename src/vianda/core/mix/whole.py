@@ -10,7 +10,7 @@ from vianda.core.batch.lines import LineFigures
 from vianda.core.blend.blend import BlendFigures, PartFigures
 from vianda.core.equipment.kitchen import Bun
 from vianda.core.inventory.composition import SALT_PER_SODIUM, Composition
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import ALLERGENS, Group, Pantry
 from vianda.core.mix.temperature import Part
 
@@ -62,14 +62,14 @@ class WholeMix:
     portion_sodium_mg: float
 
 
-def meat_compositions(parts: Sequence[PartFigures], *, larder: Larder) -> list[Composition]:
+def meat_compositions(parts: Sequence[PartFigures], *, inventory: Inventory) -> list[Composition]:
     """Composition of each meat at the fat it is computed with.
 
     Parameters
     ----------
     parts : Sequence[PartFigures]
         Meats with their shares.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -77,11 +77,11 @@ def meat_compositions(parts: Sequence[PartFigures], *, larder: Larder) -> list[C
     list[Composition]
         Each: grams of each part in 100 g of the food as bought raw.
     """
-    return [larder.meat(p.meat).composition_at(p.fat_usual_frac) for p in parts]
+    return [inventory.meat(p.meat).composition_at(p.fat_usual_frac) for p in parts]
 
 
 def bowl_parts(
-    blend: BlendFigures, lines: Sequence[LineFigures], *, larder: Larder, meat_mass_g: float, meat_temp_c: float
+    blend: BlendFigures, lines: Sequence[LineFigures], *, inventory: Inventory, meat_mass_g: float, meat_temp_c: float
 ) -> list[Part]:
     """Everything in the bowl but the salt, with mass, composition and temperature.
 
@@ -91,7 +91,7 @@ def bowl_parts(
         The blend on the scale.
     lines : Sequence[LineFigures]
         The lines of the mix.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     meat_mass_g : float
         Meat mass, g.
@@ -103,9 +103,9 @@ def bowl_parts(
     list[Part]
         Each: something that goes into the bowl.
     """
-    meats = meat_compositions(blend.parts, larder=larder)
+    meats = meat_compositions(blend.parts, inventory=inventory)
     held = [Part(p.share_frac * meat_mass_g, c, meat_temp_c) for p, c in zip(blend.parts, meats, strict=True)]
-    return held + [Part(line.mass_g, larder.pantry[line.ingredient].composition, line.temp_c) for line in lines]
+    return held + [Part(line.mass_g, inventory.pantry[line.ingredient].composition, line.temp_c) for line in lines]
 
 
 def whole_mix(

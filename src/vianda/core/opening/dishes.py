@@ -9,7 +9,7 @@ from dataclasses import replace
 from vianda.core.batch.batch import batch_of
 from vianda.core.editing.choose import choose_style
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import Style, style_of
 
@@ -38,7 +38,13 @@ PIECES_EACH = 3
 
 
 def made_as(
-    formula: Formula, style_key: str, *, meat_g: float | None, pieces: int | None, larder: Larder, kitchen: Kitchen
+    formula: Formula,
+    style_key: str,
+    *,
+    meat_g: float | None,
+    pieces: int | None,
+    inventory: Inventory,
+    kitchen: Kitchen,
 ) -> Formula:
     """A first formula made into another dish, divided as that dish is: so many balls each, or guests to a loaf.
 
@@ -54,7 +60,7 @@ def made_as(
         Meat, g. None for none.
     pieces : int | None
         Number of pieces said, if any (count).
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -67,19 +73,19 @@ def made_as(
     style = style_of(style_key)
     surface = formula.heat.surface
     said = kitchen.surface(surface).kind in style.surfaces
-    changed = choose_style(formula, style_key, larder=larder, kitchen=kitchen)
+    changed = choose_style(formula, style_key, inventory=inventory, kitchen=kitchen)
     if said:
         changed = replace(changed, heat=replace(changed.heat, surface=surface))
     if meat_g is not None:
         changed = replace(changed, shape=replace(changed.shape, portioning="by_batch", batch_mass_g=meat_g))
     else:
         changed = replace(changed, shape=replace(changed.shape, portioning="by_piece"))
-    return _divided(changed, style, pieces=pieces, larder=larder, kitchen=kitchen)
+    return _divided(changed, style, pieces=pieces, inventory=inventory, kitchen=kitchen)
 
 
-def _divided(formula: Formula, style: Style, *, pieces: int | None, larder: Larder, kitchen: Kitchen) -> Formula:
+def _divided(formula: Formula, style: Style, *, pieces: int | None, inventory: Inventory, kitchen: Kitchen) -> Formula:
     guests = formula.dish.guests
-    mix_g = batch_of(formula, larder=larder, kitchen=kitchen).portions.batch_mass_g
+    mix_g = batch_of(formula, inventory=inventory, kitchen=kitchen).portions.batch_mass_g
     by_batch = formula.shape.portioning == "by_batch"
     if style.dish in ("meatball", "burger"):
         each = style.pieces_per_guest_start

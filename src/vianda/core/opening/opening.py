@@ -15,7 +15,7 @@ from vianda.core.batch.salt_ledger import START_SALT_FRAC
 from vianda.core.equipment.kitchen import Kitchen, SurfaceKind
 from vianda.core.heat.doneness import DONENESS, target_for
 from vianda.core.heat.floor import floors_for
-from vianda.core.inventory.inventory import POULTRY, Larder, Meat
+from vianda.core.inventory.inventory import POULTRY, Inventory, Meat
 from vianda.core.mix.schools import schools_for
 from vianda.core.model.formula import BlendPart, DishChoice, Formula, Heat, Seasoning, Shape
 from vianda.core.model.styles import Style, style_of
@@ -110,14 +110,14 @@ def _count(match: re.Match[str]) -> int:
     return int(word) if word.isdigit() else NUMBER_WORDS[word]
 
 
-def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
+def open_line(line: str, *, inventory: Inventory, kitchen: Kitchen) -> Opening:
     """A whole first formula from one line.
 
     Parameters
     ----------
     line : str
         The opening line as typed.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -137,8 +137,9 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
     Examples
     --------
     >>> from vianda.core.demo.kitchen import yard_galley
-    >>> from vianda.core.inventory.inventory import starter_larder
-    >>> o = open_line("700 g unknown mince, iron pan, four people", larder=starter_larder(), kitchen=yard_galley())
+    >>> from vianda.core.inventory.inventory import starter_inventory
+    >>> line = "700 g unknown mince, iron pan, four people"
+    >>> o = open_line(line, inventory=starter_inventory(), kitchen=yard_galley())
     >>> o.formula.dish.style, o.formula.dish.guests, o.formula.shape.batch_mass_g
     ('smashed', 4, 700.0)
     """
@@ -151,7 +152,7 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
     read: list[Phrase] = []
     assumed: list[Phrase] = []
 
-    parts = _read_meats(rest, larder, read, assumed)
+    parts = _read_meats(rest, inventory, read, assumed)
     mass_match = rest.take(_MASS)
     batch_g = None
     if mass_match:
@@ -192,10 +193,10 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
     )
     if made:
         count = _count(pieces) if pieces else None
-        formula = made_as(formula, made, meat_g=batch_g, pieces=count, larder=larder, kitchen=kitchen)
+        formula = made_as(formula, made, meat_g=batch_g, pieces=count, inventory=inventory, kitchen=kitchen)
         formula = replace(formula, name=f"{style_of(made).title} for {guests}")
-        _say_dish(formula, larder, kitchen, read, assumed)
-    poultry = any(larder.meat(p.meat).species in POULTRY for p in parts)
+        _say_dish(formula, inventory, kitchen, read, assumed)
+    poultry = any(inventory.meat(p.meat).species in POULTRY for p in parts)
     stuffed = style_of(formula.dish.style).filled
     floors = floors_for(country=kitchen.country, setting=kitchen.setting, poultry=poultry, stuffed=stuffed)
     target = target_for(doneness.key if doneness else "well-done", floor_c=floors.leading.temp_c)
@@ -206,7 +207,7 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
             say("well-done, core {t}; the published floor is {f}", t=ph.temp(target), f=ph.temp(floors.leading.temp_c))
         )
     formula = replace(formula, heat=replace(formula.heat, target_core_temp_c=target))
-    ready = prepare(formula, larder=larder, kitchen=kitchen)
+    ready = prepare(formula, inventory=inventory, kitchen=kitchen)
     if made:
         assumed.append(_pieces_said(ready))
         return Opening(formula, tuple(read), tuple(assumed), rest.unread(), questions_of(ready))
@@ -223,13 +224,15 @@ def open_line(line: str, *, larder: Larder, kitchen: Kitchen) -> Opening:
         )
     )
     formula = replace(formula, shape=replace(formula.shape, bun=bun.key))
-    ready = prepare(formula, larder=larder, kitchen=kitchen)
+    ready = prepare(formula, inventory=inventory, kitchen=kitchen)
     return Opening(
         formula=formula, read=tuple(read), assumed=tuple(assumed), unread=rest.unread(), questions=questions_of(ready)
     )
 
 
-def _say_dish(formula: Formula, larder: Larder, kitchen: Kitchen, read: list[Phrase], assumed: list[Phrase]) -> None:
+def _say_dish(
+    formula: Formula, inventory: Inventory, kitchen: Kitchen, read: list[Phrase], assumed: list[Phrase]
+) -> None:
     """What dish was read, and what its school of mixing puts in."""
     style = style_of(formula.dish.style)
     read.append(say("{dish}", dish=ph.word(NOUNS[formula.dish.dish])))
@@ -239,7 +242,7 @@ def _say_dish(formula: Formula, larder: Larder, kitchen: Kitchen, read: list[Phr
         say("{surface} at {t}, measured", surface=ph.word(surface.name), t=ph.temp(formula.heat.surface_temp_c))
     )
     school = next(s for s in schools_for(style.dish) if not style.mix_school or s.key == style.mix_school)
-    what = ", ".join(larder.pantry[line.ingredient].name.split(",")[0].lower() for line in formula.mix.lines[:4])
+    what = ", ".join(inventory.pantry[line.ingredient].name.split(",")[0].lower() for line in formula.mix.lines[:4])
     assumed.append(
         say(
             "{school}: {what} and more, salt {s} in all",
@@ -266,7 +269,7 @@ def _pieces_said(ready: Prepared) -> Phrase:
     return say("{n} of {m}, {l} long", n=ph.count(portions.pieces), m=mass, l=ph.length(ready.piece.shape.length_mm))
 
 
-def _read_meats(rest: _Line, larder: Larder, read: list[Phrase], assumed: list[Phrase]) -> tuple[BlendPart, ...]:
+def _read_meats(rest: _Line, inventory: Inventory, read: list[Phrase], assumed: list[Phrase]) -> tuple[BlendPart, ...]:
     fat: float | None = None
     if match := rest.take(_RATIO):
         one, two = int(match.group(1)), int(match.group(2))
@@ -277,15 +280,15 @@ def _read_meats(rest: _Line, larder: Larder, read: list[Phrase], assumed: list[P
         fat = int(match.group(1)) / 100
     if fat is None and (match := rest.take(_LEAN)):
         fat = 1 - int(match.group(1)) / 100
-    found = _named_meats(rest, larder)
+    found = _named_meats(rest, inventory)
     if not found:
         generic = rest.take(_MINCE)
         if fat is not None:
-            meat = larder.label_for_fat(fat)
+            meat = inventory.label_for_fat(fat)
             found = [meat]
             read.append(say("{meat}", meat=ph.word(meat.name)))
         else:
-            meat = larder.meat("mince-unknown")
+            meat = inventory.meat("mince-unknown")
             found = [meat]
             note = say("unknown mince, {band} fat", band=ph.frac(meat.fat_low_frac, meat.fat_high_frac))
             (read if generic else assumed).append(note)
@@ -315,14 +318,14 @@ _ALIASES = {
 }
 
 
-def _named_meats(rest: _Line, larder: Larder) -> list[Meat]:
+def _named_meats(rest: _Line, inventory: Inventory) -> list[Meat]:
     """Meats of the larder named in the line, by name or by what people call them for short, the longest first."""
     # A name with a comma says more than people type; ground beef is read by its ratio.
-    offered = [m for m in larder.meats.values() if not m.retired and "," not in m.name]
+    offered = [m for m in inventory.meats.values() if not m.retired and "," not in m.name]
     words = {re.sub(r"\s*\(.*\)", "", m.name).lower(): m for m in offered if m.kind != "ground" or m.species != "beef"}
     for alias, key in _ALIASES.items():
-        if key in larder.meats:
-            words.setdefault(alias, larder.meat(key))
+        if key in inventory.meats:
+            words.setdefault(alias, inventory.meat(key))
     found: list[Meat] = []
     for name in sorted(words, key=lambda w: -len(w)):
         if words[name] not in found and rest.take(rf"\b{re.escape(name)}s?\b"):

@@ -56,7 +56,7 @@ def _ask_fat(ready: Prepared) -> Question | None:
     answers = []
     narrowest = width
     for fat in (0.05, 0.10, 0.15, 0.20, 0.30):
-        meat = ready.context.larder.label_for_fat(fat)
+        meat = ready.context.inventory.label_for_fat(fat)
         narrowest = min(narrowest, (meat.fat_high_frac - meat.fat_low_frac) * worst.share_frac)
         answers.append(Change(say("{fat} fat", fat=ph.frac(meat.fat_usual_frac)), SwapMeat(worst.meat, meat.key)))
     return Question(
@@ -84,7 +84,7 @@ def _ask_thickness(ready: Prepared) -> Question | None:
         ends = [
             prepare(
                 replace(ready.context.formula, shape=replace(ready.context.formula.shape, thickness_mm=t)),
-                larder=ready.context.larder,
+                inventory=ready.context.inventory,
                 kitchen=ready.context.kitchen,
             ).case.usual.on_heat_s
             for t in (low, high)

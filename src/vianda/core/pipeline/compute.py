@@ -20,7 +20,7 @@ from vianda.core.heat.computed import ComputedHeat, computed_heat
 from vianda.core.heat.engine import DIRECT, Engine
 from vianda.core.heat.floor import floors_for
 from vianda.core.heat.practice import practice_plan
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.mix.figures import MixFigures, mix_figures
 from vianda.core.mix.sheet import mix_sheet
 from vianda.core.model.field_table import FIGURES, range_text, stored_value
@@ -47,14 +47,14 @@ def _check_ranges(formula: Formula) -> None:
             raise OutOfRangeError(range_text(figure, value), field=rule.pointer)
 
 
-def context_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Context:
+def context_of(formula: Formula, *, inventory: Inventory, kitchen: Kitchen) -> Context:
     """Stage 1: the formula's ranges checked, and what it names looked up.
 
     Parameters
     ----------
     formula : Formula
         The design of one dish.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -75,12 +75,12 @@ def context_of(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Context
         raise OutOfRangeError(f"“{style.title}” is a {style.dish}, not a {formula.dish.dish}.", field="/dish/style")
     return Context(
         formula=formula,
-        larder=larder,
+        inventory=inventory,
         kitchen=kitchen,
         style=style,
         bun=bread_of(formula, style=style, kitchen=kitchen),
         surface=kitchen.surface(formula.heat.surface, field="/heat/surface"),
-        meats=tuple(blend_meats(formula.parts, larder=larder)),
+        meats=tuple(blend_meats(formula.parts, inventory=inventory)),
     )
 
 
@@ -99,22 +99,22 @@ def meat_of_context(context: Context, batch: Batch) -> MeatFigures:
     MeatFigures
         The blend on the scale with its spread, its connective tissue, and how it is ground.
     """
-    formula, larder, kitchen, style = context.formula, context.larder, context.kitchen, context.style
-    spread = blend_spread(formula.parts, larder=larder)
+    formula, inventory, kitchen, style = context.formula, context.inventory, context.kitchen, context.style
+    spread = blend_spread(formula.parts, inventory=inventory)
     blend = blend_figures(
         formula.parts,
-        larder=larder,
+        inventory=inventory,
         batch_mass_g=batch.meat_weighed_g,
         step_g=kitchen.scale.step_g,
         band_frac=style.fat_band_frac,
         spread=spread,
     )
     collagen = collagen_figures(
-        [p.share_frac for p in blend.parts], context.meats, blend_fats(formula.parts, larder=larder)
+        [p.share_frac for p in blend.parts], context.meats, blend_fats(formula.parts, inventory=inventory)
     )
     grind = grind_plan(
         blend.parts,
-        larder=larder,
+        inventory=inventory,
         kitchen=kitchen,
         style=style,
         grind=formula.grind,
@@ -141,7 +141,7 @@ def piece_of_context(context: Context, batch: Batch, meat: MeatFigures) -> Piece
         One piece.
     """
     style, surface = context.style, context.surface
-    composition = piece_composition(meat.blend, batch=batch, larder=context.larder)
+    composition = piece_composition(meat.blend, batch=batch, inventory=context.inventory)
     shape = piece_shape(
         context.formula,
         style=style,
@@ -185,7 +185,7 @@ def salt_of_context(context: Context, batch: Batch, piece: PieceFigures) -> Salt
         meat_mass_g=batch.meat_mass_g,
         mix_mass_g=batch.mix_mass_g,
         piece_mass_g=batch.portions.piece_mass_g,
-        salt=kitchen_salt(context.kitchen.salt, context.larder.pantry),
+        salt=kitchen_salt(context.kitchen.salt, context.inventory.pantry),
         thickness_mm=piece.shape.thickness_mm,
         diameter_mm=piece.shape.raw_diameter_mm,
     )
@@ -216,7 +216,7 @@ def mix_of_context(context: Context, batch: Batch, meat: MeatFigures, salt: Salt
         blend=meat.blend,
         salt=salt,
         bun=context.bun,
-        larder=context.larder,
+        inventory=context.inventory,
         kitchen=context.kitchen,
         plate_mm=meat.grind.plate_mm,
     )
@@ -264,14 +264,14 @@ def cook_case(context: Context, batch: Batch, meat: MeatFigures, piece: PieceFig
     )
 
 
-def prepare(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Prepared:
+def prepare(formula: Formula, *, inventory: Inventory, kitchen: Kitchen) -> Prepared:
     """All that a formula's heat is computed from, and nothing else.
 
     Parameters
     ----------
     formula : Formula
         The design.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients it names.
     kitchen : Kitchen
         Where it is made.
@@ -286,8 +286,8 @@ def prepare(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> Prepared:
     CoreError
         When a value is outside what the rules cover, or names something unknown.
     """
-    context = context_of(formula, larder=larder, kitchen=kitchen)
-    batch = batch_of(formula, larder=larder, kitchen=kitchen)
+    context = context_of(formula, inventory=inventory, kitchen=kitchen)
+    batch = batch_of(formula, inventory=inventory, kitchen=kitchen)
     meat = meat_of_context(context, batch)
     piece = piece_of_context(context, batch, meat)
     return Prepared(context, batch, meat, piece, cook_case(context, batch, meat, piece))
@@ -351,7 +351,7 @@ def trade_of_context(
     buns = (formula.dish.guests if style.stacked else portions.pieces) if context.bun.diameter_mm > 0 else 0
     cost = cost_figures(
         meat.blend.parts,
-        larder=context.larder,
+        inventory=context.inventory,
         bun=context.bun,
         buns=buns,
         guests=formula.dish.guests,
@@ -376,14 +376,14 @@ def trade_of_context(
     return TradeFigures(cost, slip, names, yields)
 
 
-def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engine = DIRECT) -> Figures:
+def compute(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine: Engine = DIRECT) -> Figures:
     """All figures of a formula, without words: stages 1 to 9, each once.
 
     Parameters
     ----------
     formula : Formula
         The design.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients it names.
     kitchen : Kitchen
         Where it is made.
@@ -400,7 +400,7 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engin
     CoreError
         When a value is outside what the rules cover, or names something unknown.
     """
-    ready = prepare(formula, larder=larder, kitchen=kitchen)
+    ready = prepare(formula, inventory=inventory, kitchen=kitchen)
     context, batch, meat, piece = ready.context, ready.batch, ready.meat, ready.piece
     salt = salt_of_context(context, batch, piece)
     mix = mix_of_context(context, batch, meat, salt)
@@ -412,7 +412,9 @@ def compute(formula: Formula, *, larder: Larder, kitchen: Kitchen, engine: Engin
         piece=piece,
         salt=salt,
         mix=mix,
-        sheet=mix_sheet(formula, batch=batch, blend=meat.blend, salt=salt, mix=mix, larder=larder, kitchen=kitchen),
+        sheet=mix_sheet(
+            formula, batch=batch, blend=meat.blend, salt=salt, mix=mix, inventory=inventory, kitchen=kitchen
+        ),
         cook=cook_of_context(context, salt, piece, heat),
         trade=trade_of_context(context, batch, meat, piece, mix),
     )

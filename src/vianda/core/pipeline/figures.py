@@ -18,7 +18,7 @@ from vianda.core.equipment.kitchen import Bun, Kitchen, Surface
 from vianda.core.heat.case import CookCase
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.inventory.fat_range import FatSpread
-from vianda.core.inventory.inventory import Larder, Meat
+from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.mix.figures import MixFigures
 from vianda.core.mix.sheet import MixSheet
 from vianda.core.model.formula import Formula
@@ -34,7 +34,7 @@ class Context:
     they are in."""
 
     formula: Formula
-    larder: Larder
+    inventory: Inventory
     kitchen: Kitchen
     style: Style
     bun: Bun

@@ -6,7 +6,7 @@ from vianda.core.batch.batch import batch_of
 from vianda.core.blend.blend import blend_figures, blend_spread
 from vianda.core.equipment.kitchen import NO_BUN, Bun, Kitchen, Surface
 from vianda.core.equipment.moulds import Mould
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import Style, style_of
 from vianda.core.shape.figures import ShapeFigures, shape_figures, takes_mould
@@ -101,14 +101,14 @@ def piece_shape(
     )
 
 
-def piece_now(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> ShapeFigures:
+def piece_now(formula: Formula, *, inventory: Inventory, kitchen: Kitchen) -> ShapeFigures:
     """The piece as the formula stands, without evaluating the rest.
 
     Parameters
     ----------
     formula : Formula
         The design of one dish.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
@@ -119,21 +119,21 @@ def piece_now(formula: Formula, *, larder: Larder, kitchen: Kitchen) -> ShapeFig
         One piece, raw and cooked (lengths in mm, masses in g).
     """
     style = style_of(formula.dish.style, field="/dish/style")
-    batch = batch_of(formula, larder=larder, kitchen=kitchen)
+    batch = batch_of(formula, inventory=inventory, kitchen=kitchen)
     blend = blend_figures(
         formula.parts,
-        larder=larder,
+        inventory=inventory,
         batch_mass_g=batch.meat_weighed_g,
         step_g=kitchen.scale.step_g,
         band_frac=style.fat_band_frac,
-        spread=blend_spread(formula.parts, larder=larder),
+        spread=blend_spread(formula.parts, inventory=inventory),
     )
     surface = kitchen.surface(formula.heat.surface, field="/heat/surface")
     return piece_shape(
         formula,
         style=style,
         piece_mass_g=batch.portions.piece_mass_g,
-        composition=piece_composition(blend, batch=batch, larder=larder),
+        composition=piece_composition(blend, batch=batch, inventory=inventory),
         surface=surface,
         kitchen=kitchen,
     )

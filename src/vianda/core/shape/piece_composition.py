@@ -10,7 +10,7 @@ from vianda.core.batch.batch import Batch
 from vianda.core.batch.lines import Entering, per_meat
 from vianda.core.blend.blend import BlendFigures
 from vianda.core.inventory.composition import PARTS, Composition
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.mix.whole import BINDERS, meat_compositions
 from vianda.core.shape.density import ground_beef_composition
 
@@ -62,7 +62,7 @@ def _blended(parts: Iterable[tuple[float, Composition]]) -> Composition:
 _SALT = Composition(0.0, 0.0, 0.0, 0.0, 100.0, 39_340.0)
 
 
-def piece_composition(blend: BlendFigures, *, batch: Batch, larder: Larder) -> PieceComposition:
+def piece_composition(blend: BlendFigures, *, batch: Batch, inventory: Inventory) -> PieceComposition:
     """The composition of one piece of a formula's batch. Masses by that of the meat.
 
     Parameters
@@ -71,7 +71,7 @@ def piece_composition(blend: BlendFigures, *, batch: Batch, larder: Larder) -> P
         The blend on the scale.
     batch : Batch
         The mix divided into pieces, and the meat in it.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
     Returns
@@ -79,7 +79,9 @@ def piece_composition(blend: BlendFigures, *, batch: Batch, larder: Larder) -> P
     PieceComposition
         A piece by mass.
     """
-    meats = list(zip((p.share_frac for p in blend.parts), meat_compositions(blend.parts, larder=larder), strict=True))
+    meats = list(
+        zip((p.share_frac for p in blend.parts), meat_compositions(blend.parts, inventory=inventory), strict=True)
+    )
     filling = [e for e in batch.entered if e.group == "filling" and e.line.per_meat_frac > 0]
     mixed = [_held(e) for e in batch.entered if e.group != "filling"]
     salt = batch.mix_per_meat - 1.0 - per_meat(batch.entered)

@@ -8,7 +8,7 @@ from decimal import Decimal
 
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.scale_step import nearest_step
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 
 HEAVIEST_G = 1_000_000.0
 # Adding more than the batch itself is another batch, not a mend (ours): such answers come last.
@@ -35,7 +35,7 @@ def additions(
     fat_frac: float,
     target_frac: float,
     candidates: Sequence[tuple[str, str]],
-    larder: Larder,
+    inventory: Inventory,
     step_g: int,
 ) -> tuple[Addition, ...]:
     """Additions that bring a batch to a target, the smallest first; empty when none of the candidates can.
@@ -52,7 +52,7 @@ def additions(
         Target, 0–1.
     candidates : Sequence[tuple[str, str]]
         Keys; lot "" for the meat in general.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     step_g : int
         Step of the scale, g, above 0.
@@ -71,9 +71,9 @@ def additions(
 
     Examples
     --------
-    >>> from vianda.core.inventory.inventory import starter_larder
+    >>> from vianda.core.inventory.inventory import starter_inventory
     >>> found = additions(batch_mass_g=1000, fat_frac=0.10, target_frac=0.20, candidates=[("trim-50", "")],
-    ...                   larder=starter_larder(), step_g=1)
+    ...                   inventory=starter_inventory(), step_g=1)
     >>> found[0].add_mass_g, round(found[0].fat_frac, 3)
     (333, 0.2)
     """
@@ -84,8 +84,8 @@ def additions(
             raise OutOfRangeError("Fat lies between 0 and 100 %.", field=f"/{name}")
     found = []
     for meat_key, lot in candidates:
-        meat = larder.meat(meat_key)
-        own = larder.fat_of(meat_key, lot).usual_frac
+        meat = inventory.meat(meat_key)
+        own = inventory.fat_of(meat_key, lot).usual_frac
         # Only a meat on the far side of the target pulls the batch toward it.
         if (own - target_frac) * (target_frac - fat_frac) <= 1e-12:
             continue
@@ -102,7 +102,10 @@ def additions(
                 add_mass_g=grams,
                 total_mass_g=total,
                 fat_frac=(batch_mass_g * fat_frac + grams * own) / total,
-                cost=Decimal(grams) / 1000 * larder.price_of(meat_key, lot) / Decimal(repr(1.0 - meat.trim_loss_frac)),
+                cost=Decimal(grams)
+                / 1000
+                * inventory.price_of(meat_key, lot)
+                / Decimal(repr(1.0 - meat.trim_loss_frac)),
                 more_than_the_batch=grams > batch_mass_g * SMALL_FRAC,
             )
         )

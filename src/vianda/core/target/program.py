@@ -10,7 +10,7 @@ import numpy as np
 from vianda.core.blend.connective import COLLAGEN_OF_PROTEIN
 from vianda.core.blend.cost import price_per_kg_used, usable_frac
 from vianda.core.inventory.fat_range import Curve, FatRange
-from vianda.core.inventory.inventory import Larder, Meat
+from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.target.wish import Wish
 
 
@@ -62,14 +62,14 @@ class Program:
         return sd, gradient
 
 
-def program_of(wish: Wish, *, larder: Larder, batch_mass_g: int, grind_loss_frac: float) -> Program:
+def program_of(wish: Wish, *, inventory: Inventory, batch_mass_g: int, grind_loss_frac: float) -> Program:
     """Gather the numbers of a wish.
 
     Parameters
     ----------
     wish : Wish
         What is wanted of the blend.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     batch_mass_g : int
         Batch mass, g.
@@ -82,24 +82,26 @@ def program_of(wish: Wish, *, larder: Larder, batch_mass_g: int, grind_loss_frac
         The numbers of a wish.
     """
     chosen = wish.candidates
-    meats = tuple(larder.meat(c.meat, field=f"/candidates/{at}/meat") for at, c in enumerate(chosen))
-    fats = tuple(larder.fat_of(c.meat, c.lot) for c in chosen)
+    meats = tuple(inventory.meat(c.meat, field=f"/candidates/{at}/meat") for at, c in enumerate(chosen))
+    fats = tuple(inventory.fat_of(c.meat, c.lot) for c in chosen)
     usual = np.array([f.usual_frac for f in fats])
     prices = np.array(
         [
-            float(price_per_kg_used(m, larder.price_of(c.meat, c.lot), grind_loss_frac=grind_loss_frac))
+            float(price_per_kg_used(m, inventory.price_of(c.meat, c.lot), grind_loss_frac=grind_loss_frac))
             for m, c in zip(meats, chosen, strict=True)
         ]
     )
     stock = np.array(
         [
-            larder.lot(c.lot, meat=c.meat).left_mass_g * usable_frac(m, grind_loss_frac=grind_loss_frac) / batch_mass_g
+            inventory.lot(c.lot, meat=c.meat).left_mass_g
+            * usable_frac(m, grind_loss_frac=grind_loss_frac)
+            / batch_mass_g
             if c.lot and wish.use_stock
             else np.inf
             for m, c in zip(meats, chosen, strict=True)
         ]
     )
-    use_by = tuple(larder.lot(c.lot, meat=c.meat).use_by if c.lot else None for c in chosen)
+    use_by = tuple(inventory.lot(c.lot, meat=c.meat).use_by if c.lot else None for c in chosen)
     rows = [Row("fat-most", "fat", usual, wish.fat_high_frac), Row("fat-least", "fat", -usual, -wish.fat_low_frac)]
     for limit in wish.species:
         member = np.array([1.0 if m.species == limit.species else 0.0 for m in meats])

@@ -17,7 +17,7 @@ import numpy as np
 from vianda.core.basis.errors import CoreError
 from vianda.core.blend.cost import usable_frac
 from vianda.core.inventory.fat_range import Curve, spread_of
-from vianda.core.inventory.inventory import Larder
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.target.program import Program, program_of
 from vianda.core.target.thinned import Goal, least_change, least_doubt, most_urgent, thinned_blends
 from vianda.core.target.wish import Wish
@@ -100,7 +100,7 @@ class _Build:
 
 
 def solve(
-    wish: Wish, *, larder: Larder, batch_mass_g: int, step_g: int, grind_loss_frac: float = 0.0
+    wish: Wish, *, inventory: Inventory, batch_mass_g: int, step_g: int, grind_loss_frac: float = 0.0
 ) -> tuple[Answer, ...]:
     """The best few blends that meet a wish, each of another set of meats, the best first.
 
@@ -108,7 +108,7 @@ def solve(
     ----------
     wish : Wish
         What is wanted of the blend.
-    larder : Larder
+    inventory : Inventory
         The meats, lots and ingredients a formula may name.
     batch_mass_g : int
         The batch, a whole number of the scale's steps.
@@ -136,14 +136,14 @@ def solve(
 
     Examples
     --------
-    >>> from vianda.core.inventory.inventory import starter_larder
+    >>> from vianda.core.inventory.inventory import starter_inventory
     >>> from vianda.core.target.wish import Candidate
     >>> wish = Wish((Candidate("round"), Candidate("trim-50"), Candidate("chuck")), 0.20, 0.22)
-    >>> best = solve(wish, larder=starter_larder(), batch_mass_g=2000, step_g=1)[0]
+    >>> best = solve(wish, inventory=starter_inventory(), batch_mass_g=2000, step_g=1)[0]
     >>> sum(best.masses_g), 0.20 <= best.fat_frac <= 0.22
     (2000, True)
     """
-    program = program_of(wish, larder=larder, batch_mass_g=batch_mass_g, grind_loss_frac=grind_loss_frac)
+    program = program_of(wish, inventory=inventory, batch_mass_g=batch_mass_g, grind_loss_frac=grind_loss_frac)
     planes = _first_planes(program)
     kept: tuple[Answer, ...] = ()
     for z in _margins(wish.confidence_frac):
