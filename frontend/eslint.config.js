@@ -17,6 +17,25 @@ export default ts.config(
     rules: { "svelte/no-navigation-without-resolve": "off" },
   },
   {
+    // The browser draws what the core said: no sums of mass, heat or money, and no verdict on them.
+    files: ["src/screens/**"],
+    // Two drawings lay their axes round what they show.
+    ignores: ["**/*.test.ts", "**/heat/CurveLines.svelte", "**/weigh/ControlChart.svelte"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        ...["left", "right"].map((side) => ({
+          selector: `BinaryExpression[operator=/^[-+*\\/]$/][${side}.property.name=/_(g|kg|c|k|kcal|cost|per_kg)$/]`,
+          message: "Arithmetic of mass, heat or money belongs in the core.",
+        })),
+        ...["left", "right"].map((side) => ({
+          selector: `BinaryExpression[operator=/^[<>]=?$/][${side}.property.name=/_(g|kg|c|k|kcal|cost|per_kg)$/][${side === "left" ? "right" : "left"}.property.name=/_(g|kg|c|k|kcal|cost|per_kg)$/]`,
+          message: "A verdict on mass, heat or money belongs in the core.",
+        })),
+      ],
+    },
+  },
+  {
     files: ["src/**"],
     ignores: ["src/lib/api/client.ts"],
     rules: {

@@ -146,3 +146,13 @@ def test_every_operation_in_the_contract_answers_as_the_contract_says(app) -> No
         case = operation.ok().Case(path_parameters={"formula_id": 1, "cook_id": 1, "weighing_id": 1})
         response = case.call()
         assert response.status_code in (200, 404), case.path
+
+
+def test_an_archived_formula_leaves_the_shelf_and_can_be_restored(client) -> None:
+    first = client.get("/api/formulas").get_json()[0]
+    assert client.delete(f"/api/formulas/{first['id']}").status_code == 204
+    assert all(f["id"] != first["id"] for f in client.get("/api/formulas").get_json())
+    back = client.post(f"/api/formulas/{first['id']}/restore")
+    assert back.get_json()["formula"]["name"] == first["name"]
+    assert any(f["id"] == first["id"] for f in client.get("/api/formulas").get_json())
+    assert client.post("/api/formulas/999999/restore").status_code == 404

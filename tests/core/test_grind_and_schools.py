@@ -60,7 +60,7 @@ def test_each_way_of_keeping_says_what_it_costs(inventory: Inventory, kitchen: K
 @pytest.mark.parametrize("services", [1, 3, 12])
 def test_a_week_is_pieces_by_weight_by_services(inventory: Inventory, kitchen: Kitchen, services: int) -> None:
     slip = sheets(replace(smash(), grind=Grind(services_per_week=services)), inventory=inventory, kitchen=kitchen).slip
-    assert slip.week_mass_kg == pytest.approx(40 * 85 * services / 1000)
+    assert slip.week_mass_g == pytest.approx(40 * 85 * services)
     assert slip.week_pieces == 40 * services
     assert sum(line.trimmed_g for line in slip.lines) > slip.batch_mass_g
 

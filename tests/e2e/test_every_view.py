@@ -146,7 +146,7 @@ def test_the_kitchens_sheets_break_no_accessibility_rule(watch, kestrel) -> None
     watched = watch(kestrel)
     page = watched.page
     watched.go("/kitchen")
-    for opener in ("Add a bread", "Correct Soft bun, 100 mm", "Add a mould", "Correct Loaf tin 220 × 110 × 65"):
+    for opener in ("Add a bread", "Edit Soft bun, 100 mm", "Add a mould", "Edit Loaf tin 220 × 110 × 65"):
         page.get_by_role("button", name=opener, exact=True).click()
         expect(page.get_by_role("dialog")).to_be_visible()
         page.wait_for_timeout(300)
@@ -161,7 +161,7 @@ def test_the_pantrys_sheets_break_no_accessibility_rule(watch, kestrel) -> None:
     watched.go("/pantry")
     # axe looks at every cell behind a sheet; a hundred rows alike would tell it nothing new.
     page.get_by_label("Find").fill("panko")
-    for opener in ("Change Yard rub", "Write one down", "Correct Panko", "Add an ingredient"):
+    for opener in ("Change Yard rub", "Write one down", "Edit Panko", "Add an ingredient"):
         page.get_by_role("button", name=opener, exact=True).click()
         expect(page.get_by_role("dialog")).to_be_visible()
         page.wait_for_timeout(500)
@@ -174,7 +174,7 @@ def test_the_larders_sheets_break_no_accessibility_rule(watch, kestrel) -> None:
     watched = watch(kestrel)
     page = watched.page
     watched.go("/larder")
-    for opener in ("What is in it? Norquay chuck", "Correct Norquay chuck", "Write a delivery down", "Correct Rib"):
+    for opener in ("Add fat evidence Norquay chuck", "Edit Norquay chuck", "Add a delivery", "Edit Rib"):
         page.get_by_role("button", name=opener, exact=True).click()
         expect(page.get_by_role("dialog")).to_be_visible()
         assert watched.axe() == [], opener

@@ -14,7 +14,7 @@ def _open(watched) -> Page:
 
 
 def _write_down(page: Page, name: str, *, meat: str = "chuck", mass: str = "4 kg") -> None:
-    page.get_by_role("button", name="Write a delivery down").click()
+    page.get_by_role("button", name="Add a delivery").click()
     sheet = page.get_by_role("dialog")
     sheet.get_by_label("Meat", exact=True).select_option(meat)
     sheet.get_by_label("How you call it").fill(name)
@@ -29,14 +29,14 @@ def test_two_windows_on_one_lot_lose_nothing(watch, kestrel) -> None:
     _write_down(page, "Two-window chuck")
     two = watch(kestrel, beside=one)
     other = _open(two)
-    other.get_by_role("button", name="What is in it? Two-window chuck").click()
+    other.get_by_role("button", name="Add fat evidence Two-window chuck").click()
     other.get_by_role("radio", name="The butcher says").click()
     other.get_by_label("Fat", exact=True).fill("22 %")
     other.get_by_role("button", name="Note it").click()
     expect(other.get_by_role("dialog")).to_contain_text("Butcher’s word: 22\u00a0%")
     # The first window still shows the lot without that word; its own change is not lost, only asked for again.
     one.expected.add(409)
-    page.get_by_role("button", name="What is in it? Two-window chuck").click()
+    page.get_by_role("button", name="Add fat evidence Two-window chuck").click()
     sheet = page.get_by_role("dialog")
     sheet.get_by_role("radio", name="A laboratory found").click()
     sheet.get_by_label("Fat", exact=True).fill("21.3")
@@ -55,7 +55,7 @@ def test_a_stopped_database_is_said_and_what_was_typed_stays(watch, kestrel) -> 
     watched = watch(kestrel)
     watched.expected.update({0, 503})
     page = _open(watched)
-    page.get_by_role("button", name="Write a delivery down").click()
+    page.get_by_role("button", name="Add a delivery").click()
     sheet = page.get_by_role("dialog")
     sheet.get_by_label("How you call it").fill("Storm chuck")
     sheet.get_by_label("Left of it").fill("2 kg")
@@ -101,7 +101,7 @@ def test_a_used_up_lot_is_not_offered_but_still_serves_the_formula_that_names_it
     watched.saved()
     formula = page.url
     _open(watched)
-    page.get_by_role("button", name="Correct Last of the rib").click()
+    page.get_by_role("button", name="Edit Last of the rib").click()
     page.get_by_role("dialog").get_by_label("used up").check()
     page.get_by_role("dialog").get_by_role("button", name="Save").click()
     expect(page.get_by_role("region", name="Lots")).not_to_contain_text("Last of the rib")
@@ -121,7 +121,7 @@ def test_ounces_and_pounds_go_through_the_whole_meat_bench(watch, kestrel) -> No
     _write_down(page, "Pound chuck", mass="10 lb 8 oz")
     expect(page.get_by_role("region", name="Lots")).to_contain_text("10\u00a0lb 8.0\u00a0oz")
     expect(page.get_by_role("region", name="Lots")).to_contain_text("KSC/lb")
-    page.get_by_role("button", name="What is in it? Pound chuck").click()
+    page.get_by_role("button", name="Add fat evidence Pound chuck").click()
     sheet = page.get_by_role("dialog")
     for label, weight in (("Raw sample", "8 oz"), ("Lean, drained", "5 oz"), ("Fat that ran", "0.8 oz")):
         sheet.get_by_label(label).fill(weight)

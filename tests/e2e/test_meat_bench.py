@@ -43,7 +43,7 @@ def test_from_doubt_over_a_fat_test_and_the_cheapest_way_to_the_slip(watch, kest
 
     # a delivery of rib, and a fat test of it
     page.get_by_role("link", name="Larder").click()
-    page.get_by_role("button", name="Write a delivery down").click()
+    page.get_by_role("button", name="Add a delivery").click()
     sheet = page.get_by_role("dialog")
     sheet.get_by_label("Meat", exact=True).select_option("rib")
     sheet.get_by_label("How you call it").fill("Norquay rib")
@@ -53,7 +53,7 @@ def test_from_doubt_over_a_fat_test_and_the_cheapest_way_to_the_slip(watch, kest
     sheet.get_by_label("Left of it").fill("8 kg")
     sheet.get_by_role("button", name="Write it down").click()
     expect(sheet).to_have_count(0)
-    page.get_by_role("button", name="What is in it? Norquay rib").click()
+    page.get_by_role("button", name="Add fat evidence Norquay rib").click()
     sheet = page.get_by_role("dialog")
     known = sheet.locator("[data-known]").inner_text()
     for label, weight in (("Raw sample", "250 g"), ("Lean, drained", "300 g"), ("Fat that ran", "40 g")):
@@ -171,7 +171,7 @@ def test_the_larder_takes_a_file_row_by_row(watch, kestrel) -> None:
     page.keyboard.press("Escape")
     page.get_by_label("Find").fill("reef")
     expect(page.get_by_role("region", name="Larder table")).to_contain_text("Reef chuck")
-    page.get_by_role("button", name="Correct Reef chuck").click()
+    page.get_by_role("button", name="Edit Reef chuck").click()
     sheet = page.get_by_role("dialog")
     sheet.get_by_label("Usually").fill("90 %")
     sheet.get_by_role("button", name="Save").click()
@@ -200,7 +200,7 @@ def test_a_tool_of_the_kitchen_is_corrected_and_the_loads_follow(watch, kestrel)
     watched.expected.add(422)  # a grinder without plates
     formula = next(f["id"] for f in watched.get("/formulas") if "Beacon" in f["name"])
     watched.go("/kitchen")
-    page.get_by_role("button", name="Correct Bench mincer").click()
+    page.get_by_role("button", name="Edit Bench mincer").click()
     sheet = page.get_by_role("dialog")
     sheet.get_by_label("Plates, mm").fill("")
     sheet.get_by_role("button", name="Save").click()

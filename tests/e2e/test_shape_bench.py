@@ -307,9 +307,9 @@ def test_a_bread_and_a_tin_are_written_down_and_used(watch, kestrel) -> None:
     page = _shape(watched, "Keeper’s loaf", edits=[{"kind": "choose", "field": "style", "key": "loaf-tin"}])
     page.get_by_label("Tin", exact=True).select_option(label="Grandmother’s tin")
     expect(page.get_by_role("tabpanel")).to_contain_text("1500\u00a0ml")
-    # What a formula is made for cannot be put away.
+    # What a formula is made for cannot be archived.
     watched.saved()
     watched.go("/kitchen")
-    page.get_by_role("button", name="Correct Grandmother’s tin").click()
-    page.get_by_role("button", name="Put it away").click()
+    page.get_by_role("button", name="Edit Grandmother’s tin").click()
+    page.get_by_role("button", name="Archive").click()
     expect(page.get_by_role("dialog").get_by_role("alert")).to_contain_text("is made for “Grandmother’s tin”")

@@ -118,6 +118,10 @@ def renamed(part: str, answer: Any) -> Any:
         if answer.keys() == {"kind", "value", "high", "text"}:
             none = "value" if answer["kind"] == "word" else "text"
             return {**answer, none: None}
+        if "week_bought_kg" in answer or "week_mass_kg" in answer:
+            grams = {k: v for k, v in answer.items() if not k.endswith("_kg")}
+            weekly = {k[:-2] + "g": v * 1000 for k, v in answer.items() if k.endswith("_kg")}
+            answer = {**grams, **weekly}
         # "core" is a working and a figure of the ticket too; what lies in the middle is "filling" now.
         inside = "eggs" in answer or "per_meat_frac" in answer
         return {

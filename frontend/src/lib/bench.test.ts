@@ -274,7 +274,7 @@ describe("two windows", () => {
 });
 
 describe("loading", () => {
-  it("says that a formula was put away", async () => {
+  it("says that a formula was archived", async () => {
     const bench = new Bench(404);
     await bench.load();
     expect(bench.missing).toBe(true);

@@ -12,6 +12,7 @@ from vianda.core.evaluation.evaluate import Sheets, figure_ranges
 from vianda.core.evaluation.style_preview import preview
 from vianda.core.mix.schools import mix_schools
 from vianda.core.model.styles import all_styles
+from vianda.core.target.wish import AIMS
 from vianda.services import bench, larders, targets
 
 blueprint = Blueprint("bench", __name__, url_prefix="/api")
@@ -82,4 +83,5 @@ def catalogue() -> s.CatalogueAnswer:
         ],
         mix_schools=list(mix_schools().values()),
         ranges=figure_ranges(),
+        aims=list(AIMS),
     )

@@ -81,9 +81,21 @@ def save_formula(formula_id: int, body: s.SaveRequest) -> s.FormulaAnswer:
     return s.formula_answer(formulas.save_formula(formula_id, body.formula, revision=body.revision))
 
 
-@operation(blueprint, "DELETE", "/formulas/<int:formula_id>", summary="Put a formula away", problems=(404,))
+@operation(blueprint, "DELETE", "/formulas/<int:formula_id>", summary="Archive a formula", problems=(404,))
 def delete_formula(formula_id: int) -> None:
     formulas.delete_formula(formula_id)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/formulas/<int:formula_id>/restore",
+    summary="Bring an archived formula back to the shelf",
+    answer=s.FormulaAnswer,
+    problems=(404,),
+)
+def restore_formula(formula_id: int) -> s.FormulaAnswer:
+    return s.formula_answer(formulas.restore_formula(formula_id))
 
 
 @operation(

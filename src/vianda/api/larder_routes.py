@@ -38,9 +38,7 @@ def save_meat(key: str, body: s.MeatRequest) -> Meat:
     return larders.save_meat(body.meat, seen=body.seen)
 
 
-@operation(
-    blueprint, "POST", "/lots", summary="Write a delivery down", body=s.LotRequest, answer=s.LotAnswer, status=201
-)
+@operation(blueprint, "POST", "/lots", summary="Add a delivery", body=s.LotRequest, answer=s.LotAnswer, status=201)
 def add_lot(body: s.LotRequest) -> s.LotAnswer:
     return s.lot_answer(larders.add_lot(body.lot))
 
@@ -49,7 +47,7 @@ def add_lot(body: s.LotRequest) -> s.LotAnswer:
     blueprint,
     "PUT",
     "/lots/<key>",
-    summary="Correct or close a lot",
+    summary="Edit or close a lot",
     body=s.LotSaveRequest,
     answer=s.LotAnswer,
     problems=(404, 409),

@@ -8,9 +8,10 @@ from pydantic import BaseModel, Field
 
 from vianda.api.pantry_schemas import PantryItem
 from vianda.api.wire import Answer, Moment, Text, Units
+from vianda.core.basis.option import Option
 from vianda.core.basis.phrase import Phrase
 from vianda.core.blend.schools import School
-from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.equipment.kitchen import KITCHEN_OPTIONS, Kitchen
 from vianda.core.evaluation.evaluate import Evaluation, FigureRange
 from vianda.core.evaluation.style_preview import StylePreview
 from vianda.core.inventory.inventory import Meat
@@ -145,6 +146,7 @@ class KitchenAnswer(Answer):
 
     revision: int
     kitchen: Kitchen
+    options: dict[str, list[Option]]
 
 
 class CatalogueAnswer(Answer):
@@ -157,6 +159,7 @@ class CatalogueAnswer(Answer):
     pantry: list[PantryItem]
     mix_schools: list[MixSchool]
     ranges: dict[Figure, FigureRange]
+    aims: list[Option]
 
 
 def formula_answer(stored: StoredFormula) -> FormulaAnswer:
@@ -171,4 +174,5 @@ def version_answer(stored: StoredVersion) -> VersionAnswer:
 
 def kitchen_answer(stored: StoredKitchen) -> KitchenAnswer:
     """The kitchen for the wire."""
-    return KitchenAnswer(revision=stored.revision, kitchen=stored.kitchen)
+    options = {name: list(choices) for name, choices in KITCHEN_OPTIONS.items()}
+    return KitchenAnswer(revision=stored.revision, kitchen=stored.kitchen, options=options)

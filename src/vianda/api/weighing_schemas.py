@@ -18,7 +18,7 @@ class BeginWeighingRequest(Strict):
     """Which formula's pieces to weigh, and the step of the scale when it is not the kitchen's."""
 
     formula_id: Annotated[int, Field(ge=1)]
-    step_g: Literal[1, 2, 5] | None = None
+    step_g: Literal[1, 2, 5, 10] | None = None
 
 
 class WeighingAction(Strict):

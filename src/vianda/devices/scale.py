@@ -5,10 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal, Protocol
 
+from vianda.core.equipment.kitchen import STEPS_G
 from vianda.core.basis.errors import OutOfRangeError
 
 ScaleState = Literal["steady", "moving", "overload", "underload"]
-STEPS_G = (1, 2, 5)
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +61,7 @@ class ScaleMake:
 
     def __post_init__(self) -> None:
         if self.step_g not in STEPS_G:
-            raise OutOfRangeError("A bench scale for pieces reads in steps of 1, 2 or 5 g.", field="/step_g")
+            raise OutOfRangeError("A bench scale for pieces reads in steps of 1, 2, 5 or 10 g.", field="/step_g")
         if not 200 <= self.capacity_g <= 200_000:
             raise OutOfRangeError("A bench scale carries 200 g to 200 kg.", field="/capacity_g")
         if not 0 < self.damping < 1:

@@ -56,6 +56,12 @@ def delete_formula(formula_id: int) -> None:
         repository.delete_formula(formula_id)
 
 
+def restore_formula(formula_id: int) -> StoredFormula:
+    """Bring an archived formula back."""
+    with transaction():
+        return repository.restore_formula(formula_id)
+
+
 def keep_version(formula_id: int, *, name: str) -> StoredVersion:
     """Keep this one, under a name."""
     with transaction():

@@ -62,7 +62,7 @@ def begin(formula_id: int, *, step_g: int | None = None) -> Weighing:
     with transaction():
         stored = get_formula(formula_id)
         figures = evaluate(stored.formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
-        step = step_g or min(kitchen.scale.step_g, 5)
+        step = step_g or kitchen.scale.step_g
         plan = plan_of_weighing(figures, step_g=step, capacity_g=float(kitchen.scale.capacity_g))
         # What cannot be weighed is refused before anything is written.
         ScaleMake(step_g=plan.step_g, capacity_g=plan.capacity_g)

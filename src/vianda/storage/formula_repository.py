@@ -56,9 +56,19 @@ def save_formula(formula_id: int, formula: Formula, *, revision: int) -> StoredF
 
 
 def delete_formula(formula_id: int) -> None:
-    """Put a formula away. Its versions and cooks stay readable in the logbook."""
+    """Archive a formula. Its versions and cooks stay readable in the logbook."""
     row = _row(formula_id)
     FormulaRow.update(deleted=True, updated_at=now_utc()).where(FormulaRow.id == row.id).execute()
+
+
+def restore_formula(formula_id: int) -> StoredFormula:
+    """Bring an archived formula back to the shelf; one that stands there is left as it is."""
+    if FormulaRow.get_or_none(FormulaRow.id == formula_id) is None:
+        raise NotFoundError(f"formula {formula_id}")
+    FormulaRow.update(deleted=False, updated_at=now_utc()).where(
+        (FormulaRow.id == formula_id) & FormulaRow.deleted
+    ).execute()
+    return get_formula(formula_id)
 
 
 def keep_version(formula_id: int, *, name: str) -> StoredVersion:

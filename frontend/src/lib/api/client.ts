@@ -1,7 +1,21 @@
 /** The only caller of fetch. Every answer is typed by the contract; every refusal is a Problem. */
-import type { components } from "./generated/contract";
+import type { components, paths } from "./generated/contract";
 
 type S = components["schemas"];
+type Method = "get" | "post" | "put" | "delete";
+/** Addresses of the contract that take a method. */
+type PathOf<M extends Method> = {
+  [P in keyof paths]: paths[P] extends Record<M, { responses: unknown }> ? P : never;
+}[keyof paths];
+type Json<T> = T extends { content: { "application/json": infer A } } ? A : undefined;
+type Responses<R> = R extends { 200: infer A } ? Json<A> : R extends { 201: infer A } ? Json<A> : undefined;
+/** What an operation answers and takes, as the contract says. */
+type Answer<P extends keyof paths, M extends Method> = paths[P][M] extends { responses: infer R }
+  ? Responses<R>
+  : never;
+type Body<P extends keyof paths, M extends Method> = paths[P][M] extends { requestBody: infer B }
+  ? Json<B>
+  : undefined;
 export type Formula = S["Formula"];
 export type Evaluation = S["Evaluation"];
 export type Phrase = { text: string; amounts: Record<string, Amount> };
@@ -77,11 +91,23 @@ const AWAY: Problem = {
   fields: [],
 };
 
-async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+interface Asked<B> {
+  /** Values of the places in the address. */
+  at?: Record<string, string | number>;
+  body?: B;
+  signal?: AbortSignal;
+}
+
+async function ask<M extends Method, P extends PathOf<M>>(
+  method: M,
+  path: P,
+  { at = {}, body, signal }: Asked<Body<P, M>> = {},
+): Promise<Answer<P, M>> {
+  const address = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(String(at[name])));
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
+    response = await fetch(address, {
+      method: method.toUpperCase(),
       signal,
       headers: body === undefined ? {} : { "Content-Type": "application/json" },
       body: body === undefined ? undefined : JSON.stringify(body),
@@ -90,7 +116,7 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
     if (error instanceof DOMException && error.name === "AbortError") throw error;
     throw new ProblemError(AWAY);
   }
-  if (response.status === 204) return undefined as T;
+  if (response.status === 204) return undefined as Answer<P, M>;
   const text = await response.text();
   let content: unknown;
   try {
@@ -99,7 +125,7 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
     throw new ProblemError({ ...AWAY, status: response.status >= 500 ? 503 : response.status });
   }
   if (!response.ok) throw new ProblemError(content as Problem);
-  return content as T;
+  return content as Answer<P, M>;
 }
 
 /** An answer that comes line by line; what is refused is refused as a whole. */
@@ -143,16 +169,15 @@ async function lines<T>(path: string, body: unknown, online: (line: T) => void, 
 }
 
 export const api = {
-  catalogue: () => ask<Catalogue>("GET", "/catalogue"),
-  kitchen: () => ask<StoredKitchen>("GET", "/kitchen"),
-  saveKitchen: (kitchen: KitchenInput, revision: number) =>
-    ask<StoredKitchen>("PUT", "/kitchen", { kitchen, revision }),
-  opening: (line: string, unit_system: Units) =>
-    ask<S["OpeningAnswer"]>("POST", "/opening", { line, unit_system }),
+  catalogue: () => ask("get", "/api/catalogue"),
+  kitchen: () => ask("get", "/api/kitchen"),
+  saveKitchen: (kitchen: Kitchen, revision: number) =>
+    ask("put", "/api/kitchen", { body: { kitchen, revision } }),
+  opening: (line: string, unit_system: Units) => ask("post", "/api/opening", { body: { line, unit_system } }),
   evaluate: (formula: Formula, edits: Edit[], unit_system: Units) =>
-    ask<{ formula: Formula; evaluation: Evaluation }>("POST", "/evaluate", { formula, edits, unit_system }),
+    ask("post", "/api/evaluate", { body: { formula, edits, unit_system } }),
   sheets: (formula: Formula, unit_system: Units, signal?: AbortSignal) =>
-    ask<Sheets>("POST", "/sheets", { formula, unit_system }, signal),
+    ask("post", "/api/sheets", { body: { formula, unit_system }, signal }),
   /** The curve and how its uncertainty comes along, one line at a time. */
   heatCurve: (
     formula: Formula,
@@ -161,82 +186,87 @@ export const api = {
     signal: AbortSignal,
   ) => lines<HeatCurve | HeatProgress>("/heat/curve", { formula, ...more }, online, signal),
   heatWays: (formula: Formula, signal?: AbortSignal) =>
-    ask<HeatWays>("POST", "/heat/ways", { formula }, signal),
+    ask("post", "/api/heat/ways", { body: { formula, surface_now_c: null }, signal }),
   heatAsk: (
     formula: Formula,
-    question: { kind: HeatQuestion; value?: number | null; crust?: BrownWord | null },
+    question: { kind: HeatQuestion; value: number | null; crust: BrownWord | null },
     signal?: AbortSignal,
-  ) => ask<HeatAnswer>("POST", "/heat/ask", { formula, ...question }, signal),
+  ) => ask("post", "/api/heat/ask", { body: { formula, surface_now_c: null, ...question }, signal }),
   heatAfter: (formula: Formula, signal?: AbortSignal) =>
-    ask<AfterLine[]>("POST", "/heat/after", { formula }, signal),
+    ask("post", "/api/heat/after", { body: { formula, surface_now_c: null }, signal }),
   heatSigns: (signs: string[], fat: NonNullable<Formula["heat"]["fat"]>) =>
-    ask<S["SurfaceGuess"]>("POST", "/heat/signs", { signs, fat }),
+    ask("post", "/api/heat/signs", { body: { signs, fat } }),
   readProbe: (formula: Formula, at_s: number | null, seed: number) =>
-    ask<{ at_s: number; shown_c: number }>("POST", "/heat/probe", { formula, at_s, seed }),
+    ask("post", "/api/heat/probe", { body: { formula, at_s, seed } }),
   readSurface: (formula: Formula, heated_s: number, seed: number) =>
-    ask<{ shown_c: number }>("POST", "/heat/surface", { formula, heated_s, seed }),
+    ask("post", "/api/heat/surface", { body: { formula, heated_s, seed } }),
   firming: (formula: Formula, edge_mm: number) =>
-    ask<{ firm_s: number; solid_s: number }>("POST", "/heat/firming", { formula, edge_mm }),
-  formulas: () => ask<ShelfItem[]>("GET", "/formulas"),
-  formula: (id: number) => ask<StoredFormula>("GET", `/formulas/${id}`),
-  createFormula: (formula: Formula) => ask<StoredFormula>("POST", "/formulas", { formula }),
-  saveFormula: (id: number, formula: Formula, revision: number) =>
-    ask<StoredFormula>("PUT", `/formulas/${id}`, { formula, revision }),
-  deleteFormula: (id: number) => ask<void>("DELETE", `/formulas/${id}`),
-  versions: (id: number) => ask<Version[]>("GET", `/formulas/${id}/versions`),
-  keepVersion: (id: number, name: string) => ask<Version>("POST", `/formulas/${id}/versions`, { name }),
-  importFile: (file: unknown) => ask<S["ImportAnswer"]>("POST", "/formulas/import", { file }),
-  formulaCooks: (id: number) => ask<CookLine[]>("GET", `/formulas/${id}/cooks`),
-  cooks: () => ask<CookLine[]>("GET", "/cooks"),
-  beginCook: (formula_id: number) => ask<Cook>("POST", "/cooks", { formula_id }),
-  cook: (id: number) => ask<Cook>("GET", `/cooks/${id}`),
-  cookEvent: (id: number, event: S["EventRequest"]) => ask<Cook>("POST", `/cooks/${id}/events`, event),
-  saveOutcome: (id: number, outcome: Outcome, revision: number) =>
-    ask<Cook>("PUT", `/cooks/${id}/outcome`, { outcome, revision }),
+    ask("post", "/api/heat/firming", { body: { formula, edge_mm, freezer_c: -18 } }),
+  formulas: () => ask("get", "/api/formulas"),
+  formula: (formula_id: number) => ask("get", "/api/formulas/{formula_id}", { at: { formula_id } }),
+  createFormula: (formula: Formula) => ask("post", "/api/formulas", { body: { formula } }),
+  saveFormula: (formula_id: number, formula: Formula, revision: number) =>
+    ask("put", "/api/formulas/{formula_id}", { at: { formula_id }, body: { formula, revision } }),
+  deleteFormula: (formula_id: number) => ask("delete", "/api/formulas/{formula_id}", { at: { formula_id } }),
+  restoreFormula: (formula_id: number) =>
+    ask("post", "/api/formulas/{formula_id}/restore", { at: { formula_id } }),
+  versions: (formula_id: number) => ask("get", "/api/formulas/{formula_id}/versions", { at: { formula_id } }),
+  keepVersion: (formula_id: number, name: string) =>
+    ask("post", "/api/formulas/{formula_id}/versions", { at: { formula_id }, body: { name } }),
+  importFile: (file: unknown) => ask("post", "/api/formulas/import", { body: { file } }),
+  formulaCooks: (formula_id: number) =>
+    ask("get", "/api/formulas/{formula_id}/cooks", { at: { formula_id } }),
+  cooks: () => ask("get", "/api/cooks"),
+  beginCook: (formula_id: number) => ask("post", "/api/cooks", { body: { formula_id } }),
+  cook: (cook_id: number) => ask("get", "/api/cooks/{cook_id}", { at: { cook_id } }),
+  cookEvent: (cook_id: number, event: S["EventRequest"]) =>
+    ask("post", "/api/cooks/{cook_id}/events", { at: { cook_id }, body: event }),
+  saveOutcome: (cook_id: number, outcome: Outcome, revision: number) =>
+    ask("put", "/api/cooks/{cook_id}/outcome", { at: { cook_id }, body: { outcome, revision } }),
   read: (kind: S["ReadRequest"]["kind"], text: string, unit_system: Units) =>
-    ask<{ value: number }>("POST", "/read", { kind, text, unit_system }),
-  larder: () => ask<LarderContent>("GET", "/larder"),
+    ask("post", "/api/read", { body: { kind, text, unit_system } }),
+  larder: () => ask("get", "/api/larder"),
   saveMeat: (meat: Meat, seen: Meat | null) =>
-    ask<Meat>("PUT", `/larder/meats/${encodeURIComponent(meat.key)}`, { meat, seen }),
-  addLot: (lot: Lot) => ask<KnownLot>("POST", "/larder/lots", { lot }),
+    ask("put", "/api/larder/meats/{key}", { at: { key: meat.key }, body: { meat, seen } }),
+  addLot: (lot: Lot) => ask("post", "/api/larder/lots", { body: { lot } }),
   saveLot: (lot: Lot, revision: number) =>
-    ask<KnownLot>("PUT", `/larder/lots/${encodeURIComponent(lot.key)}`, { lot, revision }),
+    ask("put", "/api/larder/lots/{key}", { at: { key: lot.key }, body: { lot, revision } }),
   learn: (key: string, kind: S["LearnRequest"]["kind"], fat: string, revision: number) =>
-    ask<KnownLot>("POST", `/larder/lots/${encodeURIComponent(key)}/evidence`, { kind, fat, revision }),
+    ask("post", "/api/larder/lots/{key}/evidence", { at: { key }, body: { kind, fat, revision } }),
   readFatTest: (weights: TypedWeights, unit_system: Units) =>
-    ask<FatTest>("POST", "/larder/fat-test", { weights, unit_system }),
+    ask("post", "/api/larder/fat-test", { body: { weights, unit_system } }),
   logFatTest: (key: string, weights: TypedWeights, unit_system: Units, revision: number) =>
-    ask<KnownLot>("POST", `/larder/lots/${encodeURIComponent(key)}/fat-test`, {
-      weights,
-      unit_system,
-      revision,
-    }),
+    ask("post", "/api/larder/lots/{key}/fat-test", { at: { key }, body: { weights, unit_system, revision } }),
   forget: (key: string, at: number, revision: number) =>
-    ask<KnownLot>("POST", `/larder/lots/${encodeURIComponent(key)}/forget`, { at, revision }),
-  pantry: () => ask<S["PantryAnswer"]>("GET", "/pantry"),
+    ask("post", "/api/larder/lots/{key}/forget", { at: { key }, body: { at, revision } }),
+  pantry: () => ask("get", "/api/pantry"),
   saveIngredient: (ingredient: Ingredient, revision: number) =>
-    ask<PantryThing>("PUT", `/pantry/${encodeURIComponent(ingredient.key)}`, { ingredient, revision }),
+    ask("put", "/api/pantry/{key}", { at: { key: ingredient.key }, body: { ingredient, revision } }),
   tryHouse: (ingredient: Ingredient, signal?: AbortSignal) =>
-    ask<HouseFigures>("POST", "/pantry/house", { ingredient }, signal),
+    ask("post", "/api/pantry/house", { body: { ingredient }, signal }),
   readAmount: (ingredient: string, text: string, unit_system: Units) =>
-    ask<{ mass_g: number }>("POST", "/pantry/amount", { ingredient, text, unit_system }),
-  importLarder: (text: string) => ask<{ rows: RowReport[] }>("POST", "/larder/file", { text }),
+    ask("post", "/api/pantry/amount", { body: { ingredient, text, unit_system } }),
+  importLarder: (text: string) => ask("post", "/api/larder/file", { body: { text } }),
   larderPath: "/api/larder/file.csv",
   solve: (formula: Formula, request: SolveRequest, signal?: AbortSignal) =>
-    ask<Solved>("POST", "/target/solve", { formula, ...request }, signal),
+    ask("post", "/api/target/solve", { body: { formula, ...request }, signal }),
   square: (one: Candidate, two: Candidate, target: string, signal?: AbortSignal) =>
-    ask<DrawnSquare>("POST", "/target/square", { one, two, target }, signal),
+    ask("post", "/api/target/square", { body: { one, two, target }, signal }),
   mend: (batch: string, fat: string, target: string, unit_system: Units) =>
-    ask<{ additions: Addition[] }>("POST", "/target/mend", { batch, fat, target, unit_system }),
+    ask("post", "/api/target/mend", { body: { batch, fat, target, unit_system } }),
   propose: (formula: Formula, words: string) =>
-    ask<S["ProposeAnswer"]>("POST", "/target/propose", { formula, words }),
-  weighings: (formula: number) => ask<WeighingLine[]>("GET", `/formulas/${formula}/weighings`),
-  beginWeighing: (formula_id: number, step_g: 1 | 2 | 5) =>
-    ask<Weighing>("POST", "/weighings", { formula_id, step_g }),
-  weighing: (id: number) => ask<Weighing>("GET", `/weighings/${id}`),
-  weighingAct: (id: number, action: WeighingAction) =>
-    ask<Weighing>("POST", `/weighings/${id}/actions`, action),
-  scaleDisplay: (id: number) => ask<ScaleDisplay>("GET", `/weighings/${id}/display`),
+    ask("post", "/api/target/propose", { body: { formula, words } }),
+  weighings: (formula_id: number) =>
+    ask("get", "/api/formulas/{formula_id}/weighings", { at: { formula_id } }),
+  beginWeighing: (formula_id: number, step_g: number) =>
+    ask("post", "/api/weighings", {
+      body: { formula_id, step_g: step_g as S["BeginWeighingRequest"]["step_g"] },
+    }),
+  weighing: (weighing_id: number) => ask("get", "/api/weighings/{weighing_id}", { at: { weighing_id } }),
+  weighingAct: (weighing_id: number, action: WeighingAction) =>
+    ask("post", "/api/weighings/{weighing_id}/actions", { at: { weighing_id }, body: action }),
+  scaleDisplay: (weighing_id: number) =>
+    ask("get", "/api/weighings/{weighing_id}/display", { at: { weighing_id } }),
   scaleStreamPath: (id: number) => `/api/weighings/${id}/stream`,
   recordsPath: (id: number) => `/api/weighings/${id}/records.csv`,
   exportPath: (id: number) => `/api/formulas/${id}/export`,

@@ -52,7 +52,7 @@
       {formula}
       kind="how-long"
       label="How long, at"
-      start={amount({ kind: "temp_c", value: formula.heat.surface_temp_c - 20 }, units)}
+      start={amount({ kind: "temp_c", value: formula.heat.surface_temp_c }, units)}
       reads="temp_c"
     />
     <QuestionForm {bench} {formula} kind="floor-in-time" label="Floor met, if off after" start="4:00" />

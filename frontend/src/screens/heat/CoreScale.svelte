@@ -13,7 +13,7 @@
   const y = scaleLinear([46, 80], [height - 6, 6]);
   const t = (value: number) => amount({ kind: "temp_c", value }, units);
   const target = $derived(Math.min(80, Math.max(46, heat.target_c)));
-  const below = $derived(heat.target_c < heat.floors.leading.temp_c - 1e-6);
+  const below = $derived(heat.below_floor);
   const hold = (s: number) => (s > 0 ? (s >= 60 ? ` ${s / 60} min` : ` ${s} s`) : "");
 </script>
 

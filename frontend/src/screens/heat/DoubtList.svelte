@@ -11,7 +11,7 @@
   <h2 class="text-base">Where the uncertainty comes from</h2>
   {#if !curve.uncertainty}
     <p role="status" class="mt-1 text-[0.875rem] quiet">
-      Reckoning it, {Math.round(done * 100)} %
+      Computing, {Math.round(done * 100)} %
       <progress class="ml-2 w-32 align-middle" value={done}></progress>
     </p>
   {:else if !shown.length}

@@ -28,7 +28,7 @@
   {#if inside.problem}
     <p role="alert" class="text-error">{inside.problem}</p>
   {:else if !curve}
-    <p class="quiet">Reckoning the heat through the piece …</p>
+    <p class="quiet">Loading…</p>
   {:else}
     <div class={["flex flex-wrap gap-x-8 gap-y-3 transition-opacity", inside.busy && "opacity-50"]}>
       {#if curve.flip_s && curve.flip_s.usual > 0}
@@ -130,7 +130,7 @@
       </div>
     </div>
     <p class="mt-4 max-w-[52rem] text-[0.8125rem] leading-snug quiet">
-      <Say text={curve.message} /> Trust its times to a fifth or a quarter.
+      <Say text={curve.message} /> Accurate to about ±20–25 %.
       {#if !heat.probe}Nobody can probe a piece this thin: the cue decides.{/if}
       Colour and a cut mislead in mince. Local codes and licensed practice decide; Vianda shows the floor and never
       calls a dish safe.

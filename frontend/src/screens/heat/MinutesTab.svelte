@@ -47,8 +47,8 @@
   </section>
 </div>
 <p class="mt-2 text-[0.8125rem] leading-snug quiet">
-  {#if heat.probe && heat.pull_c > heat.target_c + 0.3}The middle must read {t(heat.pull_c)}: the coldest meat
-    lies above it, where the heat of the first side did not reach. Turned often, it is evener.
+  {#if heat.probe && heat.meat_lags}The middle must read {t(heat.pull_c)}: the coldest meat lies above it,
+    where the heat of the first side did not reach. Turned often, it is evener.
   {/if}
   {#if !heat.probe}A piece this thin cannot be probed: go by the cues under each stage.{/if}
   Colour and a cut mislead in mince. Local codes and licensed practice decide; Vianda shows the floor and never

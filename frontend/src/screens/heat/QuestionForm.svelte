@@ -3,13 +3,13 @@
   import type { Snippet } from "svelte";
   import {
     api,
-    ProblemError,
     type BrownWord,
     type Formula,
     type HeatAnswer,
     type HeatQuestion,
   } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
+  import { Resource } from "../../lib/resource.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import { units } from "../../lib/units.svelte";
@@ -19,7 +19,7 @@
     formula: Formula;
     kind: HeatQuestion;
     label: string;
-    /** What stands in the field at first; a question without a field is a button that says it. */
+    /** What stands in the field at first; a question without a field is asked as it is. */
     start?: string;
     reads?: "time_s" | "temp_c";
     crust?: BrownWord | null;
@@ -28,36 +28,31 @@
   let { bench, formula, kind, label, start, reads = "time_s", crust = null, more }: Props = $props();
   // svelte-ignore state_referenced_locally
   let typed = $state(start ?? "");
-  let waiting = $state(false);
-  let told = $state.raw<{ of: Formula; answer?: HeatAnswer; problem?: string } | null>(null);
-  // An answer belongs to the formula it was given for, however late it comes.
-  const shown = $derived(told?.of === formula ? told : null);
-
-  async function ask(event: Event): Promise<void> {
-    event.preventDefault();
-    const of = formula;
-    waiting = true;
-    try {
-      const value = start === undefined ? null : (await api.read(reads, typed, units.system)).value;
-      told = { of, answer: await api.heatAsk(of, { kind, value, crust }) };
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      told = { of, problem: error.problem.detail };
-    } finally {
-      waiting = false;
-    }
+  interface Asked {
+    of: Formula;
+    text: string;
+    crust: BrownWord | null;
   }
+  const told = new Resource<Asked, { of: Formula; answer: HeatAnswer }>(
+    async ({ of, text, crust: wanted }, signal) => {
+      const value = start === undefined ? null : (await api.read(reads, text, units.system)).value;
+      return { of, answer: await api.heatAsk(of, { kind, value, crust: wanted }, signal) };
+    },
+    { pauseMs: 300 },
+  );
+  // The answer is there as soon as the question is, and belongs to the formula it was given for.
+  $effect(() => told.ask({ of: formula, text: typed, crust }));
+  const shown = $derived(!told.problem && told.value?.of === formula ? told.value : null);
 </script>
 
-<form onsubmit={ask} aria-busy={waiting}>
-  {#if start === undefined}<button class="act">{label}</button>{:else}
+<section aria-busy={told.busy} aria-label={label}>
+  {#if start === undefined}<h3 class="text-[0.9375rem] font-semibold">{label}</h3>{:else}
     <div class="flex flex-wrap items-end gap-3">
       <TextField {label} width="11rem" value={typed} oninput={(t) => (typed = t)} />
       {@render more?.()}
-      <button class="act">Ask</button>
     </div>
   {/if}
-  {#if waiting}<p class="mt-1 quiet">Marching …</p>{/if}
+  {#if told.busy && !shown}<p class="mt-1 quiet">Computing…</p>{/if}
   {#if shown?.answer}
     {@const change = shown.answer.change}
     <p role="status" class="mt-1 max-w-[40rem] leading-snug" data-answer={kind}>
@@ -73,5 +68,5 @@
       >
     {/if}
   {/if}
-  {#if shown?.problem}<p role="alert" class="mt-1 text-error">{shown.problem}</p>{/if}
-</form>
+  {#if told.problem}<p role="alert" class="mt-1 text-error">{told.problem.detail}</p>{/if}
+</section>

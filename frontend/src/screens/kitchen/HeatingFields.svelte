@@ -1,6 +1,6 @@
 <!-- How a surface gives heat: metal and burner, an oven's air and broiler, or a fire and its lid. -->
 <script lang="ts">
-  import type { Kitchen } from "../../lib/api/client";
+  import type { Kitchen, StoredKitchen } from "../../lib/api/client";
   import PickField from "../../lib/ui/PickField.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import type { HeatingTyped } from "./heating";
@@ -8,8 +8,9 @@
   interface Props {
     kind: Kitchen["surfaces"][number]["kind"];
     typed: HeatingTyped;
+    options: StoredKitchen["options"];
   }
-  let { kind, typed = $bindable() }: Props = $props();
+  let { kind, typed = $bindable(), options }: Props = $props();
   const plain = (keys: readonly string[]) => keys.map((key) => ({ key, title: key }));
 </script>
 
@@ -18,7 +19,7 @@
     label="Metal"
     width="9rem"
     value={typed.metal}
-    options={plain(["steel", "cast-iron", "stainless", "aluminium", "copper"])}
+    options={options.metal ?? []}
     onpick={(key) => (typed.metal = key as HeatingTyped["metal"])}
   />
   <TextField
@@ -33,7 +34,7 @@
     label="Burner under it"
     width="9rem"
     value={typed.power}
-    options={plain(["gentle", "usual", "strong"])}
+    options={options.power ?? []}
     onpick={(key) => (typed.power = key as HeatingTyped["power"])}
   />
 {:else if kind === "oven"}
@@ -45,14 +46,14 @@
     onpick={(key) => (typed.fan = key === "fan")}
   />
   <TextField
-    label="Hotter than it says"
+    label="Thermostat offset"
     width="7rem"
     value={typed.offset}
     hint="measured minus set; −10 is cooler"
     oninput={(t) => (typed.offset = t)}
   />
   <TextField
-    label="Broiler glows with"
+    label="Broiler radiant temperature"
     width="7rem"
     value={typed.broiler}
     hint="as a black body"
@@ -63,18 +64,14 @@
     label="Fuel"
     width="8rem"
     value={typed.fuel}
-    options={plain(["charcoal", "gas", "wood"])}
+    options={options.fuel ?? []}
     onpick={(key) => (typed.fuel = key as HeatingTyped["fuel"])}
   />
   <PickField
     label="The fire lies"
     width="9rem"
     value={typed.layout}
-    options={[
-      { key: "even", title: "evenly" },
-      { key: "two-zones", title: "in two zones" },
-      { key: "ring", title: "in a ring" },
-    ]}
+    options={options.layout ?? []}
     onpick={(key) => (typed.layout = key as HeatingTyped["layout"])}
   />
   <PickField
@@ -85,7 +82,7 @@
     onpick={(key) => (typed.lid = key === "yes")}
   />
   <TextField
-    label="Air of the yard"
+    label="Outdoor temperature"
     width="7rem"
     value={typed.outdoor}
     oninput={(t) => (typed.outdoor = t)}

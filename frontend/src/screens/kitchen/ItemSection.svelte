@@ -1,4 +1,4 @@
-<!-- A list of one kind of thing in the kitchen: each line can be corrected, a new one added, one put away. -->
+<!-- A list of one kind of thing in the kitchen: each line can be edited, a new one added, one archived. -->
 <script lang="ts" generics="T extends { key: string; name: string }">
   import type { Snippet } from "svelte";
 
@@ -38,7 +38,7 @@
             <td class="py-1 text-right"
               ><button
                 class="min-h-9 cursor-pointer rounded px-2 text-sm text-primary hover:bg-base-200"
-                onclick={() => (at = index)}>Correct<span class="sr-only"> {item.name}</span></button
+                onclick={() => (at = index)}>Edit<span class="sr-only"> {item.name}</span></button
               ></td
             >
           </tr>

@@ -116,7 +116,7 @@
             label="It reads in steps of"
             width="9rem"
             value={String(kitchen.scale.step_g)}
-            options={[1, 2, 5, 10].map((g) => ({ key: String(g), title: `${g} g` }))}
+            options={stored?.options.step_g ?? []}
             onpick={(key) => change({ scale: { ...kitchen.scale, step_g: Number(key) } })}
           />
           <PickField
@@ -162,7 +162,7 @@
           >
         {/snippet}
         {#snippet sheet(surface, taken, onclose, onsave)}
-          <SurfaceSheet {surface} {taken} {problem} {onclose} {onsave} />
+          <SurfaceSheet {surface} {taken} {problem} {onclose} {onsave} options={stored?.options ?? {}} />
         {/snippet}
       </ItemSection>
       <ItemSection

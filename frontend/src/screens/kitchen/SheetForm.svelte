@@ -1,4 +1,4 @@
-<!-- The form of a thing in the kitchen: its name and kind, more fields, what was refused, keep or put away. -->
+<!-- The form of a thing in the kitchen: its name and kind, more fields, what was refused, keep or archive. -->
 <script lang="ts" generics="Kind extends string">
   import type { Snippet } from "svelte";
   import PickField from "../../lib/ui/PickField.svelte";
@@ -40,7 +40,7 @@
   }
 </script>
 
-<Sheet open title={was ? `Correct ${was.name}` : fresh} {onclose}>
+<Sheet open title={was ? `Edit ${was.name}` : fresh} {onclose}>
   <form
     class="flex flex-wrap items-start gap-x-4 gap-y-3.5"
     onsubmit={(event) => {
@@ -60,7 +60,7 @@
     {#if refused ?? problem}<p role="alert" class="w-full text-error">{refused ?? problem}</p>{/if}
     <div class="flex w-full flex-wrap gap-3">
       <button class="act-main">Save</button>
-      {#if was}<button type="button" class="act" onclick={() => attempt(onputaway)}>Put it away</button>{/if}
+      {#if was}<button type="button" class="act" onclick={() => attempt(onputaway)}>Archive</button>{/if}
     </div>
   </form>
 </Sheet>

@@ -1,7 +1,7 @@
 <!-- One surface, oven or grate: its size, and how it gives heat. -->
 <script lang="ts">
   import { untrack } from "svelte";
-  import { api, type Kitchen } from "../../lib/api/client";
+  import { api, type Kitchen, type StoredKitchen } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { freshKey } from "../../lib/itemKey";
   import PickField from "../../lib/ui/PickField.svelte";
@@ -16,10 +16,11 @@
     surface: Surface | null;
     taken: string[];
     problem: string | null;
+    options: StoredKitchen["options"];
     onclose: () => void;
     onsave: (surface: Surface | null) => Promise<void>;
   }
-  let { surface, taken, problem, onclose, onsave }: Props = $props();
+  let { surface, taken, problem, options, onclose, onsave }: Props = $props();
   const start = untrack(() => surface);
   const mm = (value: number) => amount({ kind: "length_mm", value }, units);
   let kind = $state<Surface["kind"]>(start?.kind ?? "pan");
@@ -81,5 +82,5 @@
       value={typed.depth}
       oninput={(t) => (typed.depth = t)}
     />{/if}
-  <HeatingFields {kind} bind:typed={heating} />
+  <HeatingFields {kind} {options} bind:typed={heating} />
 </SheetForm>

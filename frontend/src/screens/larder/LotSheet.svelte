@@ -1,4 +1,4 @@
-<!-- Write a delivery down, or correct it. -->
+<!-- Add a delivery, or edit one. -->
 <script lang="ts">
   import { untrack } from "svelte";
   import { api, ProblemError, type KnownLot, type Lot, type Meat } from "../../lib/api/client";
@@ -26,7 +26,7 @@
         left_mass_g: 0,
         price_per_kg: offered[0]?.price_per_kg ?? "0",
         delivered: today(),
-        use_by: "",
+        use_by: null,
         evidence: [],
         closed: false,
       },
@@ -52,7 +52,7 @@
       };
       const done = await room.attempt(async () => {
         await (known ? api.saveLot(written, known.revision) : api.addLot(written));
-      }, "Written down");
+      }, "Added");
       if (done) onclose();
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
@@ -61,7 +61,7 @@
   }
 </script>
 
-<Sheet open title={known ? `Correct ${known.lot.name}` : "Write a delivery down"} {onclose}>
+<Sheet open title={known ? `Edit ${known.lot.name}` : "Add a delivery"} {onclose}>
   <form class="flex flex-wrap items-start gap-x-4 gap-y-4" onsubmit={save}>
     {#if known}
       <p class="w-full text-[0.9375rem]">
@@ -109,7 +109,7 @@
       type="date"
       width="10rem"
       value={lot.use_by ?? ""}
-      oninput={(t) => (lot.use_by = t)}
+      oninput={(t) => (lot.use_by = t || null)}
     />
     {#if known}
       <label class="flex min-h-10 w-full items-center gap-2"

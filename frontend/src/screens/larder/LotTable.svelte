@@ -39,13 +39,12 @@
           ones too</label
         >
       {/if}
-      <button class="act" onclick={onnew}>Write a delivery down</button>
+      <button class="act" onclick={onnew}>Add a delivery</button>
     </div>
   </div>
   {#if shown.length === 0}
     <p class="mt-2 text-[0.9375rem] quiet">
-      No lots yet. Write a delivery down to keep its price, its day and its fat: a label, a word, or a test of
-      it.
+      No lots yet. Add a delivery to keep its price, its day and its fat: a label, a word, or a test of it.
     </p>
   {:else}
     <ul class="mt-2 border-t border-base-300">
@@ -128,11 +127,11 @@
           </div>
           <div class="flex flex-wrap gap-2">
             <button class="act text-sm" onclick={() => onlearn(lot.key)}
-              >What is in it?<span class="sr-only"> {lot.name}</span></button
+              >Add fat evidence<span class="sr-only"> {lot.name}</span></button
             >
             <button
               class="min-h-10 cursor-pointer rounded px-2 text-sm quiet hover:bg-base-200"
-              onclick={() => onedit(known)}>Correct<span class="sr-only"> {lot.name}</span></button
+              onclick={() => onedit(known)}>Edit<span class="sr-only"> {lot.name}</span></button
             >
           </div>
         </li>

@@ -75,7 +75,7 @@
           ><th class="px-2 font-normal">Sinew</th><th class="px-2 text-right font-normal"
             >Water / protein g</th
           ><th class="px-2 text-right font-normal">Trim</th><th class="px-2 text-right font-normal">Price</th
-          ><th class="px-2 font-normal">From</th><th><span class="sr-only">Correct</span></th>
+          ><th class="px-2 font-normal">From</th><th><span class="sr-only">Edit</span></th>
         </tr>
       </thead>
       <tbody>
@@ -113,7 +113,7 @@
             <td class="py-1"
               ><button
                 class="min-h-9 cursor-pointer rounded px-2 text-sm text-primary hover:bg-base-200"
-                onclick={() => onedit(m)}>Correct<span class="sr-only"> {m.name}</span></button
+                onclick={() => onedit(m)}>Edit<span class="sr-only"> {m.name}</span></button
               ></td
             >
           </tr>

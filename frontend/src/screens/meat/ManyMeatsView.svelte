@@ -8,7 +8,7 @@
   import AnswerCard from "./AnswerCard.svelte";
   import CandidateTable from "./CandidateTable.svelte";
   import SwapPrices from "./SwapPrices.svelte";
-  import { AIMS, ManyMeats } from "./target.svelte";
+  import { ManyMeats } from "./target.svelte";
 
   let { bench, formula, evaluation, catalogue }: StepProps = $props();
   const wish = untrack(() => new ManyMeats(evaluation, catalogue));
@@ -16,7 +16,7 @@
   const refusedAt = (part: string) => (wish.refusal?.pointer.includes(part) ? wish.refusal.detail : null);
   let results = $state<HTMLElement>();
   async function look(): Promise<void> {
-    await wish.solve(formula, evaluation);
+    wish.solve(formula, evaluation);
     await tick();
     results?.scrollIntoView({ block: "nearest" });
   }
@@ -57,7 +57,7 @@
       label="Best is"
       width="12.5rem"
       value={wish.aim}
-      options={AIMS.map((a) => ({ key: a.key, title: a.title }))}
+      options={catalogue.aims}
       onpick={(key) => ((wish.aim = key as typeof wish.aim), (wish.stale = true))}
     />
     <PickField
@@ -118,7 +118,7 @@
   <div class="mt-3 flex flex-wrap items-center gap-4">
     <button class="act-main" disabled={wish.busy || wish.candidates.length === 0}>Find blends</button>
     <p class="text-[0.875rem] quiet" role="status">
-      {#if wish.busy}Looking …{:else if wish.solved && wish.stale}The wish changed since; look again.{:else}{AIMS.find(
+      {#if wish.busy}Looking …{:else if wish.solved && wish.stale}The wish changed since; look again.{:else}{catalogue.aims.find(
           (a) => a.key === wish.aim,
         )?.why}{/if}
     </p>

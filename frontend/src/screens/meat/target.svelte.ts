@@ -5,13 +5,6 @@ import { Resource } from "../../lib/resource.svelte";
 import type { Solved, SolveRequest } from "../../lib/api/client";
 
 type Aim = SolveRequest["aim"];
-
-export const AIMS: { key: Aim; title: string; why: string }[] = [
-  { key: "cheapest", title: "Cheapest", why: "least money for a kilo in the bowl" },
-  { key: "nearest", title: "Nearest to this blend", why: "moves the fewest grams" },
-  { key: "surest", title: "Surest", why: "least uncertainty, near the middle of the band" },
-  { key: "use-up-first", title: "Use up first", why: "lots whose day comes soonest" },
-];
 const MOST_CANDIDATES = 60;
 
 export class ManyMeats {

@@ -66,7 +66,7 @@
                 kind="mass_g"
                 value={line.mass_g}
                 width="6rem"
-              />{#if line.high_g - line.low_g > 0.15 * line.mass_g}<span
+              />{#if line.unsure}<span
                   class="block text-center text-[0.75rem] leading-tight text-warning narrow"
                   ><Qty kind="mass_g" value={line.low_g} high={line.high_g} /></span
                 >{/if}</td

@@ -14,7 +14,7 @@
   const right = $derived(width < 520 ? 10 : 76);
 
   const band = (group: string): readonly [number, number] =>
-    (school.bands as Record<string, [number, number]>)[group] ?? [0, 0];
+    (school.bands as Record<string, [number, number]>)[group] as [number, number];
   const rows = $derived(
     evaluation.mix.groups
       .filter((g) => g.per_meat_frac > 0 || band(g.group)[1] > 0)
@@ -45,9 +45,9 @@
   /** Where the segments of a group end, as shares of its bar: the lines in their order. */
   function cuts(group: string): number[] {
     const own = lines.filter((l) => l.group === group && l.per_meat_frac > 0);
-    const all = own.reduce((sum, l) => sum + l.mass_g, 0);
+    const all = own.reduce((sum, l) => sum + l.per_meat_frac, 0);
     let at = 0;
-    return own.slice(0, -1).map((l) => (at += l.mass_g / all));
+    return own.slice(0, -1).map((l) => (at += l.per_meat_frac / all));
   }
 </script>
 

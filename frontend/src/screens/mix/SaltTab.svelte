@@ -63,7 +63,7 @@
   >
 </div>
 
-<SaltLedger {salt} meat={evaluation.mix.whole.meat_g} />
+<SaltLedger {salt} />
 
 <div role="radiogroup" aria-label="Where the salt goes" class="mt-5 grid gap-3 sm:grid-cols-3">
   {#each places as place (place.key)}

@@ -36,7 +36,7 @@
         async () => {
           await api.saveIngredient(ingredient, thing?.revision ?? 0);
         },
-        thing ? "Changed" : "Written down",
+        thing ? "Changed" : "Added",
       );
       if (done) onclose();
       else draft.notKept = room.problem;

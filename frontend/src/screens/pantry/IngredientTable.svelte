@@ -57,7 +57,7 @@
           <th class="px-2 font-normal">Allergens</th>
           <th class="px-2 text-right font-normal">Price</th>
           <th class="px-2 font-normal">From</th>
-          <th><span class="sr-only">Correct</span></th>
+          <th><span class="sr-only">Edit</span></th>
         </tr>
       </thead>
       <tbody>
@@ -93,7 +93,7 @@
             <td class="py-1"
               ><button
                 class="min-h-9 cursor-pointer rounded px-2 text-sm whitespace-nowrap text-primary hover:bg-base-200"
-                onclick={() => onedit(t)}>Correct<span class="sr-only"> {i.name}</span></button
+                onclick={() => onedit(t)}>Edit<span class="sr-only"> {i.name}</span></button
               ></td
             >
           </tr>

@@ -51,7 +51,7 @@ export class HouseDraft {
       ingredient: l.ingredient,
       text: amount({ kind: "mass_g", value: l.mass_g }, units),
     }));
-    this.yield = amount({ kind: "mass_g", value: i.house.yield_g }, units);
+    this.yield = i.house.yield_g ? amount({ kind: "mass_g", value: i.house.yield_g }, units) : "";
     this.keeps = String(i.house.keeps_days);
     this.method = i.house.method ?? "";
     this.acid = i.house.acid ?? false;
@@ -71,7 +71,6 @@ export class HouseDraft {
     );
     const read = async (kind: "mass_g" | "number", text: string) =>
       (await api.read(kind, text, units.system)).value;
-    const whole = lines.reduce((sum, l) => sum + l.mass_g, 0);
     return {
       key: this.#from?.ingredient.key ?? key,
       name: this.name.trim() || "unnamed",
@@ -96,7 +95,7 @@ export class HouseDraft {
       remark: this.#from?.ingredient.remark ?? "",
       house: {
         lines,
-        yield_g: this.yield.trim() ? await read("mass_g", this.yield) : whole,
+        yield_g: this.yield.trim() ? await read("mass_g", this.yield) : 0,
         keeps_days: Math.round(await read("number", this.keeps || "0")),
         method: this.method,
         acid: this.acid,

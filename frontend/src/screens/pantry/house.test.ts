@@ -59,9 +59,9 @@ describe("a draft", () => {
     expect(server.count("POST", "/pantry/house")).toBe(1);
     expect(draft.figures?.input_g).toBe(100);
   });
-  it("without a yield loses nothing, and with one says so", async () => {
+  it("without a yield says nothing of it, and with one says so", async () => {
     const draft = written();
-    expect((await draft.written("x")).house?.yield_g).toBe(100);
+    expect((await draft.written("x")).house?.yield_g).toBe(0);
     draft.yield = "60";
     expect((await draft.written("x")).house?.yield_g).toBe(60);
   });

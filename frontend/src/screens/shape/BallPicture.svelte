@@ -17,8 +17,7 @@
   const raw = $derived(shape.raw_diameter_mm);
   const cooked = $derived(shape.cooked_diameter_mm);
   const scoop = $derived(shape.scoop);
-  // The bowl of a scoop is half a sphere: V = π d³ ÷ 12.
-  const bowl = $derived(scoop ? Math.cbrt((12000 * scoop.mass_g) / shape.density_g_per_ml / Math.PI) : 0);
+  const bowl = $derived(scoop?.bowl_mm ?? 0);
   let width = $state(560);
   let held = $state<number | null>(null);
   const big = $derived(held ?? raw);

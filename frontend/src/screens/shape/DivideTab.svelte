@@ -15,7 +15,7 @@
   const mixed = $derived(evaluation.mix.lines.length > 0);
   const shared = $derived((formula.dish.guests_per_piece ?? 1) > 1);
   const batch = $derived(evaluation.batch_yield);
-  const allows = $derived(Math.abs(batch.loss_g - batch.expected_loss_g) < 1);
+  const allows = $derived(batch.allows_expected);
   const appetites = [
     { key: "light", title: "Light" },
     { key: "usual", title: "Usual" },
@@ -140,7 +140,7 @@
       <ValueField
         {bench}
         figure="loss"
-        label="Stays on bowl and gloves"
+        label="Handling loss"
         kind="mass_g"
         value={batch.loss_g}
         width="9rem"

@@ -40,10 +40,7 @@
         >{portions.remainder === "last"
           ? "the last one takes the remainder of"
           : `the first ${portions.heavier_pieces} take the remainder of`}
-        <Qty
-          kind="mass_g"
-          value={portions.heavier_pieces * (portions.heavier_mass_g - portions.piece_mass_g)}
-        /></span
+        <Qty kind="mass_g" value={portions.taken_up_g} /></span
       >
     {/if}
   </span>

@@ -11,8 +11,8 @@
   let runs = $state.raw<WeighingLine[]>([]);
   let problem = $state<string | null>(null);
   let busy = $state(false);
-  let chosen = $state<1 | 2 | 5 | null>(null);
-  const reads = $derived(chosen ?? (Math.min(step, 5) as 1 | 2 | 5));
+  let chosen = $state<number | null>(null);
+  const reads = $derived(chosen ?? step);
   const open = $derived(runs.find((r) => !r.finished_at));
 
   $effect(() => {
@@ -53,8 +53,8 @@
         label="Scale reads"
         width="5.5rem"
         value={String(reads)}
-        options={[1, 2, 5].map((g) => ({ key: String(g), title: `${g} g` }))}
-        onpick={(key) => (chosen = Number(key) as 1 | 2 | 5)}
+        options={[1, 2, 5, 10].map((g) => ({ key: String(g), title: `${g} g` }))}
+        onpick={(key) => (chosen = Number(key))}
       />
       {#if open}<a class="act-main" href={`/weigh/${open.id}`}>Go on with {open.counted} of {open.pieces}</a
         >{/if}

@@ -11,21 +11,13 @@
   }
   let { evaluation, onworking }: Props = $props();
   const batch = $derived(evaluation.batch_yield);
-  const shape = $derived(evaluation.shape);
-  const share = $derived(batch.shaped_g / Math.max(1, evaluation.portions.piece_mass_g));
   const parts = $derived(
     [
       { key: "cooked", title: "cooked", g: batch.cooked_g.usual, fill: "#4a2b20", ink: "#fff" },
-      { key: "water", title: "water", g: shape.water_lost_g * share, fill: "#9fb2b5", ink: "#1b2327" },
-      { key: "fat", title: "rendered fat", g: shape.fat_rendered_g * share, fill: "#d9bf83", ink: "#1b2327" },
-      {
-        key: "left",
-        title: "left over",
-        g: batch.bowl_g - batch.loss_g - batch.shaped_g,
-        fill: "#b98a93",
-        ink: "#1b2327",
-      },
-      { key: "loss", title: "bowl and gloves", g: batch.loss_g, fill: "#8b8f8a", ink: "#fff" },
+      { key: "water", title: "water", g: batch.water_g, fill: "#9fb2b5", ink: "#1b2327" },
+      { key: "fat", title: "rendered fat", g: batch.fat_g, fill: "#d9bf83", ink: "#1b2327" },
+      { key: "left", title: "left over", g: batch.left_g, fill: "#b98a93", ink: "#1b2327" },
+      { key: "loss", title: "handling loss", g: batch.loss_g, fill: "#8b8f8a", ink: "#fff" },
     ].filter((p) => p.g > 0.4),
   );
   const total = $derived(parts.reduce((sum, p) => sum + p.g, 0));

@@ -2,6 +2,7 @@
 <script lang="ts">
   import { api, ProblemError, type Formula, type ShelfItem } from "../../lib/api/client";
   import { moment } from "../../lib/format";
+  import { refusalOf } from "../../lib/refusal";
   import Say from "../../lib/ui/Say.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { navigate } from "../../router";
@@ -11,7 +12,8 @@
 
   let items = $state.raw<ShelfItem[] | null>(null);
   let problem = $state<string | null>(null);
-  let putAway = $state<ShelfItem | null>(null);
+  let asking = $state<ShelfItem | null>(null);
+  let archived = $state<ShelfItem | null>(null);
 
   $effect(() => {
     void load();
@@ -37,7 +39,13 @@
       if (!(error instanceof ProblemError)) throw error;
       problem = error.problem.detail;
     }
-    putAway = null;
+    asking = null;
+    archived = item;
+    await load();
+  }
+  async function restore(item: ShelfItem): Promise<void> {
+    problem = await refusalOf(() => api.restoreFormula(item.id));
+    archived = null;
     await load();
   }
 </script>
@@ -56,9 +64,15 @@
         {problem} <button class="ml-2 act" onclick={load}>Try again</button>
       </p>
     {:else if items == null}
-      <p class="mt-3 quiet" aria-busy="true">Looking on the shelf …</p>
+      <p class="mt-3 quiet" aria-busy="true">Loading…</p>
     {:else if items.length === 0}
       <p class="mt-3 quiet">The shelf is empty. Type a line above, and the first formula stands here.</p>
+    {/if}
+    {#if archived}
+      {@const item = archived}
+      <p role="status" class="mt-3">
+        {item.name} was archived. <button class="ml-2 act" onclick={() => restore(item)}>Restore</button>
+      </p>
     {/if}
     {#if items}
       <ul>
@@ -77,15 +91,15 @@
                 >{moment(item.updated_at)}</span
               >
             </a>
-            {#if putAway?.id === item.id}
+            {#if asking?.id === item.id}
               <button class="act border-error text-sm text-error" onclick={() => remove(item)}
-                >Put {item.name} away</button
+                >Archive {item.name}</button
               >
-              <button class="act text-sm" onclick={() => (putAway = null)}>Keep</button>
+              <button class="act text-sm" onclick={() => (asking = null)}>Keep</button>
             {:else}
               <button
                 class="min-h-10 cursor-pointer rounded px-2 text-sm quiet hover:bg-base-200"
-                onclick={() => (putAway = item)}>Put away<span class="sr-only">: {item.name}</span></button
+                onclick={() => (asking = item)}>Archive<span class="sr-only">: {item.name}</span></button
               >
             {/if}
           </li>

@@ -80,9 +80,7 @@
                 <td class="py-2 font-semibold">{line.name}</td>
                 <td class="px-2 text-right numeral"><Qty kind="fine_frac" value={line.share_frac} /></td>
                 <td class="px-2 text-right numeral"><Qty kind="mass_g" value={line.trimmed_g} /></td>
-                <td class="pl-2 text-right numeral"
-                  ><Qty kind="mass_g" value={line.week_trimmed_kg * 1000} /></td
-                >
+                <td class="pl-2 text-right numeral"><Qty kind="mass_g" value={line.week_trimmed_g} /></td>
               </tr>
             {/each}
           </tbody>
@@ -138,7 +136,7 @@
           <div>
             <dt class="text-[0.8125rem] quiet">By the week</dt>
             <dd class="text-[1.125rem] font-semibold">
-              <Qty kind="mass_g" value={slip.week_mass_kg * 1000} />, {slip.week_pieces} pieces
+              <Qty kind="mass_g" value={slip.week_mass_g} />, {slip.week_pieces} pieces
             </dd>
             <dd class="text-[0.9375rem]">
               pieces × weight × {slip.services_per_week}

@@ -37,7 +37,7 @@
   const kept = $derived(weighing?.waiting.some((w) => w.action === "keep") ?? false);
   /** What to do next, in one word or two, and what the big button does. */
   const next = $derived.by(() => {
-    if (!run || !running || !reading) return { say: "The scale wakes …", act: null, label: "Wait" };
+    if (!run || !running || !reading) return { say: "Connecting…", act: null, label: "Wait" };
     if (run.finished_at) return { say: "Finished.", act: "reopen" as const, label: "Open again" };
     if (kept) return { say: "Waits to be sent", act: null, label: "Kept here, not yet sent" };
     if (reading.state === "overload")

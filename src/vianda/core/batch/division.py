@@ -29,14 +29,26 @@ class DivisionChoice:
 
 @dataclass(frozen=True, slots=True)
 class BatchYield:
-    """From bowl to plate in grams: what is shaped, what stays behind (as allowed for, and as expected), and cooked."""
+    """From bowl to plate in grams: what is shaped, what stays behind (as allowed for, and as expected), and cooked.
+
+    ``water_g`` and ``fat_g`` are what the heat takes of the whole batch, ``left_g`` what does not come out in pieces.
+    ``allows_expected``: the loss allowed for is the expected one, to a gram.
+    """
 
     bowl_g: float
     shaped_g: float
     loss_g: float
     expected_loss_g: float
     cooked_g: Band
+    water_g: float
+    fat_g: float
+    left_g: float
+    allows_expected: bool
     choices: tuple[DivisionChoice, ...]
+
+
+# A loss within this of the expected one is the expected one: ours.
+SAME_LOSS_G = 1.0
 
 
 def expected_loss_g(pieces: int) -> float:
@@ -60,7 +72,9 @@ def expected_loss_g(pieces: int) -> float:
     return BOWL_KEEPS_G + PIECE_KEEPS_G * pieces
 
 
-def batch_yield(formula: Formula, *, batch: Batch, cooked_yield_frac: Band) -> BatchYield:
+def batch_yield(
+    formula: Formula, *, batch: Batch, cooked_yield_frac: Band, water_lost_g: float, fat_rendered_g: float
+) -> BatchYield:
     """What the batch comes to, and the choices when it does not divide.
 
     Parameters
@@ -69,6 +83,10 @@ def batch_yield(formula: Formula, *, batch: Batch, cooked_yield_frac: Band) -> B
         The design of one dish.
     batch : Batch
         The mix divided into pieces, and the meat in it.
+    water_lost_g : float
+        Water that one piece loses, g.
+    fat_rendered_g : float
+        Fat that one piece loses, g.
     cooked_yield_frac : Band
         Cooked yield, 0–1.
 
@@ -85,6 +103,10 @@ def batch_yield(formula: Formula, *, batch: Batch, cooked_yield_frac: Band) -> B
         loss_g=batch.loss_g,
         expected_loss_g=expected_loss_g(portions.pieces),
         cooked_g=Band(shaped * left.low, shaped * left.usual, shaped * left.high),
+        water_g=water_lost_g * shaped / portions.piece_mass_g,
+        fat_g=fat_rendered_g * shaped / portions.piece_mass_g,
+        left_g=batch.mix_mass_g - batch.loss_g - shaped,
+        allows_expected=abs(batch.loss_g - expected_loss_g(portions.pieces)) < SAME_LOSS_G,
         choices=_choices(formula, batch) if portions.remainder_g else (),
     )
 

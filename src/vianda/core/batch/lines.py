@@ -24,6 +24,10 @@ class Entering:
         return "filling" if self.line.filling else self.ingredient.group
 
 
+# An amount is worth showing as a range when that is wider than this share of it: ours.
+UNSURE_FRAC = 0.15
+
+
 @dataclass(frozen=True, slots=True)
 class LineFigures:
     """One ingredient in the mix. ``per_meat_frac`` is its mass by the mass of the meat; ``low_g`` to ``high_g`` the
@@ -44,6 +48,7 @@ class LineFigures:
     filling: bool
     cost: Decimal
     remark: str
+    unsure: bool = False
 
 
 def entering(lines: Sequence[MixLine], *, pantry: Pantry) -> tuple[Entering, ...]:
@@ -128,6 +133,7 @@ def _figures(entered: Entering, meat_mass_g: float) -> LineFigures:
         filling=line.filling,
         cost=Decimal(repr(mass)) / 1000 * ingredient.price_per_kg,
         remark=ingredient.remark,
+        unsure=2.0 * line.uncertainty_frac > UNSURE_FRAC,
     )
 
 

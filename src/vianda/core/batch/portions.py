@@ -16,7 +16,8 @@ MOST_PIECES = 5000
 class Portions:
     """Pieces that multiply back: ``heavier × heavier mass + (pieces − heavier) × piece + left = batch``.
 
-    ``left_g`` stays in the bowl when the cook wants equal pieces and no more.
+    ``left_g`` stays in the bowl when the cook wants equal pieces and no more; ``taken_up_g`` is what
+    the heavier pieces weigh besides.
     """
 
     pieces: int
@@ -28,11 +29,12 @@ class Portions:
     wanted_piece_g: float
     left_g: int = 0
     remainder: Remainder = "first"
+    taken_up_g: int = 0
 
     @property
     def remainder_g(self) -> int:
         """Grams that do not divide, whoever gets them."""
-        return self.heavier_pieces * (self.heavier_mass_g - self.piece_mass_g) + self.left_g
+        return self.taken_up_g + self.left_g
 
 
 def pieces_from_weights(*, batch_mass_g: float, piece_mass_g: float, remainder: Remainder) -> int:
@@ -145,4 +147,4 @@ def divide(
         )
     heavier, more = {"first": (over, step_g), "last": (min(over, 1), over * step_g), "bowl": (0, 0)}[remainder]
     left = over * step_g if remainder == "bowl" else 0
-    return Portions(pieces, piece, heavier, piece + more, step_g, batch, wanted, left, remainder)
+    return Portions(pieces, piece, heavier, piece + more, step_g, batch, wanted, left, remainder, heavier * more)

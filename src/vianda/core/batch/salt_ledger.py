@@ -97,7 +97,8 @@ class SaltFigures:
     """Salt of a batch: wanted, brought and to add in grams; teaspoons of this kitchen's salt; per piece and side.
 
     ``of_mix_frac`` is all salt put in or brought by mass of the whole mix, the meat's own left out. ``side_salt_g`` is
-    for one face, ``rim_salt_g`` for the rim of a thick piece.
+    for one face, ``rim_salt_g`` for the rim of a thick piece. ``entries_g``, ``to_add_g`` and ``over_g`` are the lines
+    of the ledger in grams.
     """
 
     salt_frac: float
@@ -113,6 +114,9 @@ class SaltFigures:
     salt_name: str
     g_per_tsp: float
     of_mix_frac: float
+    entries_g: tuple[float, ...] = ()
+    to_add_g: float = 0.0
+    over_g: float = 0.0
 
 
 def g_per_teaspoon(salt: Ingredient) -> float:
@@ -226,6 +230,9 @@ def salt_figures(
         salt_name=salt.name if salt is not None else "Fine salt",
         g_per_tsp=per_tsp,
         of_mix_frac=in_mix * meat_mass_g / mix_mass_g,
+        entries_g=tuple(entry.per_meat_frac * meat_mass_g for entry in ledger.entries),
+        to_add_g=ledger.to_add_frac * meat_mass_g,
+        over_g=ledger.over_frac * meat_mass_g,
     )
 
 

@@ -16,19 +16,19 @@ TOLERANCE_FRAC, TOLERANCE_G = 0.025, 2.0
 
 @dataclass(frozen=True, slots=True)
 class SlipLine:
-    """One meat on the slip: grams ready to grind for one batch, and kilograms a week, trimmed and as bought."""
+    """One meat on the slip: grams ready to grind for one batch, and a week, trimmed and as bought."""
 
     name: str
     share_frac: float
     trimmed_g: float
-    week_trimmed_kg: float
-    week_bought_kg: float
+    week_trimmed_g: float
+    week_bought_g: float
     packs: int
 
 
 @dataclass(frozen=True, slots=True)
 class Slip:
-    """One batch for the butcher, and a week for the supplier. Masses in g or kg as named, fat 0–1."""
+    """One batch for the butcher, and a week for the supplier. Masses in g, fat 0–1."""
 
     lines: tuple[SlipLine, ...]
     batch_mass_g: int
@@ -41,14 +41,14 @@ class Slip:
     piece_mass_g: int
     piece_tolerance_g: float
     services_per_week: int
-    week_mass_kg: float
+    week_mass_g: float
     week_pieces: int
 
 
 def butcher_slip(
     *, blend: BlendFigures, cost: CostFigures, portions: Portions, grind: GrindPlan, services_per_week: int
 ) -> Slip:
-    """The slip of a blend. Week = pieces × weight × services, in kilograms.
+    """The slip of a blend. Week = pieces × weight × services, in grams.
 
     Parameters
     ----------
@@ -77,8 +77,8 @@ def butcher_slip(
             name=part.name,
             share_frac=part.share_frac,
             trimmed_g=line.trimmed_g,
-            week_trimmed_kg=line.trimmed_g * services_per_week / 1000.0,
-            week_bought_kg=line.bought_g * services_per_week / 1000.0,
+            week_trimmed_g=line.trimmed_g * services_per_week,
+            week_bought_g=line.bought_g * services_per_week,
             packs=line.packs,
         )
         for part, line in zip(blend.parts, cost.parts, strict=True)
@@ -96,6 +96,6 @@ def butcher_slip(
         piece_mass_g=portions.piece_mass_g,
         piece_tolerance_g=max(TOLERANCE_G, TOLERANCE_FRAC * portions.piece_mass_g),
         services_per_week=services_per_week,
-        week_mass_kg=blend.batch_mass_g * services_per_week / 1000.0,
+        week_mass_g=float(blend.batch_mass_g * services_per_week),
         week_pieces=portions.pieces * services_per_week,
     )

@@ -4,16 +4,24 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
 from annotated_types import Ge, Le
 
 from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.option import Option
 
 Metal = Literal["steel", "cast-iron", "stainless", "aluminium", "copper"]
 Power = Literal["gentle", "usual", "strong"]
 Fuel = Literal["charcoal", "gas", "wood"]
 FireLayout = Literal["even", "two-zones", "ring"]
+# What a cook chooses from when a surface is described.
+HEATING_OPTIONS: dict[str, tuple[Option, ...]] = {
+    "metal": tuple(Option(m, m.replace("-", " ")) for m in get_args(Metal)),
+    "power": tuple(Option(p, p) for p in get_args(Power)),
+    "fuel": tuple(Option(f, f) for f in get_args(Fuel)),
+    "layout": (Option("even", "evenly"), Option("two-zones", "in two zones"), Option("ring", "in a ring")),
+}
 Surfaces = Literal["plate", "pan", "grate", "oven"]
 
 

@@ -11,8 +11,9 @@ from annotated_types import Ge, Gt, Le, Len, Predicate
 
 from vianda.core.basis.bounds import Key, LengthMm, Name, Price, is_currency_code
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
+from vianda.core.basis.option import Option
 from vianda.core.basis.units import UnitSystem
-from vianda.core.equipment.heating import USUAL_HEATING, Heating
+from vianda.core.equipment.heating import HEATING_OPTIONS, USUAL_HEATING, Heating
 from vianda.core.equipment.moulds import Mould
 
 Country = Literal["US", "CA", "UK", "other"]
@@ -23,6 +24,10 @@ GrinderKind = Literal["grinder", "processor", "knife"]
 NamingRule = Literal["US", "EU", "CA", "UK", "none"]
 
 
+# Steps a kitchen scale reads in, g.
+STEPS_G = (1, 2, 5, 10)
+
+
 @dataclass(frozen=True, slots=True)
 class Scale:
     """A scale: what it can show (``step_g``) and how much it can carry (``capacity_g``)."""
@@ -31,7 +36,7 @@ class Scale:
     capacity_g: int
 
     def __post_init__(self) -> None:
-        if self.step_g not in (1, 2, 5, 10):
+        if self.step_g not in STEPS_G:
             raise OutOfRangeError("A scale reads in steps of 1, 2, 5 or 10 g.", field="/step_g")
         if not 500 <= self.capacity_g <= 200_000:
             raise OutOfRangeError("A scale carries 500 g to 200 kg.", field="/capacity_g")
@@ -293,3 +298,10 @@ def usual_oven() -> Surface:
         A hot surface, or an oven by the size of its tray.
     """
     return Surface("fan-oven", "Fan oven, tray 530 × 325", "oven", 530, 325, False)
+
+
+# What a cook chooses from when a kitchen is described, by the name of the field.
+KITCHEN_OPTIONS: dict[str, tuple[Option, ...]] = {
+    **HEATING_OPTIONS,
+    "step_g": tuple(Option(str(step), f"{step} g") for step in STEPS_G),
+}

@@ -30,6 +30,8 @@ from vianda.core.model.styles import FLAT
 
 # A middle that is hotter than planned by less than this is only the last step of the simulation.
 LAG_K = 0.5
+# A reading this near the target is the target: ours.
+SAME_TEMP_K = 0.3
 # What moves times most; each is tried on its slow side only, and counted on both.
 QUICK_CAUSES = ("thickness", "conductivity", "air", "surface")
 
@@ -95,6 +97,7 @@ def computed_heat(case: CookCase, *, engine: Engine = DIRECT) -> ComputedHeat:
         flip_s=bands[turned[0] - 1] if turned else none,
         on_heat_s=whole,
         pull_c=pull,
+        meat_lags=pull > usual.target_c + SAME_TEMP_K,
         reach=_reach(case, cooked),
         before=tuple(_chilled(s) for s in before_heat(all_of_them)),
     )

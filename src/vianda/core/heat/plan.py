@@ -58,7 +58,8 @@ class HeatPlan:
 
     ``flip_s`` is all zero where nothing is flipped. ``reach`` says whether the minutes usually bring the coldest
     point to the leading floor. ``pull_c`` is the core at which to take it off; ``probe`` is False for pieces nobody
-    can probe (the cue decides).
+    can probe (the cue decides). ``below_floor``: the target is below the leading floor. ``meat_lags``: the probe must
+    read more than the target, since the coldest meat lies elsewhere.
     """
 
     model: str
@@ -78,3 +79,5 @@ class HeatPlan:
     floors: FloorChoice
     bands: tuple[Doneness, ...] = DONENESS
     before: tuple[Stage, ...] = ()
+    below_floor: bool = False
+    meat_lags: bool = False

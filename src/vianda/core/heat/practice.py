@@ -117,6 +117,7 @@ def practice_plan(*, style: Style, shape: ShapeFigures, heat: Heat, floors: Floo
         reach=_reach(style, shape=shape, heat=heat),
         practice=Practice(flip, on_heat),
         floors=floors,
+        below_floor=heat.target_core_temp_c < floors.leading.temp_c - 1e-6,
     )
 
 
@@ -162,6 +163,7 @@ def _all_round(style: Style, *, shape: ShapeFigures, heat: Heat, floors: FloorCh
         reach=_reach(style, shape=shape, heat=heat),
         practice=Practice(none, on_heat),
         floors=floors,
+        below_floor=heat.target_core_temp_c < floors.leading.temp_c - 1e-6,
     )
 
 

@@ -104,6 +104,8 @@ def _summed(
     ingredient: Ingredient, parts: list[tuple[float, Composition, Decimal, tuple[str, ...]]], *, yield_g: float
 ) -> HouseFigures:
     total = math.fsum(mass for mass, *_ in parts)
+    # Nothing was said of what comes out: nothing is lost.
+    yield_g = yield_g or total
     if not 0.0 < yield_g <= total * (1 + 1e-9):
         raise OutOfRangeError(
             f"{ingredient.name}: {total:.0f} g go in, so 1 to {total:.0f} g can come out.", field="/house/yield_g"

@@ -79,12 +79,12 @@ class HouseLine:
 class HouseFormula:
     """A sub-formula: what goes in, what comes out, how long it keeps, and how it is made.
 
-    ``yield_g`` is what is left at the end; what is lost on the way is taken to be water. ``acid`` says that it is
-    below pH 4.6 by a test of one's own.
+    ``yield_g`` is what is left at the end, 0 when nothing is lost; what is lost on the way is taken to be water.
+    ``acid`` says that it is below pH 4.6 by a test of one's own.
     """
 
     lines: Annotated[tuple[HouseLine, ...], Len(1, MOST_HOUSE_LINES)]
-    yield_g: Annotated[float, Gt(0), Le(1_000_000)]
+    yield_g: Annotated[float, Ge(0), Le(1_000_000)]
     keeps_days: Annotated[int, Ge(0), Le(1000)]
     method: Annotated[str, Len(0, 1000)] = ""
     acid: bool = False

@@ -64,6 +64,7 @@ class MixSchool:
     dishes: tuple[Dish, ...]
     why: str
     bands: Mapping[BandGroup, SchoolRange]
+    named: frozenset[BandGroup]
     lines: tuple[tuple[str, float], ...]
     salt_place: SaltPlace
     salt_frac: float
@@ -83,7 +84,7 @@ class MixSchool:
         SchoolRange
             The band of a group.
         """
-        return self.bands.get(group, _UNUSED[group])
+        return self.bands[group]
 
 
 @dataclass(frozen=True, slots=True)
@@ -132,7 +133,8 @@ def mix_schools() -> Mapping[str, MixSchool]:
             title=row["title"],
             dishes=tuple(row["dishes"]),
             why=row["why"],
-            bands={group: (low / 100.0, high / 100.0) for group, (low, high) in row["bands"].items()},
+            bands={**_UNUSED, **{group: (low / 100.0, high / 100.0) for group, (low, high) in row["bands"].items()}},
+            named=frozenset(row["bands"]),
             lines=tuple((key, per / 100.0) for key, per in row["lines"]),
             salt_place=row["salt"]["place"],
             salt_frac=row["salt"]["frac"],
@@ -226,7 +228,7 @@ def _off_centre(school: MixSchool, amounts: Mapping[BandGroup, float]) -> float:
     return sum(
         abs(amounts[g] - (school.band(g)[0] + school.band(g)[1]) / 2) / _SCALE[g]
         for g in BAND_GROUPS
-        if g in school.bands
+        if g in school.named
     )
 
 

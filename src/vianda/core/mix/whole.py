@@ -36,7 +36,8 @@ class WholeMix:
 
     Salt strewn on the surface is in ``salt_g`` and the portion, not in ``mass_g``. ``fat_low_frac`` to
     ``fat_high_frac`` carries the uncertainty of the meat. ``binder_frac`` is crumb, bread, starch, egg and white by
-    mass of the meat. A portion is as eaten raw: what drips off takes some of it away.
+    mass of the meat. ``make_up`` names the parts with their share of the mass. A portion is as eaten raw: what drips
+    off takes some of it away.
     """
 
     mass_g: float
@@ -46,6 +47,7 @@ class WholeMix:
     fat_g: float
     carbohydrate_g: float
     ash_g: float
+    make_up: tuple[tuple[str, float], ...]
     sugars_g: float
     salt_g: float
     fat_frac: float
@@ -162,14 +164,24 @@ def whole_mix(
     own_salt = sum_of("sodium_mg_per_100g") * SALT_PER_SODIUM / 1000.0
     salt = own_salt + mixed_salt_g + surface_salt_g
     other_fat = fat - blend.fat_frac * meat_mass_g
+    ash = sum_of("ash_g_per_100g") + mixed_salt_g
+    water = sum_of("water_g_per_100g")
+    made_of = (
+        ("water", water),
+        ("protein", protein),
+        ("fat", fat),
+        ("carbohydrate", carbohydrate),
+        ("ash and salt", ash),
+    )
     return WholeMix(
         mass_g=mass,
         meat_g=meat_mass_g,
-        water_g=sum_of("water_g_per_100g"),
+        water_g=water,
         protein_g=protein,
         fat_g=fat,
         carbohydrate_g=carbohydrate,
-        ash_g=sum_of("ash_g_per_100g") + mixed_salt_g,
+        ash_g=ash,
+        make_up=tuple((name, part / mass) for name, part in made_of if part > 0),
         sugars_g=sugars,
         salt_g=salt,
         fat_frac=fat / mass,

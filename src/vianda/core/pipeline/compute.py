@@ -372,7 +372,13 @@ def trade_of_context(
         rule=context.kitchen.naming_rule,
         additions=_additions(batch, mix),
     )
-    yields = batch_yield(formula, batch=batch, cooked_yield_frac=piece.shape.cooked_yield_frac)
+    yields = batch_yield(
+        formula,
+        batch=batch,
+        cooked_yield_frac=piece.shape.cooked_yield_frac,
+        water_lost_g=piece.shape.water_lost_g,
+        fat_rendered_g=piece.shape.fat_rendered_g,
+    )
     return TradeFigures(cost, slip, names, yields)
 
 

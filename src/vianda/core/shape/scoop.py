@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -17,6 +18,7 @@ class ScoopFit:
 
     ``key`` is that of the kitchen's own nearest scoop, "" when it has none. ``worth_going_by``: the piece could be made
     as large as it holds, near but not the same. ``another_is_nearer``: a number not in this kitchen would be.
+    ``bowl_mm``: across its bowl, half a sphere: V = π d³ ÷ 12.
     """
 
     key: str
@@ -28,6 +30,7 @@ class ScoopFit:
     error_of_all_frac: float
     worth_going_by: bool
     another_is_nearer: bool
+    bowl_mm: float = 0.0
 
 
 def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, moulds: Sequence[Mould]) -> ScoopFit:
@@ -77,4 +80,5 @@ def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, moulds: Seque
         least,
         worth_going_by=SAME_FRAC < abs(off) < TOO_FAR_FRAC,
         another_is_nearer=abs(least) < abs(off) - SAME_FRAC,
+        bowl_mm=math.cbrt(12_000.0 * best.holds_ml / math.pi),
     )

@@ -8,9 +8,16 @@ from datetime import date
 from typing import Literal
 
 from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.option import Option
 from vianda.core.model.formula import MOST_MEATS
 
 Aim = Literal["cheapest", "nearest", "surest", "use-up-first"]
+AIMS: tuple[Option, ...] = (
+    Option("cheapest", "Cheapest", "least money for a kilo in the bowl"),
+    Option("nearest", "Nearest to this blend", "moves the fewest grams"),
+    Option("surest", "Surest", "least uncertainty, near the middle of the band"),
+    Option("use-up-first", "Use up first", "lots whose day is soonest"),
+)
 MOST_CANDIDATES = 60
 # Nobody weighs in less than a twentieth of something (ours).
 LEAST_SHARE_FRAC = 0.05

@@ -154,7 +154,7 @@ export interface paths {
         /** Save a formula over the revision seen */
         put: operations["save_formula"];
         post?: never;
-        /** Put a formula away */
+        /** Archive a formula */
         delete: operations["delete_formula"];
         options?: never;
         head?: never;
@@ -189,6 +189,23 @@ export interface paths {
         get: operations["export_formula"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{formula_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring an archived formula back to the shelf */
+        post: operations["restore_formula"];
         delete?: never;
         options?: never;
         head?: never;
@@ -444,7 +461,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Write a delivery down */
+        /** Add a delivery */
         post: operations["add_lot"];
         delete?: never;
         options?: never;
@@ -460,7 +477,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Correct or close a lot */
+        /** Edit or close a lot */
         put: operations["save_lot"];
         post?: never;
         delete?: never;
@@ -1007,8 +1024,13 @@ export interface components {
         /**
          * BatchYield
          * @description From bowl to plate in grams: what is shaped, what stays behind (as allowed for, and as expected), and cooked.
+         *
+         *     ``water_g`` and ``fat_g`` are what the heat takes of the whole batch, ``left_g`` what does not come out in pieces.
+         *     ``allows_expected``: the loss allowed for is the expected one, to a gram.
          */
         BatchYield: {
+            /** Allows Expected */
+            allows_expected: boolean;
             /** Bowl G */
             bowl_g: number;
             /** Choices */
@@ -1016,10 +1038,16 @@ export interface components {
             cooked_g: components["schemas"]["Band"];
             /** Expected Loss G */
             expected_loss_g: number;
+            /** Fat G */
+            fat_g: number;
+            /** Left G */
+            left_g: number;
             /** Loss G */
             loss_g: number;
             /** Shaped G */
             shaped_g: number;
+            /** Water G */
+            water_g: number;
         };
         /**
          * BeginRequest
@@ -1040,7 +1068,7 @@ export interface components {
              * Step G
              * @default null
              */
-            step_g: (1 | 2 | 5) | null;
+            step_g: (1 | 2 | 5 | 10) | null;
         };
         /**
          * Bench
@@ -1250,6 +1278,8 @@ export interface components {
          * @description What a cook can choose from: styles, meats, lots and ingredients (retired ones too, marked), schools.
          */
         CatalogueAnswer: {
+            /** Aims */
+            aims: components["schemas"]["Option"][];
             /** Lots */
             lots: components["schemas"]["Lot"][];
             /** Meats */
@@ -2353,7 +2383,8 @@ export interface components {
          *
          *     ``flip_s`` is all zero where nothing is flipped. ``reach`` says whether the minutes usually bring the coldest
          *     point to the leading floor. ``pull_c`` is the core at which to take it off; ``probe`` is False for pieces nobody
-         *     can probe (the cue decides).
+         *     can probe (the cue decides). ``below_floor``: the target is below the leading floor. ``meat_lags``: the probe must
+         *     read more than the target, since the coldest meat lies elsewhere.
          */
         HeatPlan: {
             /**
@@ -2397,11 +2428,21 @@ export interface components {
              * @default []
              */
             before: components["schemas"]["Stage"][];
+            /**
+             * Below Floor
+             * @default false
+             */
+            below_floor: boolean;
             carry_over_k: components["schemas"]["Band"];
             /** Doneness */
             doneness: string;
             flip_s: components["schemas"]["Band"];
             floors: components["schemas"]["FloorChoice"];
+            /**
+             * Meat Lags
+             * @default false
+             */
+            meat_lags: boolean;
             /** Model */
             model: string;
             on_heat_s: components["schemas"]["Band"];
@@ -2655,8 +2696,8 @@ export interface components {
          * HouseFormula
          * @description A sub-formula: what goes in, what comes out, how long it keeps, and how it is made.
          *
-         *     ``yield_g`` is what is left at the end; what is lost on the way is taken to be water. ``acid`` says that it is
-         *     below pH 4.6 by a test of one's own.
+         *     ``yield_g`` is what is left at the end, 0 when nothing is lost; what is lost on the way is taken to be water.
+         *     ``acid`` says that it is below pH 4.6 by a test of one's own.
          */
         HouseFormula: {
             /**
@@ -2913,6 +2954,10 @@ export interface components {
          */
         KitchenAnswer: {
             kitchen: components["schemas"]["Kitchen"];
+            /** Options */
+            options: {
+                [key: string]: components["schemas"]["Option"][];
+            };
             /** Revision */
             revision: number;
         };
@@ -3018,6 +3063,11 @@ export interface components {
             salt_g: number;
             /** Temp C */
             temp_c: number;
+            /**
+             * Unsure
+             * @default false
+             */
+            unsure: boolean;
         };
         /**
          * LockMeat
@@ -3405,6 +3455,8 @@ export interface components {
                 string,
                 number
             ][];
+            /** Named */
+            named: ("crumb" | "bread" | "starch" | "liquid" | "egg" | "white" | "cheese" | "onion" | "tomato")[];
             /** Salt Frac */
             salt_frac: number;
             /**
@@ -3607,6 +3659,21 @@ export interface components {
              * @default null
              */
             unit_system: ("metric" | "us") | null;
+        };
+        /**
+         * Option
+         * @description A choice: its key, what it is called, and why one would take it ("" when that is plain).
+         */
+        Option: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * OutcomeFigures
@@ -3913,7 +3980,8 @@ export interface components {
          * Portions
          * @description Pieces that multiply back: ``heavier × heavier mass + (pieces − heavier) × piece + left = batch``.
          *
-         *     ``left_g`` stays in the bowl when the cook wants equal pieces and no more.
+         *     ``left_g`` stays in the bowl when the cook wants equal pieces and no more; ``taken_up_g`` is what
+         *     the heavier pieces weigh besides.
          */
         Portions: {
             /** Batch Mass G */
@@ -3939,6 +4007,11 @@ export interface components {
             remainder: "first" | "last" | "bowl";
             /** Step G */
             step_g: number;
+            /**
+             * Taken Up G
+             * @default 0
+             */
+            taken_up_g: number;
             /** Wanted Piece G */
             wanted_piece_g: number;
         };
@@ -4299,7 +4372,8 @@ export interface components {
          * @description Salt of a batch: wanted, brought and to add in grams; teaspoons of this kitchen's salt; per piece and side.
          *
          *     ``of_mix_frac`` is all salt put in or brought by mass of the whole mix, the meat's own left out. ``side_salt_g`` is
-         *     for one face, ``rim_salt_g`` for the rim of a thick piece.
+         *     for one face, ``rim_salt_g`` for the rim of a thick piece. ``entries_g``, ``to_add_g`` and ``over_g`` are the lines
+         *     of the ledger in grams.
          */
         SaltFigures: {
             /** Batch Salt G */
@@ -4308,11 +4382,21 @@ export interface components {
             batch_salt_tsp: number;
             /** Brought G */
             brought_g: number;
+            /**
+             * Entries G
+             * @default []
+             */
+            entries_g: number[];
             /** G Per Tsp */
             g_per_tsp: number;
             ledger: components["schemas"]["SaltLedger"];
             /** Of Mix Frac */
             of_mix_frac: number;
+            /**
+             * Over G
+             * @default 0
+             */
+            over_g: number;
             /** Piece Salt G */
             piece_salt_g: number;
             /** Rim Salt G */
@@ -4328,6 +4412,11 @@ export interface components {
             salt_place: "surface" | "mixed" | "none";
             /** Side Salt G */
             side_salt_g: number;
+            /**
+             * To Add G
+             * @default 0
+             */
+            to_add_g: number;
             /** Wanted G */
             wanted_g: number;
         };
@@ -4396,10 +4485,16 @@ export interface components {
          *
          *     ``key`` is that of the kitchen's own nearest scoop, "" when it has none. ``worth_going_by``: the piece could be made
          *     as large as it holds, near but not the same. ``another_is_nearer``: a number not in this kitchen would be.
+         *     ``bowl_mm``: across its bowl, half a sphere: V = π d³ ÷ 12.
          */
         ScoopFit: {
             /** Another Is Nearer */
             another_is_nearer: boolean;
+            /**
+             * Bowl Mm
+             * @default 0
+             */
+            bowl_mm: number;
             /** Error Frac */
             error_frac: number;
             /** Error Of All Frac */
@@ -4704,7 +4799,7 @@ export interface components {
         };
         /**
          * Slip
-         * @description One batch for the butcher, and a week for the supplier. Masses in g or kg as named, fat 0–1.
+         * @description One batch for the butcher, and a week for the supplier. Masses in g, fat 0–1.
          */
         Slip: {
             /** Batch Mass G */
@@ -4729,14 +4824,14 @@ export interface components {
             plate_mm: number;
             /** Services Per Week */
             services_per_week: number;
-            /** Week Mass Kg */
-            week_mass_kg: number;
+            /** Week Mass G */
+            week_mass_g: number;
             /** Week Pieces */
             week_pieces: number;
         };
         /**
          * SlipLine
-         * @description One meat on the slip: grams ready to grind for one batch, and kilograms a week, trimmed and as bought.
+         * @description One meat on the slip: grams ready to grind for one batch, and a week, trimmed and as bought.
          */
         SlipLine: {
             /** Name */
@@ -4747,10 +4842,10 @@ export interface components {
             share_frac: number;
             /** Trimmed G */
             trimmed_g: number;
-            /** Week Bought Kg */
-            week_bought_kg: number;
-            /** Week Trimmed Kg */
-            week_trimmed_kg: number;
+            /** Week Bought G */
+            week_bought_g: number;
+            /** Week Trimmed G */
+            week_trimmed_g: number;
         };
         /**
          * SolveRequest
@@ -5536,7 +5631,8 @@ export interface components {
          *
          *     Salt strewn on the surface is in ``salt_g`` and the portion, not in ``mass_g``. ``fat_low_frac`` to
          *     ``fat_high_frac`` carries the uncertainty of the meat. ``binder_frac`` is crumb, bread, starch, egg and white by
-         *     mass of the meat. A portion is as eaten raw: what drips off takes some of it away.
+         *     mass of the meat. ``make_up`` names the parts with their share of the mass. A portion is as eaten raw: what drips
+         *     off takes some of it away.
          */
         WholeMix: {
             /** Ash G */
@@ -5555,6 +5651,11 @@ export interface components {
             fat_high_frac: number;
             /** Fat Low Frac */
             fat_low_frac: number;
+            /** Make Up */
+            make_up: [
+                string,
+                number
+            ][];
             /** Mass G */
             mass_g: number;
             /** Meat G */
@@ -6668,6 +6769,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FormulaFile"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Bring an archived formula back to the shelf */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaAnswer"];
                 };
             };
             /** @description A problem */
@@ -7995,7 +8154,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Write a delivery down */
+            /** @description Add a delivery */
             201: {
                 headers: {
                     [name: string]: unknown;
@@ -8084,7 +8243,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Correct or close a lot */
+            /** @description Edit or close a lot */
             200: {
                 headers: {
                     [name: string]: unknown;
