@@ -102,11 +102,11 @@ def _read(text: str) -> list[tuple[str, float]]:
 
 
 def test_a_line_of_many_things_is_read_one_by_one() -> None:
-    assert _read("1/3 cup panko, 2 large eggs + 1 yolk, 3 cloves garlic and a pinch of nutmeg") == [
-        ("panko", 16.7),
-        ("egg", 100.0),
-        ("yolk", 17.0),
-        ("garlic", 9.0),
+    assert _read("1/2 cup panko, 1 large egg + 3 yolks, 2 cloves garlic and a pinch of nutmeg") == [
+        ("panko", 25.0),
+        ("egg", 50.0),
+        ("yolk", 51.0),
+        ("garlic", 6.0),
         ("nutmeg", 0.1),
     ]
 

@@ -43,7 +43,7 @@ def test_fifty_four_balls_filled_in_cups_teaspoons_and_slices(watch, kestrel, fr
     _add(page, "5 slices of white bread, 1/3 cup of moon dust")
     expect(page.get_by_role("alert")).to_contain_text("names nothing in the pantry")
     expect(page.get_by_label("What goes in")).to_have_value(re.compile("moon dust"))
-    _add(page, "5 slices white bread, 1/3 cup milk, 2 large eggs + 1 yolk")
+    _add(page, "5 slices white bread, 1/3 cup milk, 2 large eggs + 3 yolks")
     expect(page.get_by_role("spinbutton", name="Amount of White bread")).to_have_value("145\u00a0g")
     expect(page.get_by_label("What goes in")).to_have_value("")
     _add(page, "1/2 cup parmesan, 3 cloves garlic, 2 tsp black pepper, 3 tsp fine salt, a glug of olive oil")

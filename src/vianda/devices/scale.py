@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal, Protocol
 
-from vianda.core.equipment.kitchen import STEPS_G
 from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.equipment.kitchen import STEPS_G
 
 ScaleState = Literal["steady", "moving", "overload", "underload"]
 

@@ -36,7 +36,7 @@
         "h-11 w-full max-w-[34rem] min-w-0 rounded-[0.25rem] border bg-paper px-3 text-[1.0625rem] placeholder:text-quiet",
         refused ? "border-error" : "border-[#8b8f8a]",
       ]}
-      placeholder="1/3 cup panko, 2 large eggs + 1 yolk, 3 cloves garlic"
+      placeholder="1/2 cup panko, 1 large egg + 3 yolks, 2 cloves garlic"
       autocomplete="off"
       spellcheck="false"
       maxlength="300"

@@ -1,1 +1,4 @@
-"""What goes into the meat, and what that does to the whole."""
+"""What goes into the meat: panade, schools of mixing, the whole mix, limits, how it holds, is made and weighed out.
+
+Carrying out an edit of the mix belongs to ``editing``.
+"""

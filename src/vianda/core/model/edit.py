@@ -181,7 +181,7 @@ class Choose:
 
 @dataclass(frozen=True, slots=True)
 class AddToMix:
-    """What goes in, as said: ``1/3 cup panko, 2 large eggs + 1 yolk``. More of what is in already is added to it."""
+    """What goes in, as said: ``1/2 cup panko, 1 large egg + 3 yolks``. More of what is in already is added to it."""
 
     text: Annotated[str, Len(0, 400)]
     kind: Literal["add-to-mix"] = "add-to-mix"

@@ -256,7 +256,7 @@ def _unread(text: str, ingredient: Ingredient, field: str) -> UnreadableEntryErr
 def read_additions(
     text: str, pantry: Pantry, *, meat_mass_g: float, unit_system: UnitSystem = "metric", field: str = ""
 ) -> tuple[ReadAddition, ...]:
-    """What goes in, from one line: ``1/3 cup panko, 2 large eggs + 1 yolk, 3 cloves garlic``.
+    """What goes in, from one line: ``1/2 cup panko, 1 large egg + 3 yolks, 3 cloves garlic``.
 
     Parameters
     ----------
@@ -284,9 +284,9 @@ def read_additions(
     Examples
     --------
     >>> from vianda.core.inventory.pantry import starter_pantry
-    >>> found = read_additions("2 large eggs + 1 yolk, a glug of olive oil", starter_pantry(), meat_mass_g=700)
+    >>> found = read_additions("1 large egg + 3 yolks, a glug of olive oil", starter_pantry(), meat_mass_g=700)
     >>> [(f.ingredient, round(f.amount.mass_g, 1)) for f in found]
-    [('egg', 100.0), ('yolk', 17.0), ('olive-oil', 13.5)]
+    [('egg', 50.0), ('yolk', 51.0), ('olive-oil', 13.5)]
     """
     cleaned = cleaned_entry(text, field=field, longest=LONGEST_ADDITION)
     found: list[ReadAddition] = []
@@ -320,7 +320,7 @@ def _named_in(chunk: str, pantry: Pantry, field: str) -> tuple[Ingredient, str]:
                 best = (len(name), ingredient, " ".join(left.replace("(", " ").replace(")", " ").split()))
     if best is None:
         raise UnreadableEntryError(
-            f"“{chunk[:40]}” names nothing in the pantry. Try: 1/3 cup panko, 2 large eggs + 1 yolk, 3 cloves garlic.",
+            f"“{chunk[:40]}” names nothing in the pantry. Try: 1/2 cup panko, 1 large egg + 3 yolks, 2 cloves garlic.",
             field=field,
         )
     _, ingredient, amount = best

@@ -1,1 +1,4 @@
-"""The piece: solids, densities, what it is shaped in, how it fits, and how many lie on a surface at once."""
+"""The piece: what it is made of, its size raw and cooked, what the heat leaves of it, tins and scoops, how pieces lie.
+
+Temperatures and times belong to ``heat``.
+"""

@@ -1,1 +1,1 @@
-"""Ways to reach a target of fat: two meats, a batch to be mended, or the cheapest of many."""
+"""Ways to a target of fat: the square, a mend, many meats by linear and quadratic programs, and what binds them."""

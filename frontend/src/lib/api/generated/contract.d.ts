@@ -862,7 +862,7 @@ export interface components {
         };
         /**
          * AddToMix
-         * @description What goes in, as said: ``1/3 cup panko, 2 large eggs + 1 yolk``. More of what is in already is added to it.
+         * @description What goes in, as said: ``1/2 cup panko, 1 large egg + 3 yolks``. More of what is in already is added to it.
          */
         AddToMix: {
             /**

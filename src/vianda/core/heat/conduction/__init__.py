@@ -1,1 +1,4 @@
-"""Heat through a piece: conduction with boiling, drip and rendering, by finite volumes."""
+"""Conduction, boiling, drying and drip through a slab, a ball or a loaf, in machine code; see docs/heat-model.md.
+
+Only numbers and arrays: no formula, no kitchen, no sentence.
+"""
