@@ -20,6 +20,7 @@ from vianda.core.pipeline.compute import prepare
 from vianda.core.target.solve import solve
 from vianda.core.target.wish import Candidate, Wish
 from vianda.interchange.formula_file import read_file
+from vianda.services.heat_bench import short
 
 # Fields that hold words for people.
 TEXT = frozenset({"text", "title", "label", "line", "name", "method", "unit"})
@@ -59,7 +60,7 @@ def _curves(kept: dict[str, Any]) -> Answers:
         formula = read_file(kept["files"][name.removesuffix(" whole")]).formula
         case = prepare(formula, inventory=INVENTORY, kitchen=GALLEY).case
         curve = list(curve_steps(case))[-1] if name.endswith(" whole") else heat_curve(case)
-        yield name, plain(HeatCurve, curve)
+        yield name, plain(HeatCurve, short(curve))
 
 
 def _opening(kept: dict[str, Any]) -> Answers:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from vianda.core.shape.figures import AS_WIDE_MM
+from vianda.core.shape.bread_fit import AS_WIDE_MM
 from vianda.core.shape.scoop import SAME_FRAC, TOO_FAR_FRAC
 from vianda.interchange import upgrades
 from vianda.interchange.documents import Json

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Any
 
 from vianda.core.heat.after import AfterLine, afterwards
 from vianda.core.heat.case import CookCase
@@ -55,7 +56,21 @@ def case_of(formula: Formula) -> CookCase:
 
 def curve_of(formula: Formula, *, overrides: Overrides, observed: Observed) -> Iterator[HeatCurve | Progress]:
     """What goes on inside the piece: first the curve, then its uncertainty."""
-    return curve_steps(case_of(formula), overrides=overrides, observed=observed, engine=ENGINE)
+    steps = curve_steps(case_of(formula), overrides=overrides, observed=observed, engine=ENGINE)
+    return (short(step) if isinstance(step, HeatCurve) else step for step in steps)
+
+
+# Digits after the point of each series as it is sent: finer than any thermometer, and a third of the length.
+_DIGITS = {"depth_mm": 3, "times_s": 2, "core_c": 2, "cold_c": 2, "surface_c": 1, "plate_c": 1, "log10": 3}
+
+
+def short(curve: HeatCurve) -> HeatCurve:
+    """A curve with its series cut to what can be read off a drawing; single figures stay as they are."""
+    series: dict[str, Any] = {
+        name: tuple(round(v, digits) for v in getattr(curve, name)) for name, digits in _DIGITS.items()
+    }
+    rows = tuple(tuple(round(t, 1) for t in row) for row in curve.temp_c)
+    return replace(curve, temp_c=rows, **series)
 
 
 def ways_of(formula: Formula) -> Ways:

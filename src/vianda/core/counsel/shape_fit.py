@@ -9,7 +9,7 @@ from vianda.core.basis.scale_step import whole_steps
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
 from vianda.core.model.edit import Choose, SetFigure
 from vianda.core.pipeline.figures import Figures
-from vianda.core.shape.figures import HEADSPACE_MM
+from vianda.core.shape.vessel import HEADSPACE_MM
 
 # Ours, from what cooks say leaks, splits or looks bare; no published source.
 NARROW_RIM_MM = 10.0

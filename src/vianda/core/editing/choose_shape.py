@@ -12,9 +12,10 @@ from vianda.core.inventory.inventory import Inventory
 from vianda.core.model import edit as e
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import Style, style_of
-from vianda.core.shape.figures import HEADSPACE_MM, takes_mould
+from vianda.core.shape.figures import takes_mould
 from vianda.core.shape.piece import piece_now
 from vianda.core.shape.solids import END_FRAC
+from vianda.core.shape.vessel import HEADSPACE_MM
 
 # Raw grams for a guest by appetite: common practice, no published source.
 APPETITE_G: dict[str, float] = {"light": 110.0, "usual": 150.0, "hearty": 220.0}

@@ -254,14 +254,14 @@ def _curve_of(
         size_mm=setup.piece.size_mm,
         middle_mm=setup.piece.middle.size_mm if setup.piece.middle else 0.0,
         start_c=float(core[0]),
-        depth_mm=tuple(round(float(d), 3) for d in depth),
-        times_s=tuple(round(float(times[n]), 2) for n in picks),
-        temp_c=tuple(tuple(round(float(t), 1) for t in shown[n]) for n in picks),
-        core_c=_rounded(core[picks], 2),
-        cold_c=_rounded(cold[picks], 2),
-        surface_c=_rounded(skin[picks], 1),
-        plate_c=_rounded(plates[picks], 1) if low is not None else (),
-        log10=_rounded(_log10(times, places[:, least])[picks], 3),
+        depth_mm=_plain(depth),
+        times_s=_plain(times[picks]),
+        temp_c=tuple(_plain(shown[n]) for n in picks),
+        core_c=_plain(core[picks]),
+        cold_c=_plain(cold[picks]),
+        surface_c=_plain(skin[picks]),
+        plate_c=_plain(plates[picks]) if low is not None else (),
+        log10=_plain(_log10(times, places[:, least])[picks]),
         stages=stages,
         flip_s=bands[flips[0] - 1] if flips and flips[0] > 0 else None,
         pull_s=bands[-1],
@@ -288,8 +288,8 @@ def _curve_of(
     )
 
 
-def _rounded(series: Array, digits: int) -> tuple[float, ...]:
-    return tuple(round(float(v), digits) for v in series)
+def _plain(series: Array) -> tuple[float, ...]:
+    return tuple(float(v) for v in series)
 
 
 def _log10(times: Array, place_c: Array) -> Array:

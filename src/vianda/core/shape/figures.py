@@ -11,61 +11,21 @@ from vianda.core.equipment.kitchen import Bun, SurfaceKind
 from vianda.core.equipment.moulds import Mould
 from vianda.core.model.formula import Packing, Shape
 from vianda.core.model.styles import BLOCKS, FLAT, Form, Style
+from vianda.core.shape.bread_fit import Fit, bread_fit
 from vianda.core.shape.cook_loss import CookLoss, CookMethod, cook_loss, diameter_shrink_frac
 from vianda.core.shape.density import PACKING, PACKING_SHRINK, solid_density_g_per_ml
 from vianda.core.shape.dimple import Dimple, dimple_for
 from vianda.core.shape.filling import EggRow, Filling, egg_row, filling_of
+from vianda.core.shape.lumps import Lumps, lumps_of
 from vianda.core.shape.piece_composition import PieceComposition
 from vianda.core.shape.press import press_kg
 from vianda.core.shape.scoop import ScoopFit, nearest_scoop
 from vianda.core.shape.solids import END_FRAC, SECTION_POWER, ball_diameter_mm, disc_diameter_mm, loaf_size_mm
+from vianda.core.shape.vessel import VesselFill, vessel_fill
 
 THINNEST_MM, THICKEST_MM = 2.5, 200.0
-# Room wanted between a raw loaf and the brim of its tin, for juice and fat that boil up: ours.
-HEADSPACE_MM = 10.0
-# A piece is as wide as its bread within this: ours.
-AS_WIDE_MM = 2.0
 # A scoop is offered to a flat piece when it holds that nearly; the largest made holds 158 ml. Ours.
 NEAR_SCOOP_FRAC, MOST_SCOOPED_G = 0.15, 300.0
-
-
-@dataclass(frozen=True, slots=True)
-class VesselFill:
-    """How a tin or tray is filled: ml, mm and g. ``over_g`` stands above the brim; ``fits_g`` leaves the headspace."""
-
-    holds_ml: float
-    filled_ml: float
-    fill_height_mm: float
-    height_mm: float
-    headspace_mm: float
-    over_g: float
-    fits_g: float
-    base_length_mm: float
-    base_width_mm: float
-
-
-@dataclass(frozen=True, slots=True)
-class Fit:
-    """The raw size that comes out as wide as the bread: by pressing the same mass thinner, or by taking more of it.
-
-    ``off_mm`` is how much wider (or, below zero, narrower) it comes out now; 0 when nobody would see the difference.
-    """
-
-    wanted_mm: float
-    off_mm: float
-    raw_mm: float
-    thickness_mm: float
-    mass_g: float
-
-
-@dataclass(frozen=True, slots=True)
-class Lumps:
-    """Crumbled meat: lumps as thick as long, how many in a portion, and how much surface they brown on, cm²."""
-
-    lump_mm: float
-    lump_mass_g: float
-    per_portion: int
-    surface_cm2: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -231,7 +191,7 @@ def shape_figures(
         section_power=SECTION_POWER,
         ball_mm=ball_diameter_mm(volume_ml=volume) if style.press_by_s else 0.0,
         press_kg=press_kg(diameter_mm=length, thickness_mm=height) if style.press_by_s else None,
-        fit=_fit(
+        fit=bread_fit(
             style.form, bun, raw_mm=length, shrink=shrink, volume_ml=volume, thickness_mm=height, mass_g=piece_mass_g
         )
         if flat
@@ -259,7 +219,7 @@ def shape_figures(
         )
         if style.form in BLOCKS and core_g > 0 and composition.filling_piece_g > 0
         else None,
-        lumps=_lumps(style.form, height, piece_mass_g=piece_mass_g * composition.meat_frac, density_g_per_ml=density),
+        lumps=lumps_of(style.form, height, piece_mass_g=piece_mass_g * composition.meat_frac, density_g_per_ml=density),
     )
 
 
@@ -376,7 +336,7 @@ def _size(
     if form == "crumbled":
         return 0.0, 0.0, thick, None
     if form in ("tin", "tray") and mould is not None and mould.kind == form:
-        fill = _fill(mould, volume_ml=volume_ml, mass_g=mass_g)
+        fill = vessel_fill(mould, volume_ml=volume_ml, mass_g=mass_g)
         _checked(fill.fill_height_mm, mould.name)
         return mould.length_mm, mould.width_mm, fill.fill_height_mm, fill
     width = shape.width_mm or style.width_mm
@@ -421,46 +381,3 @@ def _checked(height_mm: float, name: str) -> float:
             field="/shape/piece_mass_g",
         )
     return height_mm
-
-
-def _fill(mould: Mould, *, volume_ml: float, mass_g: float) -> VesselFill:
-    density = mass_g / volume_ml
-    height = mould.height_of_mm(volume_ml)
-    room = max(0.0, mould.height_mm - HEADSPACE_MM)
-    return VesselFill(
-        holds_ml=mould.holds_ml,
-        filled_ml=volume_ml,
-        fill_height_mm=height,
-        height_mm=mould.height_mm,
-        headspace_mm=mould.height_mm - height,
-        over_g=max(0.0, volume_ml - mould.holds_ml) * density,
-        fits_g=mould.filled_ml(room) * density,
-        base_length_mm=mould.base_length_mm or mould.length_mm,
-        base_width_mm=mould.base_width_mm or mould.width_mm,
-    )
-
-
-def _fit(
-    form: Form, bun: Bun, *, raw_mm: float, shrink: Band, volume_ml: float, thickness_mm: float, mass_g: float
-) -> Fit | None:
-    if bun.across_mm <= 0 or form == "spread":
-        return None
-    raw = bun.across_mm / (1.0 - shrink.usual)
-    off = raw_mm * (1.0 - shrink.usual) - bun.across_mm
-    area = math.pi * raw**2 / 4
-    return Fit(
-        wanted_mm=bun.across_mm,
-        off_mm=off if abs(off) >= AS_WIDE_MM else 0.0,
-        raw_mm=raw,
-        thickness_mm=volume_ml * 1000.0 / area,
-        mass_g=mass_g * area * thickness_mm / (volume_ml * 1000.0),
-    )
-
-
-def _lumps(form: Form, lump_mm: float, *, piece_mass_g: float, density_g_per_ml: float) -> Lumps | None:
-    """Lumps as short rolls, as long as they are thick: V = π t³ ÷ 4, surface 3 π t² ÷ 2."""
-    if form != "crumbled":
-        return None
-    each = math.pi * lump_mm**3 / 4000.0 * density_g_per_ml
-    count = max(1, round(piece_mass_g / each))
-    return Lumps(lump_mm, each, count, count * 1.5 * math.pi * lump_mm**2 / 100.0)
