@@ -60,7 +60,7 @@ def curve_of(formula: Formula, *, overrides: Overrides, observed: Observed) -> I
     return (short(step) if isinstance(step, HeatCurve) else step for step in steps)
 
 
-# Digits after the point of each series as it is sent: finer than any thermometer, and a third of the length.
+# Digits after the point of each series as it is sent: finer than any thermometer, a third of the length.
 _DIGITS = {"depth_mm": 3, "times_s": 2, "core_c": 2, "cold_c": 2, "surface_c": 1, "plate_c": 1, "log10": 3}
 
 
