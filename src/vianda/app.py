@@ -8,7 +8,7 @@ import threading
 from pathlib import Path
 from typing import Any
 
-from flask import Flask
+from flask import Flask, request
 
 from vianda.api import web
 from vianda.core.heat.conduction.warm import warm
@@ -35,7 +35,9 @@ def create_app(config: dict[str, Any] | None = None) -> Flask:
     database = connect_pool(settings["DATABASE_URL"])
 
     def open_connection() -> None:
-        database.connect(reuse_if_open=True)
+        # Pages and scripts need no store: a step can be opened while it is away.
+        if request.path.startswith("/api/"):
+            database.connect(reuse_if_open=True)
 
     def close_connection(_: BaseException | None) -> None:
         if not database.is_closed():

@@ -162,3 +162,14 @@ def test_a_full_disk_says_so(app, monkeypatch: pytest.MonkeyPatch) -> None:
 
     monkeypatch.setattr("vianda.services.kitchens.get_kitchen", full)
     _is_problem(app.test_client().get("/api/kitchen"), 507, "disk-full")
+
+
+def test_pages_come_while_the_store_is_away(app, monkeypatch: pytest.MonkeyPatch) -> None:
+    def away(*_, **__) -> None:
+        raise OperationalError("(2002, 'no server')")
+
+    monkeypatch.setattr("playhouse.pool.PooledMySQLDatabase.connect", away)
+    client = app.test_client()
+    assert client.get("/mark.svg").status_code == 200
+    assert client.get("/").status_code == 200
+    _is_problem(client.get("/api/kitchen"), 503, "store-away")

@@ -1,36 +1,38 @@
-<!-- A row of tabs: one is open; arrow keys move between them. -->
+<!-- A heading with a row of tabs beside it, and the one panel that is open below; arrow keys, Home and End move. -->
 <script lang="ts">
+  import { Tabs } from "bits-ui";
+  import type { Snippet } from "svelte";
+
   interface Props {
-    label: string;
+    heading: string;
     tabs: readonly { key: string; title: string }[];
     open: string;
     onopen: (key: string) => void;
+    /** What stands between the tabs and the panel, whichever is open. */
+    above?: Snippet;
+    children: Snippet;
   }
-  let { label, tabs, open, onopen }: Props = $props();
-  let row: HTMLElement;
-
-  function move(event: KeyboardEvent, at: number): void {
-    const step = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
-    if (step === 0) return;
-    event.preventDefault();
-    const next = (at + step + tabs.length) % tabs.length;
-    onopen(tabs[next]?.key ?? open);
-    row.querySelectorAll<HTMLElement>("[role=tab]")[next]?.focus();
-  }
+  let { heading, tabs, open, onopen, above, children }: Props = $props();
 </script>
 
-<div bind:this={row} role="tablist" aria-label={label} class="flex gap-x-1 overflow-x-auto">
-  {#each tabs as tab, at (tab.key)}
-    <button
-      role="tab"
-      aria-selected={open === tab.key}
-      tabindex={open === tab.key ? 0 : -1}
-      class={[
-        "-mb-px min-h-10 cursor-pointer border-b-3 px-3 text-[0.9375rem] whitespace-nowrap",
-        open === tab.key ? "border-primary font-[680]" : "border-transparent quiet hover:border-base-300",
-      ]}
-      onclick={() => onopen(tab.key)}
-      onkeydown={(e) => move(e, at)}>{tab.title}</button
+<Tabs.Root value={open} onValueChange={onopen}>
+  <div class="flex flex-wrap items-end gap-x-6 border-b border-base-300">
+    <h1 class="pb-1.5 text-2xl">{heading}</h1>
+    <Tabs.List aria-label={heading} class="flex gap-x-1 overflow-x-auto">
+      {#each tabs as tab (tab.key)}
+        <Tabs.Trigger
+          value={tab.key}
+          class="-mb-px min-h-10 cursor-pointer border-b-3 border-transparent px-3 text-[0.9375rem] whitespace-nowrap
+            data-[state=active]:border-primary data-[state=active]:font-[680] data-[state=inactive]:text-quiet
+            data-[state=inactive]:hover:border-base-300">{tab.title}</Tabs.Trigger
+        >
+      {/each}
+    </Tabs.List>
+  </div>
+  {@render above?.()}
+  {#each tabs as tab (tab.key)}
+    <Tabs.Content value={tab.key}
+      >{#if tab.key === open}{@render children()}{/if}</Tabs.Content
     >
   {/each}
-</div>
+</Tabs.Root>

@@ -16,7 +16,8 @@
   import StepRail from "./StepRail.svelte";
   import Ticket from "./Ticket.svelte";
 
-  // Each step is fetched when it is first opened.
+  // Each step is fetched when it is first opened, or a moment after the bench stands: a cook can still go from step
+  // to step when the line drops.
   const steps = {
     dish: () => import("../dish/DishStep.svelte"),
     meat: () => import("../meat/MeatStep.svelte"),
@@ -49,15 +50,33 @@
     const now = new Bench(id);
     bench = now;
     void now.load();
-    Promise.all([api.catalogue(), api.kitchen()]).then(
-      ([c, k]) => {
-        catalogue = c;
-        now.ranges = c.ranges;
-        kitchen = k;
-      },
-      (error: Error) => (lists = error.message),
+    let again: ReturnType<typeof setTimeout>;
+    const fetchLists = () =>
+      Promise.all([api.catalogue(), api.kitchen()]).then(
+        ([c, k]) => {
+          catalogue = c;
+          now.ranges = c.ranges;
+          kitchen = k;
+          lists = null;
+        },
+        (error: Error) => {
+          lists = error.message;
+          again = setTimeout(fetchLists, 2000);
+        },
+      );
+    void fetchLists();
+    return () => {
+      clearTimeout(again);
+      now.close();
+    };
+  });
+  $effect(() => {
+    if (!stands) return;
+    const idle = setTimeout(
+      () => Object.values(steps).forEach((fetched) => void fetched().catch(() => null)),
+      4000,
     );
-    return () => now.close();
+    return () => clearTimeout(idle);
   });
   $effect(() =>
     bindKeys({
@@ -80,6 +99,7 @@
   }
   $effect(() => (shown && bench?.formula ? bench.sheets.ask(bench.formula) : undefined));
   const evaluation = $derived(bench?.evaluation ?? null);
+  const stands = $derived(evaluation !== null);
   const instrument = $derived((steps[step as keyof typeof steps] ?? steps.dish)());
   const stepTitle = $derived(evaluation?.rail.find((r) => r.step === shown?.step)?.title ?? "");
 </script>

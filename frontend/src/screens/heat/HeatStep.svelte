@@ -34,62 +34,59 @@
   });
 </script>
 
-<div class="mb-3 flex flex-wrap items-end gap-x-6 border-b border-base-300">
-  <h1 class="pb-1.5 text-2xl">Heat</h1>
-  <Tabs label="Heat" {tabs} {open} onopen={(key) => (open = key as typeof open)} />
-</div>
-
-<div class="flex flex-wrap items-start gap-x-5 gap-y-4">
-  <PickField
-    label={evaluation.style.baked ? "Oven" : "Surface"}
-    value={formula.heat.surface}
-    options={kitchen.surfaces.map((s) => ({ key: s.key, title: s.name }))}
-    onpick={(key) => bench.edit({ kind: "choose", field: "surface", key })}
-    refusal={bench.refusal?.target === "surface" ? bench.refusal.detail : null}
-  />
-  <ValueField
-    {bench}
-    figure="surface_temp"
-    label={evaluation.style.baked ? "Oven, measured" : "Surface, measured"}
-    kind="temp_c"
-    value={formula.heat.surface_temp_c}
-    width="8.5rem"
-  />
-  <ValueField
-    {bench}
-    figure="target_core_temp"
-    label="Core wanted"
-    kind="temp_c"
-    value={formula.heat.target_core_temp_c}
-    width="8.5rem"
-  />
-  {#if open === "minutes"}
-    <div class="flex gap-8 pt-0.5">
-      {#if heat.flip_s.high > 0}<Fact label="Flip" onclick={() => onworking("minutes")}
-          ><Qty kind="time_s" value={heat.flip_s.low} high={heat.flip_s.high} /></Fact
-        >{:else}<Fact label="On the heat" onclick={() => onworking("minutes")}
-          ><Qty kind="minutes" value={heat.on_heat_s.low / 60} high={heat.on_heat_s.high / 60} /></Fact
-        >{/if}
-      <Fact
-        label={heat.probe ? "Pull at" : "Off the heat"}
-        onclick={() => onworking(heat.probe ? "core" : "minutes")}
-      >
-        {#if heat.probe}<Qty kind="temp_c" value={heat.pull_c} />{:else}<Qty
-            kind="time_s"
-            value={heat.on_heat_s.low}
-            high={heat.on_heat_s.high}
-          />{/if}
-      </Fact>
-      <Fact label="Rest" onclick={() => onworking("minutes")}
-        ><Qty kind="time_s" value={heat.rest_s.low} high={heat.rest_s.high} /></Fact
-      >
+<Tabs heading="Heat" {tabs} {open} onopen={(key) => (open = key as typeof open)}>
+  {#snippet above()}
+    <div class="mt-3 flex flex-wrap items-start gap-x-5 gap-y-4">
+      <PickField
+        label={evaluation.style.baked ? "Oven" : "Surface"}
+        value={formula.heat.surface}
+        options={kitchen.surfaces.map((s) => ({ key: s.key, title: s.name }))}
+        onpick={(key) => bench.edit({ kind: "choose", field: "surface", key })}
+        refusal={bench.refusal?.target === "surface" ? bench.refusal.detail : null}
+      />
+      <ValueField
+        {bench}
+        figure="surface_temp"
+        label={evaluation.style.baked ? "Oven, measured" : "Surface, measured"}
+        kind="temp_c"
+        value={formula.heat.surface_temp_c}
+        width="8.5rem"
+      />
+      <ValueField
+        {bench}
+        figure="target_core_temp"
+        label="Core wanted"
+        kind="temp_c"
+        value={formula.heat.target_core_temp_c}
+        width="8.5rem"
+      />
+      {#if open === "minutes"}
+        <div class="flex gap-8 pt-0.5">
+          {#if heat.flip_s.high > 0}<Fact label="Flip" onclick={() => onworking("minutes")}
+              ><Qty kind="time_s" value={heat.flip_s.low} high={heat.flip_s.high} /></Fact
+            >{:else}<Fact label="On the heat" onclick={() => onworking("minutes")}
+              ><Qty kind="minutes" value={heat.on_heat_s.low / 60} high={heat.on_heat_s.high / 60} /></Fact
+            >{/if}
+          <Fact
+            label={heat.probe ? "Pull at" : "Off the heat"}
+            onclick={() => onworking(heat.probe ? "core" : "minutes")}
+          >
+            {#if heat.probe}<Qty kind="temp_c" value={heat.pull_c} />{:else}<Qty
+                kind="time_s"
+                value={heat.on_heat_s.low}
+                high={heat.on_heat_s.high}
+              />{/if}
+          </Fact>
+          <Fact label="Rest" onclick={() => onworking("minutes")}
+            ><Qty kind="time_s" value={heat.rest_s.low} high={heat.rest_s.high} /></Fact
+          >
+        </div>
+      {/if}
     </div>
-  {/if}
-</div>
+  {/snippet}
 
-<div role="tabpanel" aria-label={tabs.find((t) => t.key === open)?.title}>
   {#if open === "minutes"}<MinutesTab {...props} />
   {:else if open === "inside"}<InsideTab {...props} {inside} />
   {:else if open === "way"}<WayTab {...props} {inside} />
   {:else}<AskTab {...props} {inside} />{/if}
-</div>
+</Tabs>

@@ -64,7 +64,7 @@
         class="mt-1 act"
         onclick={() =>
           bench.edit({ kind: "set", figure: change.figure, value: change.value, item: change.item })}
-        >Make it so</button
+        >Use this answer</button
       >
     {/if}
   {/if}

@@ -62,7 +62,7 @@
       value={typed}
       oninput={(t) => (typed = t)}
     />
-    <button class="act" onclick={measured}>{typed ? "Use it" : "As meant"}</button>
+    <button class="act" onclick={measured}>{typed ? "Use it" : "As planned"}</button>
   </div>
   {#if iron}
     <div class="mt-2 flex flex-wrap items-end gap-3">

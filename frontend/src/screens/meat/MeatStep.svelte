@@ -19,10 +19,8 @@
   const View = $derived(views[open]);
 </script>
 
-<div class="flex flex-wrap items-end gap-x-6 border-b border-base-300">
-  <h1 class="pb-1.5 text-2xl">Meat</h1>
-  <Tabs label="Meat" {tabs} {open} onopen={(key) => (open = key as keyof typeof views)} />
-</div>
-<div role="tabpanel" aria-label={tabs.find((t) => t.key === open)?.title} class="pt-3">
-  <View {...props} />
-</div>
+<Tabs heading="Meat" {tabs} {open} onopen={(key) => (open = key as keyof typeof views)}>
+  <div class="pt-3">
+    <View {...props} />
+  </div>
+</Tabs>

@@ -22,18 +22,16 @@
   let open = $state<keyof typeof views | keyof typeof sheets>("bowl");
 </script>
 
-<div class="flex flex-wrap items-end gap-x-6 border-b border-base-300">
-  <h1 class="pb-1.5 text-2xl">Mix</h1>
-  <Tabs label="Mix" {tabs} {open} onopen={(key) => (open = key as typeof open)} />
-</div>
-<div role="tabpanel" aria-label={tabs.find((t) => t.key === open)?.title} class="pt-3">
-  {#if open === "method" || open === "weigh"}
-    {@const View = sheets[open]}
-    <WithSheets bench={props.bench} formula={props.formula}>
-      {#snippet children(opened)}<View {...props} sheets={opened} />{/snippet}
-    </WithSheets>
-  {:else}
-    {@const View = views[open]}
-    <View {...props} />
-  {/if}
-</div>
+<Tabs heading="Mix" {tabs} {open} onopen={(key) => (open = key as typeof open)}>
+  <div class="pt-3">
+    {#if open === "method" || open === "weigh"}
+      {@const View = sheets[open]}
+      <WithSheets bench={props.bench} formula={props.formula}>
+        {#snippet children(opened)}<View {...props} sheets={opened} />{/snippet}
+      </WithSheets>
+    {:else}
+      {@const View = views[open]}
+      <View {...props} />
+    {/if}
+  </div>
+</Tabs>

@@ -17,17 +17,15 @@
   let open = $state<keyof typeof views | "lay">("piece");
 </script>
 
-<div class="flex flex-wrap items-end gap-x-6 border-b border-base-300">
-  <h1 class="pb-1.5 text-2xl">Shape</h1>
-  <Tabs label="Shape" {tabs} {open} onopen={(key) => (open = key as typeof open)} />
-</div>
-<div role="tabpanel" aria-label={tabs.find((t) => t.key === open)?.title} class="pt-3">
-  {#if open === "lay"}
-    <WithSheets bench={props.bench} formula={props.formula}>
-      {#snippet children(sheets)}<LayTab {...props} {sheets} />{/snippet}
-    </WithSheets>
-  {:else}
-    {@const View = views[open]}
-    <View {...props} />
-  {/if}
-</div>
+<Tabs heading="Shape" {tabs} {open} onopen={(key) => (open = key as typeof open)}>
+  <div class="pt-3">
+    {#if open === "lay"}
+      <WithSheets bench={props.bench} formula={props.formula}>
+        {#snippet children(sheets)}<LayTab {...props} {sheets} />{/snippet}
+      </WithSheets>
+    {:else}
+      {@const View = views[open]}
+      <View {...props} />
+    {/if}
+  </div>
+</Tabs>
