@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import pytest
 
 from vianda.core.demo.formulas import keepers_loaf, slipway_smash
+from vianda.core.model.formula import BlendPart
 from vianda.interchange.kinds import FORMULAS
 
 FORMULA = FORMULAS.plain(slipway_smash())
@@ -164,6 +167,16 @@ def test_the_square_takes_its_meats_in_either_order(client) -> None:
     ]
     assert squares[0] == squares[1]
     assert squares[0]["lean"] == "round"
+
+
+@pytest.mark.parametrize("formula", [slipway_smash(), replace(slipway_smash(), parts=(BlendPart("round", 1.0),))])
+def test_the_first_square_of_a_formula_can_be_drawn(client, formula) -> None:
+    body = {"formula": FORMULAS.plain(formula)}
+    first = client.post("/api/target/square/first", json=body).get_json()
+    asked = {k: {"meat": first[k]} for k in ("one", "two")} | {"target": f"{first['target_frac'] * 100:.2f}"}
+    answer = client.post("/api/target/square", json=asked)
+    assert answer.status_code == 200, answer.get_json()
+    assert 0 < answer.get_json()["square"]["rich_share_frac"] < 1
 
 
 def test_a_lean_batch_is_mended(client) -> None:

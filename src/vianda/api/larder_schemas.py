@@ -216,6 +216,12 @@ class SquareRequest(Strict):
 SquareAnswer = DrawnSquare
 
 
+class FirstSquareRequest(Strict):
+    """A formula whose meats the first square is drawn for."""
+
+    formula: Formula
+
+
 class MendRequest(Strict):
     """A batch, its fat and the fat wanted, as typed; candidates, or none for all beef of the larder."""
 

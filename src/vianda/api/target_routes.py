@@ -6,6 +6,7 @@ from flask import Blueprint
 
 from vianda.api import larder_schemas as s
 from vianda.api.contract import operation
+from vianda.core.target.pearson import FirstSquare
 from vianda.services import targets
 
 blueprint = Blueprint("target", __name__, url_prefix="/api/target")
@@ -28,6 +29,18 @@ def solve(body: s.SolveRequest) -> s.SolveAnswer:
 )
 def square(body: s.SquareRequest) -> s.SquareAnswer:
     return targets.square_for(body.one.to_core(), body.two.to_core(), body.target)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/square/first",
+    summary="The square that a formula's cook is shown first",
+    body=s.FirstSquareRequest,
+    answer=FirstSquare,
+)
+def first_square(body: s.FirstSquareRequest) -> FirstSquare:
+    return targets.first_square_for(body.formula)
 
 
 @operation(blueprint, "POST", "/mend", summary="What to add to a batch", body=s.MendRequest, answer=s.MendAnswer)

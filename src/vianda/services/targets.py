@@ -25,7 +25,7 @@ from vianda.core.reading.entry import read_frac, read_mass_g
 from vianda.core.target.binding import SwapPrice, binding_limits, price_of_certainty, swap_prices
 from vianda.core.target.mend import Addition, additions
 from vianda.core.target.nearest_changes import nearest_changes
-from vianda.core.target.pearson import PearsonSquare, pearson_square
+from vianda.core.target.pearson import FirstSquare, PearsonSquare, first_square, pearson_square
 from vianda.core.target.program import Program, program_of
 from vianda.core.target.solve import Answer, NoBlendError, solve
 from vianda.core.target.wish import Candidate, Wish
@@ -131,6 +131,17 @@ def square_for(one: Candidate, two: Candidate, target: str) -> DrawnSquare:
         target_frac=read_frac(target, field="/target"),
     )
     return DrawnSquare(lean.meat, inventory.meat(lean.meat).name, rich.meat, inventory.meat(rich.meat).name, square)
+
+
+def first_square_for(formula: Formula) -> FirstSquare:
+    """The square that a cook of this formula is shown first."""
+    inventory, kitchen = context()
+    now = evaluate(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
+    return first_square(
+        [(part.meat, part.fat_usual_frac) for part in now.blend.parts],
+        blend_fat_frac=now.blend.fat_frac,
+        usual_frac=now.style.fat_band_frac,
+    )
 
 
 def mend(

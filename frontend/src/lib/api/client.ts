@@ -250,6 +250,7 @@ export const api = {
   larderPath: "/api/larder/file.csv",
   solve: (formula: Formula, request: SolveRequest, signal?: AbortSignal) =>
     ask("post", "/api/target/solve", { body: { formula, ...request }, signal }),
+  firstSquare: (formula: Formula) => ask("post", "/api/target/square/first", { body: { formula } }),
   square: (one: Candidate, two: Candidate, target: string, signal?: AbortSignal) =>
     ask("post", "/api/target/square", { body: { one, two, target }, signal }),
   mend: (batch: string, fat: string, target: string, unit_system: Units) =>

@@ -1,5 +1,10 @@
-<!-- A handle on a drawn scale: dragged, or moved with arrow keys; ten times as far with Shift. -->
+<!--
+  A handle on a drawing: dragged, or moved with arrow keys, `big` times as far with Shift. How far a step goes is the
+  core's to say, and a value may lie anywhere on a drawing, so a slider on a track of its own would not do.
+-->
 <script lang="ts">
+  import type { Snippet } from "svelte";
+
   interface Props {
     label: string;
     low?: number;
@@ -14,6 +19,8 @@
     big?: number;
     /** Held and let go: a scale that follows the value stands still meanwhile. */
     onhold?: (held: boolean) => void;
+    /** What is taken hold of, if not the plain bar. */
+    grip?: Snippet<[boolean]>;
   }
   let {
     label,
@@ -28,6 +35,7 @@
     onnudge,
     big = 10,
     onhold,
+    grip,
   }: Props = $props();
   let dragging = $state(false);
   let handle: HTMLElement;
@@ -58,7 +66,7 @@
   aria-valuemax={high}
   aria-valuenow={now}
   aria-valuetext={text}
-  class="absolute w-11 -translate-x-1/2 cursor-ew-resize touch-none"
+  class={["absolute w-11 -translate-x-1/2 cursor-ew-resize touch-none", dragging ? "z-10" : ""]}
   style:left={`${left}px`}
   style:top={`${top}px`}
   style:height={`${height}px`}
@@ -71,11 +79,13 @@
   onpointercancel={() => hold(false)}
   onkeydown={key}
 >
-  <span
-    aria-hidden="true"
-    class={[
-      "absolute inset-y-1 left-1/2 w-[13px] -translate-x-1/2 rounded-[3px] border-[2.5px] border-primary",
-      dragging ? "bg-primary" : "bg-paper",
-    ]}
-  ></span>
+  {#if grip}{@render grip(dragging)}{:else}
+    <span
+      aria-hidden="true"
+      class={[
+        "absolute inset-y-1 left-1/2 w-[13px] -translate-x-1/2 rounded-[3px] border-[2.5px] border-primary",
+        dragging ? "bg-primary" : "bg-paper",
+      ]}
+    ></span>
+  {/if}
 </div>

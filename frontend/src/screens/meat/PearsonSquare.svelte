@@ -1,6 +1,6 @@
 <!-- The Pearson square, drawn as it is drawn on paper: fats left, target in the middle, parts across. -->
 <script lang="ts">
-  import { untrack } from "svelte";
+  import { onMount } from "svelte";
   import { api, ProblemError, type DrawnSquare } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import PickField from "../../lib/ui/PickField.svelte";
@@ -8,26 +8,27 @@
   import { units } from "../../lib/units.svelte";
   import type { StepProps } from "../step";
 
-  let { bench, evaluation, catalogue }: StepProps = $props();
-  // Start from a square that can be drawn: the leanest and the fattest of the blend, and the fat it has.
-  const start = untrack(() => {
-    const byFat = [...evaluation.blend.parts].sort((a, b) => a.fat_usual_frac - b.fat_usual_frac);
-    const [lean, rich] = [byFat[0], byFat.at(-1)];
-    const band = evaluation.style.fat_band_frac;
-    if (lean && rich && lean.fat_usual_frac < rich.fat_usual_frac)
-      return { one: lean.meat, two: rich.meat, target: evaluation.blend.fat_frac };
-    const only = lean ?? { meat: "chuck", fat_usual_frac: 0.19 };
-    const partner = only.fat_usual_frac < band[0] ? "trim-50" : "round";
-    return { one: only.meat, two: partner, target: Math.min(band[0], only.fat_usual_frac + 0.05) };
-  });
-  let one = $state(start.one);
-  let two = $state(start.two);
-  let target = $state(amount({ kind: "fine_frac", value: start.target }, units));
+  let { bench, evaluation, catalogue, formula }: StepProps = $props();
+  let one = $state("");
+  let two = $state("");
+  let target = $state("");
   let drawn = $state.raw<DrawnSquare | null>(null);
   let refusal = $state<string | null>(null);
   const lotOf = (meat: string) => evaluation.blend.parts.find((p) => p.meat === meat)?.lot ?? "";
 
+  // The first pair and its target are the core's to choose; afterwards they are the cook's.
+  onMount(() => {
+    api.firstSquare(formula).then(
+      (first) => {
+        one = first.one;
+        two = first.two;
+        target = amount({ kind: "fine_frac", value: first.target_frac }, units);
+      },
+      (error: Error) => (refusal = error.message),
+    );
+  });
   $effect(() => {
+    if (!one || !two) return;
     const ask = new AbortController();
     const candidate = (meat: string) => ({ meat, lot: lotOf(meat), least: "", most: "", now_frac: 0 });
     api.square(candidate(one), candidate(two), target, ask.signal).then(

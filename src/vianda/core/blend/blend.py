@@ -125,6 +125,10 @@ def blend_spread(parts: Sequence[BlendPart], *, inventory: Inventory) -> FatSpre
     -------
     FatSpread
         The fat of a blend as a distribution.
+
+    References
+    ----------
+    A sum of independent quantities; textbook.
     """
     blend_meats(parts, inventory=inventory)
     return spread_of([p.share_frac for p in parts], blend_fats(parts, inventory=inventory))
@@ -163,6 +167,10 @@ def blend_figures(
     -------
     BlendFigures
         The blend as a whole.
+
+    References
+    ----------
+    A sum of independent quantities; textbook.
 
     Examples
     --------

@@ -64,6 +64,11 @@ def collagen_figures(shares_frac: Sequence[float], meats: Sequence[Meat], fats: 
     CollagenFigures
         Collagen by protein of a blend, 0–1.
 
+    References
+    ----------
+    Ratio by mass as Regulation (EU) 1169/2011, Annex VI part B, asks; collagen of a class from memory, low
+    confidence.
+
     Examples
     --------
     Lean of one class has the class's figure, however much of it there is.

@@ -61,6 +61,10 @@ def usable_frac(meat: Meat, *, grind_loss_frac: float) -> float:
     float
         Usable, 0–1.
 
+    References
+    ----------
+    Arithmetic; trim losses are our estimates.
+
     Examples
     --------
     >>> from vianda.core.inventory.inventory import starter_inventory
@@ -87,6 +91,10 @@ def price_per_kg_used(meat: Meat, price_per_kg: Decimal, *, grind_loss_frac: flo
     -------
     Decimal
         Price of a kilogram in the bowl.
+
+    References
+    ----------
+    Arithmetic.
     """
     return price_per_kg / Decimal(repr(usable_frac(meat, grind_loss_frac=grind_loss_frac)))
 

@@ -93,6 +93,10 @@ def grind_plan(
     GrindPlan
         How the blend is ground.
 
+    References
+    ----------
+    Common practice, no published source.
+
     Examples
     --------
     >>> from vianda.core.demo.formulas import slipway_smash
@@ -153,6 +157,10 @@ def grind_loss_frac(mass_g: float, tool: Grinder | None) -> float:
     -------
     float
         Grind loss, 0–1.
+
+    References
+    ----------
+    A balance of mass; what stays in a machine is the cook's own figure.
 
     Examples
     --------

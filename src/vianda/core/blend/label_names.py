@@ -239,6 +239,11 @@ def label_names(
     tuple[NameFigures, ...]
         Each: one name.
 
+    References
+    ----------
+    9 CFR 319.15; Regulation (EU) 1169/2011 and (EC) 853/2004; Food and Drug Regulations (Canada) B.14.015B;
+    Products Containing Meat etc. Regulations 2014 (UK). From memory.
+
     Examples
     --------
     A blend of chuck with suet below 30 % may be *hamburger* but not *ground beef*.
@@ -258,6 +263,10 @@ def widest_fat_limit(names: tuple[NameFigures, ...]) -> float | None:
     -------
     float | None
         The most fat that any name still open to these meats allows. None where there is none.
+
+    References
+    ----------
+    As ``label_names``.
     """
     limits = [t.limit_frac for n in names if n.bar in ("none", "fat", "collagen") for t in n.tests if t.kind == "fat"]
     return max(limits, default=None)

@@ -94,6 +94,10 @@ def follow(school: School, parts: Parts, *, inventory: Inventory) -> Parts:
     InfeasibleBlendError
         When everything is locked, the blend would have too many meats, or the larder lacks one.
 
+    References
+    ----------
+    Common practice, no published source.
+
     Examples
     --------
     >>> from vianda.core.inventory.inventory import starter_inventory

@@ -71,6 +71,10 @@ def set_share(parts: Parts, *, meat: str, share_frac: float) -> Parts:
     OutOfRangeError
         … % is not a share; it lies between 0 and 100 %.
 
+    References
+    ----------
+    Arithmetic.
+
     Examples
     --------
     >>> blend = (BlendPart("a", 0.5), BlendPart("b", 0.3), BlendPart("c", 0.2))

@@ -93,6 +93,10 @@ def propose(wish: str) -> Proposal:
     UnreadableEntryError
         When nothing in it was understood.
 
+    References
+    ----------
+    Common practice, no published source; how far each word pulls is ours.
+
     Examples
     --------
     >>> p = propose("rich, loose, crusty")

@@ -58,6 +58,10 @@ def afterwards(
     -------
     tuple[AfterLine, ...]
         Each: one of the three.
+
+    References
+    ----------
+    FDA Food Code 2022, 3-501.14 and 3-501.16; USDA, leftovers to 165 °F. From memory, high confidence.
     """
     cooked = once(engine, cooked_of, setup_of(case, overrides), wanted_of(case))
     return (_hold(cooked), *_cool_and_reheat(cooked))

@@ -42,6 +42,10 @@ def doneness_at(core_c: float) -> str:
     str
         The text.
 
+    References
+    ----------
+    Common practice, bands made to meet; no published source.
+
     Examples
     --------
     >>> doneness_at(61)
@@ -76,6 +80,10 @@ def target_for(key: str, *, floor_c: float) -> float:
     ------
     UnknownItemError
         No doneness “…”.
+
+    References
+    ----------
+    Common practice, bands made to meet; no published source.
 
     Examples
     --------

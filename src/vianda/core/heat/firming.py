@@ -56,6 +56,10 @@ def firming(
     OutOfRangeError
         Cubes are 10 to 60 mm.
 
+    References
+    ----------
+    The model of heat (Choi & Okos 1986; Schwartzberg's rule for ice); usual practice stands beside it.
+
     Examples
     --------
     >>> f = firming(edge_mm=28, meat=Material((0.63, 0.18, 0.18, 0.0, 0.01)))

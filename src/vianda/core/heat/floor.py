@@ -76,6 +76,11 @@ def floors_for(*, country: Country, setting: Setting, poultry: bool, stuffed: bo
     FloorChoice
         The floor that leads here, the others, and why.
 
+    References
+    ----------
+    USDA FSIS; FDA Food Code 2022, 3-401.11; Health Canada; UK Food Standards Agency. All from memory, high
+    confidence.
+
     Examples
     --------
     >>> floors_for(country="US", setting="home", poultry=False).leading.key

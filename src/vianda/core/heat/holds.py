@@ -69,13 +69,15 @@ def _rows(name: str) -> list[dict[str, str]]:
 def hold_tables() -> tuple[HoldTable, ...]:
     """The tables, in the order they are shown.
 
-    Source: USDA FSIS Appendix A (1999), both columns, high confidence; FDA Food Code 3-401.11, high; 9 CFR 318.23,
-    medium; UK FSA advice, high. All from memory, to be read against the current text. US rules are in °F.
-
     Returns
     -------
     tuple[HoldTable, ...]
         Each: a table of holds, any one of which will do.
+
+    References
+    ----------
+    USDA FSIS Appendix A (1999), both columns, high confidence; FDA Food Code 3-401.11, high; 9 CFR 318.23,
+    medium; UK FSA advice, high. All from memory, to be read against the current text. US rules are in °F.
 
     Examples
     --------
@@ -125,6 +127,10 @@ def met_at(times_s: Array, temp_c: Array, hold: Hold) -> float | None:
     float | None
         When every place (columns) has stood at the hold's temperature for its time. None where there is none.
 
+    References
+    ----------
+    Tables of USDA FSIS Appendix A (1999) and 9 CFR 318.23, from memory; between their lines, ours.
+
     Examples
     --------
     >>> t = np.arange(0.0, 200.0, 10.0)
@@ -170,6 +176,10 @@ def verdicts(times_s: Array, temp_c: Array, *, floors: FloorChoice) -> tuple[Hol
     -------
     tuple[HoldVerdict, ...]
         Each: whether a published line is met by the coldest meat, and when, in seconds from the start.
+
+    References
+    ----------
+    USDA FSIS Appendix A (1999); 9 CFR 318.23; FDA Food Code 2022, 3-401.11; UK FSA. All from memory.
     """
     found = []
     for floor in (floors.leading, *floors.others):
@@ -217,6 +227,10 @@ def line_c(floor: Floor, *, target_c: float) -> float:
     -------
     float
         Line, °C.
+
+    References
+    ----------
+    The tables of the published floors, see ``floors_for``.
 
     Examples
     --------

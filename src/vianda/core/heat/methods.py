@@ -169,6 +169,10 @@ def chilling_stage(form: Form) -> HeatStage | None:
     -------
     HeatStage | None
         One stage of a cook. None where there is none.
+
+    References
+    ----------
+    Common practice, no published source.
     """
     return None if form == "crumbled" else HeatStage("freeze", "time", 1200.0)
 
@@ -239,6 +243,10 @@ def methods_for(form: Form, surface: Surface, kitchen: Kitchen) -> tuple[Method,
     -------
     tuple[Method, ...]
         Each: a ready-made way of cooking.
+
+    References
+    ----------
+    Common practice, no published source.
     """
     return tuple(
         m

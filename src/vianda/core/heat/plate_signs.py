@@ -96,6 +96,10 @@ def guess_surface(signs: tuple[str, ...], *, fat: PanFat = "") -> SurfaceGuess:
     OutOfRangeError
         Say what you see: a drop, fat, or how long a hand bears it.
 
+    References
+    ----------
+    Common practice, no published source.
+
     Examples
     --------
     >>> g = guess_surface(("drop-skitters", "fat-shimmers"))

@@ -39,6 +39,10 @@ def first_side_s(style: Style, *, thickness_mm: float) -> Spread:
     OutOfRangeError
         Where the line would run below 20 s: the table does not reach so thin.
 
+    References
+    ----------
+    Common practice, no published source.
+
     Examples
     --------
     >>> from vianda.core.model.styles import style_of
@@ -81,6 +85,10 @@ def practice_plan(*, style: Style, shape: ShapeFigures, heat: Heat, floors: Floo
     ------
     OutOfRangeError
         Where the table does not reach so thin a piece.
+
+    References
+    ----------
+    Common practice, no published source.
     """
     if style.form not in FLAT:
         return _all_round(style, shape=shape, heat=heat, floors=floors, model=MODEL)

@@ -78,6 +78,11 @@ def uncertainty_pairs(setup: Setup, sure: MeasuredSpread) -> dict[Cause, tuple[S
     -------
     dict[Cause, tuple[Setup, Setup]]
         For each cause the same cook a standard deviation slower, and as much faster.
+
+    References
+    ----------
+    One cause at a time, their squares summed: the law of propagation, JCGM 100:2008, from memory. The spreads
+    are ours.
     """
     f, size = setup.factors, setup.piece.size_mm
     off = min(max(THICKNESS_MM, THICKNESS_FRAC * size), 0.4 * size)

@@ -39,8 +39,6 @@ def normal_cdf(z: Curve) -> Curve:
 
     By the handbook's polynomial: SciPy's own takes a second to import, and every evaluation needs this one.
 
-    Source: Abramowitz and Stegun (1964), 7.1.26; checked against SciPy in the tests.
-
     Parameters
     ----------
     z : Curve
@@ -50,6 +48,10 @@ def normal_cdf(z: Curve) -> Curve:
     -------
     Curve
         Φ, elementwise, to 1e-7.
+
+    References
+    ----------
+    Abramowitz and Stegun (1964), 7.1.26; checked against SciPy in the tests.
 
     Examples
     --------

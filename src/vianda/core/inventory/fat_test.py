@@ -99,7 +99,9 @@ def fat_test(*, raw_g: float, lean_g: float, fat_g: float, liquid_g: float, step
     -----
     Beef; for other species φ is borrowed. Good to about four points nine times in ten.
 
-    Source: SR28 for φ; the errors are ours.
+    References
+    ----------
+    SR28 for φ; the errors are ours.
 
     Examples
     --------

@@ -141,6 +141,10 @@ def bind_index(facts: MixFacts) -> Index:
     Index
         The sum of its terms, kept within 0 to 100, and a word for it.
 
+    References
+    ----------
+    Points a rule: ours, low confidence; which way each rule works is common practice.
+
     Examples
     --------
     More egg never lowers it; a soup always does.
@@ -160,6 +164,10 @@ def looseness_index(facts: MixFacts) -> Index:
     -------
     Index
         The sum of its terms, kept within 0 to 100, and a word for it.
+
+    References
+    ----------
+    Points a rule: ours, low confidence; which way each rule works is common practice.
 
     Examples
     --------

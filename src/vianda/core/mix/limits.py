@@ -125,6 +125,11 @@ def breaches(
     tuple[Breach, ...]
         Each: a limit that is broken and what breaks it.
 
+    References
+    ----------
+    Lines of salt, fat and sugar: ours, below the UK front-of-pack lines (from memory). Allergens: EU 1169/2011
+    Annex II.
+
     Examples
     --------
     Milk and a milk-holding crumb break "no dairy" twice: each is named.
@@ -176,6 +181,10 @@ def swaps_for(breach: Breach, *, inventory: Inventory) -> tuple[Swap, ...]:
     -------
     tuple[Swap, ...]
         Each: one ingredient or meat for another ("" to leave it out), and what that costs.
+
+    References
+    ----------
+    Common practice, no published source.
     """
     if breach.kind == "meat":
         return tuple(s for s in _MEAT_SWAPS if s.to in inventory.meats and not inventory.meats[s.to].retired)

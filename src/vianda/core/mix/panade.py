@@ -83,6 +83,10 @@ def water_uptake_of(ingredient: Ingredient) -> WaterUptake | None:
     WaterUptake | None
         Grams of milk to a gram of crumb at which each state begins, and the minutes it takes to drink them. None where
         there is none.
+
+    References
+    ----------
+    Common practice, no published source, for panko and fine crumbs; the other rows are ours.
     """
     if ingredient.group not in _GROUP_DEFAULT:
         return None
@@ -101,7 +105,11 @@ def as_milk_frac(ingredient: Ingredient) -> float:
     Returns
     -------
     float
-        As milk, 0–1.
+        Grams of milk a gram of it (ratio), 0 and above.
+
+    References
+    ----------
+    Arithmetic over SR28's water of both.
 
     Examples
     --------
@@ -125,6 +133,10 @@ def mixed_water_uptake(entered: Sequence[Entering]) -> WaterUptake | None:
     WaterUptake | None
         Grams of milk to a gram of crumb at which each state begins, and the minutes it takes to drink them. None where
         there is none.
+
+    References
+    ----------
+    Arithmetic; the rows are common practice or ours.
     """
     crumbs = [
         (e.line.per_meat_frac, t) for e in entered if (t := water_uptake_of(e.ingredient)) and e.line.per_meat_frac > 0
@@ -154,6 +166,10 @@ def state_at(ratio: float, uptake: WaterUptake) -> PanadeState:
     PanadeState
         The state of a panade at a ratio of liquid (as milk) to crumb.
 
+    References
+    ----------
+    Common practice, no published source.
+
     Examples
     --------
     >>> [state_at(r, WaterUptake(0.25, 1.0, 1.5, 2.3, 10)) for r in (0.1, 0.5, 1.0, 1.5, 2.3)]
@@ -180,6 +196,10 @@ def panade_figures(entered: Sequence[Entering], *, meat_mass_g: float) -> Panade
     -------
     PanadeFigures
         Crumb and liquid by mass of the meat, the ratio of the two, its state, and what would change it.
+
+    References
+    ----------
+    Common practice, no published source.
     """
     liquid = sum(e.line.per_meat_frac * as_milk_frac(e.ingredient) for e in entered if e.group == "liquid")
     uptake = mixed_water_uptake(entered)
@@ -245,5 +265,9 @@ def dry_matter_frac(ingredient: Ingredient) -> float:
     -------
     float
         Dry matter, 0–1.
+
+    References
+    ----------
+    SR28's water of the crumb; that equal dry matter binds alike is ours.
     """
     return 1.0 - ingredient.composition.water_g_per_100g / 100.0

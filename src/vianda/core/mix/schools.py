@@ -259,6 +259,10 @@ def resembles(
     Resemblance
         The nearest school, or none when the mix is unlike all of them.
 
+    References
+    ----------
+    Bands: common practice, no published source. Scales of the distance: ours.
+
     Examples
     --------
     >>> from vianda.core.inventory.inventory import starter_inventory

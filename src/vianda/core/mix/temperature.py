@@ -77,6 +77,10 @@ def heat_capacity_j_per_kg_k(composition: Composition, *, temp_c: float) -> floa
     float
         Heat capacity j per kg, K.
 
+    References
+    ----------
+    Choi & Okos (1986); checked against CoolProp in the tests.
+
     Examples
     --------
     >>> from vianda.core.inventory.composition import sr28_composition
@@ -105,6 +109,10 @@ def mixed_temp_c(parts: Sequence[Part]) -> float:
     ------
     OutOfRangeError
         Nothing in the bowl.
+
+    References
+    ----------
+    A balance of heat; textbook. Heat capacities: Choi & Okos (1986).
 
     Examples
     --------
@@ -155,7 +163,9 @@ def chill_minutes(*, from_c: float, to_c: float, composition: Composition, air_c
     OutOfRangeError
         When the air is not colder than what is wanted.
 
-    Source: textbook (lumped capacity); the heat transfer of still fridge air from memory.
+    References
+    ----------
+    Textbook (lumped capacity); the heat transfer of still fridge air from memory.
     """
     if to_c <= air_c:
         raise OutOfRangeError("A fridge cools to its own temperature, not below.", field="/mix")

@@ -225,6 +225,10 @@ def household_measure(mass_g: float, ingredient: Ingredient) -> str:
     str
         The text.
 
+    References
+    ----------
+    SR28 household weights; spoons and cups by NIST Handbook 44.
+
     Examples
     --------
     >>> from vianda.core.inventory.pantry import starter_pantry

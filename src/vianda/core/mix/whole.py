@@ -125,8 +125,6 @@ def whole_mix(
     Salt put in adds to mass, ash and sodium. Energy by the Atwater general factors, 4, 9 and 4 kcal/g; alcohol is not
     counted.
 
-    Source: arithmetic; compositions carry their own source.
-
     Parameters
     ----------
     parts : Sequence[Part]
@@ -148,6 +146,10 @@ def whole_mix(
     -------
     WholeMix
         The raw mix in grams, the meat's share in it, and figures for one guest.
+
+    References
+    ----------
+    Arithmetic; compositions carry their own source.
     """
 
     def sum_of(name: str) -> float:
@@ -240,6 +242,10 @@ def allergens_of(lines: Sequence[LineFigures], *, pantry: Pantry, bun: Bun | Non
     -------
     tuple[Allergen, ...]
         Each: one of the fourteen allergens of EU law, whether US law names it too, and each thing it comes from.
+
+    References
+    ----------
+    Regulation (EU) 1169/2011, Annex II, from memory, high confidence; what a product declares is ours.
 
     Examples
     --------

@@ -70,8 +70,6 @@ def _held(points: Points, x: float) -> float:
 def done_factor(end_temp_c: float) -> float:
     """How much of the loss at 71 °C there is at another core: s + (1 − s) D(T) ÷ D(71), D(T) = 1 ÷ (1 + e^−((T−62)/6)).
 
-    Source: the shape of D is a guess that worked in a model of drip; s is ours. Neither is published.
-
     Parameters
     ----------
     end_temp_c : float
@@ -81,6 +79,10 @@ def done_factor(end_temp_c: float) -> float:
     -------
     float
         How much of the loss at 71 °C there is at another core.
+
+    References
+    ----------
+    The shape of D is a guess that worked in a model of drip; s is ours. Neither is published.
 
     Examples
     --------
@@ -131,6 +133,11 @@ def cook_loss(
     OutOfRangeError
         Above 60 % fat, where no table reaches. Beyond 3 and 30 % the end rows stand for the rest.
 
+    References
+    ----------
+    USDA National Nutrient Database, release SR28: ground beef raw and cooked. Protein balance; how the core's
+    end moves it is ours.
+
     Examples
     --------
     >>> loss = cook_loss(0.20, water_frac=0.6187)
@@ -176,6 +183,10 @@ def diameter_shrink_frac(fat_frac: float, *, packing_gain: float = 0.0, end_temp
     ------
     OutOfRangeError
         No shrink is known for … % fat; the rule serves 0 to 60 %.
+
+    References
+    ----------
+    Common practice, no published source: 10 to 30 %.
 
     Examples
     --------

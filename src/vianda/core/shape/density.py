@@ -25,8 +25,6 @@ PACKING_SHRINK: dict[Packing, float] = {"loose": 0.02, "light": 0.005, "firm": 0
 def solid_density_g_per_ml(composition: Composition, *, temp_c: float = COLD_C) -> float:
     """Density without air: 1 ÷ Σ (xᵢ ÷ ρᵢ), the volumes of the components added up.
 
-    Source: Choi & Okos (1986), "Effects of temperature and composition on the thermal properties of foods".
-
     Parameters
     ----------
     composition : Composition
@@ -38,6 +36,10 @@ def solid_density_g_per_ml(composition: Composition, *, temp_c: float = COLD_C) 
     -------
     float
         Solid density, g/ml.
+
+    References
+    ----------
+    Choi & Okos (1986), "Effects of temperature and composition on the thermal properties of foods".
 
     Examples
     --------
@@ -72,6 +74,10 @@ def ground_beef_composition(fat_frac: float) -> Composition:
     -------
     Composition
         Grams of each part in 100 g of the food as bought raw.
+
+    References
+    ----------
+    SR28's regression for ground beef.
 
     Examples
     --------

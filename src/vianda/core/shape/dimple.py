@@ -27,8 +27,6 @@ def dimple_for(*, diameter_mm: float, thickness_mm: float) -> Dimple | None:
 
     The hollow is the cap of a sphere: V = π h (3 a² + h²) ÷ 6; what is pushed aside lifts the ring round it.
 
-    Source: sizes are common practice, no published source; the cap is geometry.
-
     Parameters
     ----------
     diameter_mm : float
@@ -40,6 +38,10 @@ def dimple_for(*, diameter_mm: float, thickness_mm: float) -> Dimple | None:
     -------
     Dimple | None
         A hollow pressed into the middle. None where there is none.
+
+    References
+    ----------
+    Sizes are common practice, no published source; the cap is geometry.
 
     Examples
     --------

@@ -87,6 +87,10 @@ def method_of(form: Form, kind: SurfaceKind) -> CookMethod:
     CookMethod
         Which of SR28's ways of cooking ground beef comes nearest.
 
+    References
+    ----------
+    Ways of cooking of SR28's rows; the choice is ours.
+
     Examples
     --------
     >>> method_of("disc", "grate"), method_of("ball", "oven")

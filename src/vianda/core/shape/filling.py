@@ -141,6 +141,10 @@ def egg_row(
     EggRow | None
         Boiled eggs in a row along a loaf. None where there is none.
 
+    References
+    ----------
+    A boiled egg of 57 × 43 mm, from memory, medium confidence.
+
     Examples
     --------
     >>> row = egg_row(mass_g=200, egg_mass_g=50, density_g_per_ml=1.05, loaf_length_mm=270, loaf_width_mm=120,

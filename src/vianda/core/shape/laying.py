@@ -136,6 +136,10 @@ def crumbled_at_once_g(surface: Surface) -> float:
     -------
     float
         Crumbled at once, g.
+
+    References
+    ----------
+    Common practice, no published source.
     """
     area_mm2 = surface.width_mm * surface.depth_mm * (math.pi / 4 if surface.round_shape else 1.0)
     return area_mm2 / 100.0 * CRUMBLED_G_PER_CM2
@@ -199,6 +203,11 @@ def discs_at_once(*, surface: Surface, diameter_mm: float, gap_mm: float) -> Lai
     -------
     Laid
         Where the pieces of one wave lie.
+
+    References
+    ----------
+    Round pans: places computed for the purpose, checked against Graham, Lubachevsky, Nurmela & Östergård
+    (1998), from memory. Rows: geometry.
 
     Examples
     --------

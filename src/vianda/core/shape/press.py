@@ -29,7 +29,9 @@ def press_kg(*, diameter_mm: float, thickness_mm: float) -> Band:
     A plastic paste squeezed between rough plates, slowly. τ is a guess, so the push is good to a factor of two: it says
     that a thin smash takes leaning in, and that twice as thin takes near six times the push.
 
-    Source: Covey & Stanmore (1981), parallel-plate plastometer; from memory.
+    References
+    ----------
+    Covey & Stanmore (1981), parallel-plate plastometer; from memory.
 
     Examples
     --------

@@ -52,6 +52,10 @@ def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, moulds: Seque
     ScoopFit
         A level scoop.
 
+    References
+    ----------
+    32 US fl oz ÷ number, the trade's convention; ounce by NIST Handbook 44, appendix C.
+
     Examples
     --------
     >>> from vianda.core.equipment.moulds import usual_moulds

@@ -33,6 +33,10 @@ def disc_diameter_mm(*, volume_ml: float, thickness_mm: float) -> float:
     OutOfRangeError
         A piece needs a mass and a thickness above zero.
 
+    References
+    ----------
+    Geometry.
+
     Examples
     --------
     >>> round(disc_diameter_mm(volume_ml=82.5, thickness_mm=6))
@@ -57,6 +61,10 @@ def disc_volume_ml(*, diameter_mm: float, thickness_mm: float) -> float:
     -------
     float
         Disc volume, ml.
+
+    References
+    ----------
+    Geometry.
 
     Examples
     --------
@@ -84,6 +92,10 @@ def ball_diameter_mm(*, volume_ml: float) -> float:
     OutOfRangeError
         A piece needs a mass above zero.
 
+    References
+    ----------
+    Geometry.
+
     Examples
     --------
     >>> round(ball_diameter_mm(volume_ml=38.8), 1)
@@ -106,6 +118,10 @@ def section_frac(power: float = SECTION_POWER) -> float:
     -------
     float
         Section, 0–1.
+
+    References
+    ----------
+    Area of a superellipse; textbook.
 
     Examples
     --------
@@ -140,6 +156,10 @@ def loaf_length_mm(*, volume_ml: float, width_mm: float, height_mm: float, ends:
     ------
     OutOfRangeError
         When it comes out shorter than its two ends: then it is a ball, not a loaf.
+
+    References
+    ----------
+    Geometry; roundness of section and ends is ours.
 
     Examples
     --------
@@ -180,6 +200,10 @@ def loaf_size_mm(*, volume_ml: float, width_mm: float, height_mm: float, ends: E
     tuple[float, float, float]
         Length, width and height of a free-form loaf as wanted.
 
+    References
+    ----------
+    Geometry; roundness of section and ends is ours.
+
     Examples
     --------
     >>> [round(side) for side in loaf_size_mm(volume_ml=250, width_mm=120, height_mm=75, ends="blunt")]
@@ -215,6 +239,10 @@ def loaf_volume_ml(*, length_mm: float, width_mm: float, height_mm: float, ends:
     -------
     float
         Loaf volume, ml.
+
+    References
+    ----------
+    Geometry; roundness of section and ends is ours.
 
     Examples
     --------

@@ -41,6 +41,10 @@ def vessel_fill(mould: Mould, *, volume_ml: float, mass_g: float) -> VesselFill:
     -------
     VesselFill
         Height, headspace, what stands above the brim, and what would fit.
+
+    References
+    ----------
+    Geometry; the headspace wanted is ours.
     """
     density = mass_g / volume_ml
     height = mould.height_of_mm(volume_ml)

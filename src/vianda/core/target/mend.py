@@ -67,7 +67,9 @@ def additions(
     OutOfRangeError
         No batch, or fats outside 0 to 100 %.
 
-    Source: arithmetic.
+    References
+    ----------
+    Arithmetic.
 
     Examples
     --------

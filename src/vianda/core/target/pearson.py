@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from vianda.core.basis.errors import InfeasibleBlendError, OutOfRangeError
@@ -46,10 +47,12 @@ def pearson_square(*, lean_fat_frac: float, rich_fat_frac: float, target_frac: f
     ------
     InfeasibleBlendError
         The target lies outside the two meats, or they are alike.
-
-    Source: a textbook method (feed and meat formulation); arithmetic.
     OutOfRangeError
         Fat lies between 0 and 100 %.
+
+    References
+    ----------
+    A textbook method (feed and meat formulation); arithmetic.
 
     Examples
     --------
@@ -78,3 +81,56 @@ def pearson_square(*, lean_fat_frac: float, rich_fat_frac: float, target_frac: f
     return PearsonSquare(
         lean_fat_frac, rich_fat_frac, target_frac, lean_parts, rich_parts, lean_parts / whole, rich_parts / whole
     )
+
+
+@dataclass(frozen=True, slots=True)
+class FirstSquare:
+    """Two meats and a target, 0–1, that make a square which can be drawn."""
+
+    one: str
+    two: str
+    target_frac: float
+
+
+# What stands across from a blend of one meat: fat trim for a leaner one than its style, lean round for a fatter one.
+# How far above its fat the target lies at most, 0-1. Ours.
+RICH_PARTNER, LEAN_PARTNER = "trim-50", "round"
+TARGET_ABOVE_FRAC = 0.05
+
+
+def first_square(
+    meats: Sequence[tuple[str, float]], *, blend_fat_frac: float, usual_frac: tuple[float, float]
+) -> FirstSquare:
+    """The square that a cook is shown first: the leanest and the fattest of the blend, and the fat it has.
+
+    Parameters
+    ----------
+    meats : Sequence[tuple[str, float]]
+        Key and usual fat, 0–1, of each meat of the blend, one or more.
+    blend_fat_frac : float
+        Fat of the blend, 0–1.
+    usual_frac : tuple[float, float]
+        Fat that is usual for the style, from and to, 0–1.
+
+    Returns
+    -------
+    FirstSquare
+        Two unlike meats and a target between them.
+
+    References
+    ----------
+    Ours.
+
+    Examples
+    --------
+    >>> first_square([("chuck", 0.2), ("round", 0.08)], blend_fat_frac=0.15, usual_frac=(0.2, 0.3))
+    FirstSquare(one='round', two='chuck', target_frac=0.15)
+    >>> first_square([("round", 0.08)], blend_fat_frac=0.08, usual_frac=(0.2, 0.3))
+    FirstSquare(one='round', two='trim-50', target_frac=0.13)
+    """
+    by_fat = sorted(meats, key=lambda meat: meat[1])
+    if by_fat[0][1] < by_fat[-1][1]:
+        return FirstSquare(by_fat[0][0], by_fat[-1][0], blend_fat_frac)
+    only, fat = by_fat[0]
+    partner = RICH_PARTNER if fat < usual_frac[0] else LEAN_PARTNER
+    return FirstSquare(only, partner, min(usual_frac[0], fat + TARGET_ABOVE_FRAC))

@@ -132,7 +132,9 @@ def solve(
     A confidence is asked of the whole distribution, not of a normal stand-in: the planes are moved out until the
     share of batches in the band is met.
 
-    Source: linear programming; HiGHS (open source) through SciPy.
+    References
+    ----------
+    Linear programming; HiGHS (open source) through SciPy.
 
     Examples
     --------

@@ -775,6 +775,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/target/square/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The square that a formula's cook is shown first */
+        post: operations["first_square"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/weighings": {
         parameters: {
             query?: never;
@@ -1966,6 +1983,25 @@ export interface components {
              * @default -18
              */
             freezer_c: number;
+        };
+        /**
+         * FirstSquare
+         * @description Two meats and a target, 0–1, that make a square which can be drawn.
+         */
+        FirstSquare: {
+            /** One */
+            one: string;
+            /** Target Frac */
+            target_frac: number;
+            /** Two */
+            two: string;
+        };
+        /**
+         * FirstSquareRequest
+         * @description A formula whose meats the first square is drawn for.
+         */
+        FirstSquareRequest: {
+            formula: components["schemas"]["Formula"];
         };
         /**
          * Fit
@@ -9740,6 +9776,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawnSquare"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    first_square: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstSquareRequest"];
+            };
+        };
+        responses: {
+            /** @description The square that a formula's cook is shown first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstSquare"];
                 };
             };
             /** @description A problem */

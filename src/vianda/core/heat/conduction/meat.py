@@ -77,6 +77,10 @@ def meat_of(composition: Composition, *, packing: float) -> Material:
     -------
     Material
         Mass fractions of water, protein, fat, carbohydrate and ash, which sum to 1.
+
+    References
+    ----------
+    Choi & Okos (1986), from memory, high confidence.
     """
     parts = (
         composition.water_g_per_100g,
@@ -104,6 +108,10 @@ def polynomial(table: Array, temp_c: Array) -> Array:
     -------
     Array
         Values in the order of what was given.
+
+    References
+    ----------
+    Choi & Okos (1986), from memory, high confidence.
     """
     shape = (5,) + (1,) * temp_c.ndim
     a, b, c = (table[:, k].reshape(shape) for k in range(3))

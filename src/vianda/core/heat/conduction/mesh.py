@@ -48,6 +48,11 @@ def mesh_of(geometry: Geometry, size_m: float, *, cells: int) -> Mesh:
     Mesh
         What stays as it is.
 
+    References
+    ----------
+    Control volumes; BDF2 with unlike steps; a section by rows and columns (Douglas 1962): textbook methods,
+    from memory, checked against the series of Carslaw & Jaeger.
+
     Examples
     --------
     >>> m = mesh_of("slab", 0.02, cells=30)

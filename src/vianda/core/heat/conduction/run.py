@@ -343,6 +343,11 @@ def cook(setup: Setup, *, keep_every_s: float, step_factor: float = 1.0) -> Cook
     -------
     Cooked
         How a piece went.
+
+    References
+    ----------
+    Control volumes; BDF2 with unlike steps; a section by rows and columns (Douglas 1962): textbook methods,
+    from memory, checked against the series of Carslaw & Jaeger.
     """
     run = Simulation(setup, keep_every_s=keep_every_s, step_factor=step_factor)
     ended: list[float] = []
@@ -375,6 +380,11 @@ def times_of(setup: Setup, *, core_c: float | None = None, step_factor: float = 
     -------
     tuple[tuple[float, ...], bool]
         When each stage ends, without keeping anything.
+
+    References
+    ----------
+    Control volumes; BDF2 with unlike steps; a section by rows and columns (Douglas 1962): textbook methods,
+    from memory, checked against the series of Carslaw & Jaeger.
     """
     run = Simulation(setup, keep_every_s=1e9, step_factor=step_factor)
     ended: list[float] = []

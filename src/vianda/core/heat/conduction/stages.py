@@ -75,5 +75,9 @@ def air(temp_c: float, h: float, *, vapour_pa: float = DAMP_AIR_PA, glow_c: floa
     -------
     Face
         What touches a face.
+
+    References
+    ----------
+    Newton's law of cooling and the Stefan–Boltzmann law; textbook.
     """
     return Face("air", temp_c, h, MEAT_EMISSIVITY, vapour_pa, glow_c)
