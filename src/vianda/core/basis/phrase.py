@@ -170,7 +170,7 @@ def frac(value: float, high: float | None = None) -> Amount:
     Parameters
     ----------
     value : float
-        The value, in the base unit the name says.
+        The fraction, 0–1 in a mix; a ratio may be more.
     high : float | None, default None
         Upper end of a range, 0–1; None for a single value.
 
@@ -188,7 +188,7 @@ def fine_frac(value: float, high: float | None = None) -> Amount:
     Parameters
     ----------
     value : float
-        The value, in the base unit the name says.
+        The fraction, 0–1 in a mix; a ratio may be more.
     high : float | None, default None
         Upper end of a range, 0–1; None for a single value.
 
@@ -224,9 +224,9 @@ def per_hundred(value: float, high: float | None = None) -> Amount:
     Parameters
     ----------
     value : float
-        The value, in the base unit the name says.
+        Mass by mass of the meat (ratio), 0 or more.
     high : float | None, default None
-        Upper end of a range, 0–1; None for a single value.
+        Upper end of a range (ratio); None for a single value.
 
     Returns
     -------
@@ -308,9 +308,9 @@ def number(value: float, high: float | None = None) -> Amount:
     Parameters
     ----------
     value : float
-        The value, in the base unit the name says.
+        Any number (no unit).
     high : float | None, default None
-        Upper end of a range, 0–1; None for a single value.
+        Upper end of a range (no unit); None for a single value.
 
     Returns
     -------

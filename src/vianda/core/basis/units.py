@@ -25,12 +25,12 @@ def c_from_f(temp_f: float) -> float:
     Parameters
     ----------
     temp_f : float
-        Temp, °F.
+        Temperature, °F.
 
     Returns
     -------
     float
-        C from, °F.
+        The same temperature, °C.
 
     Examples
     --------
@@ -46,11 +46,11 @@ def f_from_c(temp_c: float) -> float:
     Parameters
     ----------
     temp_c : float
-        Temp, °C.
+        Temperature, °C.
 
     Returns
     -------
     float
-        F from, °C.
+        The same temperature, °F.
     """
     return temp_c * 1.8 + 32.0

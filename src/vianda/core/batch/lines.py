@@ -148,7 +148,7 @@ def line_temp_c(entered: Entering) -> float:
     Returns
     -------
     float
-        Line temp, °C.
+        Temperature at which the line goes in, °C.
     """
     return entered.ingredient.temp_c if entered.line.temp_c is None else entered.line.temp_c
 

@@ -44,7 +44,7 @@ def pieces_from_weights(*, batch_mass_g: float, piece_mass_g: float, remainder: 
     Parameters
     ----------
     batch_mass_g : float
-        Batch mass, g.
+        Mass of the whole batch, g, above 0.
     piece_mass_g : float
         Mass of one piece, g, above 0.
     remainder : Remainder
@@ -53,7 +53,7 @@ def pieces_from_weights(*, batch_mass_g: float, piece_mass_g: float, remainder: 
     Returns
     -------
     int
-        How many pieces two weights make.
+        How many pieces two weights make (count).
 
     Examples
     --------

@@ -181,17 +181,17 @@ def salt_figures(
     ledger : SaltLedger
         What salt is brought and what is to be added.
     meat_mass_g : float
-        Meat mass, g.
+        Mass of the meat in the batch, g, above 0.
     mix_mass_g : float
-        Mix mass, g.
+        Mass of the whole mix, g, above 0.
     piece_mass_g : float
         Mass of one piece, g, above 0.
     salt : Ingredient | None
         The salt of this kitchen; None for none.
     thickness_mm : float, default 0.0
-        Thickness, mm.
+        Thickness of a raw piece, mm.
     diameter_mm : float, default 0.0
-        Diameter, mm.
+        Diameter of a raw piece, mm.
 
     Returns
     -------

@@ -54,12 +54,12 @@ def usable_frac(meat: Meat, *, grind_loss_frac: float) -> float:
     meat : Meat
         The meat.
     grind_loss_frac : float
-        Grind loss, 0–1.
+        What stays in the grinder of what goes in, 0–1.
 
     Returns
     -------
     float
-        Usable, 0–1.
+        What is left of a bought gram, 0–1.
 
     References
     ----------
@@ -85,7 +85,7 @@ def price_per_kg_used(meat: Meat, price_per_kg: Decimal, *, grind_loss_frac: flo
     price_per_kg : Decimal
         Price, currency units a kilogram.
     grind_loss_frac : float
-        Grind loss, 0–1.
+        What stays in the grinder of what goes in, 0–1.
 
     Returns
     -------
@@ -124,7 +124,7 @@ def cost_figures(
     guests : int
         Guests, 1 or more (count).
     grind_loss_frac : float
-        Grind loss, 0–1.
+        What stays in the grinder of what goes in, 0–1.
     mix_cost : Decimal, default Decimal(0)
         Cost of what goes into the meat, currency units.
 

@@ -86,7 +86,7 @@ def grind_plan(
     grind : Grind
         How it is ground.
     sinewy_frac : float
-        Sinewy, 0–1.
+        Share of sinewy cuts in the blend, 0–1.
 
     Returns
     -------
@@ -149,14 +149,14 @@ def grind_loss_frac(mass_g: float, tool: Grinder | None) -> float:
     Parameters
     ----------
     mass_g : float
-        Mass, g, 0 or more.
+        Mass of mince wanted, g, 0 or more.
     tool : Grinder | None
         The tool that grinds; None for the kitchen's best.
 
     Returns
     -------
     float
-        Grind loss, 0–1.
+        What stays in the machine of what goes in, 0–1.
 
     References
     ----------

@@ -32,17 +32,17 @@ def outcome_figures(
     Parameters
     ----------
     batch_mass_g : int
-        Batch mass, g.
+        Mass of the raw batch, g.
     pieces : int
         Number of pieces, 1 or more (count).
     expected_yield_frac : Band
         What was expected to be left, 0–1.
     raw_diameter_mm : float
-        Raw diameter, mm.
+        Diameter of a raw piece, mm.
     cooked_mass_g : float | None
-        Cooked mass, g. None for none.
+        Mass of all that was cooked, weighed, g; None: not weighed.
     cooked_diameter_mm : float | None
-        Cooked diameter, mm. None for none.
+        Diameter of a cooked piece, measured, mm; None: not measured.
 
     Returns
     -------

@@ -212,7 +212,7 @@ def filling_frac(formula: Formula, *, inventory: Inventory) -> float:
     Returns
     -------
     float
-        Filling, 0–1.
+        Filling by mass of a piece, 0–1.
     """
     entered = entering(formula.mix.lines, pantry=inventory.pantry)
     return per_meat(entered, "filling") / (1.0 + per_meat(entered))

@@ -122,7 +122,7 @@ def plate_store_j_m2_k(heating: Heating, kind: Surfaces) -> float:
     Returns
     -------
     float
-        Plate store, J/(m² K).
+        Heat that a square metre of plate takes up for each kelvin, J/(m² K).
 
     Examples
     --------
@@ -145,16 +145,16 @@ def lateral_gain_frac(heating: Heating, *, diameter_mm: float, covered_frac: flo
     heating : Heating
         How the surface gives heat.
     diameter_mm : float
-        Diameter, mm.
+        Diameter of the piece, mm, above 0.
     covered_frac : float
-        Covered, 0–1.
+        Share of the plate that is covered, 0–1.
     time_s : float
-        Time, s, 0 or more.
+        Time on the plate, s, 0 or more.
 
     Returns
     -------
     float
-        Lateral gain, 0–1.
+        Plate that serves the piece by plate under it (ratio), 1 or more.
 
     Examples
     --------
@@ -193,12 +193,12 @@ def lid_air_c(heating: Heating, fire_c: float) -> float:
     heating : Heating
         How the surface gives heat.
     fire_c : float
-        Fire, °C.
+        Temperature measured at the grate, °C.
 
     Returns
     -------
     float
-        Lid air, °C.
+        Temperature of the air under the lid, °C.
 
     Examples
     --------
@@ -225,16 +225,16 @@ def heats_up_s(store: float, power: float, gain: float, now_c: float, to_c: floa
     gain : float
         What the burner gives for each kelvin below its setting, W/(m² K).
     now_c : float
-        Now, °C.
+        Temperature of the plate now, °C.
     to_c : float
-        To, °C.
+        Temperature that is waited for, °C.
     set_c : float
         What it is set to, °C.
 
     Returns
     -------
     float
-        Heats up, s.
+        Seconds until the plate is there, s.
 
     Examples
     --------
@@ -270,12 +270,12 @@ def heated_c(store: float, power: float, gain: float, time_s: float, set_c: floa
     set_c : float
         What it is set to, °C.
     from_c : float, default ROOM_C
-        From, °C.
+        Temperature it starts from, °C.
 
     Returns
     -------
     float
-        Heated, °C.
+        Temperature of the plate then, °C.
 
     Examples
     --------

@@ -32,7 +32,7 @@ def scoop_ml(number: int) -> float:
     Returns
     -------
     float
-        Scoop, ml.
+        Level volume of the scoop, ml.
 
     Raises
     ------
@@ -105,12 +105,12 @@ class Mould:
         Parameters
         ----------
         height_mm : float
-            Height, mm.
+            Height to which it is filled, mm, 0 or more.
 
         Returns
         -------
         float
-            Filled, ml.
+            Volume up to that height, ml.
         """
         if height_mm > self.height_mm:
             return self.holds_ml + (height_mm - self.height_mm) * self._area_mm2(1.0) / 1000.0
@@ -122,12 +122,12 @@ class Mould:
         Parameters
         ----------
         volume_ml : float
-            Volume, ml.
+            Volume in it, ml, 0 or more.
 
         Returns
         -------
         float
-            Height of, mm.
+            Height at which it stands, mm.
         """
         holds = self.holds_ml
         if volume_ml >= holds:

@@ -176,7 +176,7 @@ def brown_word(value: float) -> BrownWord:
     Parameters
     ----------
     value : float
-        The value, in the base unit the name says.
+        Browning as the model sums it (no unit), 0 or more.
 
     Returns
     -------

@@ -69,12 +69,12 @@ def target_for(key: str, *, floor_c: float) -> float:
     key : str
         Key of the thing, in small letters and hyphens.
     floor_c : float
-        Floor, °C.
+        The leading published floor, °C.
 
     Returns
     -------
     float
-        The core temperature meant by a doneness.
+        The core temperature that is meant, °C.
 
     Raises
     ------

@@ -40,7 +40,7 @@ def firming(
     meat : Material
         What the piece is made of.
     start_c : float, default 4.0
-        Start, °C.
+        Temperature of the cubes when they go in, °C.
     freezer_c : float, default -18.0
         −40 to −5 °C.
     h : float, default 6.0

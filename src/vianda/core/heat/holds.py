@@ -221,12 +221,12 @@ def line_c(floor: Floor, *, target_c: float) -> float:
     floor : Floor
         A published floor.
     target_c : float
-        Target, °C.
+        Core temperature that the cook wants, °C.
 
     Returns
     -------
     float
-        Line, °C.
+        What the coldest meat must come to, °C.
 
     References
     ----------

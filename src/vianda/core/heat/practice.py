@@ -27,7 +27,7 @@ def first_side_s(style: Style, *, thickness_mm: float) -> Spread:
     style : Style
         The style whose usual values count.
     thickness_mm : float
-        Thickness, mm.
+        Raw thickness, mm, above 0.
 
     Returns
     -------

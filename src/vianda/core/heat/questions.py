@@ -256,7 +256,7 @@ def floor_needs_s(setup: Setup, wanted: Wanted) -> float | None:
     Returns
     -------
     float | None
-        Floor needs, s. None where there is none.
+        Least time on the heat, s. None where no time meets the floor.
     """
     keep = max(1.0, wanted.expected_s / 60)
 

@@ -150,7 +150,7 @@ def uncertainty_steps(
     setup : Setup
         All that decides how the piece cooks.
     ended_s : tuple[float, ...]
-        Ended, s.
+        When each stage ends as computed, s.
     sure : MeasuredSpread, default UNMEASURED
         What readings have narrowed.
     engine : Engine, default DIRECT

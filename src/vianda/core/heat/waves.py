@@ -38,7 +38,7 @@ def wait_s(cooked: Cooked) -> float:
     Returns
     -------
     float
-        Wait, s.
+        Seconds to wait, s; 0 where there is nothing to wait for.
     """
     metal = _metal(cooked)
     if metal is None:
@@ -55,7 +55,7 @@ def waves_of(cooked: Cooked, count: int) -> tuple[Wave, ...]:
     cooked : Cooked
         The run of the piece.
     count : int
-        How many (count).
+        Number of waves (count).
 
     Returns
     -------

@@ -37,7 +37,7 @@ class Composition:
         Returns
         -------
         float
-            Salt, 0–1.
+            Salt by mass, from its sodium, 0–1.
         """
         return self.sodium_mg_per_100g * SALT_PER_SODIUM / 100_000.0
 

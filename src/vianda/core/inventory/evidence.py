@@ -158,7 +158,7 @@ def width_after_test(fat: FatRange, *, test_sd_frac: float = USUAL_TEST_SD_FRAC)
     fat : FatRange
         The range of fat.
     test_sd_frac : float, default USUAL_TEST_SD_FRAC
-        Test sd, 0–1.
+        Standard deviation of the kitchen fat test, 0–1.
 
     Returns
     -------

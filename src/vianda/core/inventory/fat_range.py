@@ -146,9 +146,9 @@ class FatSpread:
         Parameters
         ----------
         low_frac : float
-            Low, 0–1.
+            Lower end of the band, 0–1.
         high_frac : float
-            High, 0–1.
+            Upper end of the band, 0–1.
 
         Returns
         -------
@@ -163,12 +163,12 @@ class FatSpread:
         Parameters
         ----------
         chance : float
-            Chance, 0–1.
+            Share of batches that lie below, 0–1, ends left out.
 
         Returns
         -------
         float
-            The fat below which that share of batches lies.
+            The fat below which that share of batches lies, 0–1.
         """
         edges, below = self._edges
         return float(min(1.0, max(0.0, np.interp(chance, below, edges))))

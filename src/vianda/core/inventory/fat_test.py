@@ -75,15 +75,15 @@ def fat_test(*, raw_g: float, lean_g: float, fat_g: float, liquid_g: float, step
     Parameters
     ----------
     raw_g : float
-        Sample raw; drained lean residue; rendered fat; watery liquid poured off apart from the fat. Grams.
+        Raw sample, g, above 0.
     lean_g : float
-        Lean, g.
+        Lean residue, drained, g.
     fat_g : float
-        Fat, g.
+        Rendered fat, g.
     liquid_g : float
-        Liquid, g.
+        Watery liquid poured off apart from the fat, g.
     step_g : float
-        Step of the scale used, grams.
+        Step of the scale used, g.
 
     Returns
     -------

@@ -37,7 +37,7 @@ def inferred(bowl_g: float, readings: Sequence[Reading], *, step_g: int) -> tupl
     Parameters
     ----------
     bowl_g : float
-        Bowl, g.
+        What the bowl weighs before the first of them goes in, g, 0 or more.
     readings : Sequence[Reading]
         The scale after each thing went in.
     step_g : int

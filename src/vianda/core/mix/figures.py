@@ -88,7 +88,7 @@ def mix_figures(
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
     plate_mm : float
-        Plate, mm.
+        Holes of the last plate of the grinder, mm.
 
     Returns
     -------

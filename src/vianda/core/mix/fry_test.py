@@ -56,11 +56,11 @@ def corrections(
     panade : PanadeFigures
         Crumb and liquid of the mix.
     egg_frac : float
-        Egg, 0–1.
+        Egg by mass of the meat, 0–1.
     mix_mass_g : float
-        Mix mass, g.
+        Mass of the whole mix, g.
     meat_mass_g : float
-        Meat mass, g.
+        Mass of the meat in it, g.
     tests : int, default 1
         Number of tests, 1 or more (count).
 

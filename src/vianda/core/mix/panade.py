@@ -264,7 +264,7 @@ def dry_matter_frac(ingredient: Ingredient) -> float:
     Returns
     -------
     float
-        Dry matter, 0–1.
+        What is left without its water, 0–1.
 
     References
     ----------

@@ -81,7 +81,7 @@ def protocol(
     meats : Sequence[str]
         Names of the meats.
     mix_temp_c : float
-        Mix temp, °C.
+        Temperature of the mix when it has been mixed, °C.
     chill : Band
         Minutes to chill, min.
 

@@ -75,7 +75,7 @@ def heat_capacity_j_per_kg_k(composition: Composition, *, temp_c: float) -> floa
     Returns
     -------
     float
-        Heat capacity j per kg, K.
+        Specific heat, J/(kg K).
 
     References
     ----------
@@ -103,7 +103,7 @@ def mixed_temp_c(parts: Sequence[Part]) -> float:
     Returns
     -------
     float
-        Mixed temp, °C.
+        Temperature of the mix, °C.
 
     Raises
     ------
@@ -145,13 +145,13 @@ def chill_minutes(*, from_c: float, to_c: float, composition: Composition, air_c
     Parameters
     ----------
     from_c : float
-        From, °C.
+        Temperature of the mix now, °C.
     to_c : float
-        To, °C.
+        Temperature wanted, °C.
     composition : Composition
         Grams of each part in 100 g.
     air_c : float, default FRIDGE_C
-        Air, °C.
+        Temperature of the fridge's air, °C.
 
     Returns
     -------

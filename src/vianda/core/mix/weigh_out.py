@@ -80,9 +80,9 @@ def weigh_out(
     salt_ingredient : Ingredient | None
         The salt of this kitchen; None for none.
     meat_g : int
-        Meat, g.
+        Mass of the meat in the batch, g, above 0.
     mix_g : float
-        Mix, g.
+        Mass of the whole mix, g, above 0.
     step_g : int
         Step of the scale, g, above 0.
 

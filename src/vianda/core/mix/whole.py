@@ -96,9 +96,9 @@ def bowl_parts(
     inventory : Inventory
         The meats, lots and ingredients a formula may name.
     meat_mass_g : float
-        Meat mass, g.
+        Mass of the meat in the batch, g.
     meat_temp_c : float
-        Meat temp, °C.
+        Temperature of the meat, °C.
 
     Returns
     -------
@@ -134,11 +134,11 @@ def whole_mix(
     blend : BlendFigures
         The blend on the scale.
     meat_mass_g : float
-        Meat mass, g.
+        Mass of the meat in the batch, g.
     mixed_salt_g : float
-        Mixed salt, g.
+        Salt that is mixed in, g.
     surface_salt_g : float
-        Surface salt, g.
+        Salt that goes on the surface, g.
     guests : int
         Guests, 1 or more (count).
 

@@ -175,7 +175,7 @@ def read_mass_g(text: str, *, unit_system: UnitSystem = "metric", field: str = "
     Returns
     -------
     float
-        Read mass, g.
+        The mass, g.
 
     Raises
     ------
@@ -203,7 +203,7 @@ def read_volume_ml(text: str, *, field: str = "") -> float:
     Returns
     -------
     float
-        Read volume, ml.
+        The volume, ml.
 
     Examples
     --------
@@ -228,7 +228,7 @@ def read_length_mm(text: str, *, unit_system: UnitSystem = "metric", field: str 
     Returns
     -------
     float
-        Read length, mm.
+        The length, mm.
 
     Examples
     --------
@@ -254,7 +254,7 @@ def read_temp_c(text: str, *, unit_system: UnitSystem = "metric", field: str = "
     Returns
     -------
     float
-        Read temp, °C.
+        The temperature, °C.
 
     Raises
     ------
@@ -302,7 +302,7 @@ def read_delta_temp_k(text: str, *, unit_system: UnitSystem = "metric", field: s
     Returns
     -------
     float
-        Read delta temp, K.
+        The difference of temperature, K.
 
     Raises
     ------
@@ -339,7 +339,7 @@ def read_frac(text: str, *, field: str = "") -> float:
     Returns
     -------
     float
-        Read, 0–1.
+        The fraction, 0–1 in most fields; the field decides.
 
     Raises
     ------
@@ -374,7 +374,7 @@ def read_seconds(text: str, *, bare_s: float, field: str = "") -> float:
     text : str
         What was typed.
     bare_s : float
-        Bare, s.
+        Seconds that a bare number stands for, s: 60 where minutes are usual.
     field : str, default ''
         JSON pointer named in a refusal, such as ``/shape/bun``; "" for none.
 

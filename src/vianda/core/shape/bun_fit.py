@@ -22,7 +22,7 @@ def fitting_bun(kitchen: Kitchen, *, cooked_diameter_mm: float) -> Bun:
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
     cooked_diameter_mm : float
-        Cooked diameter, mm.
+        Diameter of the cooked piece, mm.
 
     Returns
     -------

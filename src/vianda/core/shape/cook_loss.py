@@ -73,12 +73,12 @@ def done_factor(end_temp_c: float) -> float:
     Parameters
     ----------
     end_temp_c : float
-        End temp, °C.
+        Core when it leaves the heat, °C.
 
     Returns
     -------
     float
-        How much of the loss at 71 °C there is at another core.
+        Loss by the loss at 71 °C (ratio), 0 or more.
 
     References
     ----------
@@ -172,7 +172,7 @@ def diameter_shrink_frac(fat_frac: float, *, packing_gain: float = 0.0, end_temp
     packing_gain : float, default 0.0
         What loose packing adds to the shrink, 0–1.
     end_temp_c : float, default REFERENCE_C
-        End temp, °C.
+        Core when it leaves the heat, °C.
 
     Returns
     -------

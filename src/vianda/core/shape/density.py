@@ -30,12 +30,12 @@ def solid_density_g_per_ml(composition: Composition, *, temp_c: float = COLD_C) 
     composition : Composition
         Grams of each part in 100 g.
     temp_c : float, default COLD_C
-        Temp, °C.
+        Temperature, °C.
 
     Returns
     -------
     float
-        Solid density, g/ml.
+        Density without air, g/ml.
 
     References
     ----------

@@ -30,9 +30,9 @@ def dimple_for(*, diameter_mm: float, thickness_mm: float) -> Dimple | None:
     Parameters
     ----------
     diameter_mm : float
-        Diameter, mm.
+        Diameter of the raw piece, mm.
     thickness_mm : float
-        Thickness, mm.
+        Thickness of the raw piece, mm.
 
     Returns
     -------

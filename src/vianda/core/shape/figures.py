@@ -139,7 +139,7 @@ def shape_figures(
     surface_kind : SurfaceKind, default 'plate'
         Surface kind.
     end_temp_c : float, default 71.1
-        End temp, °C.
+        Core when it leaves the heat, °C.
     loss_factor : float, default 1.0
         What this kitchen's own weighings multiply the loss with, about 1.
 
@@ -371,7 +371,7 @@ def outline_mm(form: Form, *, bun: Bun, mould: Mould | None) -> float:
     Returns
     -------
     float
-        Outline, mm.
+        That diameter, mm; 0 where nothing fixes it.
     """
     if mould is not None and mould.kind == "ring" and form in ("disc", "filled"):
         return mould.length_mm

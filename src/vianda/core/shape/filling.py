@@ -65,15 +65,15 @@ def filling_of(
     name : str
         Its name, for people.
     mass_g : float
-        Mass, g, 0 or more.
+        Mass of the filling in one piece, g.
     density_g_per_ml : float
-        Density, g/ml.
+        Density of the filling, g/ml.
     diameter_mm : float
-        Diameter, mm.
+        Diameter of the raw piece, mm.
     thickness_mm : float
-        Thickness, mm.
+        Thickness of the raw piece, mm.
     rim_mm : float
-        Rim, mm.
+        Meat left round the filling, mm.
     piece_mass_g : float
         Mass of one piece, g, above 0.
 
@@ -124,17 +124,17 @@ def egg_row(
     Parameters
     ----------
     mass_g : float
-        Mass, g, 0 or more.
+        Mass of egg in one loaf, g.
     egg_mass_g : float
-        Egg mass, g.
+        Mass of one boiled egg without its shell, g.
     density_g_per_ml : float
-        Density, g/ml.
+        Density of egg, g/ml.
     loaf_length_mm : float
-        Loaf length, mm.
+        Length of the raw loaf, mm.
     loaf_width_mm : float
-        Loaf width, mm.
+        Width of the raw loaf, mm.
     loaf_height_mm : float
-        Loaf height, mm.
+        Height of the raw loaf, mm.
 
     Returns
     -------

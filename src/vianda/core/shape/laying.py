@@ -71,9 +71,9 @@ def laying_of(
     diameter_mm : float
         Size of one raw piece, mm.
     length_mm : float
-        Length, mm.
+        Length of one raw loaf, mm.
     width_mm : float
-        Width, mm.
+        Width of one raw loaf, mm.
     gap_mm : float
         Room left between two pieces, mm.
     crumbled_g : float
@@ -135,7 +135,7 @@ def crumbled_at_once_g(surface: Surface) -> float:
     Returns
     -------
     float
-        Crumbled at once, g.
+        Meat that browns at once, g.
 
     References
     ----------
@@ -153,11 +153,11 @@ def blocks_at_once(*, surface: Surface, length_mm: float, width_mm: float, gap_m
     surface : Surface
         What it cooks on.
     length_mm : float
-        Length, mm.
+        Length of a raw loaf, mm.
     width_mm : float
-        Width, mm.
+        Width of a raw loaf, mm.
     gap_mm : float
-        Gap, mm.
+        Room left between two, mm.
 
     Returns
     -------
@@ -195,9 +195,9 @@ def discs_at_once(*, surface: Surface, diameter_mm: float, gap_mm: float) -> Lai
     surface : Surface
         What it cooks on.
     diameter_mm : float
-        Diameter, mm.
+        Diameter of a raw piece, mm.
     gap_mm : float
-        Gap, mm.
+        Room left between two, mm.
 
     Returns
     -------

@@ -15,9 +15,9 @@ def press_kg(*, diameter_mm: float, thickness_mm: float) -> Band:
     Parameters
     ----------
     diameter_mm : float
-        Diameter, mm.
+        Diameter it is pressed out to, mm.
     thickness_mm : float
-        Thickness, mm.
+        Thickness it is pressed down to, mm.
 
     Returns
     -------

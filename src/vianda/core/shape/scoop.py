@@ -43,7 +43,7 @@ def nearest_scoop(*, piece_mass_g: float, density_g_per_ml: float, moulds: Seque
     piece_mass_g : float
         Mass of one piece, g, above 0.
     density_g_per_ml : float
-        Density, g/ml.
+        Density of the mix as it is packed, g/ml.
     moulds : Sequence[Mould]
         The tins, trays, scoops and rings of the kitchen.
 

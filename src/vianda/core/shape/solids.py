@@ -19,14 +19,14 @@ def disc_diameter_mm(*, volume_ml: float, thickness_mm: float) -> float:
     Parameters
     ----------
     volume_ml : float
-        Volume, ml.
+        Volume of the disc, ml.
     thickness_mm : float
-        Thickness, mm.
+        Its thickness, mm, above 0.
 
     Returns
     -------
     float
-        Disc diameter, mm.
+        Its diameter, mm.
 
     Raises
     ------
@@ -53,14 +53,14 @@ def disc_volume_ml(*, diameter_mm: float, thickness_mm: float) -> float:
     Parameters
     ----------
     diameter_mm : float
-        Diameter, mm.
+        Diameter of the disc, mm.
     thickness_mm : float
-        Thickness, mm.
+        Its thickness, mm.
 
     Returns
     -------
     float
-        Disc volume, ml.
+        Its volume, ml.
 
     References
     ----------
@@ -80,12 +80,12 @@ def ball_diameter_mm(*, volume_ml: float) -> float:
     Parameters
     ----------
     volume_ml : float
-        Volume, ml.
+        Volume of the ball, ml.
 
     Returns
     -------
     float
-        Ball diameter, mm.
+        Its diameter, mm.
 
     Raises
     ------
@@ -112,12 +112,12 @@ def section_frac(power: float = SECTION_POWER) -> float:
     Parameters
     ----------
     power : float, default SECTION_POWER
-        Most the burner gives, W/m².
+        Exponent of the superellipse, 2 for an ellipse (no unit).
 
     Returns
     -------
     float
-        Section, 0–1.
+        The share that is filled, 0–1.
 
     References
     ----------
@@ -139,18 +139,18 @@ def loaf_length_mm(*, volume_ml: float, width_mm: float, height_mm: float, ends:
     Parameters
     ----------
     volume_ml : float
-        Volume, ml.
+        Volume of the loaf, ml.
     width_mm : float
-        Width, mm.
+        Its width, mm.
     height_mm : float
-        Height, mm.
+        Its height, mm.
     ends : Ends
         Ends of the loaf.
 
     Returns
     -------
     float
-        Loaf length, mm.
+        Its length, mm.
 
     Raises
     ------
@@ -187,11 +187,11 @@ def loaf_size_mm(*, volume_ml: float, width_mm: float, height_mm: float, ends: E
     Parameters
     ----------
     volume_ml : float
-        Volume, ml.
+        Volume of the loaf, ml.
     width_mm : float
-        Width, mm.
+        Width wanted, mm.
     height_mm : float
-        Height, mm.
+        Height wanted, mm.
     ends : Ends
         Ends of the loaf.
 
@@ -227,18 +227,18 @@ def loaf_volume_ml(*, length_mm: float, width_mm: float, height_mm: float, ends:
     Parameters
     ----------
     length_mm : float
-        Length, mm.
+        Length of the loaf, mm.
     width_mm : float
-        Width, mm.
+        Its width, mm.
     height_mm : float
-        Height, mm.
+        Its height, mm.
     ends : Ends
         Ends of the loaf.
 
     Returns
     -------
     float
-        Loaf volume, ml.
+        Its volume, ml.
 
     References
     ----------

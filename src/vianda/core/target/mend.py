@@ -45,11 +45,11 @@ def additions(
     Parameters
     ----------
     batch_mass_g : float
-        The batch in grams, its fat and the wanted fat, 0–1.
+        Mass of the batch, g, above 0.
     fat_frac : float
-        Fat by mass, 0–1.
+        Fat that it has, 0–1.
     target_frac : float
-        Target, 0–1.
+        Fat that is wanted, 0–1.
     candidates : Sequence[tuple[str, str]]
         Keys; lot "" for the meat in general.
     inventory : Inventory

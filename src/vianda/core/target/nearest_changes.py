@@ -24,7 +24,7 @@ def nearest_changes(program: Program, *, batch_mass_g: int) -> tuple[Phrase, ...
     program : Program
         The wish as numbers.
     batch_mass_g : int
-        Batch mass, g.
+        Mass of the batch, g, above 0.
 
     Returns
     -------

@@ -32,11 +32,11 @@ def pearson_square(*, lean_fat_frac: float, rich_fat_frac: float, target_frac: f
     Parameters
     ----------
     lean_fat_frac : float
-        Fat 0–1, the target between the other two.
+        Fat of the leaner meat, 0–1.
     rich_fat_frac : float
-        Rich fat, 0–1.
+        Fat of the fatter meat, 0–1.
     target_frac : float
-        Target, 0–1.
+        Fat that is wanted, 0–1, between the two.
 
     Returns
     -------

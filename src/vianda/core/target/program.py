@@ -72,9 +72,9 @@ def program_of(wish: Wish, *, inventory: Inventory, batch_mass_g: int, grind_los
     inventory : Inventory
         The meats, lots and ingredients a formula may name.
     batch_mass_g : int
-        Batch mass, g.
+        Mass of the batch, g, above 0.
     grind_loss_frac : float
-        Grind loss, 0–1.
+        What stays in the grinder of what goes in, 0–1.
 
     Returns
     -------

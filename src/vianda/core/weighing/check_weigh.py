@@ -47,14 +47,14 @@ def tolerance_g(*, target_g: float, step_g: float) -> float:
     Parameters
     ----------
     target_g : float
-        Target, g.
+        What a piece should weigh, g.
     step_g : float
         Step of the scale, g, above 0.
 
     Returns
     -------
     float
-        Tolerance, g.
+        How far a piece may be off, g.
 
     Examples
     --------
@@ -71,9 +71,9 @@ def verdict(*, shown_g: float, target_g: float, tolerance: float) -> Verdict:
     Parameters
     ----------
     shown_g : float
-        Shown, g.
+        What the scale shows, g.
     target_g : float
-        Target, g.
+        What the piece should weigh, g.
     tolerance : float
         Tolerance, g, above 0.
 
@@ -110,15 +110,15 @@ def bowl_forecast(
     Parameters
     ----------
     bowl_g : float
-        Bowl, g.
+        What was in the bowl before the first piece, g.
     shaped_g : float
-        Shaped, g.
+        What has been shaped, g.
     to_come : int
         Pieces still to be shaped (count).
     to_come_g : float
-        To come, g.
+        What the pieces still to come should weigh together, g.
     loss_g : float
-        Loss, g.
+        What is expected to stay on bowl and gloves, g.
     tolerance : float
         Tolerance, g, above 0.
 

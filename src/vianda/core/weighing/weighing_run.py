@@ -36,12 +36,12 @@ class WeighingPlan:
         Parameters
         ----------
         number : int
-            A scoop's number, 1 or more (count).
+            Number of the piece, from 1 (count).
 
         Returns
         -------
         float
-            Target, g.
+            What it should weigh, g.
 
         Examples
         --------
@@ -103,7 +103,7 @@ def plan_of_weighing(evaluation: Evaluation, *, step_g: int, capacity_g: float) 
     step_g : int
         Step of the scale, g, above 0.
     capacity_g : float
-        Capacity, g.
+        Most the scale carries, g.
 
     Returns
     -------
@@ -134,9 +134,9 @@ def judge(plan: WeighingPlan, *, shown_g: float, number: int) -> Verdict:
     plan : WeighingPlan
         The plan of the weighing.
     shown_g : float
-        Shown, g.
+        What the scale shows, g.
     number : int
-        A scoop's number, 1 or more (count).
+        Number of the piece, from 1 (count).
 
     Returns
     -------

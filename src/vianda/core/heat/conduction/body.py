@@ -68,7 +68,7 @@ class Body:
         Returns
         -------
         float
-            Core, °C.
+            Temperature of the middle, °C.
         """
         return float(np.sum(temp_c * self.core_weight))
 

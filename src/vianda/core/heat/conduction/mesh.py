@@ -39,7 +39,7 @@ def mesh_of(geometry: Geometry, size_m: float, *, cells: int) -> Mesh:
     geometry : Geometry
         Flat or round.
     size_m : float
-        Size, m.
+        Thickness of a flat piece, radius of a round one, m, above 0.
     cells : int
         Number of cells, 1 or more (count).
 
@@ -79,7 +79,7 @@ def block_widths(length_m: float, cells: int, *, both_ends: bool) -> Array:
     Parameters
     ----------
     length_m : float
-        Length, m.
+        Length of the side, m, above 0.
     cells : int
         Number of cells, 1 or more (count).
     both_ends : bool

@@ -181,7 +181,7 @@ class Simulation:
         Returns
         -------
         float
-            Stored, J.
+            Heat stored above liquid at 0 °C, J.
         """
         flat = zip(self.body.mass.ravel(), self.now.shares.reshape(-1, 5), self.now.temp.ravel(), strict=True)
         return float(sum(m * heat_content(s, t) for m, s, t in flat))
@@ -222,7 +222,7 @@ class Simulation:
         stage : CookStage
             The stage.
         to_c : float
-            To, °C.
+            Core temperature at which it ends, °C.
 
         Returns
         -------
@@ -372,7 +372,7 @@ def times_of(setup: Setup, *, core_c: float | None = None, step_factor: float = 
     setup : Setup
         All that decides how the piece cooks.
     core_c : float | None, default None
-        Temperature of the core, °C.
+        Core at which the last stage ends, °C; None: as its stages say.
     step_factor : float, default 1.0
         Multiplies the length of the steps, about 1.
 

@@ -63,13 +63,13 @@ def air(temp_c: float, h: float, *, vapour_pa: float = DAMP_AIR_PA, glow_c: floa
     Parameters
     ----------
     temp_c : float
-        Temp, °C.
+        Temperature of the air, °C.
     h : float
         Heat transfer coefficient, W/(m² K), above 0.
     vapour_pa : float, default DAMP_AIR_PA
-        Vapour, Pa.
+        Pressure of the water vapour in it, Pa, 0 or more.
     glow_c : float | None, default None
-        Glow, °C. None for none.
+        Temperature of what it sees, °C; None: the air's own.
 
     Returns
     -------
