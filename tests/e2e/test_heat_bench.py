@@ -21,7 +21,7 @@ def _seconds(text: str) -> list[int]:
     return [int(m) * 60 + int(s) for m, s in re.findall(r"(\d+):(\d\d)", text)]
 
 
-def _doubted(page: Page) -> None:
+def _uncertainty_shown(page: Page) -> None:
     """Until the band of uncertainty has come in."""
     expect(page.locator("[data-there]")).to_contain_text("check from")
 
@@ -29,7 +29,7 @@ def _doubted(page: Page) -> None:
 def test_the_flip_of_a_smashed_double_and_the_core_along_time(watch, kestrel) -> None:
     watched = watch(kestrel)
     page = _heat(watched, "Slipway smash")
-    _doubted(page)
+    _uncertainty_shown(page)
     flip = page.locator("[data-flip]")
     expect(flip).to_contain_text("usual practice")
     computed = _seconds(flip.inner_text())[:2]
@@ -63,7 +63,7 @@ def test_the_flip_of_a_smashed_double_and_the_core_along_time(watch, kestrel) ->
 def test_a_pub_burger_medium_with_the_floor_shown(watch, kestrel) -> None:
     watched = watch(kestrel)
     page = _heat(watched, "Harbour-light")
-    _doubted(page)
+    _uncertainty_shown(page)
     lines = page.get_by_role("region", name="Published lines")
     leading = lines.get_by_role("row").filter(has_text="leads")
     expect(leading).to_contain_text("FDA Food Code")
@@ -94,7 +94,7 @@ def test_a_loaf_from_browned_to_rested(watch, kestrel) -> None:
     expect(page.get_by_role("button", name="Back to the way chosen")).to_be_visible()
     assert watched.axe() == []
     page.get_by_role("tab", name="Inside the piece").click()
-    _doubted(page)
+    _uncertainty_shown(page)
     expect(page.get_by_role("img", name=re.compile("glaze at 7:00.*pull at .*peak at "))).to_be_visible()
     expect(page.get_by_role("region", name="Uncertainty")).to_contain_text("%")
     page.get_by_role("tab", name="Minutes and floor").click()
@@ -115,7 +115,7 @@ def test_balls_baked_then_simmered(watch, kestrel) -> None:
     first.get_by_label("Time").press("Enter")
     expect(first.get_by_label("Time")).to_have_value("8:00")
     page.get_by_role("tab", name="Inside the piece").click()
-    _doubted(page)
+    _uncertainty_shown(page)
     expect(page.get_by_role("tabpanel")).to_contain_text("In the sauce")
     watched.saved()
     page.get_by_role("tab", name="The way").click()
@@ -149,14 +149,14 @@ def test_a_plate_that_is_too_cool_and_one_without_a_thermometer(watch, kestrel) 
 def test_one_probe_reading_narrows_the_times_and_a_wild_one_is_refused(watch, kestrel) -> None:
     watched = watch(kestrel)
     page = _heat(watched, "Harbour-light")
-    _doubted(page)
+    _uncertainty_shown(page)
     there = page.locator("[data-there]")
     wide = _seconds(there.inner_text())[:2]
     page.get_by_role("button", name="Hold this curve to compare").click()
     page.get_by_role("button", name="Read the simulated probe").click()
     fitted = page.locator("[data-fitted]")
     expect(fitted).to_contain_text("Fitted to what you saw")
-    _doubted(page)
+    _uncertainty_shown(page)
     narrow = _seconds(there.inner_text())[:2]
     assert narrow[1] / narrow[0] < wide[1] / wide[0]
     expect(page.get_by_text("held:")).to_be_visible()
@@ -172,7 +172,7 @@ def test_one_probe_reading_narrows_the_times_and_a_wild_one_is_refused(watch, ke
 def test_a_thinner_pan_is_written_down_and_the_surface_falls_further(watch, kestrel) -> None:
     watched = watch(kestrel)
     page = _heat(watched, "Slipway smash")
-    _doubted(page)
+    _uncertainty_shown(page)
     fell = page.get_by_text("Surface falls to", exact=True).locator("..")
     before = float(re.search(r"(\d+).°C", fell.inner_text()).group(1))
     watched.go("/kitchen")
@@ -181,7 +181,7 @@ def test_a_thinner_pan_is_written_down_and_the_surface_falls_further(watch, kest
     page.get_by_role("button", name="Save", exact=True).click()
     expect(page.get_by_role("region", name="Surfaces")).to_contain_text("steel, 3 mm, usual burner")
     page = _heat(watched, "Slipway smash")
-    _doubted(page)
+    _uncertainty_shown(page)
     after = float(re.search(r"(\d+).°C", fell.inner_text()).group(1))
     assert after < before - 5
     watched.go("/kitchen")
@@ -194,7 +194,7 @@ def test_a_thinner_pan_is_written_down_and_the_surface_falls_further(watch, kest
 def test_chilled_first_it_lies_off_the_clock_and_later_waves_are_told(watch, kestrel) -> None:
     watched = watch(kestrel)
     page = _heat(watched, "Slipway smash")
-    _doubted(page)
+    _uncertainty_shown(page)
     remark = page.locator("main").get_by_text("Laid on as soon as it is scraped")
     expect(remark).to_contain_text(re.compile(r"a later wave finds \d+.°C"))
     flip = page.locator("[data-flip]")

@@ -56,7 +56,7 @@ class SimulatedScale:
         step = self.make.step_g
         newest = self._platform_g(tick)
         tare = self._tare_g(tick)
-        gross = newest - self._nought_g(tick)
+        gross = newest - self._zero_g(tick)
         if gross > self.make.capacity_g + 9 * step:
             return Reading(None, None, "overload", tick * TICK_S)
         if gross < -20 * step:
@@ -105,7 +105,7 @@ class SimulatedScale:
         tared = [d for d in self.actions if d.action == "tare" and d.at_s <= tick * TICK_S]
         return self._platform_g(math.floor(tared[-1].at_s / TICK_S + 1e-9)) if tared else 0.0
 
-    def _nought_g(self, tick: int) -> float:
+    def _zero_g(self, tick: int) -> float:
         """The drift alone, which the overload guard does not count."""
         return self.make.drift_g_per_min * tick * TICK_S / 60.0
 

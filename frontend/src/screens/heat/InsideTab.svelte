@@ -8,7 +8,7 @@
   import Say from "../../lib/ui/Say.svelte";
   import type { StepProps } from "../step";
   import CurvePicture from "./CurvePicture.svelte";
-  import DoubtList from "./DoubtList.svelte";
+  import UncertaintyList from "./UncertaintyList.svelte";
   import FloorTable from "./FloorTable.svelte";
   import type { HeatBench } from "./heat.svelte";
   import SeenForm from "./SeenForm.svelte";
@@ -125,7 +125,7 @@
     <div class="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 lg:grid-cols-2">
       <FloorTable {curve} />
       <div class="flex flex-col gap-6">
-        <DoubtList {curve} done={inside.done} />
+        <UncertaintyList {curve} done={inside.done} />
         <SeenForm {formula} {inside} probe={heat.probe} {flat} />
       </div>
     </div>

@@ -1,4 +1,4 @@
-<!-- The way it is cooked: one that is ready, or stages put together by hand; each change is marched at once. -->
+<!-- The way it is cooked: one that is ready, or stages put together by hand; each change is computed at once. -->
 <script lang="ts">
   import type { HeatStage } from "../../lib/api/client";
   import { time } from "../../lib/format";

@@ -98,7 +98,7 @@ def _falls_short(figures: Figures) -> Remark | None:
     )
 
 
-def _habit_short(figures: Figures) -> Remark | None:
+def _practice_short(figures: Figures) -> Remark | None:
     heat = figures.cook.plan
     if heat.reach == "may-fall-short" or heat.target_c < heat.floors.leading.temp_c - 1e-6:
         return None
@@ -211,7 +211,7 @@ RULES = (
         "note",
         "usual practice's longest minutes are less than the least computed",
         "computed; see docs/heat-model.md",
-        _habit_short,
+        _practice_short,
     ),
     Rule("heat.surface-too-cool", "heat", "check", "surface below the style's band", PRACTICE, _too_cool),
     Rule("heat.surface-too-hot", "heat", "check", "surface above the style's band", PRACTICE, _too_hot),

@@ -21,7 +21,7 @@ from vianda.core.pipeline.figures import Figures
 RAW_WET_FRAC = 0.03
 HOT_SHARE_FRAC = 0.01
 LONGEST_HAND_S = 180.0
-VAGUE_DOUBT_FRAC, VAGUE_SHARE_FRAC = 0.40, 0.005
+VAGUE_UNCERTAINTY_FRAC, VAGUE_SHARE_FRAC = 0.40, 0.005
 SUGAR_FRAC, SUGAR_FROM_C = 0.03, 200.0
 OIL_FRAC, SHORT_KEEPING_DAYS = 0.20, 4
 # Raw vegetables that weep in a loaf, and what they are swapped for.
@@ -207,7 +207,7 @@ def _guessed(figures: Figures) -> Remark | None:
         line
         for line in figures.mix.lines
         if line.mass_g > 0
-        and (line.high_g - line.low_g) / 2 / line.mass_g > VAGUE_DOUBT_FRAC
+        and (line.high_g - line.low_g) / 2 / line.mass_g > VAGUE_UNCERTAINTY_FRAC
         and line.per_meat_frac > VAGUE_SHARE_FRAC
     ]
     if not vague:

@@ -65,10 +65,10 @@ class Heating:
     metal, thickness_mm, power
         Of a plate or pan: 1–40 mm; 0 is the usual one of its kind. What it stores and how fast it comes back.
     fan, offset_k, broiler_c
-        Of an oven: fan or still; how much hotter its air is than it says (−60 to 60 K); how hot its broiler glows
-        (150–700 °C, as a black body over the whole of it).
+        Of an oven: fan or still; how much hotter its air is than it says (−60 to 60 K); what its broiler
+        radiates like (150–700 °C, as a black body over the whole of it).
     fuel, layout, lid, outdoor_c
-        Of a grate: what burns and where; whether there is a lid; the air of the yard (−30 to 45 °C).
+        Of a grate: what burns and where; whether there is a lid; the air outdoors (−30 to 45 °C).
     lasts_min
         Minutes a load of fuel lasts, 0 for the usual.
     heat_factor
@@ -92,8 +92,8 @@ class Heating:
         bounds = (
             ("thickness_mm", 0.0, 40.0, "A plate is 1 to 40 mm thick"),
             ("offset_k", -60.0, 60.0, "An oven is off by at most 60 K"),
-            ("broiler_c", 150.0, 700.0, "A broiler glows with 150 to 700 °C"),
-            ("outdoor_c", -30.0, 45.0, "The air of a yard has −30 to 45 °C"),
+            ("broiler_c", 150.0, 700.0, "A broiler radiates like a body of 150 to 700 °C"),
+            ("outdoor_c", -30.0, 45.0, "Outdoor air has −30 to 45 °C"),
             ("lasts_min", 0.0, 1000.0, "Fuel lasts at most 1000 minutes"),
             ("heat_factor", 0.5, 2.0, "Heat transfer is multiplied by 0.5 to 2"),
         )

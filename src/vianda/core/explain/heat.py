@@ -36,11 +36,11 @@ def minutes(f: Figures) -> Working:
     if h.reach != "usually":
         steps.append(say("At this thickness and heat the minutes may end short of the floor: measure"))
     if h.model == "practice":
-        return Working("Minutes", tuple(steps), HABIT_SOURCE)
+        return Working("Minutes", tuple(steps), PRACTICE_SOURCE)
     return Working("Minutes", tuple(steps), COMPUTED_SOURCE)
 
 
-HABIT_SOURCE = (
+PRACTICE_SOURCE = (
     "Usual practice: the table of common practice, joined by straight lines over thickness; no published source."
 )
 COMPUTED_SOURCE = (

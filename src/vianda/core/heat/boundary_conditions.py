@@ -29,7 +29,7 @@ RADIATION_H = 11.0
 CHEESE_STORE, CHEESE_H, CHEESE_C, CHEESE_MELTS_C = 1100.0 * 2800.0 * 0.003, 2 * 0.35 / 0.003, 7.0, 55.0
 # Under a cover with a spoonful of water: ours.
 STEAMED = air(98.0, 12.0, vapour_pa=st.STEAM_AIR_PA)
-LATE_SQUEEZE = 0.3
+LATE_PRESS_OUT = 0.3
 # A tortilla 2 mm thick, 0.12 W/(m K): ours.
 SHELL_H = 60.0
 COAT_KG_M2 = 0.25
@@ -86,7 +86,7 @@ def cook_stages(stages: tuple[HeatStage, ...], around: Around) -> tuple[CookStag
                 side,
                 flip=stage.flip,
                 turn_every_s=stage.turn_every_s,
-                press_out_frac=LATE_SQUEEZE if stage.press and n > 0 else 0.0,
+                press_out_frac=LATE_PRESS_OUT if stage.press and n > 0 else 0.0,
                 coat_kg_m2=COAT_KG_M2 if stage.glaze else 0.0,
             )
         )

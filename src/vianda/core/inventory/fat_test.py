@@ -25,9 +25,9 @@ FAT_LEFT = (
     (0.30, 0.1786),
 )
 # How hard it is drained and pressed moves that by a fifth either way (ours).
-FAT_LEFT_DOUBT = 0.20
+FAT_LEFT_UNCERTAINTY = 0.20
 # Fat that stays on pan, paper and spoon: about this share of what ran out is not weighed (ours).
-FAT_LOST_DOUBT = 0.05
+FAT_LOST_UNCERTAINTY = 0.05
 # Two handfuls of one batch differ: standard error of a 100 g sample, falling with its root (ours).
 SAMPLE_SD_AT_100_G = 0.012
 LEAST_SAMPLE_G, MOST_SAMPLE_G = 20.0, 5000.0
@@ -131,8 +131,8 @@ def fat_test(*, raw_g: float, lean_g: float, fat_g: float, liquid_g: float, step
     # A reading is off by at most half a step, evenly: standard error step/√12.
     reading = step_g / math.sqrt(12.0)
     weighing = reading * math.sqrt(1.0 + left**2 + fat**2) / raw_g
-    kept = FAT_LEFT_DOUBT * left * lean_g / raw_g
-    lost = FAT_LOST_DOUBT * fat_g / raw_g
+    kept = FAT_LEFT_UNCERTAINTY * left * lean_g / raw_g
+    lost = FAT_LOST_UNCERTAINTY * fat_g / raw_g
     sample = SAMPLE_SD_AT_100_G * math.sqrt(100.0 / raw_g)
     return FatTest(
         raw_g=raw_g,

@@ -1,7 +1,7 @@
 """Read how cooks say an amount of an ingredient: ``1/3 cup``, ``2 tsp``, ``3 cloves``, ``2 large eggs``, ``a glug``.
 
 Every answer is grams with the uncertainty that the measure brings: a spoon of crumbs is not a weighing, and a pinch is
-a guess. Doubts of measures are ours (common practice, no published source).
+a guess. Uncertainties of measures are ours (common practice, no published source).
 """
 
 from __future__ import annotations
@@ -17,7 +17,7 @@ from vianda.core.reading.entry import MASS_UNITS, NUMBER, NUMBER_WORDS, VOLUME_U
 
 LONGEST_ADDITION = 300
 HEAVIEST_G = 1_000_000.0
-MASS_DOUBT, LIQUID_DOUBT, POWDER_DOUBT, PIECE_DOUBT = 0.0, 0.03, 0.12, 0.10
+MASS_UNCERTAINTY, LIQUID_UNCERTAINTY, POWDER_UNCERTAINTY, PIECE_UNCERTAINTY = 0.0, 0.03, 0.12, 0.10
 POURED = frozenset({"liquid", "egg", "white", "sauce", "fat", "sweet", "acid", "tomato"})
 
 
@@ -171,17 +171,19 @@ def _term(text: str, ingredient: Ingredient, *, meat_mass_g: float, unit_system:
         if number is None:
             raise _unread(text, ingredient, field)
         grams = number * (1.0 if unit_system == "metric" else G_PER_OZ)
-        return _within(grams, MASS_DOUBT)
+        return _within(grams, MASS_UNCERTAINTY)
     unit, tail = words[0], words[1:]
     count = 1.0 if number is None else number
     if unit in ("%", "percent"):
-        return _within(count / 100.0 * meat_mass_g, MASS_DOUBT)
+        return _within(count / 100.0 * meat_mass_g, MASS_UNCERTAINTY)
     # "1 lb 4 oz" and "1 cup 2 tbsp" run on without a plus.
     more = " ".join(tail)
     if unit in MASS_UNITS:
-        return _then(_within(count * MASS_UNITS[unit], MASS_DOUBT), more, ingredient, meat_mass_g, unit_system, field)
+        return _then(
+            _within(count * MASS_UNITS[unit], MASS_UNCERTAINTY), more, ingredient, meat_mass_g, unit_system, field
+        )
     if unit in VOLUME_UNITS:
-        uncertainty = LIQUID_DOUBT if ingredient.group in POURED else POWDER_DOUBT
+        uncertainty = LIQUID_UNCERTAINTY if ingredient.group in POURED else POWDER_UNCERTAINTY
         grams = count * VOLUME_UNITS[unit] * _density(ingredient, text, field)
         return _then(_within(grams, uncertainty), more, ingredient, meat_mass_g, unit_system, field)
     vague = VAGUE.get(_singular(unit)) or VAGUE.get(unit)
@@ -192,7 +194,7 @@ def _term(text: str, ingredient: Ingredient, *, meat_mass_g: float, unit_system:
     if piece is None:
         raise _unread(text, ingredient, field)
     grams = count * piece.mass_g
-    return ReadAmount(grams, grams * (1 - PIECE_DOUBT), grams * (1 + PIECE_DOUBT), pieces=count)
+    return ReadAmount(grams, grams * (1 - PIECE_UNCERTAINTY), grams * (1 + PIECE_UNCERTAINTY), pieces=count)
 
 
 def _then(

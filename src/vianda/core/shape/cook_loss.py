@@ -22,11 +22,11 @@ CookMethod = Literal["pan-broiled", "broiled", "crumbles", "loaf"]
 
 # Half the band of a yield: SR28's own weights "yield from" lie within it (all but the 97 % lean row, which has the same
 # grams as the 70 % one), and USDA's guidance for drained ground beef too up to 25 % fat. Ours, from that spread.
-YIELD_DOUBT = 0.06
+YIELD_UNCERTAINTY = 0.06
 # What a panade and egg hold back: ours (common practice says that they do, no published source says how much).
 BINDER_GAIN, BINDER_MOST = 0.4, 0.08
 SHRINK_POINTS = ((0.10, 0.12), (0.30, 0.25))
-SHRINK_DOUBT = 0.05
+SHRINK_UNCERTAINTY = 0.05
 # SR28's ground beef was cooked to about 71 °C (160 °F): from memory, medium confidence.
 REFERENCE_C = 160.0 * 5 / 9 - 160.0 / 9
 # Below the reference about half of the loss stays, since the outside is hot whatever the core: ours.
@@ -157,7 +157,7 @@ def cook_loss(
     water = min(water, MOST_LOSS * water_frac)
     fat = min((1.0 - _held(stays_fat, fat_frac)) * fat_frac * scale, fat_frac)
     usual = 1.0 - water - fat
-    return CookLoss(water, fat, Band(max(0.0, usual - YIELD_DOUBT), usual, min(1.0, usual + YIELD_DOUBT)))
+    return CookLoss(water, fat, Band(max(0.0, usual - YIELD_UNCERTAINTY), usual, min(1.0, usual + YIELD_UNCERTAINTY)))
 
 
 def diameter_shrink_frac(fat_frac: float, *, packing_gain: float = 0.0, end_temp_c: float = REFERENCE_C) -> Band:
@@ -199,4 +199,4 @@ def diameter_shrink_frac(fat_frac: float, *, packing_gain: float = 0.0, end_temp
         )
     # Beyond 40 % no cook reports one; the line ends there.
     usual = (along(SHRINK_POINTS, min(fat_frac, 0.40)) + packing_gain) * done_factor(end_temp_c)
-    return Band(max(0.0, usual - SHRINK_DOUBT), usual, usual + SHRINK_DOUBT)
+    return Band(max(0.0, usual - SHRINK_UNCERTAINTY), usual, usual + SHRINK_UNCERTAINTY)

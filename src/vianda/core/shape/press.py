@@ -1,4 +1,4 @@
-"""How hard to press: a ball between plate and press, squeezed to a disc."""
+"""How hard to press: a ball between plate and press, pressed to a disc."""
 
 from __future__ import annotations
 
@@ -26,7 +26,7 @@ def press_kg(*, diameter_mm: float, thickness_mm: float) -> Band:
 
     Notes
     -----
-    A plastic paste squeezed between rough plates, slowly. τ is a guess, so the push is good to a factor of two: it says
+    A plastic paste pressed between rough plates, slowly. τ is a guess, so the push is good to a factor of two: it says
     that a thin smash takes leaning in, and that twice as thin takes near six times the push.
 
     References

@@ -19,7 +19,7 @@ from vianda.core.blend.cost import usable_frac
 from vianda.core.inventory.fat_range import Curve, spread_of
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.target.program import Program, program_of
-from vianda.core.target.thinned import Goal, least_change, least_doubt, most_urgent, thinned_blends
+from vianda.core.target.thinned import Goal, least_change, least_uncertainty, most_urgent, thinned_blends
 from vianda.core.target.wish import Wish
 
 MOST_ANSWERS = 3
@@ -177,7 +177,7 @@ def _answers(
     program: Program, batch_mass_g: int, step_g: int, grind_loss_frac: float, z: float, planes: list[Curve]
 ) -> tuple[Answer, ...]:
     if program.wish.aim == "surest":
-        return _thinned(program, least_doubt(program), batch_mass_g, step_g, grind_loss_frac)
+        return _thinned(program, least_uncertainty(program), batch_mass_g, step_g, grind_loss_frac)
     if program.wish.aim == "nearest" and z > 0.0:
         return _thinned(program, least_change(program, margin=z), batch_mass_g, step_g, grind_loss_frac)
     if program.wish.aim == "use-up-first" and z > 0.0:

@@ -56,7 +56,7 @@ class Goal:
         return float((self.weight * (shares - self.centre) ** 2 - self.pull * shares).sum())
 
 
-def least_doubt(program: Program) -> Goal:
+def least_uncertainty(program: Program) -> Goal:
     """The least uncertainty, in the middle part of the band.
 
     Parameters

@@ -2586,10 +2586,10 @@ export interface components {
          *     metal, thickness_mm, power
          *         Of a plate or pan: 1–40 mm; 0 is the usual one of its kind. What it stores and how fast it comes back.
          *     fan, offset_k, broiler_c
-         *         Of an oven: fan or still; how much hotter its air is than it says (−60 to 60 K); how hot its broiler glows
-         *         (150–700 °C, as a black body over the whole of it).
+         *         Of an oven: fan or still; how much hotter its air is than it says (−60 to 60 K); what its broiler
+         *         radiates like (150–700 °C, as a black body over the whole of it).
          *     fuel, layout, lid, outdoor_c
-         *         Of a grate: what burns and where; whether there is a lid; the air of the yard (−30 to 45 °C).
+         *         Of a grate: what burns and where; whether there is a lid; the air outdoors (−30 to 45 °C).
          *     lasts_min
          *         Minutes a load of fuel lasts, 0 for the usual.
          *     heat_factor

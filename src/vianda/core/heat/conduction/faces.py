@@ -1,4 +1,4 @@
-"""A face's surroundings by name, and as the row of numbers that the compiled run reads."""
+"""A face's boundary condition by name, and as the row of numbers that the compiled run reads."""
 
 from __future__ import annotations
 

@@ -266,7 +266,7 @@ def frozen(temp: Array) -> bool:
 def two_step(dt: float, dt_before: float) -> tuple[float, float]:
     """Second order from two steps of unlike length (BDF2): what of the step before counts on, and of this one.
 
-    No step before (0) gives backward Euler, which every change of surroundings begins with.
+    No step before (0) gives backward Euler, which every change of boundary condition begins with.
 
     Parameters
     ----------

@@ -127,7 +127,7 @@ def link(
     wet = film / (film + PATCHY_KG_M2)
     most = film / dt
     low = min(min(cell_c, face[TEMP]), 0.0) - 5.0
-    # What condenses or glows can heat a skin above the air.
+    # What condenses or radiates can heat a skin above the air.
     high = max(max(cell_c, face[TEMP]), face[RADIANT]) + 1.0
     skin = min(max(guess_c, low), high)
     slope = 0.0

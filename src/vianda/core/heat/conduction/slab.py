@@ -1,6 +1,7 @@
 """One stage of a flat piece (from below to above) or a ball (from middle to skin), in machine code.
 
-Every change of surroundings begins with a small step of backward Euler; from the second step on it is of second order.
+Every change of boundary condition begins with a small step of backward Euler; from the second step on it is of second
+order.
 """
 
 from __future__ import annotations
