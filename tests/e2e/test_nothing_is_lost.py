@@ -201,3 +201,30 @@ def test_a_file_that_is_none_is_refused_in_words(watch, kestrel) -> None:
         expect(sheet).to_contain_text(says)
         watched.page.keyboard.press("Escape")
         expect(sheet).to_have_count(0)
+
+
+def test_an_archived_formula_comes_back_from_the_shelf_and_from_its_own_address(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.expected.add(404)
+    page = watched.page
+    _open(watched, name="Supply-boat")
+    address = page.url
+
+    def archive() -> None:
+        watched.go("/")
+        page.get_by_role("button", name=re.compile(r"^Archive\s*: Supply-boat")).click()
+        page.get_by_role("button", name="Archive Supply-boat ragù", exact=True).click()
+        expect(page.get_by_text("Supply-boat ragù was archived.")).to_be_visible()
+
+    archive()
+    page.get_by_role("button", name="Restore").click()
+    expect(page.get_by_role("link", name=re.compile("Supply-boat")).first).to_be_visible()
+    archive()
+    page.goto(address)
+    expect(page.get_by_role("heading", name=re.compile("is not on the shelf"))).to_be_visible()
+    assert watched.axe() == []
+    page.get_by_role("button", name="Restore").click()
+    expect(page.get_by_role("heading", name="Meat", exact=True)).to_be_visible()
+    page.goto(re.sub(r"/formula/\d+/", "/formula/999999/", address))
+    page.get_by_role("button", name="Restore").click()
+    expect(page.get_by_role("alert")).to_contain_text("cannot be restored")

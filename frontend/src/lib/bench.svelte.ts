@@ -114,6 +114,7 @@ export class Bench {
       const mine = draft?.formula ?? stored.formula;
       const answer = await api.evaluate(mine, [], units.system);
       this.problem = null;
+      this.missing = false;
       this.formula = answer.formula;
       this.evaluation = answer.evaluation;
       if (draft) {

@@ -12,6 +12,7 @@
   import { navigate, route } from "../../router";
   import ConflictSheet from "./ConflictSheet.svelte";
   import CounselList from "./CounselList.svelte";
+  import NotOnShelf from "./NotOnShelf.svelte";
   import KeysSheet from "./KeysSheet.svelte";
   import StepRail from "./StepRail.svelte";
   import Ticket from "./Ticket.svelte";
@@ -129,10 +130,7 @@
     >
   {/snippet}
   {#if bench?.missing}
-    <main id="main" class="mx-auto max-w-xl p-8">
-      <h1 class="text-2xl">This formula was archived</h1>
-      <a class="mt-4 act" href="/">To the shelf</a>
-    </main>
+    <NotOnShelf {bench} {id} />
   {:else if bench && evaluation && bench.formula && catalogue && kitchen}
     <Ticket
       {bench}
