@@ -11,7 +11,7 @@ from vianda.api.wire import Answer, Moment, Text, Units
 from vianda.core.basis.option import Option
 from vianda.core.basis.phrase import Phrase
 from vianda.core.blend.schools import School
-from vianda.core.equipment.kitchen import KITCHEN_OPTIONS, Kitchen
+from vianda.core.equipment.kitchen import Kitchen, kitchen_options
 from vianda.core.evaluation.evaluate import Evaluation, FigureRange
 from vianda.core.evaluation.style_preview import StylePreview
 from vianda.core.inventory.inventory import Meat
@@ -174,5 +174,5 @@ def version_answer(stored: StoredVersion) -> VersionAnswer:
 
 def kitchen_answer(stored: StoredKitchen) -> KitchenAnswer:
     """The kitchen for the wire."""
-    options = {name: list(choices) for name, choices in KITCHEN_OPTIONS.items()}
+    options = {name: list(choices) for name, choices in kitchen_options(stored.kitchen.scale.capacity_g).items()}
     return KitchenAnswer(revision=stored.revision, kitchen=stored.kitchen, options=options)

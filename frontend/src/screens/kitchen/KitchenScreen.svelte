@@ -1,26 +1,23 @@
 <!-- The kitchen: whose rules lead, what the scale can show, what there is to cook on and grind with. -->
 <script lang="ts">
   import { api, ProblemError, type Kitchen, type StoredKitchen } from "../../lib/api/client";
-  import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { units } from "../../lib/units.svelte";
   import BreadSheet from "./BreadSheet.svelte";
   import GrinderSheet from "./GrinderSheet.svelte";
+  import KitchenSettings from "./KitchenSettings.svelte";
   import ItemSection from "./ItemSection.svelte";
   import SurfaceSheet from "./SurfaceSheet.svelte";
-  import WareSheet from "./WareSheet.svelte";
+  import MouldSheet from "./MouldSheet.svelte";
 
   let stored = $state.raw<StoredKitchen | null>(null);
   let problem = $state<string | null>(null);
   let status = $state("");
-  let salts = $state.raw<{ key: string; title: string }[]>([]);
 
   $effect(() => {
     void attempt(async () => {
       stored = await api.kitchen();
-      const { pantry } = await api.catalogue();
-      salts = pantry.filter((i) => i.group === "salt").map((i) => ({ key: i.key, title: i.name }));
     });
   });
   async function attempt(run: () => Promise<void>): Promise<void> {
@@ -54,12 +51,6 @@
     if (s.kind === "grate") return `${h.fuel}, ${h.layout}${h.lid ? ", lid" : ""}`;
     return `${h.metal}${h.thickness_mm ? `, ${h.thickness_mm} mm` : ""}, ${h.power} burner`;
   }
-  const countries = [
-    { key: "US", title: "United States" },
-    { key: "CA", title: "Canada" },
-    { key: "UK", title: "United Kingdom" },
-    { key: "other", title: "Another country" },
-  ];
 </script>
 
 <svelte:head><title>Kitchen · Vianda</title></svelte:head>
@@ -72,79 +63,7 @@
         <p role="status" class="text-sm quiet">{status}</p>
       </div>
       {#if problem}<p role="alert" class="mt-3 text-error">{problem}</p>{/if}
-      <section class="mt-4">
-        <h2 class="text-lg">Rules that lead here</h2>
-        <p class="text-[0.875rem] quiet">
-          Country and setting decide which published floor is drawn; the others stand behind it in the
-          working.
-        </p>
-        <div class="mt-3 flex flex-wrap gap-x-6 gap-y-4">
-          <PickField
-            label="Country"
-            value={kitchen.country}
-            options={countries}
-            onpick={(key) => change({ country: key as Kitchen["country"] })}
-          />
-          <PickField
-            label="Setting"
-            value={kitchen.setting}
-            options={[
-              { key: "home", title: "Home" },
-              { key: "food-service", title: "Food service" },
-            ]}
-            onpick={(key) => change({ setting: key as Kitchen["setting"] })}
-          />
-          <PickField
-            label="Names on a label"
-            width="15rem"
-            value={kitchen.naming_rule}
-            options={[
-              { key: "US", title: "US, 9 CFR 319.15" },
-              { key: "EU", title: "EU, 1169/2011" },
-              { key: "CA", title: "Canada, Food and Drug Regs" },
-              { key: "UK", title: "UK, Products Containing Meat" },
-              { key: "none", title: "Not checked" },
-            ]}
-            onpick={(key) => change({ naming_rule: key as Kitchen["naming_rule"] })}
-          />
-        </div>
-      </section>
-      <section class="mt-7">
-        <h2 class="text-lg">Scale</h2>
-        <div class="mt-2 flex flex-wrap gap-x-6 gap-y-4">
-          <PickField
-            label="It reads in steps of"
-            width="9rem"
-            value={String(kitchen.scale.step_g)}
-            options={stored?.options.step_g ?? []}
-            onpick={(key) => change({ scale: { ...kitchen.scale, step_g: Number(key) } })}
-          />
-          <PickField
-            label="It carries up to"
-            width="9rem"
-            value={String(kitchen.scale.capacity_g)}
-            options={[...new Set([2000, 3000, 5000, 10000, 15000, 30000, kitchen.scale.capacity_g])]
-              .sort((a, b) => a - b)
-              .map((g) => ({ key: String(g), title: `${g / 1000} kg` }))}
-            onpick={(key) => change({ scale: { ...kitchen.scale, capacity_g: Number(key) } })}
-          />
-        </div>
-      </section>
-      <section class="mt-7">
-        <h2 class="text-lg">Salt</h2>
-        <p class="text-[0.875rem] quiet">
-          Spoons are computed in this one. A teaspoon of light flakes weighs half of one of fine salt.
-        </p>
-        <div class="mt-2">
-          <PickField
-            label="The salt by the stove"
-            width="13rem"
-            value={kitchen.salt ?? "salt-fine"}
-            options={salts}
-            onpick={(key) => change({ salt: key })}
-          />
-        </div>
-      </section>
+      <KitchenSettings {kitchen} options={stored.options} onchange={change} />
       <ItemSection
         title="Surfaces"
         line="Plates, pans, grates and ovens as they really behave: what is written here moves the computed heat."
@@ -208,7 +127,7 @@
           >
         {/snippet}
         {#snippet sheet(mould, taken, onclose, onsave)}
-          <WareSheet {mould} {taken} {problem} {onclose} {onsave} />
+          <MouldSheet {mould} {taken} {problem} {onclose} {onsave} />
         {/snippet}
       </ItemSection>
       <ItemSection
@@ -238,7 +157,7 @@
           class="mt-3 quiet"
           aria-busy="true"
         >
-          Opening the door …
+          Loading…
         </p>{/if}
     {/if}
   </main>

@@ -1,20 +1,17 @@
 <!-- At the stove: one instruction, one number, what comes next, big buttons. Dark, at arm's length, for a knuckle. -->
 <script lang="ts">
-  import { api, ProblemError } from "../../lib/api/client";
   import { amount, time } from "../../lib/format";
   import { bindKeys } from "../../lib/keys";
   import Say from "../../lib/ui/Say.svelte";
-  import Sheet from "../../lib/ui/Sheet.svelte";
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
   import { chime, wakeSound } from "./chime";
+  import ProbeSheet from "./ProbeSheet.svelte";
   import { Stove } from "./stove.svelte";
 
   const id = $derived(Number(route.params.id));
   let stove = $state.raw<Stove | null>(null);
   let probing = $state(false);
-  let reading = $state("");
-  let refused = $state<string | null>(null);
 
   $effect(() => {
     const now = new Stove(id);
@@ -66,19 +63,6 @@
     wakeSound();
     if (stove && !stove.over && !probing) stove.done();
   }
-  async function takeReading(event: SubmitEvent): Promise<void> {
-    event.preventDefault();
-    refused = null;
-    try {
-      const { value } = await api.read("temp_c", reading, units.system);
-      stove?.probe(value);
-      probing = false;
-      reading = "";
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      refused = error.problem.detail;
-    }
-  }
 </script>
 
 <svelte:head
@@ -107,7 +91,7 @@
       <a class="mt-5 act" href="/log">To the logbook</a>
     </main>
   {:else if !stove?.cook || !heat}
-    <main id="main" class="mt-8 text-xl" aria-busy="true">Heating up …</main>
+    <main id="main" class="mt-8 text-xl" aria-busy="true">Loading…</main>
   {:else if stove.over}
     <main id="main" class="grid flex-1 content-center gap-6">
       <h1 class="text-4xl sm:text-5xl">All off the heat</h1>
@@ -212,19 +196,4 @@
     </div>
   {/if}
 </div>
-<Sheet open={probing} title="What does the probe read?" onclose={() => (probing = false)}>
-  <form class="flex gap-3" onsubmit={takeReading}>
-    <input
-      class="h-16 min-w-0 flex-1 rounded border-2 border-base-content px-4 text-3xl numeral"
-      inputmode="decimal"
-      aria-label="Core temperature"
-      placeholder={units.system === "us" ? "150 F" : "66 C"}
-      bind:value={reading}
-    />
-    <button class="act-main h-16 px-8 text-xl">Note it</button>
-  </form>
-  {#if refused}<p role="alert" class="mt-2 text-error">{refused}</p>{/if}
-  <p class="mt-3 text-sm quiet">
-    In the middle, from the side, not touching the plate. The coldest of several counts.
-  </p>
-</Sheet>
+<ProbeSheet open={probing} onclose={() => (probing = false)} onread={(value) => stove?.probe(value)} />

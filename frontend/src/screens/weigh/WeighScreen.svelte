@@ -1,13 +1,11 @@
 <!-- Check-weighing at arm's length: one number, one thing to do next; dark, for wet hands, a keyboard or a knuckle. -->
 <script lang="ts">
-  import { api } from "../../lib/api/client";
   import { bindKeys } from "../../lib/keys";
-  import Say from "../../lib/ui/Say.svelte";
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
-  import ControlChart from "./ControlChart.svelte";
-  import { digits, fine, reading as grams } from "../../lib/grams";
-  import PieceList from "./PieceList.svelte";
+  import BatchSection from "./BatchSection.svelte";
+  import { digits, reading as grams } from "../../lib/grams";
+  import SimulatedHands from "./SimulatedHands.svelte";
   import TargetScale from "./TargetScale.svelte";
   import { WeighingRun } from "./weighing.svelte";
 
@@ -109,14 +107,6 @@
       l: () => weighing?.act("lean"),
     }),
   );
-  const rules: Record<string, string> = {
-    "beyond-3s": "beyond three sigma",
-    "2-of-3-beyond-2s": "two of three beyond two sigma, one side",
-    "4-of-5-beyond-1s": "four of five beyond one sigma, one side",
-    "8-on-one-side": "eight in a row on one side",
-    "6-in-a-row-rising-or-falling": "six in a row rising or falling",
-  };
-  const lately = $derived(running?.broken.filter((b) => b.at > running.counted - 3) ?? []);
 </script>
 
 <svelte:head><title>{run ? `Weigh ${run.formula_name}` : "Weigh"} · Vianda</title></svelte:head>
@@ -181,84 +171,19 @@
           {/if}
         </div>
         {#if weighing?.problem}<p role="alert" class="mt-2 text-error">{weighing.problem}</p>{/if}
-        <fieldset class="mt-4 border-t border-base-300 pt-2">
-          <legend class="pr-3 text-[0.8125rem] opacity-80"
-            >Simulated scale, {run.plan.step_g} g a step: what hands do to it</legend
-          >
-          <div class="mt-1.5 flex flex-wrap gap-2">
-            {#each [["piece", "Lay on a piece", "P"], ["correct", "Add or pinch off", "C"], ["lift", "Take it off", "O"], ["tare", "Tare", "T"], ["paper", "Lay on a paper", ""], ["lean", "Someone leans on it", "L"]] as const as [action, title, letter] (action)}
-              <button
-                class="act text-sm"
-                disabled={!!run.finished_at}
-                aria-keyshortcuts={letter || undefined}
-                onclick={() => weighing?.act(action)}
-                >{title}{#if letter}<kbd class="ml-1 text-xs opacity-70">{letter}</kbd>{/if}</button
-              >
-            {/each}
-          </div>
-        </fieldset>
-      </section>
-      <section aria-label="The batch">
-        <div class="flex flex-wrap gap-x-8 gap-y-2">
-          <p>
-            <span class="block text-[0.8125rem] opacity-80">Mean</span><span
-              class="text-2xl numeral"
-              data-mean>{running.chart.mean_g == null ? "–" : fine(running.chart.mean_g)}</span
-            >
-          </p>
-          <p>
-            <span class="block text-[0.8125rem] opacity-80">Spread (one sd)</span><span
-              class="text-2xl numeral">{running.chart.sd_g == null ? "–" : fine(running.chart.sd_g)}</span
-            >
-          </p>
-          <p>
-            <span class="block text-[0.8125rem] opacity-80">Within tolerance</span><span
-              class="text-2xl numeral">{running.good} of {running.counted}</span
-            >
-          </p>
-          <p>
-            <span class="block text-[0.8125rem] opacity-80">Left in the bowl</span><span
-              class="text-2xl numeral"
-              data-left>{grams(running.bowl.left_g)}</span
-            >
-          </p>
-        </div>
-        <p
-          class={[
-            "mt-2 text-lg",
-            running.bowl.comes_out || running.complete ? "" : "font-semibold text-warning",
-          ]}
-        >
-          <Say text={running.bowl.line} />
-        </p>
-        <ControlChart {running} plan={run.plan} />
-        {#if lately.length > 0}
-          <ul class="mt-1 text-warning">
-            {#each lately as broken (`${broken.rule}${broken.at}`)}
-              <li>
-                Piece {broken.at}: {rules[broken.rule]}. Look what changed: the mix, the hand, the scale.
-              </li>
-            {/each}
-          </ul>
-        {/if}
-        <PieceList
-          records={running.records}
+        <SimulatedHands
+          step_g={run.plan.step_g}
           finished={!!run.finished_at}
-          onact={(action, about) => weighing?.act(action, about)}
+          onact={(action) => weighing?.act(action)}
         />
-        <div class="mt-3 flex flex-wrap gap-3">
-          <a class="act" href={api.recordsPath(run.id)} download>The record as CSV</a>
-          {#if !run.finished_at && !running.complete}
-            <button class="act" onclick={() => weighing?.act("finish")}>Finish now</button>
-          {/if}
-        </div>
       </section>
+      <BatchSection {run} onact={(action, about) => weighing?.act(action, about)} />
     </main>
   {:else}
     <main id="main" class="p-8" aria-busy="true">
       {#if weighing?.away}<h1 class="text-2xl">The scale does not answer yet</h1>
         <p class="mt-2" role="alert">Trying again every second.</p>
-      {:else}<p>Switching the scale on …</p>{/if}
+      {:else}<p>Loading…</p>{/if}
     </main>
   {/if}
 </div>

@@ -24,8 +24,9 @@ GrinderKind = Literal["grinder", "processor", "knife"]
 NamingRule = Literal["US", "EU", "CA", "UK", "none"]
 
 
-# Steps a kitchen scale reads in, g.
+# Steps a kitchen scale reads in, and what such scales usually carry, g (common practice, no published source).
 STEPS_G = (1, 2, 5, 10)
+CAPACITIES_G = (2000, 3000, 5000, 10_000, 15_000, 30_000)
 
 
 @dataclass(frozen=True, slots=True)
@@ -304,4 +305,47 @@ def usual_oven() -> Surface:
 KITCHEN_OPTIONS: dict[str, tuple[Option, ...]] = {
     **HEATING_OPTIONS,
     "step_g": tuple(Option(str(step), f"{step} g") for step in STEPS_G),
+    "capacity_g": tuple(Option(str(capacity), f"{capacity // 1000} kg") for capacity in CAPACITIES_G),
+    "country": (
+        Option("US", "United States"),
+        Option("CA", "Canada"),
+        Option("UK", "United Kingdom"),
+        Option("other", "Another country"),
+    ),
+    "setting": (Option("home", "Home"), Option("food-service", "Food service")),
+    "naming_rule": (
+        Option("US", "US, 9 CFR 319.15"),
+        Option("EU", "EU, 1169/2011"),
+        Option("CA", "Canada, Food and Drug Regs"),
+        Option("UK", "UK, Products Containing Meat"),
+        Option("none", "Not checked"),
+    ),
 }
+
+
+def kitchen_options(capacity_g: int) -> dict[str, tuple[Option, ...]]:
+    """What a cook chooses from when a kitchen is described: the usual choices, and its own scale among them.
+
+    Parameters
+    ----------
+    capacity_g : int
+        What the kitchen's scale carries, g, above 0.
+
+    Returns
+    -------
+    dict[str, tuple[Option, ...]]
+        The choices by the name of the field.
+
+    References
+    ----------
+    What scales carry: common practice, no published source.
+
+    Examples
+    --------
+    >>> [option.title for option in kitchen_options(2500)["capacity_g"]][:3]
+    ['2 kg', '2.5 kg', '3 kg']
+    """
+    if capacity_g in CAPACITIES_G:
+        return KITCHEN_OPTIONS
+    capacities = sorted((*CAPACITIES_G, capacity_g))
+    return KITCHEN_OPTIONS | {"capacity_g": tuple(Option(str(g), f"{g / 1000:g} kg") for g in capacities)}
