@@ -16,15 +16,21 @@
   let refusal = $state<string | null>(null);
   const lotOf = (meat: string) => evaluation.blend.parts.find((p) => p.meat === meat)?.lot ?? "";
 
-  // The first pair and its target are the core's to choose; afterwards they are the cook's.
+  // The first pair and its target are the core's to choose; afterwards they are the cook's. Nothing can be picked or
+  // typed before, or it would be overwritten.
+  let ready = $state(false);
   onMount(() => {
     api.firstSquare(formula).then(
       (first) => {
         one = first.one;
         two = first.two;
         target = amount({ kind: "fine_frac", value: first.target_frac }, units);
+        ready = true;
       },
-      (error: Error) => (refusal = error.message),
+      (error: Error) => {
+        refusal = error.message;
+        ready = true;
+      },
     );
   });
   $effect(() => {
@@ -48,7 +54,8 @@
   const num = (value: number) => value.toFixed(1).replace(/\.0$/, "");
 </script>
 
-<div class="flex flex-wrap items-start gap-x-4 gap-y-3">
+{#if !ready}<p class="quiet" aria-busy="true">Loading…</p>{/if}
+<div class={["flex flex-wrap items-start gap-x-4 gap-y-3", ready ? "" : "hidden"]}>
   <PickField label="One meat" value={one} width="13rem" {options} onpick={(key) => (one = key)} />
   <PickField label="The other" value={two} width="13rem" {options} onpick={(key) => (two = key)} />
   <TextField
