@@ -71,7 +71,7 @@ def _surfaces(client) -> list[dict]:
         ({"thickness_mm": 0.4}, "1 to 40 mm"),
         ({"thickness_mm": 55}, "1 to 40 mm"),
         ({"offset_k": 99}, "60 K"),
-        ({"outdoor_c": -50}, "yard"),
+        ({"outdoor_c": -50}, "Outdoor"),
         ({"heat_factor": 4}, "0.5 to 2"),
         ({"broiler_c": 40}, "150 to 700"),
     ],
