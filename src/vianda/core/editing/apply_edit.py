@@ -9,15 +9,9 @@ from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.blend import shares
 from vianda.core.blend.blend import blend_meats
 from vianda.core.editing.choose import choose
-from vianda.core.editing.edit_mix import (
-    add_to_mix,
-    change_line,
-    put_in,
-    swap_ingredient,
-    take_out,
-    type_line,
-    weigh_bowl,
-)
+from vianda.core.editing.mix_amounts import add_to_mix, type_line, weigh_bowl
+from vianda.core.editing.mix_groups import swap_ingredient
+from vianda.core.editing.mix_lines import change_line, put_in, take_out
 from vianda.core.editing.set_figure import nudge_figure, read_figure, set_figure
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.methods import check_stages

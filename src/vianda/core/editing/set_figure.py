@@ -11,7 +11,8 @@ from vianda.core.batch.batch import batch_of
 from vianda.core.batch.lines import Entering, entering, line_temp_c
 from vianda.core.batch.salt_ledger import kitchen_salt
 from vianda.core.blend import shares
-from vianda.core.editing.edit_mix import change_line, known_group, line_of, put_in, set_group, set_panade
+from vianda.core.editing.mix_groups import set_group, set_panade
+from vianda.core.editing.mix_lines import change_line, known_group, line_of, put_in
 from vianda.core.editing.set_shape import filling_frac, set_filling, set_size, set_thickness, size_now, with_piece_mass
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
