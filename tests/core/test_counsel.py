@@ -275,6 +275,25 @@ CASES = [
     ),
     ("mix.garlic-in-oil", _bowl(put={"confit-week": 1}), _bowl(put={"confit-days": 1}), None),
     ("mix.fat-from-mix", _bowl(put={"butter": 10}), _bowl(put={"butter": 4}), None),
+    *(
+        (f"mix.{limit}", _bowl(avoid=(limit,), put={key: 2}), _bowl(avoid=(limit,), put={"panko": None}), None)
+        for limit, key in (
+            ("no-soy", "soy_sauce"),
+            ("no-fish", "worcester"),
+            ("no-sesame", "tahini"),
+            ("no-nuts", "walnuts"),
+            ("no-mustard", "mustard"),
+            ("no-celery", "celery"),
+            ("no-sulphites", "raisins"),
+            ("no-alcohol", "red_wine"),
+            ("no-garlic", "garlic"),
+        )
+    ),
+    ("mix.no-egg", _bowl(avoid=("no-egg",)), _bowl(avoid=("no-egg",), put={"egg": None}), None),
+    ("mix.no-onion", _bowl(avoid=("no-onion",), put={"shallot": 1}), mixed(lines=(), avoid=("no-onion",)), None),
+    ("mix.halal", _bowl(avoid=("halal",)), _bowl(avoid=("halal",), parts=blended(chuck=1.0)), None),
+    ("mix.no-beef", _bowl(avoid=("no-beef",)), _bowl(avoid=("no-beef",), parts=blended(lamb_ground=1.0)), None),
+    ("mix.without", _bowl(without=("panko",)), _bowl(without=("nutmeg",), put={"nutmeg": None}), None),
     ("mix.no-pork", _bowl(avoid=("no-pork",)), _bowl(avoid=("no-pork",), parts=blended(chuck=1.0)), None),
     ("mix.no-dairy", _bowl(avoid=("no-dairy",)), _bowl(avoid=("no-dairy",), put={"milk": None, "stock": 10}), None),
     (

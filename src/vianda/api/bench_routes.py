@@ -12,6 +12,7 @@ from vianda.core.evaluation.evaluate import Sheets, figure_ranges
 from vianda.core.evaluation.style_preview import preview
 from vianda.core.mix.schools import mix_schools
 from vianda.core.model.styles import all_styles
+from vianda.core.reading.mix_line import MixReading
 from vianda.core.target.wish import AIMS
 from vianda.services import bench, larders, targets
 
@@ -63,6 +64,18 @@ def opening(body: s.OpeningRequest) -> s.OpeningAnswer:
 @operation(blueprint, "POST", "/read", summary="Read a typed quantity", body=s.ReadRequest, answer=s.ReadAnswer)
 def read(body: s.ReadRequest) -> s.ReadAnswer:
     return s.ReadAnswer(value=bench.read_quantity(body.kind, body.text, unit_system=body.unit_system))
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/read/mix",
+    summary="Read what goes into a mix: each piece marked, amounts in grams, what is asked back",
+    body=s.ReadMixRequest,
+    answer=MixReading,
+)
+def read_mix(body: s.ReadMixRequest) -> MixReading:
+    return bench.read_mix_here(body.formula, body.text, unit_system=body.unit_system)
 
 
 @operation(

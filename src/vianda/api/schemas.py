@@ -49,6 +49,14 @@ class OpeningRequest(Strict):
     unit_system: Units | None = None
 
 
+class ReadMixRequest(Strict):
+    """What a cook typed to go into a formula's mix."""
+
+    formula: Formula
+    text: Annotated[str, Field(max_length=400)]
+    unit_system: Units | None = None
+
+
 class ReadRequest(Strict):
     """Typed text to be read as a quantity, outside a formula."""
 
@@ -99,7 +107,7 @@ class OpeningAnswer(Answer):
     """A first formula with what was read, assumed, left unread, and asked."""
 
     opening: Opening
-    evaluation: Evaluation
+    evaluation: Evaluation | None
 
 
 class FormulaAnswer(Answer):

@@ -4,8 +4,8 @@ Format ``vianda-formula``. Version 1 had no seasoning and named the doneness; ve
 temperature; version 3 the lots a blend is taken from, the grind, and of each meat its trim loss and connective
 tissue; version 4 the mix, with what it takes from the pantry, and who share a piece; version 5 what a piece is
 shaped in and how; version 6 the stages of the heat, the fat in the pan, and how the kitchen's surfaces give heat;
-version 7 plain names for some fields, and null for a day that is not known. Older files are upgraded one version at a
-time; newer and foreign ones are refused with a reason.
+version 7 plain names for some fields, and null for a day that is not known; version 8 more limits, and single things
+kept out. Older files are upgraded one version at a time; newer and foreign ones are refused with a reason.
 """
 
 from __future__ import annotations
@@ -32,7 +32,7 @@ from vianda.interchange.documents import Json, Strict
 from vianda.interchange.kinds import INGREDIENTS, as_kept
 
 FORMAT = "vianda-formula"
-VERSION = 7
+VERSION = 8
 
 
 class UnreadableFileError(CoreError):
@@ -46,7 +46,7 @@ class FormulaFile(Strict):
     """One formula, with the meats, lots and ingredients it uses and the kitchen it was made in."""
 
     format: Literal["vianda-formula"]
-    version: Literal[7]
+    version: Literal[8]
     formula: Formula
     larder: Annotated[list[Meat], Field(min_length=1, max_length=500)]
     lots: Annotated[list[Lot], Field(max_length=500)]
@@ -70,7 +70,7 @@ def write_file(bundle: FormulaBundle) -> Json:
     lots = [bundle.inventory.lot(part.lot, meat=part.meat) for part in parts if part.lot]
     return FormulaFile(
         format="vianda-formula",
-        version=7,
+        version=8,
         formula=bundle.formula,
         larder=used,
         lots=lots,
@@ -178,6 +178,11 @@ def _from_6_to_7(content: Json) -> Json:
     }
 
 
+def _from_7_to_8(content: Json) -> Json:
+    """No single things were kept out, and the limits known then are known now."""
+    return {**content, "version": 8}
+
+
 _UPGRADES: dict[int, Callable[[Json], Json]] = {
     1: _from_1_to_2,
     2: _from_2_to_3,
@@ -185,6 +190,7 @@ _UPGRADES: dict[int, Callable[[Json], Json]] = {
     4: _from_4_to_5,
     5: _from_5_to_6,
     6: _from_6_to_7,
+    7: _from_7_to_8,
 }
 
 

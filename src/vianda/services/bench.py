@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from vianda.core.basis.units import UnitSystem
+from vianda.core.batch.batch import batch_of
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.evaluate import Evaluation, Sheets, evaluate, sheets
@@ -22,6 +23,7 @@ from vianda.core.reading.entry import (
     read_seconds,
     read_temp_c,
 )
+from vianda.core.reading.mix_line import MixReading, read_mix
 from vianda.runtime.engine import ENGINE
 from vianda.storage.kitchen_repository import load_kitchen
 from vianda.storage.larder_repository import load_inventory
@@ -57,11 +59,20 @@ def sheets_of(formula: Formula, *, unit_system: UnitSystem | None = None) -> She
     return sheets(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
 
 
-def open_line_here(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation]:
-    """A first formula from one line, evaluated."""
+def open_line_here(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation | None]:
+    """A first formula from one line, evaluated; no evaluation while something must be settled first."""
     inventory, kitchen = context(unit_system)
     opening = open_line(line, inventory=inventory, kitchen=kitchen)
+    if opening.formula is None:
+        return opening, None
     return opening, evaluate(opening.formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
+
+
+def read_mix_here(formula: Formula, text: str, *, unit_system: UnitSystem | None = None) -> MixReading:
+    """What a line says goes into a formula's mix, beside its meat."""
+    inventory, kitchen = context(unit_system)
+    meat = batch_of(formula, inventory=inventory, kitchen=kitchen).meat_mass_g
+    return read_mix(text, inventory=inventory, kitchen=kitchen, meat_mass_g=meat)
 
 
 def read_quantity(

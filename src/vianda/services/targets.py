@@ -22,6 +22,7 @@ from vianda.core.model.styles import style_of
 from vianda.core.opening.opening import Opening
 from vianda.core.opening.questions import Question
 from vianda.core.reading.entry import read_frac, read_mass_g
+from vianda.core.reading.line import read_line
 from vianda.core.target.binding import SwapPrice, binding_limits, price_of_certainty, swap_prices
 from vianda.core.target.mend import Addition, additions
 from vianda.core.target.nearest_changes import nearest_changes
@@ -246,7 +247,7 @@ def _remembered() -> tuple[Question, ...]:
     )
 
 
-def open_or_propose(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation]:
+def open_or_propose(line: str, *, unit_system: UnitSystem | None = None) -> tuple[Opening, Evaluation | None]:
     """A first formula from one line: of what there is, or else of how it should eat."""
     try:
         return open_line_here(line, unit_system=unit_system)
@@ -256,12 +257,16 @@ def open_or_propose(line: str, *, unit_system: UnitSystem | None = None) -> tupl
         except UnreadableEntryError:
             raise unread from None
     start, _ = open_line_here(DEFAULT_LINE, unit_system=unit_system)
+    assert start.formula is not None
     done = propose_for(start.formula, line)
     title = style_of(proposal.style).title
+    inventory, kitchen = context(unit_system)
     opening = Opening(
+        text=" ".join(line.split()),
         formula=replace(done.formula, name=f"{title}, {school_of(proposal.school).title.lower()}"[:LONGEST_NAME]),
-        read=tuple(say(reason) for reason in proposal.reasons),
+        pieces=read_line(" ".join(line.split()), inventory=inventory, kitchen=kitchen).pieces,
         assumed=(
+            *(say(reason) for reason in proposal.reasons),
             say("{style} burgers for 4 people", style=word(title)),
             say(
                 "{school}, at about {fat} fat",
@@ -269,7 +274,8 @@ def open_or_propose(line: str, *, unit_system: UnitSystem | None = None) -> tupl
                 fat=frac(proposal.fat_aim_frac),
             ),
         ),
-        unread=proposal.unread,
+        remarks=(),
+        asks=(),
         questions=_remembered() if proposal.asks else (),
     )
     return opening, done.evaluation

@@ -25,6 +25,8 @@ export type Sheets = S["Sheets"];
 export type Counsel = S["Counsel"];
 export type Step = S["RailStep"]["step"];
 export type Opening = S["Opening"];
+export type MixReading = S["MixReading"];
+export type ReadPiece = Opening["pieces"][number];
 export type Edit = NonNullable<S["EvaluateRequest"]["edits"]>[number];
 export type Figure = S["TypeFigure"]["figure"];
 export type StoredFormula = S["FormulaAnswer"];
@@ -174,6 +176,8 @@ export const api = {
   saveKitchen: (kitchen: Kitchen, revision: number) =>
     ask("put", "/api/kitchen", { body: { kitchen, revision } }),
   opening: (line: string, unit_system: Units) => ask("post", "/api/opening", { body: { line, unit_system } }),
+  readMix: (formula: Formula, text: string, unit_system: Units) =>
+    ask("post", "/api/read/mix", { body: { formula, text, unit_system } }),
   evaluate: (formula: Formula, edits: Edit[], unit_system: Units) =>
     ask("post", "/api/evaluate", { body: { formula, edits, unit_system } }),
   sheets: (formula: Formula, unit_system: Units, signal?: AbortSignal) =>

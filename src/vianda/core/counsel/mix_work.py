@@ -306,6 +306,26 @@ def _breach(limit: Limit) -> Callable[[Figures], Remark | None]:
     return check
 
 
+def _kept_out(figures: Figures) -> Remark | None:
+    """A single ingredient or meat that was ruled out and is in it all the same."""
+    without = figures.context.formula.mix.without
+    for line in figures.mix.lines:
+        if line.ingredient in without and line.per_meat_frac > 0:
+            return Remark(
+                say("Without {what}, but it is in the mix", what=word(line.name.lower())),
+                say("The formula says to keep it out."),
+                (Change(say("Leave it out"), TakeOut(line.ingredient)),),
+            )
+    for part in figures.meat.blend.parts:
+        if part.meat in without and part.share_frac > 0:
+            return Remark(
+                say("Without {what}, but it is in the blend", what=word(part.name.lower())),
+                say("The formula says to keep it out; choose another meat on the Meat step."),
+                (),
+            )
+    return None
+
+
 def _free(figures: Figures, swap: Swap) -> bool:
     return all(line.ingredient != swap.to for line in figures.mix.lines) and all(
         p.meat != swap.to for p in figures.meat.blend.parts
@@ -315,7 +335,7 @@ def _free(figures: Figures, swap: Swap) -> bool:
 def _name(figures: Figures, key: str) -> str:
     if key in figures.context.inventory.pantry:
         return figures.context.inventory.pantry[key].name
-    return figures.context.inventory.meats[key].name
+    return figures.context.inventory.meat(key).name
 
 
 def _cost(figures: Figures, swap: Swap) -> str:
@@ -409,9 +429,19 @@ RULES = (
         "our own rule",
         _fat_from_mix,
     ),
-    Rule("mix.no-pork", "mix", "limit", "the cook keeps out pork", "the cook's own limit", _breach("no-pork")),
-    Rule("mix.no-dairy", "mix", "limit", "the cook keeps out dairy", "the cook's own limit", _breach("no-dairy")),
-    Rule("mix.no-gluten", "mix", "limit", "the cook keeps out gluten", "the cook's own limit", _breach("no-gluten")),
+    *(
+        Rule(
+            f"mix.{limit}",
+            "mix",
+            "limit",
+            f"the cook keeps a limit: {title.lower()}",
+            "the cook's own limit",
+            _breach(limit),
+        )
+        for limit, title in TITLES.items()
+        if not limit.startswith("less-")
+    ),
+    Rule("mix.without", "mix", "limit", "the cook keeps out a single thing", "the cook's own limit", _kept_out),
     Rule(
         "mix.less-fat",
         "mix",

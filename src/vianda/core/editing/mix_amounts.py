@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
-from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.errors import OutOfRangeError, UnreadableEntryError
 from vianda.core.basis.scale_step import nearest_step
 from vianda.core.batch.batch import batch_of, mix_per_meat
 from vianda.core.batch.lines import entering
@@ -15,9 +15,11 @@ from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import ingredient_of
 from vianda.core.mix.by_eye import MEAT, Reading, inferred
 from vianda.core.model import edit as e
-from vianda.core.model.formula import MOST_PER_MEAT, Formula, MixLine
-from vianda.core.reading.amount_entry import ReadAmount, read_additions, read_amount
+from vianda.core.model.formula import LONGEST_REMARK, MOST_PER_MEAT, Formula, MixLine
+from vianda.core.reading.amount_entry import read_amount
+from vianda.core.reading.amounts import ReadAmount
 from vianda.core.reading.entry import read_mass_g
+from vianda.core.reading.mix_line import MixReading, read_mix
 
 SALT = "salt"
 
@@ -114,6 +116,8 @@ def type_line(formula: Formula, ingredient: str, text: str, *, inventory: Invent
 def add_to_mix(formula: Formula, text: str, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """Everything one line of text names goes in; salt goes to the salt of the formula.
 
+    One bad phrase does not refuse the rest: it is kept in the formula's remark.
+
     Parameters
     ----------
     formula : Formula
@@ -131,24 +135,55 @@ def add_to_mix(formula: Formula, text: str, *, inventory: Inventory, kitchen: Ki
         The changed formula.
     """
     meat = batch_of(formula, inventory=inventory, kitchen=kitchen).meat_mass_g
-    read = read_additions(text, inventory.pantry, meat_mass_g=meat, unit_system=kitchen.unit_system, field="/mix/lines")
-    in_bowl = {line.ingredient: ReadAmount(line.per_meat_frac * meat, 0.0, 0.0) for line in formula.mix.lines}
+    reading = read_mix(text, inventory=inventory, kitchen=kitchen, meat_mass_g=meat)
+    read = [(i.ingredient, i.amount) for i in reading.items if i.amount is not None and i.amount.mass_g > 0]
+    out = [i.ingredient for i in reading.items if i.left_out]
+    asked = {choice.text for ask in reading.asks for choice in ask.choices}
+    if reading.asks or not (read or out or any(i.to_taste for i in reading.items)):
+        raise _nothing_taken(reading, asked)
+    in_bowl = {line.ingredient: line.per_meat_frac * meat for line in formula.mix.lines}
+    changed = formula
+    for key in out:
+        if key in in_bowl:
+            changed = with_lines(changed, {k: v for k, v in by_key(changed).items() if k != key})
     sums: dict[str, ReadAmount] = {}
     salt_g = 0.0
-    for one in read:
-        if inventory.pantry[one.ingredient].group == "salt":
-            salt_g += one.amount.mass_g
+    for key, amount in read:
+        if inventory.pantry[key].group == "salt":
+            salt_g += amount.mass_g
             continue
-        before = sums.get(one.ingredient)
-        if before is None and one.ingredient in in_bowl:
-            now = in_bowl[one.ingredient].mass_g
-            before = ReadAmount(now, now, now)
-        sums[one.ingredient] = one.amount if before is None else before + one.amount
-    changed = with_amounts(formula, sums, inventory=inventory, kitchen=kitchen) if sums else formula
-    for one in read:
-        if one.amount.pieces and one.ingredient in sums:
-            changed = change_line(changed, one.ingredient, counted=True)
-    return _more_salt(changed, salt_g, inventory=inventory, kitchen=kitchen) if salt_g > 0 else changed
+        before = sums.get(key)
+        if before is None and key in in_bowl and key not in out:
+            before = ReadAmount(in_bowl[key], in_bowl[key], in_bowl[key])
+        sums[key] = amount if before is None else before + amount
+    changed = with_amounts(changed, sums, inventory=inventory, kitchen=kitchen) if sums else changed
+    for key, amount in read:
+        if amount.pieces and key in sums:
+            changed = change_line(changed, key, counted=True)
+    if salt_g > 0:
+        changed = _more_salt(changed, salt_g, inventory=inventory, kitchen=kitchen)
+    # What was not taken is not lost: it stands in the remark.
+    left = [*reading.unread, *(i.text for i in reading.waiting)]
+    if left:
+        remark = "; ".join(x for x in (changed.remark, f"Not taken into the mix: {', '.join(left)}") if x)
+        changed = replace(changed, remark=remark[:LONGEST_REMARK])
+    return changed
+
+
+def _nothing_taken(reading: MixReading, asked: set[str]) -> UnreadableEntryError:
+    """Why a line gave nothing: a choice is open, an amount is missing, or nothing in it is known."""
+    if asked:
+        ways = " or ".join(f"“{a}”" for a in sorted(asked))
+        return UnreadableEntryError(f"Say which is meant: {ways}.", field="/mix/lines")
+    if reading.waiting:
+        names = ", ".join(f"“{i.text}”" for i in reading.waiting)
+        return UnreadableEntryError(f"How much of {names}? Type something like 40 g or 1/3 cup.", field="/mix/lines")
+    if not reading.text.strip():
+        return UnreadableEntryError("Nothing was typed; say what goes in and how much.", field="/mix/lines")
+    return UnreadableEntryError(
+        f"“{reading.text[:40]}” names nothing in the pantry. Try: 1/2 cup panko, 1 large egg, 2 cloves garlic.",
+        field="/mix/lines",
+    )
 
 
 def _more_salt(formula: Formula, salt_g: float, *, inventory: Inventory, kitchen: Kitchen) -> Formula:

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import csv
+import re
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from decimal import Decimal
 from functools import cache
 from importlib.resources import files
@@ -24,6 +25,9 @@ from vianda.core.inventory.pantry import Ingredient, Pantry, starter_pantry
 Species = Literal["beef", "pork", "veal", "lamb", "turkey", "chicken", "venison"]
 MeatKind = Literal["cut", "trim", "ground", "fat", "offal"]
 Connective = Literal["low", "medium", "high", "fat"]
+UNKNOWN_MINCE, FAT_SAID = "mince-unknown", "-fat-"
+# What a fat content said may be off, by mass (ours: as the labels of the starter larder).
+SAID_POINTS = 0.02
 POULTRY: frozenset[Species] = frozenset({"turkey", "chicken"})
 
 
@@ -238,10 +242,66 @@ class Inventory:
         UnknownItemError
             The larder holds no meat “…”.
         """
-        try:
-            return self.meats[key]
-        except KeyError:
-            raise UnknownItemError(f"The larder holds no meat “{key[:60]}”.", field=field) from None
+        meat = self.meats.get(key) or self._as_said(key)
+        if meat is None:
+            raise UnknownItemError(f"The larder holds no meat “{key[:60]}”.", field=field)
+        return meat
+
+    def _as_said(self, key: str) -> Meat | None:
+        """A meat of the larder with a fat content that a cook said and no product here has: ``…-fat-22``."""
+        base_key, mark, said = key.rpartition(FAT_SAID)
+        base = self.meats.get(base_key)
+        if not mark or base is None or not re.fullmatch(r"\d{1,2}(-\d)?", said):
+            return None
+        fat = float(said.replace("-", ".")) / 100.0
+        lean = f"{100 * (1 - fat):.3g} lean / {100 * fat:.3g} fat"
+        return replace(
+            base,
+            key=key,
+            name=f"Ground beef {lean}" if base_key == UNKNOWN_MINCE else f"{base.name}, {100 * fat:.3g} % fat as said",
+            composition=base.composition_at(fat),
+            composition_note=f"{base.composition_note}; lean kept, fat as said"[:300],
+            fat_low_frac=max(0.0, fat - SAID_POINTS),
+            fat_usual_frac=fat,
+            fat_high_frac=min(1.0, fat + SAID_POINTS),
+            range_source="as said, ± 2 points as of a label",
+        )
+
+    def key_with_fat(self, key: str, fat_frac: float) -> str:
+        """The key under which a meat is known with a fat content said: a label that says so, or the meat as said.
+
+        Parameters
+        ----------
+        key : str
+            Key of the meat.
+        fat_frac : float
+            Fat by mass, 0–0.99.
+
+        Returns
+        -------
+        str
+            A key that ``meat`` answers to.
+
+        Raises
+        ------
+        OutOfRangeError
+            When the fat is not within 1 to 95 %.
+
+        Examples
+        --------
+        >>> inventory = starter_inventory()
+        >>> inventory.key_with_fat("mince-unknown", 0.20), inventory.key_with_fat("mince-unknown", 0.22)
+        ('ground-80', 'mince-unknown-fat-22')
+        """
+        if not 0.01 <= fat_frac <= 0.95:
+            raise OutOfRangeError("Meat has 1 to 95 % fat.", field="/parts")
+        if key == UNKNOWN_MINCE:
+            exact = [m for m in self.meats.values() if m.labelled and abs(m.fat_usual_frac - fat_frac) < 5e-4]
+            if exact:
+                return exact[0].key
+        tenths = round(fat_frac * 1000)
+        whole, part = divmod(tenths, 10)
+        return f"{key}{FAT_SAID}{whole}" + (f"-{part}" if part else "")
 
     def label_for_fat(self, fat_frac: float) -> Meat:
         """The labelled ground beef nearest to a fat fraction.

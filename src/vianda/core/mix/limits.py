@@ -16,12 +16,49 @@ from vianda.core.model.formula import Limit
 
 TITLES: Mapping[Limit, str] = {
     "no-pork": "No pork",
+    "no-beef": "No beef",
+    "halal": "Halal",
     "no-dairy": "No dairy",
     "no-gluten": "No gluten",
+    "no-egg": "No egg",
+    "no-nuts": "No nuts",
+    "no-soy": "No soy",
+    "no-fish": "No fish or shellfish",
+    "no-sesame": "No sesame",
+    "no-celery": "No celery",
+    "no-mustard": "No mustard",
+    "no-sulphites": "No sulphites",
+    "no-alcohol": "No alcohol",
+    "no-onion": "No onion",
+    "no-garlic": "No garlic",
     "less-fat": "Less fat",
     "less-sugar": "Less sugar",
     "less-salt": "Less salt",
 }
+# Limits that are an allergen, or several, of EU Regulation 1169/2011 Annex II.
+BY_ALLERGEN: Mapping[Limit, tuple[str, ...]] = {
+    "no-dairy": ("milk",),
+    "no-gluten": ("gluten",),
+    "no-egg": ("egg",),
+    "no-nuts": ("nuts", "peanut"),
+    "no-soy": ("soy",),
+    "no-fish": ("fish", "crustaceans", "molluscs"),
+    "no-sesame": ("sesame",),
+    "no-celery": ("celery",),
+    "no-mustard": ("mustard",),
+    "no-sulphites": ("sulphites",),
+}
+# Limits that name ingredients by a word of their key (ours). Gelatine and lard are of the pig unless a label says not;
+# meat itself is halal only by its slaughter, which no composition shows.
+BY_WORD: Mapping[Limit, tuple[str, ...]] = {
+    "no-pork": ("lard", "gelatine", "bacon", "ham"),
+    "halal": ("lard", "gelatine", "bacon", "ham", "wine", "beer", "brandy", "sherry", "marsala", "mirin", "sake"),
+    "no-alcohol": ("wine", "beer", "brandy", "sherry", "marsala", "mirin", "sake"),
+    "no-onion": ("onion", "shallot", "leek", "chive"),
+    "no-garlic": ("garlic",),
+    "no-fish": ("anchovy", "fish"),
+}
+BY_SPECIES: Mapping[Limit, str] = {"no-pork": "pork", "halal": "pork", "no-beef": "beef"}
 # Fat, sugars and salt by mass of the whole mix. UK front-of-pack lines between medium and high are 17.5, 22.5 and
 # 1.5 g in 100 g (from memory); ours sit below, where a mix of this kind can be.
 LESS_FAT_FRAC, LESS_SUGAR_FRAC, LESS_SALT_FRAC = 0.15, 0.02, 0.012
@@ -87,6 +124,35 @@ _LINE_SWAPS: Mapping[Limit, Mapping[str, tuple[Swap, ...]]] = {
         "": (Swap("", "", "its sweetness goes"),),
     },
     "no-pork": {"lard": (Swap("lard", "butter", "another taste; milk comes along"),)},
+    "halal": {
+        "lard": (Swap("lard", "butter", "another taste; milk comes along"),),
+        "red-wine": (Swap("red-wine", "stock", "no fruit, less acid"),),
+        "white-wine": (Swap("white-wine", "chicken-stock", "no acid"),),
+    },
+    "no-alcohol": {
+        "red-wine": (Swap("red-wine", "stock", "no fruit, less acid"),),
+        "white-wine": (Swap("white-wine", "chicken-stock", "no acid"),),
+    },
+    "no-egg": {
+        "egg": (
+            Swap("egg", "potato-flakes", "binds by starch; hold it a little wetter"),
+            Swap("egg", "", "looser: hold it cold, turn it late"),
+        ),
+        "yolk": (Swap("yolk", "", "less rich, a little looser"),),
+        "egg-white": (Swap("egg-white", "", "looser"),),
+        "mayonnaise": (Swap("mayonnaise", "neutral-oil", "the fat stays, the bind goes"),),
+        "": (Swap("", "", "its egg goes with it"),),
+    },
+    "no-soy": {
+        "soy-sauce": (Swap("soy-sauce", "", "its salt and savour go; salt is made up"),),
+        "fresh-crumbs": (Swap("fresh-crumbs", "crusty-bread", "chewier"),),
+        "white-bread": (Swap("white-bread", "crusty-bread", "chewier"),),
+        "toast-crumbs": (Swap("toast-crumbs", "panko", "firmer"),),
+        "": (Swap("", "", "what it brought goes with it"),),
+    },
+    "no-fish": {"worcester": (Swap("worcester", "soy-sauce", "no tang; soy and wheat come along"),)},
+    "no-onion": {"": (Swap("", "", "its sweetness and moisture go"),)},
+    "no-garlic": {"": (Swap("", "", "plainer"),)},
     "less-fat": {},
     "less-salt": {},
 }
@@ -137,21 +203,19 @@ def breaches(
     found: list[Breach] = []
     present = [line for line in lines if line.per_meat_frac > 0]
     for limit in avoid:
-        if limit == "no-pork":
+        if limit in BY_SPECIES:
             found += [
-                Breach(limit, "meat", p.meat, p.name) for p in blend.parts if p.species == "pork" and p.share_frac > 0
+                Breach(limit, "meat", p.meat, p.name)
+                for p in blend.parts
+                if p.species == BY_SPECIES[limit] and p.share_frac > 0
             ]
-            found += [
-                Breach(limit, "line", line.ingredient, line.name) for line in present if line.ingredient == "lard"
-            ]
-        elif limit in ("no-dairy", "no-gluten"):
-            allergen = "milk" if limit == "no-dairy" else "gluten"
+        if limit in BY_ALLERGEN or limit in BY_WORD:
             found += [
                 Breach(limit, "line", line.ingredient, line.name)
                 for line in present
-                if any(a.split(" (")[0] == allergen for a in inventory.pantry[line.ingredient].allergens)
+                if breaks(limit, line.ingredient, inventory=inventory)
             ]
-        elif limit == "less-fat" and whole.fat_frac > LESS_FAT_FRAC:
+        if limit == "less-fat" and whole.fat_frac > LESS_FAT_FRAC:
             found.append(Breach(limit, "whole", "", "the mix", whole.fat_frac, LESS_FAT_FRAC))
         elif limit == "less-salt" and whole.salt_g / whole.mass_g > LESS_SALT_FRAC:
             found.append(Breach(limit, "whole", "", "the mix", whole.salt_g / whole.mass_g, LESS_SALT_FRAC))
@@ -165,6 +229,41 @@ def breaches(
                 )
             )
     return tuple(found)
+
+
+def breaks(limit: Limit, ingredient: str, *, inventory: Inventory) -> bool:
+    """Whether an ingredient breaks a limit by what it is or by an allergen it carries.
+
+    Parameters
+    ----------
+    limit : Limit
+        The limit.
+    ingredient : str
+        Key of the ingredient.
+    inventory : Inventory
+        The meats, lots and ingredients a formula may name.
+
+    Returns
+    -------
+    bool
+        Whether it does.
+
+    References
+    ----------
+    Allergens: EU Regulation 1169/2011 Annex II. Words: ours.
+
+    Examples
+    --------
+    >>> from vianda.core.inventory.inventory import starter_inventory
+    >>> breaks("no-gluten", "panko", inventory=starter_inventory())
+    True
+    """
+    thing = inventory.pantry[ingredient]
+    if any(a.split(" (")[0] in BY_ALLERGEN.get(limit, ()) for a in thing.allergens):
+        return True
+    words = BY_WORD.get(limit, ())
+    names = f"{ingredient} {thing.name}".lower().replace("-", " ").replace(",", " ").split()
+    return any(w in names or f"{w}s" in names for w in words)
 
 
 def swaps_for(breach: Breach, *, inventory: Inventory) -> tuple[Swap, ...]:
@@ -190,7 +289,9 @@ def swaps_for(breach: Breach, *, inventory: Inventory) -> tuple[Swap, ...]:
         return tuple(s for s in _MEAT_SWAPS if s.to in inventory.meats and not inventory.meats[s.to].retired)
     if breach.kind != "line":
         return ()
-    table = _LINE_SWAPS[breach.limit]
-    offered = table.get(breach.key, table.get("", ()))
+    table = _LINE_SWAPS.get(breach.limit, {})
+    offered = table.get(breach.key, table.get("", (Swap("", "", "what it brought goes with it"),)))
     crumb_like = inventory.pantry[breach.key].group in ("crumb", "bread", "starch")
-    return tuple(s for s in offered if not s.to or (s.to in inventory.pantry and (s.what or crumb_like)))
+    fits = (s for s in offered if not s.to or (s.to in inventory.pantry and (s.what or crumb_like)))
+    # A swap that breaks the same limit again is none.
+    return tuple(s for s in fits if not s.to or not breaks(breach.limit, s.to, inventory=inventory))

@@ -23,7 +23,27 @@ StageKind = Literal["chill", "freeze", "surface", "indirect", "smoke", "oven", "
 Until = Literal["time", "two-fifths", "core"]
 PanFat = Literal["", "oil", "clarified-butter", "butter", "dripping", "bacon-fat"]
 Resting = Literal["open", "foil"]
-Limit = Literal["no-pork", "no-dairy", "no-gluten", "less-fat", "less-sugar", "less-salt"]
+Limit = Literal[
+    "no-pork",
+    "no-beef",
+    "halal",
+    "no-dairy",
+    "no-gluten",
+    "no-egg",
+    "no-nuts",
+    "no-soy",
+    "no-fish",
+    "no-sesame",
+    "no-celery",
+    "no-mustard",
+    "no-sulphites",
+    "no-alcohol",
+    "no-onion",
+    "no-garlic",
+    "less-fat",
+    "less-sugar",
+    "less-salt",
+]
 
 HEAVIEST_BATCH_G = 1_000_000
 MOST_PER_MEAT = 5.0
@@ -96,7 +116,7 @@ class MixLine:
 class Mix:
     """What goes into the meat, and how it is worked: minutes of soaking and chilling, temperature of the meat.
 
-    ``avoid`` are limits beyond allergens that the mix must keep.
+    ``avoid`` are limits that the formula must keep; ``without`` names single ingredients and meats that stay out.
     """
 
     lines: Annotated[tuple[MixLine, ...], Len(0, MOST_LINES)] = ()
@@ -105,7 +125,8 @@ class Mix:
     chill_min: Minutes = 45.0
     work: Work = "hand"
     work_s: Annotated[float, Ge(0), Le(10_000)] = 90.0
-    avoid: Annotated[tuple[Limit, ...], Len(0, 6)] = ()
+    avoid: Annotated[tuple[Limit, ...], Len(0, 19)] = ()
+    without: Annotated[tuple[Key, ...], Len(0, 40)] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -14,6 +14,8 @@ from collections.abc import Mapping
 from vianda.core.basis import units
 from vianda.core.basis.errors import OutOfRangeError, UnreadableEntryError
 from vianda.core.basis.units import UnitSystem
+from vianda.core.reading.atoms import atoms_of
+from vianda.core.reading.lexicon import base_lexicon
 
 LONGEST_ENTRY = 60
 ABSOLUTE_ZERO_C = -273.15
@@ -132,11 +134,33 @@ def _refuse_minus(text: str, *, field: str) -> None:
         raise OutOfRangeError(f"“{text}” is below zero, which nothing here can be.", field=field)
 
 
+_KIND_OF = {"mass": "MASS", "volume": "VOL", "length": "LEN", "time": "TIME"}
+
+
+def _as_read(text: str, kind: str, default_factor: float, system: UnitSystem) -> float | None:
+    """What the reader makes of a whole entry, or None when it is not one quantity of that kind."""
+    read = atoms_of(text, lexicon=base_lexicon(), system=system)
+    if read.unread or len(read.atoms) != 1:
+        return None
+    (atom,) = read.atoms
+    if atom.number is None or atom.number.ranged:
+        return None
+    if _KIND_OF[kind] in atom.kinds:
+        return atom.value
+    bare = "NUM" in atom.kinds and not (atom.parts and not atom.number.fraction)
+    return atom.value * default_factor if bare else None
+
+
 def _sum_of_terms(
     text: str, table: Mapping[str, float], default_factor: float, *, field: str, kind: str, example: str
 ) -> float:
     cleaned = cleaned_entry(text, field=field)
     _refuse_minus(cleaned, field=field)
+    system: UnitSystem = "metric" if default_factor in (1.0, 60.0) else "us"
+    known = _as_read(text, kind, default_factor, system)
+    if known is not None and math.isfinite(known):
+        return known
+    # What the reader does not take is taken apart again here, to say why not.
     total = 0.0
     terms = _terms(cleaned, field=field, example=example)
     smallest = math.inf
@@ -453,39 +477,12 @@ def read_count(text: str, *, field: str = "") -> int:
     4
     """
     cleaned = cleaned_entry(text, field=field)
-    if cleaned in NUMBER_WORDS:
-        return NUMBER_WORDS[cleaned]
     _refuse_minus(cleaned, field=field)
+    read = atoms_of(text, lexicon=base_lexicon())
+    if not read.unread and len(read.atoms) == 1 and read.atoms[0].kinds == {"NUM"}:
+        number = read.atoms[0].number
+        if number is not None and number.whole and not number.ranged and not number.fraction and number.value < 1e12:
+            return round(number.value)
     if not re.fullmatch(r"[0-9]+", cleaned):
         raise UnreadableEntryError(f"“{text}” is not a whole number. Type something like 4.", field=field)
     return int(cleaned)
-
-
-NUMBER_WORDS: Mapping[str, int] = {
-    word: at
-    for at, word in enumerate(
-        [
-            "zero",
-            "one",
-            "two",
-            "three",
-            "four",
-            "five",
-            "six",
-            "seven",
-            "eight",
-            "nine",
-            "ten",
-            "eleven",
-            "twelve",
-            "thirteen",
-            "fourteen",
-            "fifteen",
-            "sixteen",
-            "seventeen",
-            "eighteen",
-            "nineteen",
-            "twenty",
-        ]
-    )
-} | {"thirty": 30, "forty": 40, "fifty": 50, "a dozen": 12, "dozen": 12}

@@ -673,6 +673,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/read/mix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read what goes into a mix: each piece marked, amounts in grams, what is asked back */
+        post: operations["read_mix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schema/formula-file": {
         parameters: {
             query?: never;
@@ -942,6 +959,15 @@ export interface components {
             us: boolean;
         };
         /**
+         * Alternative
+         * @description Another reading of a piece: what it would be, and the whole text that says so.
+         */
+        Alternative: {
+            label: components["schemas"]["Phrase"];
+            /** Text */
+            text: string;
+        };
+        /**
          * Amount
          * @description A quantity inside a sentence; ``high`` is set when the truth is a range from value to high.
          *
@@ -1025,6 +1051,15 @@ export interface components {
             shares_frac: number[];
             /** Usual Fats Frac */
             usual_fats_frac: number[];
+        };
+        /**
+         * Ask
+         * @description What cannot be settled by the text alone, with its readings as choices.
+         */
+        Ask: {
+            /** Choices */
+            choices: components["schemas"]["Choice"][];
+            text: components["schemas"]["Phrase"];
         };
         /**
          * Band
@@ -1204,7 +1239,7 @@ export interface components {
              * Limit
              * @enum {string}
              */
-            limit: "no-pork" | "no-dairy" | "no-gluten" | "less-fat" | "less-sugar" | "less-salt";
+            limit: "no-pork" | "no-beef" | "halal" | "no-dairy" | "no-gluten" | "no-egg" | "no-nuts" | "no-soy" | "no-fish" | "no-sesame" | "no-celery" | "no-mustard" | "no-sulphites" | "no-alcohol" | "no-onion" | "no-garlic" | "less-fat" | "less-sugar" | "less-salt";
             /**
              * Limit Frac
              * @default 0
@@ -1322,6 +1357,15 @@ export interface components {
             /** Edit */
             edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
+        };
+        /**
+         * Choice
+         * @description One way to settle a question about a text: what it would mean, and the whole text that says so.
+         */
+        Choice: {
+            label: components["schemas"]["Phrase"];
+            /** Text */
+            text: string;
         };
         /**
          * Choose
@@ -2082,6 +2126,7 @@ export interface components {
              *       "lines": [],
              *       "meat_temp_c": 3,
              *       "soak_min": 15,
+             *       "without": [],
              *       "work": "hand",
              *       "work_s": 90
              *     }
@@ -2134,7 +2179,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 7;
+            version: 8;
         };
         /**
          * FormulaRequest
@@ -2906,7 +2951,7 @@ export interface components {
              * Limit
              * @enum {string}
              */
-            limit: "no-pork" | "no-dairy" | "no-gluten" | "less-fat" | "less-sugar" | "less-salt";
+            limit: "no-pork" | "no-beef" | "halal" | "no-dairy" | "no-gluten" | "no-egg" | "no-nuts" | "no-soy" | "no-fish" | "no-sesame" | "no-celery" | "no-mustard" | "no-sulphites" | "no-alcohol" | "no-onion" | "no-garlic" | "less-fat" | "less-sugar" | "less-salt";
             /** On */
             on: boolean;
         };
@@ -3363,14 +3408,14 @@ export interface components {
          * Mix
          * @description What goes into the meat, and how it is worked: minutes of soaking and chilling, temperature of the meat.
          *
-         *     ``avoid`` are limits beyond allergens that the mix must keep.
+         *     ``avoid`` are limits that the formula must keep; ``without`` names single ingredients and meats that stay out.
          */
         Mix: {
             /**
              * Avoid
              * @default []
              */
-            avoid: ("no-pork" | "no-dairy" | "no-gluten" | "less-fat" | "less-sugar" | "less-salt")[];
+            avoid: ("no-pork" | "no-beef" | "halal" | "no-dairy" | "no-gluten" | "no-egg" | "no-nuts" | "no-soy" | "no-fish" | "no-sesame" | "no-celery" | "no-mustard" | "no-sulphites" | "no-alcohol" | "no-onion" | "no-garlic" | "less-fat" | "less-sugar" | "less-salt")[];
             /**
              * Chill Min
              * @default 45
@@ -3391,6 +3436,11 @@ export interface components {
              * @default 15
              */
             soak_min: number;
+            /**
+             * Without
+             * @default []
+             */
+            without: string[];
             /**
              * Work
              * @default hand
@@ -3426,6 +3476,33 @@ export interface components {
             panade: components["schemas"]["PanadeFigures"];
             resemblance: components["schemas"]["Resemblance"];
             whole: components["schemas"]["WholeMix"];
+        };
+        /**
+         * MixItem
+         * @description One ingredient of a line: how much (None when not said), its note, and the piece that said it.
+         *
+         *     ``left_out``: it was ruled out ("no egg"). ``to_taste``: as much as tastes right.
+         */
+        MixItem: {
+            amount?: components["schemas"]["ReadAmount"] | null;
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * Left Out
+             * @default false
+             */
+            left_out: boolean;
+            /** Note */
+            note: string;
+            /** Piece */
+            piece: number;
+            /** Text */
+            text: string;
+            /**
+             * To Taste
+             * @default false
+             */
+            to_taste: boolean;
         };
         /**
          * MixLine
@@ -3465,6 +3542,20 @@ export interface components {
              * @default 0
              */
             uncertainty_frac: number;
+        };
+        /**
+         * MixReading
+         * @description A line as it was read: the pieces in order, what goes in, and what is asked back.
+         */
+        MixReading: {
+            /** Asks */
+            asks: components["schemas"]["Ask"][];
+            /** Items */
+            items: components["schemas"]["MixItem"][];
+            /** Pieces */
+            pieces: components["schemas"]["Piece"][];
+            /** Text */
+            text: string;
         };
         /**
          * MixSchool
@@ -3662,25 +3753,31 @@ export interface components {
         };
         /**
          * Opening
-         * @description A first formula, what was read from the line, what was assumed, and what to ask next.
+         * @description A first formula with how the line was read, what was assumed, what to know, and what to ask next.
+         *
+         *     ``formula`` is None when something must be settled first: then ``asks`` hold the choices, each a whole line.
          */
         Opening: {
+            /** Asks */
+            asks: components["schemas"]["Ask"][];
             /** Assumed */
             assumed: components["schemas"]["Phrase"][];
-            formula: components["schemas"]["Formula"];
+            formula?: components["schemas"]["Formula"] | null;
+            /** Pieces */
+            pieces: components["schemas"]["Piece"][];
             /** Questions */
             questions: components["schemas"]["Question"][];
-            /** Read */
-            read: components["schemas"]["Phrase"][];
-            /** Unread */
-            unread: string[];
+            /** Remarks */
+            remarks: components["schemas"]["Phrase"][];
+            /** Text */
+            text: string;
         };
         /**
          * OpeningAnswer
          * @description A first formula with what was read, assumed, left unread, and asked.
          */
         OpeningAnswer: {
-            evaluation: components["schemas"]["Evaluation"];
+            evaluation?: components["schemas"]["Evaluation"] | null;
             opening: components["schemas"]["Opening"];
         };
         /**
@@ -3973,6 +4070,32 @@ export interface components {
             lot: string;
             /** Meat */
             meat: string;
+        };
+        /**
+         * Piece
+         * @description A piece of the text: where it stands (in one or more stretches), what it was read as, and how sure that is.
+         *
+         *     ``kind`` is what it is about ("mass", "people", "meat" …). ``label`` says it with its figure. ``alternatives`` are
+         *     other readings, each with the whole text that says so.
+         */
+        Piece: {
+            /**
+             * Alternatives
+             * @default []
+             */
+            alternatives: components["schemas"]["Alternative"][];
+            /** Kind */
+            kind: string;
+            label: components["schemas"]["Phrase"];
+            /** Spans */
+            spans: components["schemas"]["Span"][];
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "understood" | "assumed" | "noise" | "unread";
+            /** Text */
+            text: string;
         };
         /**
          * PieceMass
@@ -4269,12 +4392,48 @@ export interface components {
             shown_c: number;
         };
         /**
+         * ReadAmount
+         * @description An amount in grams with its range, and whether it was counted in whole pieces or guessed.
+         */
+        ReadAmount: {
+            /**
+             * Guessed
+             * @default false
+             */
+            guessed: boolean;
+            /** High G */
+            high_g: number;
+            /** Low G */
+            low_g: number;
+            /** Mass G */
+            mass_g: number;
+            /**
+             * Pieces
+             * @default 0
+             */
+            pieces: number;
+        };
+        /**
          * ReadAnswer
          * @description The quantity in its base unit.
          */
         ReadAnswer: {
             /** Value */
             value: number;
+        };
+        /**
+         * ReadMixRequest
+         * @description What a cook typed to go into a formula's mix.
+         */
+        ReadMixRequest: {
+            formula: components["schemas"]["Formula"];
+            /** Text */
+            text: string;
+            /**
+             * Unit System
+             * @default null
+             */
+            unit_system: ("metric" | "us") | null;
         };
         /**
          * ReadRequest
@@ -4945,6 +5104,16 @@ export interface components {
             answer: components["schemas"]["Answer"];
             /** Binding */
             binding: components["schemas"]["Phrase"][];
+        };
+        /**
+         * Span
+         * @description Characters ``start`` to ``end`` of the text (counted from 0, the end not included).
+         */
+        Span: {
+            /** End */
+            end: number;
+            /** Start */
+            start: number;
         };
         /**
          * SpeciesModel
@@ -9292,6 +9461,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_mix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadMixRequest"];
+            };
+        };
+        responses: {
+            /** @description Read what goes into a mix: each piece marked, amounts in grams, what is asked back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixReading"];
                 };
             };
             /** @description A problem */

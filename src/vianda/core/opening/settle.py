@@ -1,0 +1,617 @@
+"""What a line said, settled: which mass is the whole and which a piece, whose share is whose, and what to ask back."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.inventory.inventory import UNKNOWN_MINCE
+from vianda.core.model.formula import BlendPart
+from vianda.core.model.styles import Style, style_of
+from vianda.core.reading.line import LineReading
+from vianda.core.reading.piece import Ask, Choice, replaced
+from vianda.core.reading.rules.common import MOSTLY, SOME
+from vianda.core.reading.said import Figure, MeatSaid, PieceWord, Said
+
+# Whole and pieces may differ by so much before they cannot hold together (ours).
+APART = 0.08
+# So much more than the meat a mixed piece may weigh: crumbs, egg, onion and liquid (common practice, the widest mix).
+MOST_MIXED = 2.2
+LIGHTEST, HEAVIEST = 0.5, 2.0
+DISH_NOUNS = {"burger": "burgers", "meatball": "meatballs", "meatloaf": "meatloaf", "sauce": "meat sauce"}
+
+
+@dataclass(slots=True)
+class Wish:
+    """What is to be made, as settled; None where the line does not say.
+
+    Masses in g. ``pieces`` are made, ``per_guest`` of them for each; ``multiple`` patties lie in one bun. ``notes`` say
+    what was decided, ``asks`` what cannot hold together.
+    """
+
+    parts: tuple[BlendPart, ...] = ()
+    parts_said: bool = False
+    aim_fat: float | None = None
+    style: str = ""
+    dish_said: bool = False
+    total_g: float | None = None
+    each_g: float | None = None
+    head_g: float | None = None
+    cooked_g: float | None = None
+    pieces: int | None = None
+    per_guest: int | None = None
+    multiple: int = 1
+    guests: int | None = None
+    children: int = 0
+    assumed: list[Phrase] = field(default_factory=list)
+    remarks: list[Phrase] = field(default_factory=list)
+    asks: list[Ask] = field(default_factory=list)
+
+
+def settled(reading: LineReading) -> Wish:
+    """A reading, settled.
+
+    Parameters
+    ----------
+    reading : LineReading
+        The line as it was read.
+
+    Returns
+    -------
+    Wish
+        What is to be made.
+
+    Raises
+    ------
+    OutOfRangeError
+        Nothing for nobody: a mass or a number of people of zero.
+    """
+    said, wish = reading.said, Wish()
+    _dish(reading, wish)
+    _people(said, wish)
+    _counts(reading, wish)
+    _bare_numbers(reading, wish)
+    _masses(reading, wish)
+    _meats(reading, wish)
+    _hold_together(reading, wish)
+    for text, choices in said.asks:
+        wish.asks.append(Ask(text, tuple(Choice(label, _with(reading, piece, by)) for label, piece, by in choices)))
+    return wish
+
+
+def _with(reading: LineReading, piece: int, by: str) -> str:
+    """The line with one piece said otherwise."""
+    at = reading.said.order.get(piece, piece)
+    return replaced(reading.text, reading.pieces[at].spans, by)
+
+
+# --- what dish --------------------------------------------------------------------------------------------------------
+
+
+def _words(said: Said) -> list[PieceWord]:
+    return [w for w in said.pieces if w.style]
+
+
+def _dish(reading: LineReading, wish: Wish) -> None:
+    said = reading.said
+    words = _words(said)
+    wish.dish_said = bool(words or said.styles)
+    named = {_family(w.style): w for w in reversed(words)}
+    if len(named) > 1:
+        wish.asks.append(
+            Ask(
+                say("One plan makes one dish. Which first?"),
+                tuple(
+                    Choice(
+                        say("{dish}", dish=ph.word(DISH_NOUNS.get(family, family))),
+                        _without(reading, [w.piece for f, w in named.items() if f != family]),
+                    )
+                    for family in named
+                ),
+            )
+        )
+    style = next((w.style for w in words if w.style != "burger"), "burger" if words else "")
+    if not style and said.moulds and any(k in ("tin", "tray") for k, _, _ in said.moulds):
+        style = "loaf-free"
+    wish.style = _refined(style, said)
+
+
+def _family(style: str) -> str:
+    return "burger" if style == "burger" else ("taco" if style == "smashed-taco" else style_of(style).dish)
+
+
+def _without(reading: LineReading, pieces: Sequence[int]) -> str:
+    spans = sorted(
+        (s for p in pieces for s in reading.pieces[reading.said.order.get(p, p)].spans), key=lambda s: -s.start
+    )
+    text = reading.text
+    for span in spans:
+        text = text[: span.start] + text[span.end :]
+    return " ".join(text.replace(" and ,", ",").split()).strip(" ,&").removeprefix("and ").removesuffix(" and")
+
+
+def _refined(style: str, said: Said) -> str:
+    """The style a word for pieces brings, with what else was said of its way."""
+    ways = [key for key, _ in said.styles]
+    moulds = [key for key, _, _ in said.moulds]
+    if style.startswith("ball"):
+        return "ball-simmered" if "ball-simmered" in ways or style == "ball-simmered" else "ball-baked"
+    if style.startswith("loaf"):
+        if style == "loaf-free" and "filled-burger" in ways:
+            return "loaf-filled"
+        if style == "loaf-free" and "tin" in moulds:
+            return "loaf-tin"
+        if style == "loaf-free" and "tray" in moulds:
+            return "loaf-tray"
+        return style
+    if style in ("", "burger"):
+        burger = [w for w in ways if style_of(w).dish == "burger"]
+        if burger:
+            return burger[0]
+        if not style and "ball-simmered" in ways:
+            return "ball-simmered"
+        sizes = [key for key, _ in said.sizes]
+        if "thick" in sizes:
+            return "thick"
+        if "small" in sizes and style == "burger":
+            return "slider"
+        if "thin" in sizes:
+            return "smashed"
+    return style
+
+
+# --- for how many, and how many pieces --------------------------------------------------------------------------------
+
+
+def _people(said: Said, wish: Wish) -> None:
+    if not said.people:
+        return
+    # People of two kinds add up; a second plain number says the first again.
+    guests = round(sum(p.high for p in said.people))
+    if guests < 1:
+        raise OutOfRangeError("Nobody to eat it: say for how many.", field="/line")
+    wish.guests, wish.children = guests, said.children
+    for p in said.people:
+        if p.high > p.low:
+            wish.assumed.append(
+                say(
+                    "{a} to {b} people: planned for {b}, so that nobody goes without",
+                    a=ph.number(p.low),
+                    b=ph.number(p.high),
+                )
+            )
+    if said.children:
+        wish.remarks.append(
+            say(
+                "{n} children eat too: mince for children is cooked to the published floor (FDA Food Code 3-401.11).",
+                n=ph.count(said.children),
+            )
+        )
+
+
+def _counts(reading: LineReading, wish: Wish) -> None:
+    said = reading.said
+    counted = [w for w in said.pieces if w.count is not None]
+    times = [w.times for w in said.pieces if w.times > 1]
+    wish.multiple = max(times, default=1)
+    whole = [w for w in counted if not w.each]
+    each = [w for w in counted if w.each]
+    if each and each[0].count is not None:
+        wish.per_guest = max(1, round(each[0].count.high)) * wish.multiple
+    if whole:
+        figures = [w.count for w in whole if w.count is not None]
+        if len({f.value for f in figures}) > 1 and not _same_dish(whole):
+            return
+        figure = figures[0]
+        if len({f.value for f in figures}) > 1:
+            wish.asks.append(
+                Ask(
+                    say("Two numbers of pieces. Which is meant?"),
+                    tuple(
+                        Choice(
+                            say("{n} pieces", n=ph.number(w.count.value)),
+                            _without(reading, [x.piece for x in whole if x is not w]),
+                        )
+                        for w in whole
+                        if w.count is not None
+                    ),
+                )
+            )
+        count = round(figure.high)
+        if count < 1:
+            raise OutOfRangeError("No pieces at all: say how many.", field="/line")
+        if figure.high > figure.low:
+            wish.assumed.append(
+                say("{a} to {b} pieces: planned for {b}", a=ph.number(figure.low), b=ph.number(figure.high))
+            )
+        if wish.multiple > 1:
+            wish.guests = wish.guests or count
+            wish.pieces = count * wish.multiple
+        else:
+            wish.pieces = count
+    elif wish.multiple > 1 and wish.per_guest is None:
+        wish.per_guest = wish.multiple
+    if wish.pieces is None and said.loaves:
+        wish.pieces = max(1, round(said.loaves[0].value))
+
+
+def _bare_numbers(reading: LineReading, wish: Wish) -> None:
+    """A number alone counts what the line has not counted yet; when both are open, it is asked back."""
+    said = reading.said
+    if not said.numbers:
+        return
+    figure, n = said.numbers[0], round(said.numbers[0].high)
+    word = next((w for w in said.pieces), None)
+    if len(said.numbers) > 1 or (wish.pieces is not None and wish.guests is not None):
+        wish.asks.append(
+            Ask(
+                say("{n}: of what?", n=ph.count(n)),
+                (
+                    Choice(say("for {n} people", n=ph.count(n)), _with(reading, figure.piece, f"for {n} people")),
+                    Choice(say("{n} pieces", n=ph.count(n)), _with(reading, figure.piece, f"{n} pieces")),
+                    Choice(say("leave it out"), _with(reading, figure.piece, "")),
+                ),
+            )
+        )
+    elif word is not None and wish.guests is not None and wish.per_guest is None:
+        wish.pieces = n * wish.multiple
+        wish.assumed.append(say("{n} taken as the number of pieces", n=ph.count(n)))
+    elif wish.pieces is not None:
+        wish.guests = n
+        wish.assumed.append(say("{n} taken as the number of people", n=ph.count(n)))
+    else:
+        wish.asks.append(
+            Ask(
+                say("{n}: pieces or people?", n=ph.count(n)),
+                (
+                    Choice(say("{n} pieces", n=ph.count(n)), _with(reading, figure.piece, f"{n} pieces")),
+                    Choice(say("for {n} people", n=ph.count(n)), _with(reading, figure.piece, f"for {n} people")),
+                ),
+            )
+        )
+
+
+def _same_dish(words: Sequence[PieceWord]) -> bool:
+    return len({_family(w.style) for w in words if w.style}) <= 1
+
+
+# --- masses -----------------------------------------------------------------------------------------------------------
+
+
+def _range_of(wish: Wish) -> tuple[float, float]:
+    style = style_of(wish.style) if wish.style not in ("", "burger") else None
+    low, high = style.piece_mass_g if style else (35.0, 340.0)
+    return low * LIGHTEST, high * HEAVIEST
+
+
+def _masses(reading: LineReading, wish: Wish) -> None:
+    said = reading.said
+    for figure in [*said.totals, *said.masses, *said.eachs, *said.heads, *(m.mass for m in said.meats if m.mass)]:
+        if figure.value <= 0:
+            raise OutOfRangeError("No meat, no burger: say how much there is.", field="/line")
+    massed = [m for m in said.meats if m.mass is not None]
+    if said.totals:
+        wish.total_g = said.totals[0].value
+    if said.eachs:
+        wish.each_g = said.eachs[0].value
+    if said.heads:
+        wish.head_g = said.heads[0].value
+    if said.cooked:
+        wish.cooked_g = said.cooked[0].value
+    bare = list(said.masses)
+    # One mass on a meat and none on the others is the mass of all: "600 g chuck and pork".
+    others = [m for m in said.meats if m.mass is None and m.share is None and m.part is None]
+    if wish.total_g is None and massed and (len(massed) == len(said.meats) or not others or len(massed) > 1):
+        wish.total_g = sum(m.mass.value for m in massed if m.mass)
+    elif wish.total_g is None and massed:
+        wish.total_g = massed[0].mass.value  # type: ignore[union-attr]
+    low, high = _range_of(wish)
+    bare.sort(key=lambda f: -f.value)
+    for figure in bare:
+        n = wish.pieces or 0
+        fits_piece = low <= figure.value <= high
+        if (
+            wish.each_g is None
+            and wish.head_g is None
+            and fits_piece
+            and (wish.total_g is not None or (n >= 2 and figure.value / n < low))
+        ):
+            wish.each_g = figure.value
+            wish.assumed.append(say("{m} taken as the weight of each piece", m=ph.mass(figure.value)))
+        elif wish.total_g is None:
+            wish.total_g = figure.value
+        elif figure.value != wish.total_g:
+            first = next((f for f in bare if f is not figure), figure)
+            wish.asks.append(
+                Ask(
+                    say("Two weights. Which is the whole?"),
+                    (
+                        Choice(say("{m} in all", m=ph.mass(wish.total_g)), _without(reading, [figure.piece])),
+                        Choice(say("{m} in all", m=ph.mass(figure.value)), _without(reading, [first.piece])),
+                    ),
+                )
+            )
+    if wish.head_g is not None and wish.total_g is None:
+        guests = wish.guests or (wish.pieces or 0)
+        if guests:
+            wish.total_g = wish.head_g * guests
+        elif wish.each_g is None:
+            wish.each_g = wish.head_g
+
+
+def _hold_together(reading: LineReading, wish: Wish) -> None:
+    """Whole, pieces and weight of each, when all three are said, must agree."""
+    total, each, n = wish.total_g, wish.each_g, wish.pieces
+    if total is None or each is None or n is None or wish.asks:
+        return
+    mixed = wish.style not in ("", "burger") and style_of(wish.style).dish != "burger"
+    most = total * (MOST_MIXED if mixed else 1 + APART)
+    if total * (1 - APART) - each < n * each <= most:
+        return
+    said = reading.said
+    eachs = said.eachs or [f for f in said.masses if f.value == each]
+    where = eachs[0].piece
+    count_piece = next((w.piece for w in said.pieces if w.count is not None), where)
+    totals = said.totals or [m.mass for m in said.meats if m.mass] or [f for f in said.masses if f.value == total]
+    fits = max(1, int(total / each + 1e-9))
+    noun = next(
+        (w for w in ("burgers", "meatballs", "loaves", "patties", "pieces") if w in reading.text.lower()), "pieces"
+    )
+    same = where == count_piece
+    choices = [
+        Choice(
+            say("{n} of {m} each, from {t}", n=ph.count(n), m=ph.mass(total / n), t=ph.mass(total)),
+            _with(reading, where, f"{n} {noun} of {total / n:.4g} g" if same else f"{total / n:.4g} g each"),
+        ),
+        Choice(
+            say("{n} of {m} each, from {t}", n=ph.count(fits), m=ph.mass(each), t=ph.mass(total)),
+            _with(reading, count_piece, f"{fits} {noun} of {each:.4g} g" if same else f"{fits} {noun}"),
+        ),
+    ]
+    if len(totals) == 1:
+        name = next((m.word for m in said.meats if m.mass is totals[0]), "")
+        choices.append(
+            Choice(
+                say("{n} of {m} each, from {t}", n=ph.count(n), m=ph.mass(each), t=ph.mass(n * each)),
+                _with(reading, totals[0].piece, f"{n * each:.5g} g of {name}" if name else f"from {n * each:.5g} g"),
+            )
+        )
+    wish.asks.append(
+        Ask(
+            say(
+                "{n} of {m} are {whole}, and {t} is said. Which holds?",
+                n=ph.count(n),
+                m=ph.mass(each),
+                whole=ph.mass(n * each),
+                t=ph.mass(total),
+            ),
+            tuple(choices),
+        )
+    )
+
+
+# --- the blend --------------------------------------------------------------------------------------------------------
+
+
+def _key(meat: MeatSaid, said: Said, fat: float | None) -> str:
+    base = meat.key or UNKNOWN_MINCE
+    wanted = meat.fat if meat.fat is not None else fat
+    return said.inventory.key_with_fat(base, wanted) if wanted is not None else base
+
+
+def _meats(reading: LineReading, wish: Wish) -> None:
+    said = reading.said
+    meats = _distinct(said, wish)
+    fat = said.fats[0].value if said.fats else None
+    if len(said.fats) > 1 and len({f.value for f in said.fats}) > 1:
+        wish.asks.append(
+            Ask(
+                say("Two fat contents. Which is meant?"),
+                tuple(
+                    Choice(
+                        say("{r} lean to fat", r=ph.lean_to_fat(f.value)),
+                        _without(reading, [g.piece for g in said.fats if g is not f]),
+                    )
+                    for f in said.fats
+                ),
+            )
+        )
+    wish.parts_said = bool(meats) or fat is not None
+    if not meats:
+        meats = [MeatSaid(-1, any="beef")]
+    generic = [m for m in meats if m.any and m.fat is None]
+    whole_fat = fat if len(meats) == 1 else None
+    if fat is not None and len(meats) > 1:
+        if len(generic) == 1:
+            generic[0].fat = fat
+        else:
+            wish.aim_fat = fat
+    shares = _shares(meats, reading, wish)
+    parts: dict[str, float] = {}
+    for meat, share in zip(meats, shares, strict=True):
+        key = _key(meat, said, whole_fat)
+        parts[key] = parts.get(key, 0.0) + share
+    kept = [(k, v) for k, v in parts.items() if v > 0]
+    total = sum(v for _, v in kept)
+    fractions = [v / total for _, v in kept]
+    fractions[-1] = 1.0 - sum(fractions[:-1])
+    wish.parts = tuple(BlendPart(k, f) for (k, _), f in zip(kept, fractions, strict=True))
+
+
+def _distinct(said: Said, wish: Wish) -> list[MeatSaid]:
+    """The meats said, each once; cured ones without an amount, beside others, are no part of the blend."""
+    found: list[MeatSaid] = []
+    for meat in said.meats:
+        same = next((m for m in found if (m.key, m.any) == (meat.key, meat.any) and m.fat in (None, meat.fat)), None)
+        bare = meat.mass is None and meat.share is None and meat.part is None
+        if same is not None and (bare or (same.mass is None and same.share is None and same.part is None)):
+            if bare:
+                same.fat = same.fat if same.fat is not None else meat.fat
+                continue
+            found.remove(same)
+        # "700 g mince … beef burgers": a generic word says again what a mass was given for.
+        if (
+            bare
+            and meat.any
+            and meat.fat is None
+            and any(m.any or said.inventory.meat(m.key).species == "beef" for m in found)
+        ):
+            continue
+        found.append(meat)
+    named = [
+        m for m in found if not (m.any and m.mass is None and m.share is None and m.part is None and m.fat is None)
+    ]
+    if len(named) < len(found) and any(
+        m.key and said.inventory.meat(m.key).species == "beef" and m.mass is None and m.share is None for m in named
+    ):
+        found = named
+    # Bacon, fat trim or marrow without an amount is never the whole of a dish.
+    cured = [
+        m for m in found if m.key and _beside(said, m.key) and m.mass is None and m.share is None and m.part is None
+    ]
+    if cured and len(found) == len(cured):
+        found.append(MeatSaid(-1, any="beef"))
+    if cured:
+        for meat in cured:
+            name = said.inventory.meat(meat.key).name
+            wish.remarks.append(
+                say("{meat}: no amount said, so it is not ground in; kept as a note.", meat=ph.word(name))
+            )
+        found = [m for m in found if m not in cured]
+    return found[:8]
+
+
+def _beside(said: Said, key: str) -> bool:
+    meat = said.inventory.meat(key)
+    return meat.cured or meat.kind == "fat"
+
+
+def _shares(meats: Sequence[MeatSaid], reading: LineReading, wish: Wish) -> list[float]:
+    """A share of the blend for each meat, from masses, shares and parts as said."""
+    n = len(meats)
+    total = wish.total_g
+    masses = [m.mass.value if m.mass else None for m in meats]
+    if (n > 1 and sum(x is not None for x in masses) > 1) or (
+        n > 1 and reading.said.totals and any(x is not None for x in masses)
+    ):
+        known = sum(x for x in masses if x is not None)
+        rest = max(0.0, (total or known) - known)
+        open_count = sum(x is None for x in masses)
+        if open_count and rest <= 0:
+            wish.remarks.append(say("A meat without an amount was named beside meats with one; it is left out."))
+        return [x if x is not None else rest / open_count for x in masses]
+    shares: list[float | None] = [m.share for m in meats]
+    parts = [m.part for m in meats]
+    if any(p is not None and p > 0 for p in parts):
+        positive = [p if p is not None and p > 0 else 1.0 for p in parts]
+        return [p / sum(positive) for p in positive]
+    if any(p == -1.0 for p in parts):
+        others = n - 1
+        shares = [MOSTLY if p == -1.0 else (1 - MOSTLY) / others if others else 1.0 for p in parts]
+        if n > 1:
+            wish.assumed.append(say("“mostly” as three quarters of the meat"))
+        return [s or 0.0 for s in shares] if n > 1 else [1.0]
+    if any(p == -2.0 for p in parts) and n > 1:
+        shares = [SOME if p == -2.0 else s for p, s in zip(parts, shares, strict=True)]
+        if all(s is not None for s in shares) and all(p == -2.0 for p in parts):
+            shares = [None] * n
+        else:
+            wish.assumed.append(say("“some” as a quarter of the meat"))
+    said_sum = sum(s for s in shares if s is not None)
+    opened = [i for i, s in enumerate(shares) if s is None]
+    if said_sum > 1.005:
+        wish.asks.append(
+            Ask(
+                say("The shares make {sum}, not 100 %. What is meant?", sum=ph.frac(said_sum)),
+                tuple(
+                    Choice(
+                        say("{meat} gives way", meat=ph.word(meats[i].word)),
+                        _with(reading, meats[i].piece, f"the rest {meats[i].word}"),
+                    )
+                    for i in range(n)
+                    if meats[i].share is not None
+                ),
+            )
+        )
+        return [1.0 / n] * n
+    if not opened:
+        if said_sum < 0.995 and n == 1:
+            wish.asks.append(
+                Ask(
+                    say("{share} {meat}: and the rest?", share=ph.frac(said_sum), meat=ph.word(meats[0].word)),
+                    (
+                        Choice(say("the rest beef mince"), f"{reading.text}, the rest beef mince"),
+                        Choice(
+                            say("all {meat}", meat=ph.word(meats[0].word)),
+                            _with(reading, meats[0].piece, meats[0].word),
+                        ),
+                    ),
+                )
+            )
+        elif said_sum < 0.995:
+            wish.assumed.append(say("the shares make {sum}; taken in proportion", sum=ph.frac(said_sum)))
+        return [s or 0.0 for s in shares]
+    rest = 1.0 - said_sum
+    if rest <= 1e-9:
+        wish.remarks.append(say("The shares said make 100 %; what else was named is left out."))
+    elif len(opened) == n and n > 1:
+        wish.assumed.append(say("equal shares of each meat"))
+    return [s if s is not None else rest / len(opened) for s in shares]
+
+
+def figure_at(figures: Sequence[Figure]) -> Figure | None:
+    """The first figure said, if any.
+
+    Parameters
+    ----------
+    figures : Sequence[Figure]
+        What was said.
+
+    Returns
+    -------
+    Figure | None
+        The first.
+    """
+    return figures[0] if figures else None
+
+
+def style_for(wish: Wish, *, surface: str | None, thickness_mm: float | None = None) -> Style:
+    """The style a cook would reach for, given the dish, the meat for each and the fire.
+
+    Parameters
+    ----------
+    wish : Wish
+        What is to be made.
+    surface : str | None
+        Kind of surface said, if any.
+    thickness_mm : float | None, default None
+        Thickness said, mm; None for none.
+
+    Returns
+    -------
+    Style
+        What is usual for one style.
+    """
+    if wish.style not in ("", "burger"):
+        return style_of(wish.style)
+    each = wish.each_g or (wish.total_g / wish.guests if wish.total_g and wish.guests else None)
+    if wish.each_g is None and wish.total_g and wish.pieces:
+        each = wish.total_g / wish.pieces
+    if thickness_mm is not None:
+        if thickness_mm >= 22:
+            return style_of("thick")
+        return style_of("grilled" if thickness_mm > 10 else "smashed")
+    if surface == "grate":
+        return style_of("thick" if each is not None and each >= 225 else "grilled")
+    if wish.each_g is not None or (wish.pieces and wish.total_g and wish.multiple == 1):
+        assert each is not None
+        if each >= 200:
+            return style_of("thick")
+        if each > 120:
+            return style_of("grilled")
+        if each < 52 and wish.style == "burger":
+            return style_of("slider")
+    return style_of("smashed")

@@ -1,0 +1,251 @@
+"""Rules for masses: of all, of each piece, a person, a pack."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.reading.grammar import Match
+from vianda.core.reading.rules.common import (
+    HEAVIEST_EACH_G,
+    LINE,
+    count_said,
+    dish_of,
+    is_whole,
+    mass_said,
+    meat_name,
+    meat_said,
+    take_meats,
+    take_pieces,
+)
+from vianda.core.reading.said import Said
+
+rule = LINE.rule
+
+
+@rule(
+    "MASS of? MEATP",
+    "MASS of? raw? MEATP",
+    "from MASS of? MEATP",
+    "MASS total of? MEATP",
+    "MASS of PREP MEATP",
+    "MASS PREP MEATP",
+)
+def _mass_of_meat(m: Match, s: Said) -> Phrase:
+    a, meat = m.one("MASS"), m.one("MEATP")
+    assert a is not None
+    assert meat is not None
+    said = meat_said(meat, s)
+    said.mass = s.figure(a.value, a.low, a.high)
+    s.meats.append(said)
+    return say("{mass} of {meat}", mass=mass_said(a), meat=ph.word(meat_name(meat, s)))
+
+
+@rule(
+    "MASS eachof|each MEATP and|SEP MEATP",
+    "MASS eachof|each of? MEATP and|SEP MEATP and|SEP MEATP",
+    "MASS eachof|each of? MEATP SEP MEATP SEP and MEATP",
+    "MEATP and|SEP MEATP SEP? MASS eachof|each",
+)
+def _mass_of_each_meat(m: Match, s: Said) -> Phrase | None:
+    a = m.one("MASS")
+    assert a is not None
+    names = []
+    for atom in m.all("MEATP"):
+        said = meat_said(atom, s)
+        said.mass = s.figure(a.value, a.low, a.high)
+        s.meats.append(said)
+        names.append(meat_name(atom, s))
+    return say("{mass} each of {meats}", mass=mass_said(a), meats=ph.word(", ".join(names)))
+
+
+@rule("MEATP MASS", "MEATP SEP MASS", "MASS SEP MEATP")
+def _meat_mass(m: Match, s: Said) -> Phrase | None:
+    sep = m.one("SEP")
+    if sep is not None and sep.text not in ":(–—":
+        return None
+    return _mass_of_meat(m, s)
+
+
+@rule("MASS total", "total of? MASS", "from MASS total?", "with MASS", "MASS of? MEATP total")
+def _total(m: Match, s: Said) -> Phrase | None:
+    a = m.one("MASS")
+    assert a is not None
+    meat = m.one("MEATP")
+    if meat is not None:
+        s.meats.append(meat_said(meat, s))
+    s.totals.append(s.figure(a.value, a.low, a.high))
+    return say("{mass} in all", mass=mass_said(a))
+
+
+@rule("MASS")
+def _mass(m: Match, s: Said) -> Phrase:
+    a = m.atoms[0]
+    s.masses.append(s.figure(a.value, a.low, a.high))
+    return say("{mass}", mass=mass_said(a))
+
+
+@rule(
+    "MASS each",
+    "MASS of? MEATP each",
+    "at|of MASS each",
+    "at MASS",
+    "each of? MASS",
+    "in|into PIECE of MASS",
+    "makes PIECE of MASS each?",
+    "PIECE of? MASS each?",
+    "PIECE at MASS each?",
+    "MASS per PIECE",
+    "in|into MASS PIECE",
+    "makes MASS PIECE",
+    "makes MASS STYLE* PIECE",
+    "PIECE MASS each",
+    "each MASS",
+    "PIECE weight? of MASS",
+    "into MASS",
+)
+def _each(m: Match, s: Said) -> Phrase | None:
+    a = m.one("MASS")
+    assert a is not None
+    meat = m.one("MEATP")
+    if meat is not None:
+        s.meats.append(meat_said(meat, s))
+    if m.one("PIECE"):
+        take_pieces(m, s)
+    s.eachs.append(s.figure(a.value, a.low, a.high))
+    return say("{mass} each", mass=mass_said(a))
+
+
+@rule("MASS raw? cooked each?", "cooked? weight? MASS cooked", "MASS each cooked")
+def _cooked(m: Match, s: Said) -> Phrase:
+    a = m.one("MASS")
+    assert a is not None
+    s.cooked.append(s.figure(a.value, a.low, a.high))
+    return say("{mass} each, cooked", mass=mass_said(a))
+
+
+@rule("MASS ahead", "MASS of? MEATP ahead", "MASS per PEOPLE", "MASS of? MEATP per PEOPLE", "MASS for each PEOPLE")
+def _ahead(m: Match, s: Said) -> Phrase:
+    a = m.one("MASS")
+    assert a is not None
+    meat = m.one("MEATP")
+    if meat is not None:
+        s.meats.append(meat_said(meat, s))
+    s.heads.append(s.figure(a.value, a.low, a.high))
+    return say("{mass} a person", mass=mass_said(a))
+
+
+@rule("MASS STYLE* SIZE* MEATP? STYLE* PIECE", "MASS MULTIPLE STYLE* PIECE?", "POUNDER STYLE* PIECE?", "MASS STYLE+")
+def _sized_pieces(m: Match, s: Said) -> Phrase | None:
+    a = m.one("MASS") or m.one("POUNDER")
+    assert a is not None
+    word = m.one("PIECE")
+    sense = word.sense("PIECE") if word else None
+    key = sense.key if sense else "burger"
+    loaf = key.startswith("loaf") or key == "ragu"
+    if "POUNDER" not in a.kinds:
+        if not m.one("PIECE") and not m.one("MULTIPLE"):
+            return None
+        singular = word is not None and not word.text.lower().endswith("s") and not loaf and key != ""
+        heavy = a.value > (HEAVIEST_EACH_G[dish_of(key)] if not singular else 1000.0)
+        if loaf or heavy:
+            take_meats(m, s)
+            take_pieces(m, s)
+            s.masses.append(s.figure(a.value, a.low, a.high))
+            return say("{name} from {mass}", name=ph.word(word.text if word else ""), mass=mass_said(a))
+    take_meats(m, s)
+    take_pieces(m, s)
+    if s.pieces[-1].style == "":
+        s.pieces[-1] = replace(s.pieces[-1], style="burger" if "POUNDER" in a.kinds else "")
+    s.eachs.append(s.figure(a.value, a.low, a.high))
+    return say("{name} of {mass} each", name=ph.word(word.text if word else "burgers"), mass=mass_said(a))
+
+
+@rule(
+    "NUM STYLE* PIECE of|at? MASS each?",
+    "NUM STYLE* PIECE SEP MASS each",
+    "NUM MULTIPLE? STYLE* MEATP? PIECE of|at|each MASS each?",
+    "NUM STYLE* PIECE with MASS each",
+    "makes NUM STYLE* PIECE of|at MASS each?",
+    "NUM of MASS each?",
+    "NUM at MASS each?",
+    "makes NUM of|at MASS",
+    "NUM MASS STYLE* SIZE* MEATP? PIECE",
+    "NUM times MASS STYLE* MEATP? PIECE",
+    "NUM times MASS each?",
+    "makes NUM MASS STYLE* PIECE",
+    "makes NUM times MASS STYLE* PIECE",
+    "NUM POUNDER STYLE* PIECE?",
+    "MASS STYLE* MEATP? PIECE times NUM",
+    "MASS times NUM",
+    "PIECE SEP? MASS SEP? times NUM",
+    "MASS times NUM ahead",
+    "MASS MULTIPLE? STYLE* PIECE times NUM ahead",
+    "STYLE* PIECE MASS times NUM ahead",
+    "for NUM MASS STYLE* PIECE",
+    "NUM MASS MULTIPLE PIECE?",
+    "NUM each MASS",
+    "NUM MASS STYLE+",
+)
+def _count_of_mass(m: Match, s: Said) -> Phrase | None:
+    n, a = m.one("NUM"), m.one("MASS") or m.one("POUNDER")
+    assert n is not None
+    assert a is not None
+    if not is_whole(n) or n.value < 1 or (n.number is not None and n.number.fraction):
+        return None
+    word = m.one("PIECE")
+    key = word.sense("PIECE").key if word else ""  # type: ignore[union-attr]
+    if m.one("MEATP") and m.one("times") and a.value > HEAVIEST_EACH_G[dish_of(key)]:
+        take_meats(m, s)
+        take_pieces(m, s, count=n)
+        s.masses.append(s.figure(a.value, a.low, a.high))
+        return say("{n} pieces from {mass}", n=count_said(n), mass=mass_said(a))
+    bare = not m.one("PIECE") and m.one("times") is not None and not m.one("each")
+    if bare and a.value > HEAVIEST_EACH_G["burger"]:
+        s.totals.append(s.figure(n.value * a.value))
+        s.packs.append(s.figure(n.value))
+        return say("{n} × {mass}: {total} in all", n=count_said(n), mass=mass_said(a), total=ph.mass(n.value * a.value))
+    take_meats(m, s)
+    name = take_pieces(m, s, count=n, each=m.one("ahead") is not None)
+    if "POUNDER" in a.kinds and s.pieces[-1].style == "":
+        s.pieces[-1] = replace(s.pieces[-1], style="burger")
+    s.eachs.append(s.figure(a.value, a.low, a.high))
+    return say("{n} {name} of {mass} each", n=count_said(n), name=ph.word(name), mass=mass_said(a))
+
+
+@rule(
+    "NUM times? MASS HOLDER? of? MEATP",
+    "NUM HOLDER of MASS of? MEATP?",
+    "NUM MASS HOLDER of? MEATP?",
+    "NUM HOLDER of? MEATP of MASS",
+    "MASS HOLDER of? MEATP?",
+    "NUM HOLDER of? MEATP SEP? MASS each?",
+)
+def _packs(m: Match, s: Said) -> Phrase | None:
+    n, a = m.one("NUM"), m.one("MASS")
+    assert a is not None
+    if n is not None and (not is_whole(n) or n.value > 1000):
+        return None
+    if n is not None and not m.one("HOLDER") and not m.one("times"):
+        return None
+    count = n.value if n else 1.0
+    whole = count * a.value
+    meat = m.one("MEATP")
+    if meat is not None:
+        said = meat_said(meat, s)
+        said.mass = s.figure(whole, count * a.low, count * a.high)
+        s.meats.append(said)
+    else:
+        s.totals.append(s.figure(whole, count * a.low, count * a.high))
+    return say("{n} packs of {mass}: {total}", n=ph.count(round(count)), mass=mass_said(a), total=ph.mass(whole))
+
+
+@rule("HOLDER of? MEATP", "NUM HOLDER of? MEATP")
+def _pack_of_unknown(m: Match, s: Said) -> Phrase | None:
+    n, meat = m.one("NUM"), m.one("MEATP")
+    assert meat is not None
+    count = n.value if n else 1.0
+    s.meats.append(meat_said(meat, s))
+    s.meats[-1].mass = s.figure(500.0 * count, 300.0 * count, 1000.0 * count)
+    return say("{n} pack: taken as {mass} each, 300 g to 1 kg", n=ph.number(count), mass=ph.mass(500.0))

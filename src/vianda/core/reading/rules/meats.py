@@ -1,0 +1,197 @@
+"""Rules for meats, their shares and their fat."""
+
+from __future__ import annotations
+
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.reading.grammar import Match
+from vianda.core.reading.rules.common import EXTRA_LEAN_FAT, LEAN_FAT, LINE, RICH_FAT, meat_name, meat_said
+from vianda.core.reading.said import PieceWord, Said
+
+rule = LINE.rule
+
+
+@rule("MEATP", "with MEATP", "of? MEATP")
+def _meat(m: Match, s: Said) -> Phrase:
+    a = m.one("MEATP")
+    assert a is not None
+    s.meats.append(meat_said(a, s))
+    return say("{meat}", meat=ph.word(meat_name(a, s)))
+
+
+@rule("PCT of? MEATP", "MEATP PCT", "MEATP SEP PCT", "with PCT MEATP", "MEATP at PCT")
+def _share(m: Match, s: Said) -> Phrase | None:
+    a, meat_atom, sep = m.one("PCT"), m.one("MEATP"), m.one("SEP")
+    assert a is not None
+    assert meat_atom is not None
+    if (sep is not None and sep.text not in ":(") or a.value > 1:
+        return None
+    said = meat_said(meat_atom, s)
+    said.share = a.value
+    s.meats.append(said)
+    return say("{share} {meat}", share=ph.frac(a.value), meat=ph.word(meat_name(meat_atom, s)))
+
+
+@rule("NUM of? MEATP", "NUM MEATP", "with? NUM of? MEATP", "NUM part of? MEATP", "MEATP NUM part")
+def _part(m: Match, s: Said) -> Phrase | None:
+    a, meat_atom = m.one("NUM"), m.one("MEATP")
+    assert a is not None
+    assert meat_atom is not None
+    assert a.number is not None
+    said = meat_said(meat_atom, s)
+    if m.one("part"):
+        said.part = a.value
+        s.meats.append(said)
+        return say("{n} parts {meat}", n=ph.number(a.value), meat=ph.word(meat_name(meat_atom, s)))
+    if not a.number.fraction or not 0 < a.value <= 1:
+        return None
+    said.share = a.value
+    s.meats.append(said)
+    return say("{share} {meat}", share=ph.frac(a.value), meat=ph.word(meat_name(meat_atom, s)))
+
+
+_JOIN = "and|to|SEP|with|plusword*"
+
+
+@rule(
+    f"RATIO of? MEATP {_JOIN} MEATP",
+    f"RATIO of? MEATP {_JOIN} MEATP {_JOIN} MEATP",
+    f"RATIO of? MEATP {_JOIN} MEATP {_JOIN} MEATP {_JOIN} MEATP",
+    f"MEATP {_JOIN} MEATP in|at|SEP? RATIO",
+    f"MEATP {_JOIN} MEATP {_JOIN} MEATP in|at|SEP? RATIO",
+    f"MEATP {_JOIN} MEATP {_JOIN} MEATP {_JOIN} MEATP in|at|SEP? RATIO",
+)
+def _ratio(m: Match, s: Said) -> Phrase | None:
+    r, meats_said = m.one("RATIO"), m.all("MEATP")
+    assert r is not None
+    if len(r.parts) != len(meats_said) or any(p <= 0 for p in r.parts):
+        return None
+    sums_to_fat = sum(r.parts) == 100 and max(r.parts) >= 65
+    said = [meat_said(a, s) for a in meats_said]
+    species = {s.inventory.meat(x.key).species if x.key else x.any for x in said}
+    if sums_to_fat and len(species) == 1:
+        names = [meat_name(a, s).lower() for a in meats_said]
+        lean, fat = max(r.parts), min(r.parts)
+        whole = " and ".join(a.text for a in meats_said)
+        s.asks.append(
+            (
+                say("{r}: shares of the two meats, or lean to fat?", r=ph.word(r.text)),
+                [
+                    (
+                        say(
+                            "{a} and {b} as shares",
+                            a=ph.word(f"{r.parts[0]:g} % {names[0]}"),
+                            b=ph.word(f"{r.parts[1]:g} % {names[1]}"),
+                        ),
+                        s.at,
+                        f"{r.parts[0]:g} % {meats_said[0].text} and {r.parts[1]:g} % {meats_said[1].text}",
+                    ),
+                    (
+                        say("{l} lean to {f} fat, from both", l=ph.number(lean), f=ph.number(fat)),
+                        s.at,
+                        f"{whole}, {fat:g} % fat",
+                    ),
+                ],
+            )
+        )
+    for record, p in zip(said, r.parts, strict=True):
+        record.part = p
+        s.meats.append(record)
+    return say(
+        "{what}",
+        what=ph.word(" : ".join(f"{p:g} {meat_name(a, s).lower()}" for a, p in zip(meats_said, r.parts, strict=True))),
+    )
+
+
+@rule(
+    "halfandhalf of? MEATP and|SEP|with? MEATP",
+    "MEATP and|SEP MEATP SEP? halfandhalf",
+    "half MEATP half MEATP",
+    "MEATP MEATP halfandhalf",
+)
+def _halves(m: Match, s: Said) -> Phrase:
+    names = []
+    for a in m.all("MEATP"):
+        said = meat_said(a, s)
+        said.share = 0.5
+        s.meats.append(said)
+        names.append(meat_name(a, s).lower())
+    return say("half {a}, half {b}", a=ph.word(names[0]), b=ph.word(names[1]))
+
+
+@rule("halfandhalf", "equal part? of?", "equal", "in? equal part")
+def _halves_alone(m: Match, s: Said) -> Phrase:
+    s.equal = True
+    return say("equal shares")
+
+
+@rule(
+    "mostly MEATP",
+    "some MEATP",
+    "with some MEATP",
+    "rest MEATP",
+    "rest of? MEATP",
+    "MEATP rest",
+    "all MEATP",
+    "rest in MEATP",
+)
+def _loosely(m: Match, s: Said) -> Phrase:
+    a = m.one("MEATP")
+    assert a is not None
+    said = meat_said(a, s)
+    name = ph.word(meat_name(a, s).lower())
+    if m.one("mostly"):
+        said.part = -1.0
+        text = say("mostly {meat}", meat=name)
+    elif m.one("rest"):
+        said.part = -3.0
+        text = say("the rest {meat}", meat=name)
+    elif m.one("all"):
+        text = say("all {meat}", meat=name)
+    else:
+        said.part = -2.0
+        text = say("some {meat}", meat=name)
+    s.meats.append(said)
+    return text
+
+
+@rule("MEATP or MEATP")
+def _either(m: Match, s: Said) -> Phrase:
+    one, two = m.all("MEATP")
+    s.asks.append(
+        (
+            say("{a} or {b}?", a=ph.word(one.text), b=ph.word(two.text)),
+            [
+                (say("{a}", a=ph.word(meat_name(one, s))), s.at, one.text),
+                (say("{a}", a=ph.word(meat_name(two, s))), s.at, two.text),
+                (say("half of each"), s.at, f"half {one.text} and half {two.text}"),
+            ],
+        )
+    )
+    s.meats.append(meat_said(one, s))
+    return say("one of two meats")
+
+
+@rule("PIECE or PIECE")
+def _either_dish(m: Match, s: Said) -> Phrase:
+    one, two = m.all("PIECE")
+    s.asks.append(
+        (
+            say("{a} or {b}?", a=ph.word(one.text), b=ph.word(two.text)),
+            [(say("{a}", a=ph.word(x.text)), s.at, x.text) for x in (one, two)],
+        )
+    )
+    s.pieces.append(PieceWord(one.sense("PIECE").key, s.at))  # type: ignore[union-attr]
+    return say("one of two dishes")
+
+
+@rule("FAT", "at|to|with FAT", "leanword", "extra leanword", "fatty")
+def _fat(m: Match, s: Said) -> Phrase:
+    a = m.one("FAT")
+    if a is not None:
+        s.fats.append(s.figure(a.value, a.low, a.high))
+        s.fat_figures = True
+        return say("{r} lean to fat", r=ph.lean_to_fat(a.value))
+    value = EXTRA_LEAN_FAT if m.one("extra") else LEAN_FAT if m.one("leanword") else RICH_FAT
+    s.fats.append(s.figure(value))
+    return say("{words}: taken as {fat} fat", words=ph.word(" ".join(x.text for x in m.atoms)), fat=ph.frac(value))

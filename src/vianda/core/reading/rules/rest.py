@@ -1,0 +1,113 @@
+"""Rules for dishes not made here, ingredients, notes, and why something was not read."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.reading.atoms import Atom
+from vianda.core.reading.grammar import Match
+from vianda.core.reading.rules.common import LINE, count_said, counted, is_whole, take_meats
+from vianda.core.reading.said import Noted, PieceWord, Said
+
+rule = LINE.rule
+
+
+@rule(
+    "NOT_MADE",
+    "with|for NOT_MADE",
+    "for? NUM NOT_MADE",
+    "MEATP NOT_MADE",
+    "PIECE NOT_MADE",
+    "STYLE NOT_MADE",
+    "RESULT NOT_MADE",
+)
+def _not_made(m: Match, s: Said) -> Phrase | None:
+    sense = m.one("NOT_MADE").sense("NOT_MADE")  # type: ignore[union-attr]
+    assert sense is not None
+    take_meats(m, s)
+    if (n := m.one("NUM")) is not None:
+        s.notes.append(Noted("count", f"{n.text} {sense.name}", s.at))
+    s.not_made.append((sense.name, sense.key, s.at))
+    return say("{name}: not made here", name=ph.word(sense.name))
+
+
+_AMOUNT = "MASS|VOL|NUM"
+
+
+@rule(
+    f"with? {_AMOUNT} HOLDER|VAGUE|UNIT_PIECE|PREP* of? PREP* ING PREP*",
+    "with? VAGUE of? PREP* ING PREP*",
+    "with? HOLDER of? PREP* ING PREP*",
+    f"ING SEP? {_AMOUNT} HOLDER|VAGUE|UNIT_PIECE?",
+    "PCT of? PREP* ING",
+    f"with? {_AMOUNT} SIZE PREP* ING",
+)
+def _ingredient_amount(m: Match, s: Said) -> Phrase | None:
+    sep = m.one("SEP")
+    if sep is not None and sep.text != ":":
+        return None
+    text = " ".join(a.text for a in m.atoms if a.kinds != {"w:with"})
+    s.adds.append(text)
+    return say("into the mix: {what}", what=ph.word(text))
+
+
+@rule(
+    "with|some? PREP* ING PREP*",
+    "with? ING totaste",
+    "some VAGUE? ING",
+    "with some PREP* ING",
+    "SIZE ING",
+    "with SIZE ING",
+)
+def _ingredient(m: Match, s: Said) -> Phrase:
+    name = " ".join(a.text for a in m.atoms if "w:with" not in a.kinds)
+    s.notes.append(Noted("ingredient", f"With {name}, amount not said", s.at))
+    return say("{name}: no amount said, kept as a note", name=ph.word(name))
+
+
+@rule("NUM")
+def _bare_number(m: Match, s: Said) -> Phrase | None:
+    a = m.atoms[0]
+    if not is_whole(a) or a.value < 1 or a.number is None or a.number.fraction or a.value > 100_000:
+        return None
+    if {"dozen", "couple", "pair"} & {t.lower().rstrip("s") for t in a.text.split()}:
+        s.pieces.append(PieceWord("", s.at, counted(s, a)))
+        return say("{n} pieces", n=count_said(a))
+    s.numbers.append(counted(s, a))
+    return say("{n}: of what?", n=count_said(a))
+
+
+@rule("GRIND", "GRINDER GRIND")
+def _grind(m: Match, s: Said) -> Phrase:
+    text = " ".join(a.text for a in m.atoms)
+    s.notes.append(Noted("grind", text.capitalize(), s.at))
+    return say("{what}, kept as a note", what=ph.word(text))
+
+
+@rule("PREP+")
+def _prepared(m: Match, s: Said) -> Phrase:
+    text = " ".join(a.text for a in m.atoms)
+    s.notes.append(Noted("note", text.capitalize(), s.at))
+    return say("{what}, kept as a note", what=ph.word(text))
+
+
+def unread_reason(atoms: Sequence[Atom]) -> Phrase:
+    """Why a stretch was not read.
+
+    Parameters
+    ----------
+    atoms : Sequence[Atom]
+        Its atoms.
+
+    Returns
+    -------
+    Phrase
+        The sentence.
+    """
+    if any("BAD" in a.kinds for a in atoms):
+        return say("not a figure that anything here can have")
+    if any(a.kinds & {"NUM", "PCT", "RATIO", "MASS", "VOL", "TEMP", "TIME", "LEN"} for a in atoms):
+        return say("a figure, but not of what")
+    return say("not understood")
