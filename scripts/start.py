@@ -37,7 +37,9 @@ def _arguments() -> argparse.Namespace:
     parser.add_argument(
         "--fresh-demo", action="store_true", help="serve a newly made demo kitchen from a data folder of its own"
     )
-    parser.add_argument("--empty", action="store_true", help="with a new data folder: larder and kitchen, no formulas")
+    parser.add_argument(
+        "--empty", action="store_true", help="with a new data folder: the demo kitchen and its larder, no formulas"
+    )
     given = parser.parse_args()
     if not 1 <= given.port <= 65535:
         parser.error("a port is a number from 1 to 65535")
@@ -66,8 +68,9 @@ def _install(*, private_database: bool) -> None:
         install.end_compiling(compiling)
 
 
-def _prepare(url: str, *, empty: bool) -> None:
-    command = [str(places.VENV / "bin" / "vianda"), "prepare", *(["--empty"] if empty else [])]
+def _prepare(url: str, *, demo: bool, empty: bool) -> None:
+    wanted = [*(["--demo"] if demo or empty else []), *(["--empty"] if empty else [])]
+    command = [str(places.VENV / "bin" / "vianda"), "prepare", *wanted]
     done = subprocess.run(
         command, env={**os.environ, "VIANDA_DATABASE_URL": url}, capture_output=True, text=True, check=False
     )
@@ -186,7 +189,7 @@ def main() -> int:
             else:
                 database.start()
             url = database.url
-        _prepare(url, empty=given.empty)
+        _prepare(url, demo=given.fresh_demo, empty=given.empty)
         server = _serve(url, given.port)
         _await_server(server, given.port)
         address = f"http://127.0.0.1:{given.port}/"

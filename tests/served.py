@@ -25,7 +25,7 @@ class Served:
             "VIANDA_DATABASE_URL": self.database.url,
             "VIANDA_PAGES": str(PROJECT / "frontend" / "dist"),
         }
-        command = [str(Path(sys.executable).parent / "vianda"), "prepare", *(["--empty"] if empty else [])]
+        command = [str(Path(sys.executable).parent / "vianda"), "prepare", "--demo", *(["--empty"] if empty else [])]
         subprocess.run(command, env=self.environment, check=True, capture_output=True)
         self.port = free_port()
         self.address = f"http://127.0.0.1:{self.port}"

@@ -1,17 +1,23 @@
 <script lang="ts">
   import { Router } from "sv-router";
-  import { api } from "./lib/api/client";
   import { bindKeys } from "./lib/keys";
+  import { kitchens } from "./lib/kitchens.svelte";
   import { units } from "./lib/units.svelte";
   import "./router";
 
   $effect(() => bindKeys({ u: () => units.flip() }));
   $effect(() => {
-    api.kitchen().then(
-      (stored) => (units.currency = stored.kitchen.currency_code),
-      () => undefined, // Each screen says for itself that the server does not answer.
-    );
+    void kitchens.load();
   });
 </script>
 
-<Router />
+{#if kitchens.known && kitchens.list.length === 0}
+  {#await import("./screens/first/FirstScreen.svelte") then { default: FirstScreen }}
+    <FirstScreen />
+  {/await}
+{:else if kitchens.ready}
+  <!-- Another kitchen is another set of records: every screen is made anew. -->
+  {#key kitchens.here}
+    <Router />
+  {/key}
+{/if}

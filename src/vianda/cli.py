@@ -48,10 +48,10 @@ def _evaluate(path: str) -> int:
     return 0
 
 
-def _prepare(*, empty: bool) -> int:
-    """Migrate the database and seed it once."""
+def _prepare(*, empty: bool, demo: bool) -> int:
+    """Migrate the database; with ``demo``, make the demo kitchen when there is no kitchen yet."""
     # Imported here: evaluating a file needs neither database nor web, and should not wait for them.
-    from vianda.services.demo_kitchen import seed_once, take_up_new_meats, take_up_pantry
+    from vianda.services.demo_kitchen import seed_once, take_up_new_ingredients, take_up_new_meats, take_up_pantry
     from vianda.storage.database import BadDatabaseUrlError, connect_pool
     from vianda.storage.migrate import migrate
 
@@ -63,12 +63,13 @@ def _prepare(*, empty: bool) -> int:
         return 2
     with database.connection_context():
         applied = migrate(database)
-        seeded = seed_once(with_formulas=not empty)
-        if not seeded and "0002" in applied:
-            take_up_new_meats()
+        seeded = seed_once(with_formulas=not empty) if demo else False
         if not seeded and "0003" in applied:
             take_up_pantry()
-    print(f"migrations applied: {', '.join(applied) or 'none'}; demo kitchen: {'written' if seeded else 'kept'}")
+        if not seeded and {"0002", "0006"} & set(applied):
+            take_up_new_meats()
+            take_up_new_ingredients()
+    print(f"migrations applied: {', '.join(applied) or 'none'}; demo kitchen: {'written' if seeded else 'not written'}")
     return 0
 
 
@@ -78,8 +79,9 @@ def main(arguments: list[str] | None = None) -> int:
     commands = parser.add_subparsers(dest="command", required=True)
     one = commands.add_parser("evaluate", help="print every figure of a formula file as JSON")
     one.add_argument("file", help="a formula file, or - for standard input")
-    two = commands.add_parser("prepare", help="migrate the database and seed the demo kitchen once")
-    two.add_argument("--empty", action="store_true", help="seed the kitchen and larder, but no formulas")
+    two = commands.add_parser("prepare", help="migrate the database; make the demo kitchen when asked")
+    two.add_argument("--demo", action="store_true", help="make the demo kitchen when there is no kitchen yet")
+    two.add_argument("--empty", action="store_true", help="with --demo: the kitchen and larder, but no formulas")
     commands.add_parser("openapi", help="print the OpenAPI document")
     commands.add_parser("counsel", help="print every rule of counsel, with threshold and source")
     commands.add_parser("schema", help="print the JSON Schema of the formula file")
@@ -88,7 +90,7 @@ def main(arguments: list[str] | None = None) -> int:
         case "evaluate":
             return _evaluate(given.file)
         case "prepare":
-            return _prepare(empty=given.empty)
+            return _prepare(empty=given.empty, demo=given.demo)
         case "openapi":
             from vianda.api.web import openapi_document
 

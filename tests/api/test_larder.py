@@ -198,7 +198,8 @@ def test_words_of_taste_become_a_formula(client) -> None:
 def test_the_opening_line_also_takes_words_of_taste(client) -> None:
     opened = client.post("/api/opening", json={"line": "rich, loose, crusty"}).get_json()["opening"]
     assert opened["formula"]["dish"]["style"] == "smashed"
-    assert any("Crusty" in r["text"] for r in opened["read"])
+    assert any("Crusty" in r["text"] for r in opened["assumed"])
+    assert all(p["status"] != "unread" for p in opened["pieces"])
     assert client.post("/api/opening", json={"line": "xyzzy"}).status_code == 422
 
 

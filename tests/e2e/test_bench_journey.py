@@ -46,7 +46,7 @@ def test_a_burger_from_an_empty_kitchen_to_the_logbook(watch, bare_kitchen, from
         f"{mass} g unknown mince, flat plate, {rng.randrange(3, 7)} people"
     )
     page.get_by_role("button", name="Plan it").click()
-    expect(page.get_by_text(f"{mass}\u00a0g of meat")).to_be_visible()
+    expect(page.get_by_text(f"{mass}\u00a0g of mince")).to_be_visible()
     page.get_by_role("button", name="20\u00a0% fat").click()
     page.get_by_role("button", name="Put it on the bench").click()
     expect(page.get_by_role("heading", name="Meat", exact=True)).to_be_visible()

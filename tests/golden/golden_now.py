@@ -15,7 +15,6 @@ from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.evaluate import Evaluation, FigureRange, Sheets, evaluate, figure_ranges, sheets
 from vianda.core.heat.curve import HeatCurve, curve_steps, heat_curve
 from vianda.core.inventory.inventory import Inventory, starter_inventory
-from vianda.core.opening.opening import Opening, open_line
 from vianda.core.pipeline.compute import prepare
 from vianda.core.target.solve import solve
 from vianda.core.target.wish import Candidate, Wish
@@ -63,14 +62,6 @@ def _curves(kept: dict[str, Any]) -> Answers:
         yield name, plain(HeatCurve, short(curve))
 
 
-def _opening(kept: dict[str, Any]) -> Answers:
-    for line in kept["opening"]:
-        try:
-            yield line, plain(Opening, open_line(line, inventory=INVENTORY, kitchen=GALLEY))
-        except ValueError as error:
-            yield line, f"{type(error).__name__}: {error}"
-
-
 def _solve(kept: dict[str, Any]) -> Answers:
     cand = tuple(Candidate(k) for k in ("chuck", "round", "fat-trim", "brisket-point", "sirloin", "pork-shoulder"))
     for name in kept["solve"]:
@@ -85,7 +76,6 @@ NOW: dict[str, Callable[[dict[str, Any]], Answers]] = {
     "figures": lambda kept: _figures(kept, "figures", GALLEY),
     "abroad": lambda kept: _figures(kept, "abroad", ABROAD),
     "curves": _curves,
-    "opening": _opening,
     "solve": _solve,
 }
 

@@ -20,6 +20,7 @@ from vianda.interchange.formula_file import FormulaBundle, write_file
 from vianda.services import formulas, larders
 from vianda.services.larders import TypedWeights
 from vianda.storage import larder_repository as repository
+from vianda.storage.here import kitchen_here
 from vianda.storage.records import ConflictError, NotFoundError
 from vianda.storage.tables import LotRow, MeatRow
 from vianda.storage.transaction import transaction
@@ -57,7 +58,7 @@ def test_a_key_taken_by_another_delivery_is_a_conflict_and_the_service_finds_a_f
 
 def test_a_lot_of_a_meat_that_is_not_there_is_refused_by_the_database_too() -> None:
     with pytest.raises(IntegrityError):
-        LotRow.insert(key="ghost", meat="unicorn", document="{}", revision=1).execute()
+        LotRow.insert(kitchen_id=kitchen_here(), key="ghost", meat="unicorn", document="{}", revision=1).execute()
 
 
 def test_a_meat_with_lots_cannot_be_deleted_behind_our_back() -> None:
@@ -71,8 +72,8 @@ def test_the_larder_is_read_anew_when_another_process_wrote_to_it() -> None:
     assert repository.load_inventory() is before
     # What another process does: write a row, count the change.
     document = '{"key":"far","meat":"rib","name":"Far","left_mass_g":1.0,"price_per_kg":"1","delivered":"2026-11-24"}'
-    LotRow.insert(key="far", meat="rib", document=document, revision=1).execute()
-    repository.touch("larder")
+    LotRow.insert(kitchen_id=kitchen_here(), key="far", meat="rib", document=document, revision=1).execute()
+    repository.touch(repository.larder_here())
     assert "far" in repository.load_inventory().lots
 
 
@@ -162,8 +163,8 @@ def test_what_a_rolled_back_change_had_read_is_forgotten() -> None:
         fails_after_reading()
     # Another process reaches the very same revision with a change of its own.
     document = '{"key":"far","meat":"rib","name":"Far","left_mass_g":1.0,"price_per_kg":"1","delivered":"2026-11-24"}'
-    LotRow.insert(key="far", meat="rib", document=document, revision=1).execute()
-    repository.touch("larder")
+    LotRow.insert(kitchen_id=kitchen_here(), key="far", meat="rib", document=document, revision=1).execute()
+    repository.touch(repository.larder_here())
     after = repository.load_inventory()
     assert set(after.meats) == before
     assert "far" in after.lots

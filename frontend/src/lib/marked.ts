@@ -9,6 +9,9 @@ export interface Segment {
   first: boolean;
 }
 
+/** Commas alone would float between the pieces. */
+const says = (text: string) => /[\p{L}\p{N}\p{S}]/u.test(text);
+
 export function segmentsOf(text: string, pieces: readonly ReadPiece[]): Segment[] {
   const stretches = pieces
     .flatMap((piece, at) =>
@@ -22,11 +25,11 @@ export function segmentsOf(text: string, pieces: readonly ReadPiece[]): Segment[
   let last = 0;
   for (const s of stretches) {
     const between = cut(last, s.start);
-    if (between) found.push({ text: between, piece: null, first: false });
+    if (says(between)) found.push({ text: between, piece: null, first: false });
     found.push({ text: cut(s.start, s.end), piece: s.at, first: s.first });
     last = s.end;
   }
   const rest = cut(last, chars.length);
-  if (rest) found.push({ text: rest, piece: null, first: false });
+  if (says(rest)) found.push({ text: rest, piece: null, first: false });
   return found;
 }

@@ -12,8 +12,12 @@ class UnitChoice {
   }
 
   flip(): void {
-    this.#system = this.#system === "metric" ? "us" : "metric";
-    localStorage.setItem(KEY, this.#system);
+    this.set(this.#system === "metric" ? "us" : "metric");
+  }
+
+  set(system: Units): void {
+    this.#system = system;
+    localStorage.setItem(KEY, system);
   }
 }
 

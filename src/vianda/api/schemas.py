@@ -11,7 +11,7 @@ from vianda.api.wire import Answer, Moment, Text, Units
 from vianda.core.basis.option import Option
 from vianda.core.basis.phrase import Phrase
 from vianda.core.blend.schools import School
-from vianda.core.equipment.kitchen import Kitchen, kitchen_options
+from vianda.core.equipment.kitchen import Country, Kitchen, Setting, SurfaceKind, kitchen_options
 from vianda.core.evaluation.evaluate import Evaluation, FigureRange
 from vianda.core.evaluation.style_preview import StylePreview
 from vianda.core.inventory.inventory import Meat
@@ -47,6 +47,42 @@ class OpeningRequest(Strict):
 
     line: Annotated[str, Field(max_length=2000)]
     unit_system: Units | None = None
+
+
+class HotThingRequest(Strict):
+    """Something that gets hot, with its size as typed; "" takes the usual size."""
+
+    kind: SurfaceKind
+    width: Text = ""
+    depth: Text = ""
+
+
+class FirstKitchenRequest(Strict):
+    """A few answers about a new kitchen; each may be left as it is."""
+
+    name: Annotated[str, Field(max_length=80)] = ""
+    country: Country = "other"
+    setting: Setting = "home"
+    unit_system: Units = "metric"
+    currency_code: Annotated[str, Field(max_length=6)] = ""
+    scale_step_g: Literal[1, 2, 5, 10] = 1
+    surfaces: Annotated[list[HotThingRequest], Field(max_length=20)]
+    salt: Literal["salt-fine", "salt-coarse", "salt-flake"] = "salt-fine"
+
+
+class ListedKitchen(Answer):
+    """A kitchen in the list of them."""
+
+    id: int
+    name: str
+    demo: bool
+
+
+class KitchensAnswer(Answer):
+    """All kitchens, the one opened last first, and which is open (0: none is set up yet)."""
+
+    kitchens: list[ListedKitchen]
+    here: int
 
 
 class ReadMixRequest(Strict):

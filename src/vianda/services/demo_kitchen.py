@@ -1,4 +1,4 @@
-"""Fill an empty database once with the demo kitchen, its larder and its formulas."""
+"""The demo kitchen: made when a cook wants to look round, deleted at will; never mixed with other kitchens."""
 
 from __future__ import annotations
 
@@ -12,6 +12,7 @@ from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.inventory.pantry import starter_pantry
 from vianda.storage import formula_repository, kitchen_repository, larder_repository
 from vianda.storage.clock import now_utc
+from vianda.storage.here import use_kitchen
 from vianda.storage.transaction import transaction
 
 # Cuts from a butcher, held at 0 to 4 °C (common practice).
@@ -19,36 +20,60 @@ KEEPS_DAYS = 3
 
 
 def take_up_pantry() -> None:
-    """Give an older kitchen the starter pantry, and an oven if it has none."""
-    with transaction():
-        larder_repository.add_ingredients(starter_pantry().values())
-        stored = kitchen_repository.load_kitchen()
-        kitchen = stored.kitchen
-        if kitchen.surface_of_kind("oven") is None and all(s.key != usual_oven().key for s in kitchen.surfaces):
-            better = replace(kitchen, surfaces=(*kitchen.surfaces, usual_oven()))
-            kitchen_repository.save_kitchen(better, revision=stored.revision)
+    """Give each older kitchen what the starter pantry has since, and an oven if it has none."""
+    for listed in kitchen_repository.list_kitchens():
+        use_kitchen(listed.id)
+        with transaction():
+            larder_repository.add_ingredients(starter_pantry().values())
+            stored = kitchen_repository.load_kitchen()
+            kitchen = stored.kitchen
+            if kitchen.surface_of_kind("oven") is None and all(s.key != usual_oven().key for s in kitchen.surfaces):
+                better = replace(kitchen, surfaces=(*kitchen.surfaces, usual_oven()))
+                kitchen_repository.save_kitchen(better, revision=stored.revision)
+    use_kitchen(None)
+
+
+def take_up_new_ingredients() -> None:
+    """Give each kitchen the ingredients that have come since; what a cook changed stays."""
+    for listed in kitchen_repository.list_kitchens():
+        use_kitchen(listed.id)
+        with transaction():
+            larder_repository.add_ingredients(starter_pantry().values())
+    use_kitchen(None)
 
 
 def take_up_new_meats() -> int:
-    """Give an older larder the meats that have come since, and the class of connective tissue to those it has.
+    """Give each older larder the meats that have come since, and the class of connective tissue to those it has.
 
     Prices, ranges and trim losses that a cook may have corrected stay. Returns how many meats were added.
     """
     starters = starter_inventory().meats
-    with transaction():
-        for key, standing in larder_repository.load_inventory().meats.items():
-            if key in starters and standing.connective != starters[key].connective:
-                better = replace(standing, connective=starters[key].connective, cured=starters[key].cured)
-                larder_repository.save_meat(better, seen=standing)
-        return larder_repository.add_meats(starters.values())
+    added = 0
+    for listed in kitchen_repository.list_kitchens():
+        use_kitchen(listed.id)
+        with transaction():
+            for key, standing in larder_repository.load_inventory().meats.items():
+                if key in starters and standing.connective != starters[key].connective:
+                    better = replace(standing, connective=starters[key].connective, cured=starters[key].cured)
+                    larder_repository.save_meat(better, seen=standing)
+            added += larder_repository.add_meats(starters.values())
+    use_kitchen(None)
+    return added
 
 
 def seed_once(*, with_formulas: bool = True) -> bool:
-    """Seed when there is no kitchen yet. Returns whether anything was written."""
+    """Make the demo kitchen when there is no kitchen yet. Returns whether anything was written."""
+    if kitchen_repository.has_kitchen():
+        return False
+    make_demo(with_formulas=with_formulas)
+    return True
+
+
+def make_demo(*, with_formulas: bool = True) -> int:
+    """Make the demo kitchen with its larder and formulas, and open it; its number."""
     with transaction():
-        if kitchen_repository.has_kitchen():
-            return False
-        kitchen_repository.create_kitchen(yard_galley())
+        number = kitchen_repository.create_kitchen(yard_galley(), demo=True)
+        use_kitchen(number)
         larder_repository.add_meats(starter_inventory().meats.values())
         larder_repository.add_ingredients(starter_pantry().values())
         if with_formulas:
@@ -59,4 +84,5 @@ def seed_once(*, with_formulas: bool = True) -> bool:
             # The last one made stands first on the shelf.
             for make in reversed(DEMO_FORMULAS):
                 formula_repository.create_formula(make())
-        return True
+    use_kitchen(None)
+    return number

@@ -9,6 +9,7 @@ from typing import Any, cast
 from vianda.core.model.formula import Formula
 from vianda.interchange.kinds import FORMULAS
 from vianda.storage.clock import now_utc
+from vianda.storage.here import kitchen_here
 from vianda.storage.records import ConflictError, CookEvent, EventKind, NotFoundError, StoredCook
 from vianda.storage.tables import CookEventRow, CookRow
 
@@ -16,7 +17,7 @@ MOST_LISTED = 200
 
 
 def _row(cook_id: int) -> CookRow:
-    row = CookRow.get_or_none(CookRow.id == cook_id)
+    row = CookRow.get_or_none((CookRow.id == cook_id) & (CookRow.kitchen_id == kitchen_here()))
     if row is None:
         raise NotFoundError(f"cook {cook_id}")
     return row
@@ -44,6 +45,7 @@ def _stored(row: CookRow, *, with_events: bool = True) -> StoredCook:
 def create_cook(formula_id: int, formula: Formula, plan: dict[str, Any]) -> StoredCook:
     """Begin a cook."""
     row = CookRow.create(
+        kitchen_id=kitchen_here(),
         formula=formula_id,
         formula_name=formula.name,
         document=FORMULAS.text(formula),
@@ -61,7 +63,8 @@ def get_cook(cook_id: int) -> StoredCook:
 
 def list_cooks(*, formula_id: int | None = None) -> list[StoredCook]:
     """The latest cooks, newest first, without events."""
-    query = CookRow.select().order_by(CookRow.started_at.desc(), CookRow.id.desc()).limit(MOST_LISTED)
+    here = CookRow.select().where(CookRow.kitchen_id == kitchen_here())
+    query = here.order_by(CookRow.started_at.desc(), CookRow.id.desc()).limit(MOST_LISTED)
     if formula_id is not None:
         query = query.where(CookRow.formula == formula_id)
     return [_stored(row, with_events=False) for row in query]

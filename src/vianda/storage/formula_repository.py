@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from peewee import fn
+from peewee import Expression, fn
 
 from vianda.core.model.formula import Formula
 from vianda.interchange.kinds import FORMULAS
 from vianda.storage.clock import now_utc
+from vianda.storage.here import kitchen_here
 from vianda.storage.records import ConflictError, NotFoundError, StoredFormula, StoredVersion
 from vianda.storage.tables import FormulaRow, VersionRow
 
@@ -15,8 +16,13 @@ def _stored(row: FormulaRow) -> StoredFormula:
     return StoredFormula(row.id, row.revision, row.updated_at, FORMULAS.read(row.document))
 
 
+def _here() -> Expression:
+    """Only the formulas of this kitchen."""
+    return FormulaRow.kitchen_id == kitchen_here()
+
+
 def _row(formula_id: int) -> FormulaRow:
-    row = FormulaRow.get_or_none((FormulaRow.id == formula_id) & ~FormulaRow.deleted)
+    row = FormulaRow.get_or_none((FormulaRow.id == formula_id) & _here() & ~FormulaRow.deleted)
     if row is None:
         raise NotFoundError(f"formula {formula_id}")
     return row
@@ -24,7 +30,11 @@ def _row(formula_id: int) -> FormulaRow:
 
 def list_formulas() -> list[StoredFormula]:
     """All formulas, the one touched last first."""
-    query = FormulaRow.select().where(~FormulaRow.deleted).order_by(FormulaRow.updated_at.desc(), FormulaRow.id.desc())
+    query = (
+        FormulaRow.select()
+        .where(_here() & ~FormulaRow.deleted)
+        .order_by(FormulaRow.updated_at.desc(), FormulaRow.id.desc())
+    )
     return [_stored(row) for row in query]
 
 
@@ -37,7 +47,9 @@ def create_formula(formula: Formula) -> StoredFormula:
     """Add a formula."""
     now = now_utc()
     document = FORMULAS.text(formula)
-    row = FormulaRow.create(name=formula.name, document=document, revision=1, created_at=now, updated_at=now)
+    row = FormulaRow.create(
+        kitchen_id=kitchen_here(), name=formula.name, document=document, revision=1, created_at=now, updated_at=now
+    )
     return _stored(row)
 
 
@@ -47,7 +59,7 @@ def save_formula(formula_id: int, formula: Formula, *, revision: int) -> StoredF
         FormulaRow.update(
             name=formula.name, document=FORMULAS.text(formula), revision=FormulaRow.revision + 1, updated_at=now_utc()
         )
-        .where((FormulaRow.id == formula_id) & (FormulaRow.revision == revision) & ~FormulaRow.deleted)
+        .where((FormulaRow.id == formula_id) & _here() & (FormulaRow.revision == revision) & ~FormulaRow.deleted)
         .execute()
     )
     if not changed:
@@ -63,7 +75,7 @@ def delete_formula(formula_id: int) -> None:
 
 def restore_formula(formula_id: int) -> StoredFormula:
     """Bring an archived formula back to the shelf; one that stands there is left as it is."""
-    if FormulaRow.get_or_none(FormulaRow.id == formula_id) is None:
+    if FormulaRow.get_or_none((FormulaRow.id == formula_id) & _here()) is None:
         raise NotFoundError(f"formula {formula_id}")
     FormulaRow.update(deleted=False, updated_at=now_utc()).where(
         (FormulaRow.id == formula_id) & FormulaRow.deleted
@@ -89,6 +101,9 @@ def list_versions(formula_id: int) -> list[StoredVersion]:
 
 def get_version(formula_id: int, number: int) -> StoredVersion:
     """One kept version."""
+    # An archived formula keeps its versions, but only in its own kitchen.
+    if FormulaRow.get_or_none((FormulaRow.id == formula_id) & _here()) is None:
+        raise NotFoundError(f"formula {formula_id}")
     row = VersionRow.get_or_none((VersionRow.formula == formula_id) & (VersionRow.number == number))
     if row is None:
         raise NotFoundError(f"version {number}")

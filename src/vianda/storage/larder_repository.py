@@ -5,12 +5,15 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
+from peewee import Expression
+
 from vianda.core.inventory.composition import Composition
 from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import Ingredient
 from vianda.interchange.kinds import INGREDIENTS, LOTS, as_kept
 from vianda.storage.caches import on_rollback
+from vianda.storage.here import kitchen_here
 from vianda.storage.records import ConflictError, NotFoundError
 from vianda.storage.tables import IngredientRow, LotRow, MeatRow, RevisionRow
 
@@ -43,20 +46,16 @@ _PLAIN = (
 )
 
 
-@dataclass
-class _Cache:
-    number: int = -1
-    inventory: Inventory | None = None
+# The larder of each kitchen, with the revision it was read at.
+_cache: dict[int, tuple[int, Inventory]] = {}
+MOST_CACHED = 8
+
+on_rollback(_cache.clear)
 
 
-_cache = _Cache()
-
-
-def _forget() -> None:
-    _cache.number, _cache.inventory = -1, None
-
-
-on_rollback(_forget)
+def larder_here() -> str:
+    """The name under which this kitchen's larder counts its changes."""
+    return f"larder:{kitchen_here()}"
 
 
 def _meat(row: MeatRow) -> Meat:
@@ -79,15 +78,22 @@ def touch(name: str) -> None:
 
 def load_inventory() -> Inventory:
     """The larder; parsed again only when its revision moved."""
-    number = revision_number("larder")
-    if _cache.number != number or _cache.inventory is None:
-        _cache.inventory = Inventory.of(
-            (_meat(row) for row in MeatRow.select().order_by(MeatRow.position, MeatRow.name)),
-            (_lot(row).lot for row in LotRow.select().order_by(LotRow.key)),
-            (_ingredient(row).ingredient for row in IngredientRow.select().order_by(IngredientRow.position)),
-        )
-        _cache.number = number
-    return _cache.inventory
+    here, number = kitchen_here(), revision_number(larder_here())
+    known = _cache.get(here)
+    if known is not None and known[0] == number:
+        return known[1]
+    inventory = Inventory.of(
+        (
+            _meat(row)
+            for row in MeatRow.select().where(MeatRow.kitchen_id == here).order_by(MeatRow.position, MeatRow.name)
+        ),
+        (lot.lot for lot in list_lots()),
+        (thing.ingredient for thing in list_ingredients()),
+    )
+    while len(_cache) >= MOST_CACHED:
+        _cache.pop(next(iter(_cache)))
+    _cache[here] = (number, inventory)
+    return inventory
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,18 +104,30 @@ class StoredLot:
     lot: Lot
 
 
+def _lot_here(key: str) -> Expression:
+    return (LotRow.key == key) & (LotRow.kitchen_id == kitchen_here())
+
+
+def _meat_here(key: str) -> Expression:
+    return (MeatRow.key == key) & (MeatRow.kitchen_id == kitchen_here())
+
+
+def _thing_here(key: str) -> Expression:
+    return (IngredientRow.key == key) & (IngredientRow.kitchen_id == kitchen_here())
+
+
 def _lot(row: LotRow) -> StoredLot:
     return StoredLot(row.revision, LOTS.read(row.document))
 
 
 def list_lots() -> list[StoredLot]:
     """All lots, closed ones too."""
-    return [_lot(row) for row in LotRow.select().order_by(LotRow.key)]
+    return [_lot(row) for row in LotRow.select().where(LotRow.kitchen_id == kitchen_here()).order_by(LotRow.key)]
 
 
 def get_lot(key: str) -> StoredLot:
     """One lot."""
-    row = LotRow.get_or_none(LotRow.key == key)
+    row = LotRow.get_or_none(_lot_here(key))
     if row is None:
         raise NotFoundError(f"lot {key}")
     return _lot(row)
@@ -117,11 +135,11 @@ def get_lot(key: str) -> StoredLot:
 
 def create_lot(lot: Lot) -> StoredLot:
     """Write a delivery down; ``ConflictError`` when the key is taken."""
-    taken = LotRow.get_or_none(LotRow.key == lot.key)
+    taken = LotRow.get_or_none(_lot_here(lot.key))
     if taken is not None:
         raise ConflictError(_lot(taken))
-    LotRow.insert(key=lot.key, meat=lot.meat, document=LOTS.text(lot), revision=1).execute()
-    touch("larder")
+    LotRow.insert(kitchen_id=kitchen_here(), key=lot.key, meat=lot.meat, document=LOTS.text(lot), revision=1).execute()
+    touch(larder_here())
     return get_lot(lot.key)
 
 
@@ -129,19 +147,19 @@ def save_lot(lot: Lot, *, revision: int) -> StoredLot:
     """Save over the revision seen, or raise ``ConflictError`` with what stands now."""
     changed = (
         LotRow.update(document=LOTS.text(lot), revision=LotRow.revision + 1)
-        .where((LotRow.key == lot.key) & (LotRow.revision == revision))
+        .where(_lot_here(lot.key) & (LotRow.revision == revision))
         .execute()
     )
     if not changed:
         raise ConflictError(get_lot(lot.key))
-    touch("larder")
+    touch(larder_here())
     return get_lot(lot.key)
 
 
 def take_from_lot(key: str, mass_g: float) -> None:
     """So many grams less of a lot, down to nothing; a lot that is not there has nothing to give."""
     # Held until the transaction ends: two cooks that finish at once both take theirs.
-    row = LotRow.select().where(LotRow.key == key).for_update().first()
+    row = LotRow.select().where(_lot_here(key)).for_update().first()
     if row is None:
         return
     stored = _lot(row)
@@ -151,7 +169,7 @@ def take_from_lot(key: str, mass_g: float) -> None:
 def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:
     """Write a meat over the one that was seen (None: a new one); ``ConflictError`` when another stands there."""
     # Held until the transaction ends, so that no one writes between the look and the change.
-    row = MeatRow.select().where(MeatRow.key == meat.key).for_update().first()
+    row = MeatRow.select().where(_meat_here(meat.key)).for_update().first()
     standing = _meat(row) if row is not None else None
     if standing != seen:
         if standing is None:
@@ -162,14 +180,16 @@ def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:
     if standing is None:
         add_meats([meat])
     else:
-        MeatRow.update(**values).where(MeatRow.key == meat.key).execute()
-        touch("larder")
+        MeatRow.update(**values).where(_meat_here(meat.key)).execute()
+        touch(larder_here())
     return meat
 
 
 def add_meats(meats: Iterable[Meat]) -> int:
     """Add meats that are not there yet; those that are stay as they are. Returns how many were added."""
-    known = {row.key for row in MeatRow.select(MeatRow.key)}
+    known = {
+        row.key for row in MeatRow.select(MeatRow.kitchen_id, MeatRow.key).where(MeatRow.kitchen_id == kitchen_here())
+    }
     position = len(known)
     added = 0
     for meat in meats:
@@ -177,11 +197,11 @@ def add_meats(meats: Iterable[Meat]) -> int:
             continue
         values = {name: getattr(meat, name) for name in _PLAIN}
         values |= {name: getattr(meat.composition, name) for name in _COMPOSITION}
-        MeatRow.insert(position=position, **values).execute()
+        MeatRow.insert(kitchen_id=kitchen_here(), position=position, **values).execute()
         position += 1
         added += 1
     if added:
-        touch("larder")
+        touch(larder_here())
     return added
 
 
@@ -199,12 +219,17 @@ def _ingredient(row: IngredientRow) -> StoredIngredient:
 
 def list_ingredients() -> list[StoredIngredient]:
     """The whole pantry, retired things too."""
-    return [_ingredient(row) for row in IngredientRow.select().order_by(IngredientRow.position)]
+    return [
+        _ingredient(row)
+        for row in IngredientRow.select()
+        .where(IngredientRow.kitchen_id == kitchen_here())
+        .order_by(IngredientRow.position)
+    ]
 
 
 def get_ingredient(key: str) -> StoredIngredient:
     """One ingredient."""
-    row = IngredientRow.get_or_none(IngredientRow.key == key)
+    row = IngredientRow.get_or_none(_thing_here(key))
     if row is None:
         raise NotFoundError(f"ingredient {key}")
     return _ingredient(row)
@@ -212,18 +237,31 @@ def get_ingredient(key: str) -> StoredIngredient:
 
 def add_ingredients(ingredients: Iterable[Ingredient]) -> int:
     """Add ingredients that are not there yet; those that are stay as they are. Returns how many were added."""
-    known = {row.key for row in IngredientRow.select(IngredientRow.key)}
+    known = {
+        row.key
+        for row in IngredientRow.select(IngredientRow.kitchen_id, IngredientRow.key).where(
+            IngredientRow.kitchen_id == kitchen_here()
+        )
+    }
     position = len(known)
     rows = []
     for ingredient in ingredients:
         if ingredient.key not in known:
             document = INGREDIENTS.text(as_kept(ingredient))
-            rows.append({"key": ingredient.key, "position": position, "document": document, "revision": 1})
+            rows.append(
+                {
+                    "kitchen_id": kitchen_here(),
+                    "key": ingredient.key,
+                    "position": position,
+                    "document": document,
+                    "revision": 1,
+                }
+            )
             known.add(ingredient.key)
             position += 1
     if rows:
         IngredientRow.insert_many(rows).execute()
-        touch("larder")
+        touch(larder_here())
     return len(rows)
 
 
@@ -235,10 +273,10 @@ def save_ingredient(ingredient: Ingredient, *, revision: int) -> StoredIngredien
         return get_ingredient(ingredient.key)
     changed = (
         IngredientRow.update(document=INGREDIENTS.text(as_kept(ingredient)), revision=IngredientRow.revision + 1)
-        .where((IngredientRow.key == ingredient.key) & (IngredientRow.revision == revision))
+        .where(_thing_here(ingredient.key) & (IngredientRow.revision == revision))
         .execute()
     )
     if not changed:
         raise ConflictError(get_ingredient(ingredient.key))
-    touch("larder")
+    touch(larder_here())
     return get_ingredient(ingredient.key)

@@ -11,6 +11,7 @@ from vianda.storage.migrations import (
     m0003_pantry,
     m0004_weighings,
     m0005_plain_names,
+    m0006_kitchens,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -19,6 +20,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0003", m0003_pantry.STATEMENTS),
     ("0004", m0004_weighings.STATEMENTS),
     ("0005", m0005_plain_names.run),
+    ("0006", m0006_kitchens.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

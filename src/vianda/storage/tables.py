@@ -6,6 +6,7 @@ from peewee import (
     AutoField,
     BooleanField,
     CharField,
+    CompositeKey,
     DateTimeField,
     DecimalField,
     DoubleField,
@@ -37,11 +38,13 @@ class RevisionRow(Table):
 
 
 class KitchenRow(Table):
-    """The kitchen, as its JSON document."""
+    """A kitchen, as its JSON document. ``chosen`` is highest for the one opened last; a demo may be deleted."""
 
     id = AutoField()
     document = TextField()
     revision = IntegerField()
+    demo = BooleanField(default=False)
+    chosen = IntegerField(default=0)
 
     class Meta:
         table_name = "kitchen"
@@ -50,7 +53,8 @@ class KitchenRow(Table):
 class MeatRow(Table):
     """A meat of the larder."""
 
-    key = CharField(max_length=64, primary_key=True)
+    kitchen_id = IntegerField()
+    key = CharField(max_length=64)
     position = IntegerField()
     name = CharField(max_length=80)
     species = CharField(max_length=16)
@@ -77,36 +81,42 @@ class MeatRow(Table):
 
     class Meta:
         table_name = "meat"
+        primary_key = CompositeKey("kitchen_id", "key")
 
 
 class LotRow(Table):
     """A delivery of a meat, as its JSON document. Never deleted: old formulas name it."""
 
-    key = CharField(max_length=64, primary_key=True)
+    kitchen_id = IntegerField()
+    key = CharField(max_length=64)
     meat = CharField(max_length=64)
     document = TextField()
     revision = IntegerField()
 
     class Meta:
         table_name = "lot"
+        primary_key = CompositeKey("kitchen_id", "key")
 
 
 class IngredientRow(Table):
     """A thing of the pantry, as its JSON document. Never deleted: old formulas name it."""
 
-    key = CharField(max_length=64, primary_key=True)
+    kitchen_id = IntegerField()
+    key = CharField(max_length=64)
     position = IntegerField()
     document = TextField()
     revision = IntegerField()
 
     class Meta:
         table_name = "ingredient"
+        primary_key = CompositeKey("kitchen_id", "key")
 
 
 class FormulaRow(Table):
     """A formula as it stands; ``revision`` guards against lost edits."""
 
     id = AutoField()
+    kitchen_id = IntegerField()
     name = CharField(max_length=80)
     document = TextField()
     revision = IntegerField()
@@ -136,6 +146,7 @@ class CookRow(Table):
     """One run of a formula: what was planned, and what came of it."""
 
     id = AutoField()
+    kitchen_id = IntegerField()
     formula = ForeignKeyField(FormulaRow, column_name="formula_id", on_delete="RESTRICT")
     formula_name = CharField(max_length=80)
     document = TextField()
@@ -168,6 +179,7 @@ class WeighingRow(Table):
     """A run of check-weighing: what was planned, and the seed of its simulated scale."""
 
     id = AutoField()
+    kitchen_id = IntegerField()
     formula = ForeignKeyField(FormulaRow, column_name="formula_id", on_delete="RESTRICT")
     formula_name = CharField(max_length=80)
     plan = TextField()

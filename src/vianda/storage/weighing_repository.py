@@ -6,18 +6,24 @@ import json
 from dataclasses import asdict
 from typing import cast
 
-from peewee import fn
+from peewee import Expression, fn
 
 from vianda.core.weighing.weighing_run import WeighingPlan
 from vianda.storage.clock import now_utc
+from vianda.storage.here import kitchen_here
 from vianda.storage.records import NotFoundError, StoredWeighing, WeighingEvent, WeighingEventKind
 from vianda.storage.tables import WeighingEventRow, WeighingRow
 
 MOST_LISTED = 50
 
 
+def _here(weighing_id: int) -> Expression:
+    """A run of this kitchen."""
+    return (WeighingRow.id == weighing_id) & (WeighingRow.kitchen_id == kitchen_here())
+
+
 def _row(weighing_id: int) -> WeighingRow:
-    row = WeighingRow.get_or_none(WeighingRow.id == weighing_id)
+    row = WeighingRow.get_or_none(_here(weighing_id))
     if row is None:
         raise NotFoundError(f"weighing {weighing_id}")
     return row
@@ -44,7 +50,12 @@ def _events(weighing_id: int) -> tuple[WeighingEvent, ...]:
 def create_weighing(formula_id: int, formula_name: str, plan: WeighingPlan, *, seed: int) -> StoredWeighing:
     """Begin a run."""
     row = WeighingRow.create(
-        formula=formula_id, formula_name=formula_name, plan=json.dumps(asdict(plan)), seed=seed, started_at=now_utc()
+        kitchen_id=kitchen_here(),
+        formula=formula_id,
+        formula_name=formula_name,
+        plan=json.dumps(asdict(plan)),
+        seed=seed,
+        started_at=now_utc(),
     )
     return _stored(row, ())
 
@@ -56,7 +67,7 @@ def get_weighing(weighing_id: int) -> StoredWeighing:
 
 def lock_weighing(weighing_id: int) -> StoredWeighing:
     """The same, with its row locked to the end of the transaction: two presses at once come one after the other."""
-    row = WeighingRow.select().where(WeighingRow.id == weighing_id).for_update().first()
+    row = WeighingRow.select().where(_here(weighing_id)).for_update().first()
     if row is None:
         raise NotFoundError(f"weighing {weighing_id}")
     return _stored(row, _events(weighing_id))
@@ -72,7 +83,11 @@ def newest_event(weighing_id: int) -> int:
 
 def list_weighings(formula_id: int) -> list[StoredWeighing]:
     """The latest runs of a formula, newest first."""
-    query = WeighingRow.select().where(WeighingRow.formula == formula_id).order_by(WeighingRow.id.desc())
+    query = (
+        WeighingRow.select()
+        .where((WeighingRow.formula == formula_id) & (WeighingRow.kitchen_id == kitchen_here()))
+        .order_by(WeighingRow.id.desc())
+    )
     return [_stored(row, _events(row.id)) for row in query.limit(MOST_LISTED)]
 
 

@@ -25,6 +25,8 @@ export type Sheets = S["Sheets"];
 export type Counsel = S["Counsel"];
 export type Step = S["RailStep"]["step"];
 export type Opening = S["Opening"];
+export type Kitchens = S["KitchensAnswer"];
+export type FirstKitchen = S["FirstKitchenRequest"];
 export type MixReading = S["MixReading"];
 export type ReadPiece = Opening["pieces"][number];
 export type Edit = NonNullable<S["EvaluateRequest"]["edits"]>[number];
@@ -93,6 +95,14 @@ const AWAY: Problem = {
   fields: [],
 };
 
+/** The kitchen this window was opened in: each request says so, and a record of one never lands in another. */
+export const here: { kitchen: number } = { kitchen: 0 };
+const meant = (): Record<string, string> => (here.kitchen ? { "Vianda-Kitchen": String(here.kitchen) } : {});
+
+/** An address that a link or a stream opens: headers cannot go with it, so the kitchen stands in the query. */
+const inKitchen = (path: string) =>
+  here.kitchen ? `${path}${path.includes("?") ? "&" : "?"}kitchen=${here.kitchen}` : path;
+
 interface Asked<B> {
   /** Values of the places in the address. */
   at?: Record<string, string | number>;
@@ -111,7 +121,7 @@ async function ask<M extends Method, P extends PathOf<M>>(
     response = await fetch(address, {
       method: method.toUpperCase(),
       signal,
-      headers: body === undefined ? {} : { "Content-Type": "application/json" },
+      headers: body === undefined ? meant() : { "Content-Type": "application/json", ...meant() },
       body: body === undefined ? undefined : JSON.stringify(body),
     });
   } catch (error) {
@@ -137,7 +147,7 @@ async function lines<T>(path: string, body: unknown, online: (line: T) => void, 
     response = await fetch(`/api${path}`, {
       method: "POST",
       signal,
-      headers: { "Content-Type": "application/json" },
+      headers: { "Content-Type": "application/json", ...meant() },
       body: JSON.stringify(body),
     });
   } catch (error) {
@@ -172,6 +182,11 @@ async function lines<T>(path: string, body: unknown, online: (line: T) => void, 
 
 export const api = {
   catalogue: () => ask("get", "/api/catalogue"),
+  kitchens: () => ask("get", "/api/kitchens"),
+  setUpKitchen: (body: S["FirstKitchenRequest"]) => ask("post", "/api/kitchens", { body }),
+  lookRound: () => ask("post", "/api/kitchens/demo"),
+  openKitchen: (kitchen_id: number) => ask("post", "/api/kitchens/{kitchen_id}/open", { at: { kitchen_id } }),
+  deleteDemo: (kitchen_id: number) => ask("delete", "/api/kitchens/{kitchen_id}", { at: { kitchen_id } }),
   kitchen: () => ask("get", "/api/kitchen"),
   saveKitchen: (kitchen: Kitchen, revision: number) =>
     ask("put", "/api/kitchen", { body: { kitchen, revision } }),
@@ -251,7 +266,9 @@ export const api = {
   readAmount: (ingredient: string, text: string, unit_system: Units) =>
     ask("post", "/api/pantry/amount", { body: { ingredient, text, unit_system } }),
   importLarder: (text: string) => ask("post", "/api/larder/file", { body: { text } }),
-  larderPath: "/api/larder/file.csv",
+  get larderPath() {
+    return inKitchen("/api/larder/file.csv");
+  },
   solve: (formula: Formula, request: SolveRequest, signal?: AbortSignal) =>
     ask("post", "/api/target/solve", { body: { formula, ...request }, signal }),
   firstSquare: (formula: Formula) => ask("post", "/api/target/square/first", { body: { formula } }),
@@ -272,7 +289,7 @@ export const api = {
     ask("post", "/api/weighings/{weighing_id}/actions", { at: { weighing_id }, body: action }),
   scaleDisplay: (weighing_id: number) =>
     ask("get", "/api/weighings/{weighing_id}/display", { at: { weighing_id } }),
-  scaleStreamPath: (id: number) => `/api/weighings/${id}/stream`,
-  recordsPath: (id: number) => `/api/weighings/${id}/records.csv`,
-  exportPath: (id: number) => `/api/formulas/${id}/export`,
+  scaleStreamPath: (id: number) => inKitchen(`/api/weighings/${id}/stream`),
+  recordsPath: (id: number) => inKitchen(`/api/weighings/${id}/records.csv`),
+  exportPath: (id: number) => inKitchen(`/api/formulas/${id}/export`),
 };

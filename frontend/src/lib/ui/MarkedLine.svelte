@@ -23,7 +23,7 @@
 </script>
 
 <div role="group" aria-label={label} class="leading-none">
-  <div class="flex flex-wrap items-start gap-x-1.5 gap-y-2.5">
+  <div class="-ml-1 flex flex-wrap items-start gap-x-2 gap-y-2.5">
     {#each segments as segment, at (at)}
       {#if segment.piece == null}
         <span class="pt-2 text-[1.0625rem] text-quiet">{segment.text}</span>

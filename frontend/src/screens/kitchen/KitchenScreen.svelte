@@ -9,6 +9,7 @@
   import KitchenSettings from "./KitchenSettings.svelte";
   import ItemSection from "./ItemSection.svelte";
   import SurfaceSheet from "./SurfaceSheet.svelte";
+  import KitchenList from "./KitchenList.svelte";
   import MouldSheet from "./MouldSheet.svelte";
 
   let stored = $state.raw<StoredKitchen | null>(null);
@@ -160,5 +161,6 @@
           Loading…
         </p>{/if}
     {/if}
+    <KitchenList />
   </main>
 </Shell>

@@ -53,7 +53,7 @@
       >
     </div>
   {:else}
-    <div class="mt-4 bg-paper pb-4 shadow-sm" data-opening>
+    <div class="mt-4 bg-paper shadow-sm" data-opening>
       <div class="border-b border-base-300 px-4 pt-3 pb-3.5">
         <MarkedLine
           text={opened.opening.text}
@@ -62,7 +62,7 @@
         />
       </div>
       {#each opened.opening.asks as ask (ask.text.text)}
-        <div class="border-b border-base-300 px-4 py-3" role="group" aria-label="To settle">
+        <div class="border-b border-base-300 px-4 py-3 last:border-b-0" role="group" aria-label="To settle">
           <p class="text-[1.0625rem] font-semibold"><Say text={ask.text} /></p>
           <div class="mt-2 flex flex-wrap gap-2">
             {#each ask.choices as choice, n (n)}

@@ -25,7 +25,7 @@
     </div>
   {/each}
 </dl>
-<div class="grid gap-x-8 gap-y-4 px-4 pt-3.5 md:grid-cols-[1fr_1.15fr]">
+<div class="grid gap-x-8 gap-y-4 px-4 pt-3.5 pb-4 md:grid-cols-[1fr_1.15fr]">
   <div class="text-[0.9375rem]">
     {#if opening.remarks.length > 0}
       <h2 class="text-sm">To know</h2>
@@ -37,7 +37,7 @@
     {/if}
     <h2 class="text-sm">Assumed</h2>
     <ul class="quiet">
-      {#each opening.assumed as text, n (n)}<li class="before:mr-1.5 before:content-['~']">
+      {#each opening.assumed as text, n (n)}<li class="pl-4 -indent-4 before:mr-1.5 before:content-['~']">
           <Say {text} />
         </li>{/each}
     </ul>

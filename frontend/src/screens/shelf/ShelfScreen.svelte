@@ -2,6 +2,7 @@
 <script lang="ts">
   import { api, ProblemError, type Formula, type ShelfItem } from "../../lib/api/client";
   import { moment } from "../../lib/format";
+  import { kitchens } from "../../lib/kitchens.svelte";
   import { refusalOf } from "../../lib/refusal";
   import Say from "../../lib/ui/Say.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
@@ -53,6 +54,14 @@
 <svelte:head><title>Shelf · Vianda</title></svelte:head>
 <Shell here="Shelf">
   <main id="main" class="mx-auto w-full max-w-5xl px-4 pt-8 pb-12 sm:px-6">
+    {#if kitchens.current?.demo}
+      <p class="mb-5 flex flex-wrap items-center gap-x-4 border-l-4 border-base-300 pl-3 text-sm quiet">
+        Demo kitchen: everything in it is invented.
+        <a class="py-1 text-primary underline underline-offset-3" href="/first"
+          >Set up a kitchen of your own</a
+        >
+      </p>
+    {/if}
     <OpeningLine onbench={add} />
 
     <div class="mt-9 flex items-end justify-between gap-4 border-b-2 border-base-content pb-1.5">

@@ -405,6 +405,8 @@ class Planner:
     def _bread_within(self, formula: Formula, kept: tuple[Limit, ...]) -> Formula:
         unwanted = {a for limit in kept for a in BY_ALLERGEN.get(limit, ())}
         bun = self.kitchen.bun(formula.shape.bun)
+        if formula.dish.dish != "burger":
+            return formula
         if not any(a.split(" (")[0] in unwanted for a in bun.allergens):
             return formula
         others = [

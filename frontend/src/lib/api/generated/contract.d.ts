@@ -401,6 +401,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All kitchens, and the one that is open */
+        get: operations["list_kitchens"];
+        put?: never;
+        /** Set up a kitchen of one's own from a few answers, and open it */
+        post: operations["set_up_kitchen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Open the demo kitchen; it is made anew when it was deleted */
+        post: operations["look_round"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Delete the demo kitchen with all of its records */
+        delete: operations["delete_kitchen"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchens/{kitchen_id}/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Open a kitchen */
+        post: operations["open_kitchen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/larder": {
         parameters: {
             query?: never;
@@ -2029,6 +2098,54 @@ export interface components {
             freezer_c: number;
         };
         /**
+         * FirstKitchenRequest
+         * @description A few answers about a new kitchen; each may be left as it is.
+         */
+        FirstKitchenRequest: {
+            /**
+             * Country
+             * @default other
+             * @enum {string}
+             */
+            country: "US" | "CA" | "UK" | "other";
+            /**
+             * Currency Code
+             * @default
+             */
+            currency_code: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Salt
+             * @default salt-fine
+             * @enum {string}
+             */
+            salt: "salt-fine" | "salt-coarse" | "salt-flake";
+            /**
+             * Scale Step G
+             * @default 1
+             * @enum {integer}
+             */
+            scale_step_g: 1 | 2 | 5 | 10;
+            /**
+             * Setting
+             * @default home
+             * @enum {string}
+             */
+            setting: "home" | "food-service";
+            /** Surfaces */
+            surfaces: components["schemas"]["HotThingRequest"][];
+            /**
+             * Unit System
+             * @default metric
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
+        };
+        /**
          * FirstSquare
          * @description Two meats and a target, 0–1, that make a square which can be drawn.
          */
@@ -2753,6 +2870,27 @@ export interface components {
             source: string;
         };
         /**
+         * HotThingRequest
+         * @description Something that gets hot, with its size as typed; "" takes the usual size.
+         */
+        HotThingRequest: {
+            /**
+             * Depth
+             * @default
+             */
+            depth: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "plate" | "pan" | "grate" | "oven";
+            /**
+             * Width
+             * @default
+             */
+            width: string;
+        };
+        /**
          * HouseFigures
          * @description What a house formula comes to: per kilogram made, and the water that left it.
          *
@@ -3052,6 +3190,16 @@ export interface components {
             revision: number;
         };
         /**
+         * KitchensAnswer
+         * @description All kitchens, the one opened last first, and which is open (0: none is set up yet).
+         */
+        KitchensAnswer: {
+            /** Here */
+            here: number;
+            /** Kitchens */
+            kitchens: components["schemas"]["ListedKitchen"][];
+        };
+        /**
          * LarderAnswer
          * @description All meats, retired ones too, and all lots.
          */
@@ -3149,6 +3297,18 @@ export interface components {
              * @default false
              */
             unsure: boolean;
+        };
+        /**
+         * ListedKitchen
+         * @description A kitchen in the list of them.
+         */
+        ListedKitchen: {
+            /** Demo */
+            demo: boolean;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
         /**
          * LockMeat
@@ -8098,6 +8258,294 @@ export interface operations {
             };
             /** @description A problem */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_kitchens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All kitchens, and the one that is open */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchensAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_up_kitchen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstKitchenRequest"];
+            };
+        };
+        responses: {
+            /** @description Set up a kitchen of one's own from a few answers, and open it */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchensAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Open the demo kitchen; it is made anew when it was deleted */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchensAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_kitchen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Delete the demo kitchen with all of its records */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchensAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_kitchen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kitchen_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Open a kitchen */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchensAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

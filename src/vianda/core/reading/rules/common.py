@@ -107,7 +107,7 @@ def meat_name(a: Atom, s: Said) -> str:
         The name.
     """
     meat, fat = a.sense("MEAT"), a.sense("FATSAID")
-    name = s.inventory.meat(meat.key).name if meat else "mince"
+    name = s.inventory.meat(meat.key).name.lower() if meat else "mince"
     return f"{name}, {fat.value * 100:.3g} % fat" if fat else name
 
 

@@ -158,7 +158,7 @@ def _surface(m: Match, s: Said) -> Phrase | None:
 
 @rule("on|in|with|for|from|by? TOOL", "VERB? TOOL")
 def _tool(m: Match, s: Said) -> Phrase:
-    return say("{tool}: not among what this kitchen can compute", tool=ph.word(surface_said(m, s)))
+    return say("{tool}: not in this kitchen", tool=ph.word(surface_said(m, s)))
 
 
 @rule("with|by|in|on|from? GRINDER_HERE|GRINDER")
