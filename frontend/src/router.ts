@@ -11,6 +11,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/larder": () => import("./screens/larder/LarderScreen.svelte"),
   "/pantry": () => import("./screens/pantry/PantryScreen.svelte"),
   "/slip/:id": () => import("./screens/slip/SlipScreen.svelte"),
+  "/recipe": () => import("./screens/recipe/RecipeScreen.svelte"),
   "/first": () => import("./screens/first/FirstScreen.svelte"),
   "/kitchen": () => import("./screens/kitchen/KitchenScreen.svelte"),
   "*": () => import("./screens/Lost.svelte"),

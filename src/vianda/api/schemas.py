@@ -93,6 +93,14 @@ class ReadMixRequest(Strict):
     unit_system: Units | None = None
 
 
+class RecipeRequest(Strict):
+    """A pasted recipe; ``summary`` is its summary line as corrected, "" for the recipe's own."""
+
+    text: Annotated[str, Field(max_length=200_000)]
+    summary: Annotated[str, Field(max_length=300)] = ""
+    unit_system: Units | None = None
+
+
 class ReadRequest(Strict):
     """Typed text to be read as a quantity, outside a formula."""
 

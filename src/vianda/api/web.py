@@ -19,6 +19,7 @@ from vianda.api import (
     larder_routes,
     pantry_routes,
     problems,
+    recipe_routes,
     target_routes,
     weighing_routes,
 )
@@ -79,6 +80,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
         kitchen_routes,
         larder_routes,
         pantry_routes,
+        recipe_routes,
         target_routes,
         weighing_routes,
     ):

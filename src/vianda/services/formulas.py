@@ -30,7 +30,7 @@ def get_formula(formula_id: int) -> StoredFormula:
     return repository.get_formula(formula_id)
 
 
-def _checked(formula: Formula) -> Formula:
+def checked(formula: Formula) -> Formula:
     """A formula that can be evaluated here; refuses with the core's reason otherwise."""
     named = replace(formula, name=checked_name(formula.name))
     inventory, kitchen = context()
@@ -41,13 +41,13 @@ def _checked(formula: Formula) -> Formula:
 def create_formula(formula: Formula) -> StoredFormula:
     """Add a formula after checking that it can be evaluated."""
     with transaction():
-        return repository.create_formula(_checked(formula))
+        return repository.create_formula(checked(formula))
 
 
 def save_formula(formula_id: int, formula: Formula, *, revision: int) -> StoredFormula:
     """Save over the revision the cook saw."""
     with transaction():
-        return repository.save_formula(formula_id, _checked(formula), revision=revision)
+        return repository.save_formula(formula_id, checked(formula), revision=revision)
 
 
 def delete_formula(formula_id: int) -> None:
@@ -125,7 +125,7 @@ def import_formula(content: object) -> Imported:
         if lacking(formula.heat, kitchen):
             formula = replace(formula, heat=replace(formula.heat, method="", stages=()))
             replaced.append("way of cooking")
-        stored = repository.create_formula(_checked(formula))
+        stored = repository.create_formula(checked(formula))
     names = [*(m.name for m in added), *(i.name for i in things)]
     return Imported(stored, tuple(names), tuple(differing), tuple(replaced))
 

@@ -27,6 +27,8 @@ export type Step = S["RailStep"]["step"];
 export type Opening = S["Opening"];
 export type Kitchens = S["KitchensAnswer"];
 export type FirstKitchen = S["FirstKitchenRequest"];
+export type ReadRecipe = S["ReadRecipe"];
+export type RecipeLine = ReadRecipe["recipe"]["lines"][number];
 export type MixReading = S["MixReading"];
 export type ReadPiece = Opening["pieces"][number];
 export type Edit = NonNullable<S["EvaluateRequest"]["edits"]>[number];
@@ -182,6 +184,11 @@ async function lines<T>(path: string, body: unknown, online: (line: T) => void, 
 
 export const api = {
   catalogue: () => ask("get", "/api/catalogue"),
+  readRecipe: (text: string, summary: string, unit_system: Units, signal?: AbortSignal) =>
+    ask("post", "/api/recipe/read", { body: { text, summary, unit_system }, signal }),
+  keepRecipe: (text: string, summary: string, unit_system: Units) =>
+    ask("post", "/api/recipe/keep", { body: { text, summary, unit_system } }),
+  recipePath: (id: number) => inKitchen(`/api/formulas/${id}/recipe`),
   kitchens: () => ask("get", "/api/kitchens"),
   setUpKitchen: (body: S["FirstKitchenRequest"]) => ask("post", "/api/kitchens", { body }),
   lookRound: () => ask("post", "/api/kitchens/demo"),

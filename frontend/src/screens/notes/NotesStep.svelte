@@ -37,13 +37,13 @@
       versions = await api.versions(bench.id);
     });
   }
-  async function download(): Promise<void> {
+  async function download(path: string): Promise<void> {
     if (!(await bench.settle())) {
       problem = "The formula is not saved yet; wait a moment and press again.";
       return;
     }
     const link = document.createElement("a");
-    link.href = api.exportPath(bench.id);
+    link.href = path;
     link.download = "";
     link.click();
   }
@@ -69,11 +69,16 @@
         remark = null;
       }}></textarea>
     <div class="mt-4 flex flex-wrap gap-2">
-      <button class="act" onclick={download}><Download size={17} /> Export to a file</button>
+      <button class="act" onclick={() => download(api.exportPath(bench.id))}
+        ><Download size={17} /> Export to a file</button
+      >
+      <button class="act" onclick={() => download(api.recipePath(bench.id))}
+        ><Download size={17} /> Export as a recipe</button
+      >
     </div>
     <p class="mt-2 text-[0.8125rem] quiet">
       The file stands alone: it carries the meats and the kitchen it was computed with. Import one from the
-      shelf.
+      shelf. The recipe is a schema.org Recipe: what is weighed, how it is mixed, shaped and cooked.
     </p>
   </section>
   <section>

@@ -195,6 +195,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/formulas/{formula_id}/recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The formula as a schema.org Recipe */
+        get: operations["write_recipe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas/{formula_id}/restore": {
         parameters: {
             query?: never;
@@ -753,6 +770,40 @@ export interface paths {
         put?: never;
         /** Read what goes into a mix: each piece marked, amounts in grams, what is asked back */
         post: operations["read_mix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipe/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a pasted recipe on the shelf with its sauces */
+        post: operations["keep_recipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipe/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a pasted recipe: what each line became, the formula, the sauces, what waits */
+        post: operations["read_recipe"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4596,6 +4647,16 @@ export interface components {
             unit_system: ("metric" | "us") | null;
         };
         /**
+         * ReadRecipe
+         * @description A recipe as plain text, as it was read, and what its formula comes to (None while something is open).
+         */
+        ReadRecipe: {
+            evaluation?: components["schemas"]["Evaluation"] | null;
+            recipe: components["schemas"]["RecipeReading"];
+            /** Text */
+            text: string;
+        };
+        /**
          * ReadRequest
          * @description Typed text to be read as a quantity, outside a formula.
          */
@@ -4631,6 +4692,71 @@ export interface components {
              * @enum {string}
              */
             state: "steady" | "moving" | "overload" | "underload";
+        };
+        /**
+         * RecipeLine
+         * @description A line of the recipe and what it became; ``choices`` settle one that waits, each another text of the line.
+         */
+        RecipeLine: {
+            /**
+             * Became
+             * @enum {string}
+             */
+            became: "title" | "yield" | "heading" | "meat" | "mix" | "salt" | "sauce" | "serving" | "heat" | "shape" | "note" | "waiting";
+            /**
+             * Choices
+             * @default []
+             */
+            choices: components["schemas"]["Choice"][];
+            label: components["schemas"]["Phrase"];
+            /** Place */
+            place: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * RecipeReading
+         * @description A recipe as it was read.
+         *
+         *     ``line`` is the summary that the opening read, with its ``pieces`` and ``asks``; ``formula`` is None while one of
+         *     those is open. ``house`` are its sauces.
+         */
+        RecipeReading: {
+            /** Asks */
+            asks: components["schemas"]["Ask"][];
+            /** Assumed */
+            assumed: components["schemas"]["Phrase"][];
+            formula?: components["schemas"]["Formula"] | null;
+            /** House */
+            house: components["schemas"]["Ingredient"][];
+            /** Line */
+            line: string;
+            /** Lines */
+            lines: components["schemas"]["RecipeLine"][];
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: components["schemas"]["Piece"][];
+            /** Remarks */
+            remarks: components["schemas"]["Phrase"][];
+        };
+        /**
+         * RecipeRequest
+         * @description A pasted recipe; ``summary`` is its summary line as corrected, "" for the recipe's own.
+         */
+        RecipeRequest: {
+            /**
+             * Summary
+             * @default
+             */
+            summary: string;
+            /** Text */
+            text: string;
+            /**
+             * Unit System
+             * @default null
+             */
+            unit_system: ("metric" | "us") | null;
         };
         /**
          * RemoveMeat
@@ -7134,6 +7260,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FormulaFile"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    write_recipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The formula as a schema.org Recipe */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description A problem */
@@ -9996,6 +10182,180 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MixReading"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_recipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipeRequest"];
+            };
+        };
+        responses: {
+            /** @description Put a pasted recipe on the shelf with its sauces */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_recipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipeRequest"];
+            };
+        };
+        responses: {
+            /** @description Read a pasted recipe: what each line became, the formula, the sauces, what waits */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadRecipe"];
                 };
             };
             /** @description A problem */
