@@ -183,8 +183,11 @@
     font-size: 0.875rem;
     color: var(--color-quiet);
   }
+  .answer legend .numeral {
+    margin-right: 0.4rem;
+  }
   .entry {
-    height: 2.75rem;
+    height: 2.625rem;
     border: 1px solid #8b8f8a;
     border-radius: 0.25rem;
     background: var(--color-paper);

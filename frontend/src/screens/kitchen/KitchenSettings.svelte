@@ -22,6 +22,28 @@
 </script>
 
 <section class="mt-4">
+  <h2 class="text-lg">Name and money</h2>
+  <div class="mt-2 mb-6 flex flex-wrap gap-x-6 gap-y-4">
+    <label class="grid gap-0.5 text-[0.8125rem] quiet"
+      >Name of the kitchen
+      <input
+        class="h-10 w-72 max-w-full rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2.5 text-[1rem] text-base-content"
+        maxlength="80"
+        value={kitchen.name}
+        onchange={(e) => onchange({ name: e.currentTarget.value.trim() || kitchen.name })}
+      /></label
+    >
+    <label class="grid gap-0.5 text-[0.8125rem] quiet"
+      >Currency (three letters)
+      <input
+        class="h-10 w-28 rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2.5 text-[1rem] text-base-content uppercase"
+        maxlength="6"
+        value={kitchen.currency_code}
+        onchange={(e) =>
+          onchange({ currency_code: e.currentTarget.value.trim().toUpperCase() || kitchen.currency_code })}
+      /></label
+    >
+  </div>
   <h2 class="text-lg">Rules that lead here</h2>
   <p class="text-[0.875rem] quiet">
     Country and setting decide which published floor is drawn; the others stand behind it in the working.

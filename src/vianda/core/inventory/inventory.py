@@ -275,7 +275,7 @@ class Inventory:
         key : str
             Key of the meat.
         fat_frac : float
-            Fat by mass, 0–0.99.
+            Fat by mass, a fraction of 0.01 to 0.95.
 
         Returns
         -------

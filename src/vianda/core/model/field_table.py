@@ -48,7 +48,7 @@ class Field:
 
 FIGURES: dict[e.Figure, Field] = {
     "guests": Field("/dish/guests", "count", 1, 2000, 1, "guests", whole=True, stored=True),
-    "pieces_per_guest": Field("/dish/pieces_per_guest", "count", 1, 12, 1, "pieces each", whole=True, stored=True),
+    "pieces_per_guest": Field("/dish/pieces_per_guest", "count", 1, 100, 1, "pieces each", whole=True, stored=True),
     "piece_mass": Field("/shape/piece_mass_g", "mass_g", 10, 5000, 5, "the piece", stored=True),
     "batch_mass": Field("/shape/batch_mass_g", "mass_g", 50, HEAVIEST_BATCH_G, 50, "the meat of a batch", stored=True),
     "thickness": Field("/shape/thickness_mm", "length_mm", 3, 150, 0.5, "the thickness", stored=True),
@@ -71,7 +71,7 @@ FIGURES: dict[e.Figure, Field] = {
     "soak": Field("/mix/soak_min", "minutes", 0, 240, 5, "the soaking", stored=True),
     "chill": Field("/mix/chill_min", "minutes", 0, 2880, 15, "the chilling", stored=True),
     "work_time": Field("/mix/work_s", "time_s", 0, 600, 5, "the working", stored=True),
-    "spare_pieces": Field("/dish/spare_pieces", "count", -50, 500, 1, "spare pieces", whole=True, stored=True),
+    "spare_pieces": Field("/dish/spare_pieces", "count", -1000, 1000, 1, "spare pieces", whole=True, stored=True),
     "diameter": Field("/shape/thickness_mm", "length_mm", 20, 400, 1, "the raw diameter"),
     "cooked_diameter": Field("/shape/thickness_mm", "length_mm", 15, 400, 1, "the cooked diameter"),
     "cooked_mass": Field("/shape/piece_mass_g", "mass_g", 5, 5000, 5, "the cooked piece"),

@@ -24,6 +24,8 @@ from vianda.core.reading.said import Said
 USUAL_MEAT_PER_GUEST_G = 170.0
 PIECES_EACH = 3
 MOST_EACH = 12
+# The most that a formula holds over and above; beyond it each gets one more and some are left out.
+MOST_SPARE = 1000
 # A bread or a mould within so much of the size said is that one (ours), mm.
 SAME_MM = 6.0
 
@@ -41,7 +43,13 @@ class Planner:
     # --- the whole ------------------------------------------------------------
 
     def formula(self) -> Formula:
-        """The formula, with everything the line said that can be kept."""
+        """The formula, with everything the line said that can be kept.
+
+        Returns
+        -------
+        Formula
+            The design of one dish.
+        """
         kind = self._surface_kind()
         flat = [f.value for f in (*self.said.thickness, *self.said.lengths) if f.value <= 45]
         style = style_for(self.wish, surface=kind, thickness_mm=flat[0] if flat else None)
@@ -214,7 +222,9 @@ class Planner:
         """Exactly so many pieces, whoever eats them; who gets the odd ones is said."""
         if pieces >= guests:
             each, spare = divmod(pieces, guests)
-            if spare and style.dish in ("burger", "meatball"):
+            if spare > MOST_SPARE:
+                each, spare = each + 1, spare - guests
+            if spare > 0 and style.dish in ("burger", "meatball"):
                 self.remarks.append(
                     say(
                         "{n} pieces for {g} people: {each} each, and {spare} over; one person gets one more."

@@ -14,7 +14,7 @@ from vianda.core.model.styles import Style, style_of
 from vianda.core.reading.line import LineReading
 from vianda.core.reading.piece import Ask, Choice, replaced
 from vianda.core.reading.rules.common import MOSTLY, SOME
-from vianda.core.reading.said import Figure, MeatSaid, PieceWord, Said
+from vianda.core.reading.said import Figure, MeatSaid, Noted, PieceWord, Said
 
 # Whole and pieces may differ by so much before they cannot hold together (ours).
 APART = 0.08
@@ -472,11 +472,14 @@ def _distinct(said: Said, wish: Wish) -> list[MeatSaid]:
     cured = [
         m for m in found if m.key and _beside(said, m.key) and m.mass is None and m.share is None and m.part is None
     ]
+    if len(cured) < len(found):
+        cured = [m for m in cured if not m.joined]
     if cured and len(found) == len(cured):
         found.append(MeatSaid(-1, any="beef"))
     if cured:
         for meat in cured:
             name = said.inventory.meat(meat.key).name
+            said.notes.append(Noted("meat", f"With {name.lower()}, amount not said", meat.piece))
             wish.remarks.append(
                 say("{meat}: no amount said, so it is not ground in; kept as a note.", meat=ph.word(name))
             )

@@ -53,7 +53,7 @@ class ReadAmount:
         Parameters
         ----------
         factor : float
-            Factor, 0 or more.
+            How many times, 0 or more (no unit).
 
         Returns
         -------

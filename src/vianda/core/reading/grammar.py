@@ -154,7 +154,7 @@ class Grammar(Generic[D]):
         atoms : Sequence[Atom]
             The text as atoms.
         at : int
-            The place.
+            Index of the first atom (count).
 
         Returns
         -------

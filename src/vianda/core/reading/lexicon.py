@@ -125,7 +125,7 @@ class Lexicon:
         stems : Sequence[str]
             The stems of a text.
         at : int
-            Where to begin.
+            Index of the first stem (count).
 
         Returns
         -------
@@ -259,6 +259,19 @@ def word_lists() -> Mapping[str, Any]:
 
 
 @cache
+def substitutes() -> Mapping[str, tuple[str, str]]:
+    """What is not in the starter pantry: the nearest thing that is, and what changes: ``data/substitutes.toml``.
+
+    Returns
+    -------
+    Mapping[str, tuple[str, str]]
+        Key of the nearest ingredient and what changes, by name.
+    """
+    text = (files("vianda.core.reading") / "data" / "substitutes.toml").read_text(encoding="utf-8")
+    return {name: (row[0], row[1]) for name, row in tomllib.loads(text)["like"].items()}
+
+
+@cache
 def noise_words() -> frozenset[str]:
     """The closed list of function words that may be left over, as stems.
 
@@ -342,6 +355,8 @@ def base_lexicon() -> Lexicon:
     for name, row in lists["vague"].items():
         for phrase in phrases(row["words"]):
             lexicon.add(phrase, Sense("VAGUE", name, row["ml"], row["factor"]))
+    for name, (nearest, _) in substitutes().items():
+        lexicon.add(name, Sense("LIKE", nearest, name=name))
     for name, row in lists["holders"].items():
         for phrase in phrases(row["words"]):
             lexicon.add(phrase, Sense("HOLDER", name, row["g"], row["factor"]))

@@ -20,7 +20,7 @@ from vianda.core.inventory.pantry import Ingredient
 from vianda.core.reading.amounts import ReadAmount, amount_of
 from vianda.core.reading.atoms import Atom, Atoms, atoms_of
 from vianda.core.reading.grammar import Grammar, Match
-from vianda.core.reading.lexicon import lexicon_of, names_of, stems_of
+from vianda.core.reading.lexicon import lexicon_of, names_of, stems_of, substitutes
 from vianda.core.reading.piece import Alternative, Ask, Choice, Piece, Span, replaced
 
 # Juice and zest of one fruit, g (juice: SR28 household measure of lemon juice, 47 g; zest: from memory).
@@ -384,6 +384,25 @@ def _a_meat(m: Match, draft: _Draft) -> Phrase | None:
     return say("{what}: a meat; it joins the blend on the Meat step", what=ph.word(atom.text))
 
 
+@rule(
+    f"MASS|VOL {_HOW} of? {_HOW} LIKE {_HOW}",
+    f"NUM {_HOW} {_MEASURE} of? {_HOW} LIKE",
+    f"{_MEASURE} of? {_HOW} LIKE",
+    f"NUM {_HOW} LIKE",
+    f"{_HOW} LIKE {_HOW}",
+)
+def _not_held(m: Match, draft: _Draft) -> Phrase | None:
+    sense = m.one("LIKE").sense("LIKE")  # type: ignore[union-attr]
+    assert sense is not None
+    nearest, change = substitutes()[sense.name]
+    thing = draft.inventory.pantry.get(nearest)
+    if thing is None or thing.retired:
+        return say("not in the pantry")
+    return say(
+        "not in the pantry; nearest is {what}: {change}", what=ph.word(thing.name.lower()), change=ph.word(change)
+    )
+
+
 @rule("PREP|SIZE|GRIND+", "PREP and PREP", "PREP PREP and PREP", "PREP and PREP PREP")
 def _prepared(m: Match, draft: _Draft) -> Phrase | None:
     text = " ".join(a.text for a in m.atoms)
@@ -467,7 +486,7 @@ def read_mix(
                 continue
             spans = _spans(match.atoms, read)
             status = "understood"
-            if action is _a_meat:
+            if action in (_a_meat, _not_held):
                 status = "unread"
             elif any(a.spelt for a in match.atoms):
                 status = "assumed"
@@ -533,8 +552,15 @@ def _others(piece: Piece, text: str, inventory: Inventory) -> tuple[Alternative,
     """Nearest names of the pantry for what is not known, and leaving it out."""
     out: list[Alternative] = []
     if piece.status == "unread":
-        names = {n: i.name for i in inventory.pantry.values() if not i.retired for n in names_of(i)}
-        near = process.extract(piece.text.lower(), list(names), scorer=fuzz.WRatio, score_cutoff=55, limit=3)
-        out = [Alternative(say("{n}", n=ph.word(name)), name) for name, _, _ in near]
+        lowered = piece.text.lower()
+        for name, (nearest, change) in substitutes().items():
+            if name in lowered and nearest in inventory.pantry:
+                thing = inventory.pantry[nearest].name.lower()
+                label = say("{n} instead: {change}", n=ph.word(thing), change=ph.word(change))
+                out.append(Alternative(label, lowered.replace(name, thing)))
+        if not out:
+            names = {n: i.name for i in inventory.pantry.values() if not i.retired for n in names_of(i)}
+            near = process.extract(lowered, list(names), scorer=fuzz.ratio, score_cutoff=70, limit=3)
+            out = [Alternative(say("{n}", n=ph.word(name)), name) for name, _, _ in near]
     out.append(Alternative(say("leave it out"), ""))
     return tuple(replace(a, text=replaced(text, piece.spans, a.text)) for a in out)

@@ -209,7 +209,7 @@ def number_at(items: Sequence[Item], at: int) -> Number | None:
     items : Sequence[Item]
         The text as items.
     at : int
-        Where to begin.
+        Index of the first item (count).
 
     Returns
     -------

@@ -22,7 +22,10 @@ class Figure:
 
 @dataclass(slots=True)
 class MeatSaid:
-    """A meat said: its key, or the species of a mince without a name (``any``); its fat, mass or share if said."""
+    """A meat said: its key, or the species of a mince without a name (``any``); its fat, mass or share if said.
+
+    ``joined`` to the meat before it by "and".
+    """
 
     piece: int
     key: str = ""
@@ -32,6 +35,7 @@ class MeatSaid:
     share: float | None = None
     part: float | None = None
     word: str = ""
+    joined: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,9 +128,9 @@ class Said:
         value : float
             In its base unit.
         low : float | None, default None
-            Low end; the value when None.
+            Low end, in the unit of the value; the value when None.
         high : float | None, default None
-            High end; the value when None.
+            High end, in the unit of the value; the value when None.
 
         Returns
         -------

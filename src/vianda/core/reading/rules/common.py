@@ -19,32 +19,110 @@ HEAVIEST_EACH_G = {"meatball": 150.0, "burger": 400.0}
 
 
 def mass_said(a: Atom) -> ph.Amount:
+    """A mass for a label, as a range where one was said.
+
+    Parameters
+    ----------
+    a : Atom
+        A quantity.
+
+    Returns
+    -------
+    ph.Amount
+        The amount.
+    """
     return ph.mass(a.low, a.high) if a.high > a.low else ph.mass(a.value)
 
 
 def counted(s: Said, a: Atom) -> Figure:
-    """A number of people or pieces: about fifteen are fifteen, ten to twelve are a range."""
+    """A number of people or pieces: about fifteen are fifteen, ten to twelve are a range.
+
+    Parameters
+    ----------
+    s : Said
+        The line so far.
+    a : Atom
+        A quantity.
+
+    Returns
+    -------
+    Figure
+        The record.
+    """
     if a.number is not None and a.number.about:
         return s.figure(a.value)
     return s.figure(a.value, a.low, a.high)
 
 
 def dish_of(style: str) -> str:
+    """The dish that bounds what one piece may weigh.
+
+    Parameters
+    ----------
+    style : str
+        Key of the style.
+
+    Returns
+    -------
+    str
+        "meatball" or "burger".
+    """
     return "meatball" if style.startswith("ball") else "burger"
 
 
 def is_whole(a: Atom) -> bool:
+    """Whether a number counts whole things.
+
+    Parameters
+    ----------
+    a : Atom
+        A quantity.
+
+    Returns
+    -------
+    bool
+        Whether it does.
+    """
     return a.number is not None and (a.number.whole or a.number.ranged) and a.value >= 0
 
 
 def count_said(a: Atom) -> ph.Amount:
+    """A count for a label, as a range where one was said.
+
+    Parameters
+    ----------
+    a : Atom
+        A quantity.
+
+    Returns
+    -------
+    ph.Amount
+        The amount.
+    """
     if a.number is not None and a.number.ranged:
         return ph.number(a.low, a.high)
     return ph.count(round(a.value))
 
 
 def take_pieces(m: Match, s: Said, *, each: bool = False, count: Atom | None = None) -> str:
-    """Take up the word for pieces with its count, multiple and styles; what style it brings."""
+    """Take up the word for pieces with its count, multiple and styles.
+
+    Parameters
+    ----------
+    m : Match
+        What a pattern took.
+    s : Said
+        The line so far.
+    each : bool, default False
+        Whether the count is for each guest.
+    count : Atom | None, default None
+        The number said, if any.
+
+    Returns
+    -------
+    str
+        The word said.
+    """
     word, multiple = m.one("PIECE"), m.one("MULTIPLE")
     sense = word.sense("PIECE") if word else None
     times = round(multiple.sense("MULTIPLE").value) if multiple else 1  # type: ignore[union-attr]
@@ -61,6 +139,15 @@ def take_pieces(m: Match, s: Said, *, each: bool = False, count: Atom | None = N
 
 
 def take_meats(m: Match, s: Said) -> None:
+    """Take up the meats a pattern took, without amounts.
+
+    Parameters
+    ----------
+    m : Match
+        What a pattern took.
+    s : Said
+        The line so far.
+    """
     for a in m.all("MEATP"):
         s.meats.append(meat_said(a, s))
 
@@ -112,4 +199,16 @@ def meat_name(a: Atom, s: Said) -> str:
 
 
 def length_said(a: Atom) -> ph.Amount:
+    """A length for a label, as a range where one was said.
+
+    Parameters
+    ----------
+    a : Atom
+        A quantity.
+
+    Returns
+    -------
+    ph.Amount
+        The amount.
+    """
     return ph.length(a.low, a.high) if a.high > a.low else ph.length(a.value)

@@ -70,6 +70,20 @@ def _core_bare(m: Match, s: Said) -> Phrase | None:
 
 
 def surface_said(m: Match, s: Said) -> str:
+    """Take up the surface or tool a pattern took.
+
+    Parameters
+    ----------
+    m : Match
+        What a pattern took.
+    s : Said
+        The line so far.
+
+    Returns
+    -------
+    str
+        Its name.
+    """
     here, kind, tool = m.one("SURFACE_HERE"), m.one("SURFACE"), m.one("TOOL")
     if here is not None:
         key = here.sense("SURFACE_HERE").key  # type: ignore[union-attr]

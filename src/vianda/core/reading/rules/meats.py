@@ -11,11 +11,14 @@ from vianda.core.reading.said import PieceWord, Said
 rule = LINE.rule
 
 
-@rule("MEATP", "with MEATP", "of? MEATP")
+@rule("MEATP", "with MEATP", "of? MEATP", "and|plusword MEATP")
 def _meat(m: Match, s: Said) -> Phrase:
     a = m.one("MEATP")
     assert a is not None
-    s.meats.append(meat_said(a, s))
+    said = meat_said(a, s)
+    linked = m.one("and") is not None or m.one("plusword") is not None
+    said.joined = linked and bool(s.meats) and s.meats[-1].piece == s.at - 1
+    s.meats.append(said)
     return say("{meat}", meat=ph.word(meat_name(a, s)))
 
 
