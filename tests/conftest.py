@@ -119,3 +119,11 @@ def by_practice() -> Iterator[None]:
     with pytest.MonkeyPatch.context() as patch:
         patch.setattr("vianda.core.pipeline.compute.computed_heat", lambda case, engine: ComputedHeat(case.usual, 0.0))
         yield
+
+
+@pytest.fixture
+def untouched(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
+    """A served application that nobody has set up yet."""
+    served = Served(tmp_path_factory.mktemp("untouched"), empty=False, demo=False)
+    yield served
+    served.close()

@@ -17,7 +17,7 @@ PROJECT = Path(__file__).resolve().parents[1]
 class Served:
     """gunicorn on a loopback port with its own database, as ./start runs it; both can be stopped and started."""
 
-    def __init__(self, folder: Path, *, empty: bool) -> None:
+    def __init__(self, folder: Path, *, empty: bool, demo: bool = True) -> None:
         self.database = PrivateMariaDB(folder / "data", port=free_port())
         self.database.start()
         self.environment = {
@@ -25,7 +25,12 @@ class Served:
             "VIANDA_DATABASE_URL": self.database.url,
             "VIANDA_PAGES": str(PROJECT / "frontend" / "dist"),
         }
-        command = [str(Path(sys.executable).parent / "vianda"), "prepare", "--demo", *(["--empty"] if empty else [])]
+        command = [
+            str(Path(sys.executable).parent / "vianda"),
+            "prepare",
+            *(["--demo"] if demo else []),
+            *(["--empty"] if empty else []),
+        ]
         subprocess.run(command, env=self.environment, check=True, capture_output=True)
         self.port = free_port()
         self.address = f"http://127.0.0.1:{self.port}"

@@ -45,7 +45,7 @@ def recipe_text(text: str) -> str:
     if recipe is None:
         raise UnreadableRecipeError("No schema.org Recipe stands in this document.", field="/text")
     lines = [_plain(recipe.get("name"))]
-    lines += [_serves(y) for y in _list(recipe.get("recipeYield"))][:1]
+    lines += list(dict.fromkeys(_serves(y) for y in _list(recipe.get("recipeYield"))))
     lines.append("Ingredients")
     lines += [_plain(i) for i in _list(recipe.get("recipeIngredient") or recipe.get("ingredients"))]
     lines.append("Method")
@@ -79,7 +79,9 @@ def _plain(value: Any) -> str:
 
 def _serves(value: Any) -> str:
     text = _plain(value)
-    return f"Serves {text}" if text.isdigit() else f"Makes {text}" if text[:1].isdigit() else text
+    if text.isdigit() or text.lower().endswith(("slices", "servings", "portions", "people")):
+        return f"Serves {text}"
+    return f"Makes {text}" if text[:1].isdigit() else text
 
 
 def _steps(value: Any, depth: int = 0) -> Iterator[str]:

@@ -9,8 +9,10 @@
     pieces: readonly ReadPiece[];
     onreplace: (text: string) => void;
     label?: string;
+    /** The text has changed since it was read: its pieces are shown, but offer nothing. */
+    stale?: boolean;
   }
-  let { text, pieces, onreplace, label = "How the line was read" }: Props = $props();
+  let { text, pieces, onreplace, label = "How the line was read", stale = false }: Props = $props();
   const uid = $props.id();
   let open = $state<number | null>(null);
   const segments = $derived(segmentsOf(text, pieces));
@@ -32,6 +34,7 @@
         {@const unread = piece.status === "unread"}
         <button
           type="button"
+          disabled={stale}
           class={["mark", unread && "mark-unread", piece.status === "assumed" && "mark-assumed"]}
           aria-expanded={open === segment.piece}
           aria-controls={`${uid}-other`}
@@ -52,7 +55,7 @@
       <div class="mt-3 flex flex-wrap items-center gap-2 border-l-4 border-base-content/60 py-1 pl-3">
         <span class="mr-1 text-[0.9375rem]">Not so? “{chosen.text}” is</span>
         {#each chosen.alternatives as other, n (n)}
-          <button type="button" class="act text-sm" onclick={() => onreplace(other.text)}
+          <button type="button" class="act text-sm" disabled={stale} onclick={() => onreplace(other.text)}
             ><Say text={other.label} /></button
           >
         {/each}

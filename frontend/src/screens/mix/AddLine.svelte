@@ -85,7 +85,12 @@
   {/if}
   {#if read && worth}
     <div class="mt-2 max-w-[40rem]">
-      <MarkedLine text={read.text} pieces={read.pieces} onreplace={(next) => (text = next)} />
+      <MarkedLine
+        text={read.text}
+        pieces={read.pieces}
+        stale={read.text !== text}
+        onreplace={(next) => (text = next)}
+      />
       {#each read.asks as ask, n (n)}
         <div class="mt-2 flex flex-wrap items-center gap-2" role="group" aria-label="To settle">
           <span class="font-semibold"><Say text={ask.text} /></span>

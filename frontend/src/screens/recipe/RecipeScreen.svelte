@@ -83,6 +83,7 @@
             text={read.line}
             pieces={read.pieces}
             label="The recipe in one line"
+            stale={recipe.asking}
             onreplace={(line) => recipe.correct(line)}
           />
         </div>
@@ -105,7 +106,11 @@
             </h3>
             <ul>
               {#each recipe.waiting as line (`${line.place} ${line.text}`)}
-                <WaitingLine {line} onsettle={(text) => recipe.rewrite(line.place, text)} />
+                <WaitingLine
+                  {line}
+                  stale={recipe.asking}
+                  onsettle={(text) => recipe.rewrite(line.place, text)}
+                />
               {/each}
             </ul>
           </section>

@@ -3,7 +3,12 @@
   import type { RecipeLine } from "../../lib/api/client";
   import Say from "../../lib/ui/Say.svelte";
 
-  let { line, onsettle }: { line: RecipeLine; onsettle: (text: string) => void } = $props();
+  interface Props {
+    line: RecipeLine;
+    stale: boolean;
+    onsettle: (text: string) => void;
+  }
+  let { line, stale, onsettle }: Props = $props();
   let written = $state<string | null>(null);
 </script>
 
@@ -12,7 +17,9 @@
   <p class="text-[0.875rem] text-warning"><Say text={line.label} /></p>
   <div class="mt-1.5 flex flex-wrap gap-2">
     {#each line.choices as choice, n (n)}
-      <button class="act text-sm" onclick={() => onsettle(choice.text)}><Say text={choice.label} /></button>
+      <button class="act text-sm" disabled={stale} onclick={() => onsettle(choice.text)}
+        ><Say text={choice.label} /></button
+      >
     {/each}
     {#if written == null}
       <button class="act text-sm" onclick={() => (written = line.text)}>Write it otherwise</button>

@@ -11,6 +11,8 @@ export class RecipeState {
   read = $state.raw<ReadRecipe | null>(null);
   problem = $state<string | null>(null);
   busy = $state(false);
+  /** A newer text is being read. */
+  asking = $state(false);
   #timer: ReturnType<typeof setTimeout> | undefined;
   #stop: AbortController | null = null;
 
@@ -57,9 +59,11 @@ export class RecipeState {
     clearTimeout(this.#timer);
     this.#stop?.abort();
     const stop = (this.#stop = new AbortController());
+    this.asking = true;
     if (!this.text.trim()) {
       this.read = null;
       this.problem = null;
+      this.asking = false;
       return;
     }
     try {
@@ -74,6 +78,7 @@ export class RecipeState {
       if (!(error instanceof ProblemError)) throw error;
       this.problem = error.problem.detail;
     }
+    this.asking = false;
   }
 
   async keep(): Promise<number | null> {

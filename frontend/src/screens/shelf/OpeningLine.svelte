@@ -58,6 +58,7 @@
         <MarkedLine
           text={opened.opening.text}
           pieces={opened.opening.pieces}
+          stale={state.line.split(/\s+/).filter(Boolean).join(" ") !== opened.opening.text}
           onreplace={(line) => state.take(line)}
         />
       </div>

@@ -124,7 +124,7 @@ class _Page:
         self.heats: list[HeatSaid] = []
         self.notes: list[str] = []
         self.name = ""
-        self.counted = False
+        self.counted, self.fed = False, False
         self.dish = False
 
     def read(self, summary: str) -> RecipeReading:
@@ -142,6 +142,7 @@ class _Page:
                 self._step(line)
         if not self.dish:
             self.summary[:0] = self._dish_of(steps)
+        self._fire(steps)
         if any(h.kind == "simmer" for h in self.heats) and re.search(r"balls?\b", " ".join(self.summary), re.I):
             self.summary.append("simmered in sauce")
         text = summary.strip() or ", ".join(dict.fromkeys(p for p in self.summary if p))
@@ -178,6 +179,15 @@ class _Page:
         self._pieces_of(line.text)
         self._keep(line, "title", say("the name"))
 
+    def _fire(self, steps: str) -> None:
+        """Where the steps cook, unless an oven does it."""
+        if any(h.kind in ("oven", "preheat") for h in self.heats):
+            return
+        surfaces = read_line(steps[:2000], inventory=self.inventory, kitchen=self.kitchen).said.surfaces
+        kinds = [self.kitchen.surface(key).kind if how == "key" else key for how, key, _ in surfaces]
+        words = {"pan": "pan", "plate": "flat plate", "grate": "grill"}
+        self.summary += [words[k] for k in kinds if k in words][:1]
+
     def _yield(self, line: PageLine) -> None:
         text = re.sub(r"^\W*(?:yields?|servings?|portions?)\W*(?=\d)", "serves ", line.text, flags=re.I).strip(" .")
         read = read_line(text, inventory=self.inventory, kitchen=self.kitchen)
@@ -186,6 +196,10 @@ class _Page:
             self._wait(line, say("for how many, or how many pieces?"), ("serves 4", "makes 8 pieces"))
             return
         for piece in told:
+            # A yield said twice ("8", "8 slices") feeds no more.
+            if piece.kind == "people" and self.fed:
+                continue
+            self.fed = self.fed or piece.kind == "people"
             self.summary.append(piece.text)
             self.counted = self.counted or piece.kind == "count"
         self._note_dish(read)
