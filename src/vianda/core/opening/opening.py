@@ -95,7 +95,7 @@ def open_line(line: str, *, inventory: Inventory, kitchen: Kitchen) -> Opening:
     reading = read_line(text, inventory=inventory, kitchen=kitchen)
     if all(p.kind in _NOTHING for p in reading.pieces) and not reading.said.says_something:
         raise UnreadableEntryError(f"Nothing in “{text[:60]}” was understood. Try: {EXAMPLE}.", field="/line")
-    if reading.said.not_made and not reading.said.pieces:
+    if reading.said.not_made and not any(w.style for w in reading.said.pieces):
         return _not_made(reading)
     wish = settled(reading)
     contradiction = _contradictions(reading, wish)

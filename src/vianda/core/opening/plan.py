@@ -19,6 +19,7 @@ from vianda.core.model.edit import AddToMix, Choose, Edit, SetFigure, SwapIngred
 from vianda.core.model.formula import LONGEST_REMARK, BlendPart, DishChoice, Formula, Heat, Limit, Mix, Seasoning, Shape
 from vianda.core.model.styles import FLAT, Style
 from vianda.core.opening.settle import Wish, style_for
+from vianda.core.pipeline.compute import prepare
 from vianda.core.reading.said import Said
 
 USUAL_MEAT_PER_GUEST_G = 170.0
@@ -73,7 +74,11 @@ class Planner:
     def _edit(self, formula: Formula, edit: Edit, what: Phrase) -> Formula:
         """An edit as on the bench; what it refuses is said, and the rest stands."""
         try:
-            return apply_edit(formula, edit, inventory=self.inventory, kitchen=self.kitchen)
+            changed = apply_edit(formula, edit, inventory=self.inventory, kitchen=self.kitchen)
+            if isinstance(edit, SetFigure) and edit.figure in ("thickness", "diameter", "length", "surface_temp"):
+                # A size may be allowed and yet be one that usual practice knows nothing of.
+                prepare(changed, inventory=self.inventory, kitchen=self.kitchen)
+            return changed
         except CoreError as refused:
             self.remarks.append(say("{what}: {why}", what=ph.word(_plain(what)), why=ph.word(refused.detail)))
             return formula
@@ -92,6 +97,9 @@ class Planner:
         if wish.pieces is not None:
             if style.dish == "meatloaf":
                 guests = wish.pieces * style.guests_per_piece_start
+                if wish.each_g is not None:
+                    # A small loaf feeds as many as its weight does.
+                    guests = max(1, round(guests * wish.each_g / style.piece_mass_start_g))
             else:
                 each = wish.per_guest or (PIECES_EACH if style.dish == "meatball" else wish.multiple)
                 guests = max(1, math.ceil(wish.pieces / each))
@@ -118,7 +126,8 @@ class Planner:
 
     def _start(self, style: Style, guests: int) -> Formula:
         kitchen = self.kitchen
-        first = next((s for k in style.surfaces if (s := kitchen.surface_of_kind(k))), kitchen.surfaces[0])
+        kinds = [k for k in style.surfaces if k not in self.said.not_on] or list(style.surfaces)
+        first = next((s for k in kinds if (s := kitchen.surface_of_kind(k))), kitchen.surfaces[0])
         start = Formula(
             name=f"{style.title} for {guests}",
             dish=DishChoice("burger", "smashed", guests, 1),
@@ -128,6 +137,8 @@ class Planner:
             heat=Heat(first.key, style.surface_temp_start_c, 71.0),
         )
         started = choose_style(start, style.key, inventory=self.inventory, kitchen=kitchen)
+        if self.said.not_on:
+            started = self._placed(started, first.key)
         return replace(started, heat=replace(started.heat, target_core_temp_c=start.heat.target_core_temp_c))
 
     def _on_surface(self, formula: Formula, style: Style) -> Formula:
@@ -193,6 +204,11 @@ class Planner:
             shape = replace(shape, portioning="by_piece", piece_mass_g=each)
         elif total is not None:
             shape = replace(shape, portioning="by_batch", batch_mass_g=total)
+        if style.dish == "meatloaf" and total is None and each is None and pieces is not None:
+            # So many loaves for so many: each as large as its guests want, within its style.
+            low, high = style.piece_mass_g
+            wanted = guests / pieces * style.piece_mass_start_g / style.guests_per_piece_start
+            shape = replace(shape, piece_mass_g=min(high, max(low, wanted)))
         changed = replace(formula, shape=shape)
         if pieces is None:
             pieces = self._usual_pieces(changed, style, guests)

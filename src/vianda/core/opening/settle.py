@@ -98,6 +98,10 @@ def _words(said: Said) -> list[PieceWord]:
 def _dish(reading: LineReading, wish: Wish) -> None:
     said = reading.said
     words = _words(said)
+    # Balls of a smashed burger are its pieces before the press.
+    if any(w.style == "smashed" for w in words) or any(k == "smashed" for k, _ in said.styles):
+        texts = {w.piece: reading.pieces[said.order.get(w.piece, w.piece)].text.lower().split()[-1] for w in words}
+        words = [w for w in words if texts[w.piece] not in ("ball", "balls")]
     wish.dish_said = bool(words or said.styles)
     named = {_family(w.style): w for w in reversed(words)}
     if len(named) > 1:
@@ -472,6 +476,9 @@ def _distinct(said: Said, wish: Wish) -> list[MeatSaid]:
     cured = [
         m for m in found if m.key and _beside(said, m.key) and m.mass is None and m.share is None and m.part is None
     ]
+    if said.fats:
+        # "round with suet to 20 % fat": the fat is what brings it there.
+        cured = [m for m in cured if said.inventory.meat(m.key).cured]
     if len(cured) < len(found):
         cured = [m for m in cured if not m.joined]
     if cured and len(found) == len(cured):
@@ -600,6 +607,8 @@ def style_for(wish: Wish, *, surface: str | None, thickness_mm: float | None = N
     """
     if wish.style not in ("", "burger"):
         return style_of(wish.style)
+    if surface == "oven" and not wish.style:
+        return style_of("ball-baked")
     each = wish.each_g or (wish.total_g / wish.guests if wish.total_g and wish.guests else None)
     if wish.each_g is None and wish.total_g and wish.pieces:
         each = wish.total_g / wish.pieces

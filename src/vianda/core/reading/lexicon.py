@@ -325,6 +325,7 @@ def base_lexicon() -> Lexicon:
         ("RESULT", "results"),
         ("PREP", "prep"),
         ("GRIND", "grind_notes"),
+        ("SERVED", "served"),
         ("VERB", "verbs"),
     ):
         for phrase in phrases(lists[table]["words"]):
@@ -425,6 +426,10 @@ def _starter_lexicon() -> Lexicon:
         for phrase in called:
             sense = Sense("ANY", key[4:]) if key.startswith("any-") else Sense("MEAT", key)
             lexicon.add(phrase, sense)
+            meat = starter_inventory().meats.get(key)
+            if meat is not None and meat.kind in ("cut", "trim"):
+                for form in ("ground {}", "minced {}", "{} mince", "{} trimmings"):
+                    lexicon.add(form.format(phrase), sense)
     for meat in starter_inventory().meats.values():
         if meat.key != UNKNOWN_MINCE and not meat.labelled:
             _add_meat(lexicon, meat)

@@ -291,6 +291,7 @@ def read_line(text: str, *, inventory: Inventory, kitchen: Kitchen) -> LineReadi
         taken = False
         for match, action in LINE.candidates(atoms[at:], 0):
             said.at = len(pieces)
+            said.linked = at > 0 and bool(atoms[at - 1].kinds & {"w:and", "w:plusword"})
             label = action(match, said)
             if not label:
                 continue
@@ -394,6 +395,13 @@ _KINDS = {
     "avoid": "limit",
     "diet": "limit",
     "low_salt": "limit",
+    "no_surface": "surface",
+    "in_a_bun": "count",
+    "buns": "count",
+    "including": "people",
+    "served": "note",
+    "mass_of_fat": "meat",
+    "mass_of_each_meat": "meat",
     "at_hand": "time",
     "stage_minutes": "time",
     "ready": "ready",

@@ -68,6 +68,7 @@ class Said:
     system: UnitSystem
     text: str
     at: int = 0
+    linked: bool = False
     meats: list[MeatSaid] = field(default_factory=list)
     masses: list[Figure] = field(default_factory=list)
     totals: list[Figure] = field(default_factory=list)
@@ -94,6 +95,7 @@ class Said:
     core: list[Figure] = field(default_factory=list)
     surface_temp: list[Figure] = field(default_factory=list)
     surfaces: list[tuple[str, str, int]] = field(default_factory=list)
+    not_on: list[str] = field(default_factory=list)
     tools: list[tuple[str, str, int]] = field(default_factory=list)
     grinder: str = ""
     moulds: list[tuple[str, tuple[float, ...], int]] = field(default_factory=list)

@@ -58,7 +58,7 @@ def _core_c(a: Atom) -> float:
     return a.value
 
 
-@rule("core to|at|of? NUM", "NUM core", "to core of? NUM", "core temperature of? NUM", "core SEP NUM")
+@rule("core to|at|of? NUM", "NUM core", "to core of? NUM", "core temperature of? NUM", "core SEP NUM", "to NUM")
 def _core_bare(m: Match, s: Said) -> Phrase | None:
     a = m.one("NUM")
     assert a is not None
@@ -188,6 +188,17 @@ def _grinder(m: Match, s: Said) -> Phrase | None:
             return say("{tool}: not in this kitchen", tool=ph.word(kind.text))
         s.grinder = found.key
     return say("ground by: {tool}", tool=ph.word(s.kitchen.grinder(s.grinder).name))
+
+
+@rule("no SURFACE|SURFACE_HERE|TOOL", "no PREP SURFACE|SURFACE_HERE")
+def _no_surface(m: Match, s: Said) -> Phrase:
+    kind, here = m.one("SURFACE"), m.one("SURFACE_HERE")
+    if here is not None:
+        s.not_on.append(s.kitchen.surface(here.sense("SURFACE_HERE").key).kind)  # type: ignore[union-attr]
+    elif kind is not None:
+        s.not_on.append(kind.sense("SURFACE").key)  # type: ignore[union-attr]
+    what = m.atoms[-1].text
+    return say("without {what}", what=ph.word(what))
 
 
 @rule("DONENESS", "DONENESS in? core", "DONENESS to|in? core?")

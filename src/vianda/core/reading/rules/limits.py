@@ -19,13 +19,19 @@ def _kept_out(a: Atom, s: Said) -> str | None:
     if diet := a.sense("DIET"):
         s.limits.append(diet.key)
         return diet.key.replace("-", " ")
+    if (avoided := a.sense("AVOIDED")) and avoided.key.startswith("group-"):
+        groups = {"group-crumb": ("crumb", "bread"), "group-cheese": ("cheese",)}[avoided.key]
+        s.without += [k for k, thing in s.inventory.pantry.items() if thing.group in groups]
+        return a.text
     if avoided := a.sense("AVOIDED"):
         s.limits.append(avoided.key)
         return a.text
     meat, generic, thing = a.sense("MEAT"), a.sense("ANY"), a.all("ING")
     if meat is not None:
         species = s.inventory.meat(meat.key).species
-        if species == "pork":
+        if s.inventory.meat(meat.key).cured:
+            s.without.append(meat.key)
+        elif species == "pork":
             s.limits.append("no-pork")
         elif species == "beef" or s.inventory.meat(meat.key).kind not in ("ground",):
             s.without.append(meat.key)

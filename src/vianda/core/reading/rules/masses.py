@@ -28,6 +28,7 @@ rule = LINE.rule
     "MASS of? MEATP",
     "MASS of? raw? MEATP",
     "from MASS of? MEATP",
+    "with|and|plusword MASS of? MEATP",
     "MASS total of? MEATP",
     "MASS of PREP MEATP",
     "MASS PREP MEATP",
@@ -111,8 +112,15 @@ def _each(m: Match, s: Said) -> Phrase | None:
     meat = m.one("MEATP")
     if meat is not None:
         s.meats.append(meat_said(meat, s))
-    if m.one("PIECE"):
+    word = m.one("PIECE")
+    if word is not None:
         take_pieces(m, s)
+        style = word.sense("PIECE").key  # type: ignore[union-attr]
+        loose = not (m.one("each") or m.one("of") or m.one("at") or m.one("per"))
+        if loose and (style.startswith("loaf") or style == "ragu" or a.value > HEAVIEST_EACH_G[dish_of(style)]):
+            # "meatballs 600 g" are that much of them.
+            s.masses.append(s.figure(a.value, a.low, a.high))
+            return say("{name} from {mass}", name=ph.word(word.text), mass=mass_said(a))
     s.eachs.append(s.figure(a.value, a.low, a.high))
     return say("{mass} each", mass=mass_said(a))
 
@@ -173,6 +181,9 @@ def _sized_pieces(m: Match, s: Said) -> Phrase | None:
     "makes NUM of|at MASS",
     "NUM MASS STYLE* SIZE* MEATP? PIECE",
     "NUM times MASS STYLE* MEATP? PIECE",
+    "NUM SIZE|STYLE|RESULT* MASS STYLE* SIZE* MEATP? PIECE",
+    "NUM times MASS ahead",
+    "NUM of? MASS ahead",
     "NUM times MASS each?",
     "makes NUM MASS STYLE* PIECE",
     "makes NUM times MASS STYLE* PIECE",

@@ -5,19 +5,21 @@ from __future__ import annotations
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.grammar import Match
-from vianda.core.reading.rules.common import EXTRA_LEAN_FAT, LEAN_FAT, LINE, RICH_FAT, meat_name, meat_said
-from vianda.core.reading.said import PieceWord, Said
+from vianda.core.reading.rules.common import EXTRA_LEAN_FAT, LEAN_FAT, LINE, RICH_FAT, mass_said, meat_name, meat_said
+from vianda.core.reading.said import MeatSaid, PieceWord, Said
 
 rule = LINE.rule
 
+# Below so many parts of lean in a hundred a ratio beside two meats parts them (ours).
+LEAST_LEAN = 65.0
 
-@rule("MEATP", "with MEATP", "of? MEATP", "and|plusword MEATP")
+
+@rule("MEATP", "with MEATP", "of? MEATP")
 def _meat(m: Match, s: Said) -> Phrase:
     a = m.one("MEATP")
     assert a is not None
     said = meat_said(a, s)
-    linked = m.one("and") is not None or m.one("plusword") is not None
-    said.joined = linked and bool(s.meats) and s.meats[-1].piece == s.at - 1
+    said.joined = s.linked and bool(s.meats) and s.meats[-1].piece == s.at - 1
     s.meats.append(said)
     return say("{meat}", meat=ph.word(meat_name(a, s)))
 
@@ -51,6 +53,19 @@ def _part(m: Match, s: Said) -> Phrase | None:
     said.share = a.value
     s.meats.append(said)
     return say("{share} {meat}", share=ph.frac(a.value), meat=ph.word(meat_name(meat_atom, s)))
+
+
+@rule("MASS of? FAT", "with|and|plusword MASS of? FAT", "MASS SEP FAT SEP")
+def _mass_of_fat(m: Match, s: Said) -> Phrase | None:
+    """``1.5 lb 90/10``: so much mince of that label."""
+    a, fat, sep = m.one("MASS"), m.one("FAT"), m.one("SEP")
+    assert a is not None
+    assert fat is not None
+    if sep is not None and sep.text != "(":
+        return None
+    said = MeatSaid(s.at, any="beef", fat=fat.value, mass=s.figure(a.value, a.low, a.high), word=fat.text)
+    s.meats.append(said)
+    return say("{mass} of mince, {r} lean to fat", mass=mass_said(a), r=ph.lean_to_fat(fat.value))
 
 
 _JOIN = "and|to|SEP|with|plusword*"
@@ -191,6 +206,11 @@ def _either_dish(m: Match, s: Said) -> Phrase:
 @rule("FAT", "at|to|with FAT", "leanword", "extra leanword", "fatty")
 def _fat(m: Match, s: Said) -> Phrase:
     a = m.one("FAT")
+    if a is not None and a.parts and max(a.parts) < LEAST_LEAN and len(s.meats) == len(a.parts):
+        # "turkey and pork, 50:50": no mince is so fat, so the meats are parted.
+        for said, part in zip(s.meats, a.parts, strict=True):
+            said.part = part
+        return say("{r} of the two meats", r=ph.word(a.text))
     if a is not None:
         s.fats.append(s.figure(a.value, a.low, a.high))
         s.fat_figures = True

@@ -51,3 +51,15 @@ def _party(m: Match, s: Said) -> Phrase:
 def _open_party(m: Match, s: Said) -> Phrase:
     s.open_party = " ".join(a.text for a in m.atoms if a.kinds & {"PARTY_OPEN", "PEOPLE"})
     return say("people to feed, without a number")
+
+
+@rule("including NUM PEOPLE", "SEP including NUM PEOPLE", "including NUM PEOPLE SEP")
+def _including(m: Match, s: Said) -> Phrase | None:
+    a, who = m.one("NUM"), m.one("PEOPLE")
+    assert a is not None
+    assert who is not None
+    if not is_whole(a):
+        return None
+    if who.sense("PEOPLE").key == "child":  # type: ignore[union-attr]
+        s.children += round(a.high)
+    return say("{n} of them {who}", n=count_said(a), who=ph.word(who.text))

@@ -5,8 +5,8 @@ from __future__ import annotations
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.grammar import Match
-from vianda.core.reading.rules.common import LINE, count_said, is_whole, take_meats, take_pieces
-from vianda.core.reading.said import Noted, Said
+from vianda.core.reading.rules.common import LINE, count_said, counted, is_whole, take_meats, take_pieces
+from vianda.core.reading.said import Noted, PieceWord, Said
 
 rule = LINE.rule
 
@@ -76,6 +76,26 @@ def _pieces(m: Match, s: Said) -> Phrase:
     if times > 1:
         return say("{n} patties in a bun", n=ph.count(times))
     return say("{name}", name=ph.word(name))
+
+
+@rule("NUM per bun", "NUM in each? bun", "NUM each bun")
+def _in_a_bun(m: Match, s: Said) -> Phrase | None:
+    a = m.one("NUM")
+    assert a is not None
+    if not is_whole(a) or not 1 <= a.value <= 4:
+        return None
+    s.pieces.append(PieceWord("burger", s.at, times=round(a.value)))
+    return say("{n} patties in a bun", n=count_said(a))
+
+
+@rule("NUM bun", "for NUM bun", "NUM BUN_HERE")
+def _buns(m: Match, s: Said) -> Phrase | None:
+    a = m.one("NUM")
+    assert a is not None
+    if not is_whole(a) or (a.number is not None and a.number.fraction) or a.value < 1:
+        return None
+    s.pieces.append(PieceWord("burger", s.at, counted(s, a)))
+    return say("{n} buns, one burger in each", n=count_said(a))
 
 
 @rule("STYLE")

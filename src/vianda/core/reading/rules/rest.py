@@ -79,6 +79,13 @@ def _bare_number(m: Match, s: Said) -> Phrase | None:
     return say("{n}: of what?", n=count_said(a))
 
 
+@rule("with|for|on? MASS|NUM? of? SERVED", "with? SERVED and SERVED")
+def _served(m: Match, s: Said) -> Phrase:
+    text = " ".join(a.text for a in m.atoms if not a.kinds & {"w:with", "w:for", "w:on"})
+    s.notes.append(Noted("served", f"Served with {text}", s.at))
+    return say("served with {what}, kept as a note", what=ph.word(text))
+
+
 @rule("GRIND", "GRINDER GRIND")
 def _grind(m: Match, s: Said) -> Phrase:
     text = " ".join(a.text for a in m.atoms)

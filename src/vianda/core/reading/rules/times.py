@@ -6,7 +6,7 @@ from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.grammar import Match
 from vianda.core.reading.rules.common import LINE, take_pieces
-from vianda.core.reading.rules.heat import surface_said
+from vianda.core.reading.rules.heat import COLDEST_SURFACE_C, surface_said
 from vianda.core.reading.said import Noted, Said
 
 rule = LINE.rule
@@ -40,6 +40,7 @@ def _at_hand(m: Match, s: Said) -> Phrase | None:
 
 
 @rule(
+    "at? TEMP for? TIME",
     "TIME aside",
     "NUM aside",
     "VERB for? TIME",
@@ -55,6 +56,11 @@ def _stage_minutes(m: Match, s: Said) -> Phrase | None:
     n = m.one("NUM")
     if a is None and n is None:
         return None
+    hot = m.one("TEMP")
+    if hot is not None:
+        if hot.value < COLDEST_SURFACE_C:
+            return None
+        s.surface_temp.append(s.figure(hot.value))
     if m.one("SURFACE") or m.one("SURFACE_HERE"):
         surface_said(m, s)
     for st in m.all("STYLE"):
