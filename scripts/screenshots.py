@@ -19,8 +19,36 @@ FOLDER = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 WIDE, PHONE = (1280, 800), (390, 844)
 
 
+RECIPE = """Night-watch meatballs
+
+Serves 6, makes 30 meatballs
+
+Ingredients
+- 500 g beef mince (15% fat)
+- 250 g pork mince
+- 75 g fresh breadcrumbs
+- 100 ml milk
+- 1 egg, beaten
+- 2 cloves garlic, crushed
+- 1 cup rice
+- 10 g salt
+
+Tomato sauce:
+2 x 400 g tins chopped tomatoes
+2 tbsp olive oil
+
+Method
+1. Soak the breadcrumbs in the milk for 10 minutes.
+2. Mix gently, then shape into 30 balls.
+3. Bake at 220 C for 15 minutes, then simmer in the sauce for 20 minutes.
+"""
+
+
 def _opening(page: Page) -> None:
-    page.get_by_role("button", name="700 g unknown mince").click()
+    page.get_by_label("What you have, in one line").fill(
+        "20 meatballs for 6, half beef half pork, gluten free, zorbs, oven 200C"
+    )
+    page.get_by_role("button", name="Plan it").click()
     page.get_by_role("button", name="Put it on the bench").wait_for()
 
 
@@ -34,10 +62,14 @@ def _inside(page: Page) -> None:
     page.get_by_role("slider", name="Moment").wait_for()
 
 
-def _target(page: Page) -> None:
-    page.get_by_role("tab", name="Reach a target").click()
-    page.get_by_role("button", name="Find blends").click()
-    page.locator("[data-answer]").first.wait_for()
+def _recipe(page: Page) -> None:
+    page.get_by_label("Plain text, or a schema.org Recipe").fill(RECIPE)
+    page.get_by_role("region", name="Waiting").wait_for()
+    page.locator("textarea").evaluate("area => (area.scrollTop = 0)")
+
+
+def _own(page: Page) -> None:
+    page.get_by_label("Country").select_option("UK")
 
 
 def _formulas(page: Page, base: str) -> dict[str, int]:
@@ -67,18 +99,6 @@ def _a_cook(page: Page, base: str, formula: int) -> int:
     }
     page.request.put(f"{path}/outcome", data={"outcome": outcome, "revision": 1})
     return int(cook["id"])
-
-
-def _loaf_in_a_tin(page: Page, base: str, loaf: int) -> int:
-    """A copy of a loaf that is too large for its tin."""
-    formula = page.request.get(f"{base}/api/formulas/{loaf}").json()["formula"]
-    edits = [
-        {"kind": "choose", "field": "style", "key": "loaf-tin"},
-        {"kind": "set", "figure": "piece_mass", "value": 1500},
-    ]
-    made = page.request.post(f"{base}/api/evaluate", data={"formula": formula, "edits": edits}).json()["formula"]
-    made["name"] = "Keeper’s loaf, in the tin"
-    return int(page.request.post(f"{base}/api/formulas", data={"formula": made}).json()["id"])
 
 
 def _a_weighing(page: Page, base: str, formula: int) -> int:
@@ -115,7 +135,7 @@ def main() -> int:
         ids = _formulas(page, base)
         smash, pub = ids["Slipway"], ids["Harbour-light"]
         loaf = ids["Keeper’s"]
-        tin, run = _loaf_in_a_tin(page, base, loaf), _a_weighing(page, base, smash)
+        run = _a_weighing(page, base, smash)
         cook = _a_cook(page, base, smash)
         stove = page.request.post(f"{base}/api/cooks", data={"formula_id": smash}).json()["id"]
         for place, late in enumerate((300, 70, 45)):
@@ -125,11 +145,11 @@ def main() -> int:
             *((step, f"/formula/{smash}/{step}", WIDE, None) for step in ("dish", "meat", "shape", "cook", "notes")),
             ("heat", f"/formula/{pub}/heat", WIDE, _inside),
             ("mix", f"/formula/{loaf}/mix", WIDE, None),
-            ("tin", f"/formula/{tin}/shape", WIDE, None),
+            ("recipe", "/recipe", WIDE, _recipe),
+            ("first", "/first", WIDE, _own),
             ("weigh", f"/weigh/{run}", WIDE, None),
             ("pantry", "/pantry", WIDE, None),
             ("working", f"/formula/{smash}/meat", WIDE, _working),
-            ("target", f"/formula/{smash}/meat", WIDE, _target),
             ("larder", "/larder", WIDE, None),
             ("slip", f"/slip/{smash}", WIDE, None),
             ("stove", f"/stove/{stove}", WIDE, None),

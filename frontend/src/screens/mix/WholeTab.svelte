@@ -1,24 +1,15 @@
 <!-- The whole raw mix: what it is made of, what a guest gets, allergens and limits, how it will hold. -->
 <script lang="ts">
-  import type { Limit } from "../../lib/api/client";
   import Fact from "../../lib/ui/Fact.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import type { StepProps } from "../step";
   import IndexScale from "./IndexScale.svelte";
+  import LimitBoxes from "./LimitBoxes.svelte";
   import MakeUp from "./MakeUp.svelte";
 
   let { bench, formula, evaluation, onworking }: StepProps = $props();
   const mix = $derived(evaluation.mix);
   const whole = $derived(mix.whole);
-  const limits: { key: Limit; title: string }[] = [
-    { key: "no-pork", title: "No pork" },
-    { key: "no-dairy", title: "No dairy" },
-    { key: "no-gluten", title: "No gluten" },
-    { key: "less-fat", title: "Less fat" },
-    { key: "less-sugar", title: "Less sugar" },
-    { key: "less-salt", title: "Less salt" },
-  ];
-  const kept = $derived(new Set(formula.mix?.avoid ?? []));
 </script>
 
 <MakeUp {whole} onworking={() => onworking("whole")} />
@@ -78,29 +69,6 @@
       </ul>
     {/if}
     <p class="mt-1 text-[0.75rem] quiet">As written down for each thing; the label decides.</p>
-    <fieldset class="mt-3">
-      <legend class="text-base font-[650]">Limits to keep</legend>
-      <div class="mt-1 flex flex-wrap gap-2">
-        {#each limits as limit (limit.key)}
-          {@const on = kept.has(limit.key)}
-          <label
-            class={[
-              "flex min-h-10 cursor-pointer items-center gap-2 rounded-[0.25rem] border px-2.5",
-              on ? "border-primary bg-paper ring-1 ring-primary" : "border-[#8b8f8a] hover:bg-paper",
-            ]}
-            ><input
-              type="checkbox"
-              class="size-4.5 accent-[var(--color-primary)]"
-              checked={on}
-              onchange={(e) =>
-                bench.edit({ kind: "keep-limit", limit: limit.key, on: e.currentTarget.checked })}
-            />{limit.title}</label
-          >
-        {/each}
-      </div>
-      <p class="mt-1 text-[0.75rem] quiet">
-        What breaks one stands in counsel, with the usual swap and its cost.
-      </p>
-    </fieldset>
+    <LimitBoxes {bench} {formula} />
   </section>
 </div>

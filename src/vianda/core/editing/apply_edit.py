@@ -92,6 +92,9 @@ def apply_edit(formula: Formula, edit: e.Edit, *, inventory: Inventory, kitchen:
         case e.KeepLimit():
             kept = tuple(limit for limit in formula.mix.avoid if limit != edit.limit)
             return replace(formula, mix=replace(formula.mix, avoid=(*kept, edit.limit) if edit.on else kept))
+        case e.KeepOut():
+            out = tuple(thing for thing in formula.mix.without if thing != edit.thing)
+            return replace(formula, mix=replace(formula.mix, without=(*out, edit.thing) if edit.on else out))
         case e.WeighBowl():
             return weigh_bowl(formula, edit, inventory=inventory, kitchen=kitchen)
         case e.SetStages():

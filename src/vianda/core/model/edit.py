@@ -241,6 +241,15 @@ class KeepLimit:
 
 
 @dataclass(frozen=True, slots=True)
+class KeepOut:
+    """Keep a single ingredient or meat out, or let it back in."""
+
+    thing: Key
+    on: bool
+    kind: Literal["keep-out"] = "keep-out"
+
+
+@dataclass(frozen=True, slots=True)
 class BowlReading:
     """What the scale showed, as typed, after ``what`` went in: "meat", "salt" or an ingredient."""
 
@@ -300,6 +309,7 @@ Edit = (
     | HoldLine
     | CountLine
     | KeepLimit
+    | KeepOut
     | WeighBowl
     | SetStages
     | Rename

@@ -1475,7 +1475,7 @@ export interface components {
          */
         Change: {
             /** Edit */
-            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
         };
         /**
@@ -1807,7 +1807,7 @@ export interface components {
             /** Chosen */
             chosen: boolean;
             /** Edit */
-            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
             result: components["schemas"]["Phrase"];
         };
@@ -1868,7 +1868,7 @@ export interface components {
          */
         EvaluateRequest: {
             /** Edits */
-            edits?: (components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"])[];
+            edits?: (components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"])[];
             formula: components["schemas"]["Formula"];
             /**
              * Unit System
@@ -3143,6 +3143,21 @@ export interface components {
             limit: "no-pork" | "no-beef" | "halal" | "no-dairy" | "no-gluten" | "no-egg" | "no-nuts" | "no-soy" | "no-fish" | "no-sesame" | "no-celery" | "no-mustard" | "no-sulphites" | "no-alcohol" | "no-onion" | "no-garlic" | "less-fat" | "less-sugar" | "less-salt";
             /** On */
             on: boolean;
+        };
+        /**
+         * KeepOut
+         * @description Keep a single ingredient or meat out, or let it back in.
+         */
+        KeepOut: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "keep-out";
+            /** On */
+            on: boolean;
+            /** Thing */
+            thing: string;
         };
         /**
          * KeepRequest

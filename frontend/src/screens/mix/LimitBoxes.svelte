@@ -1,0 +1,81 @@
+<!-- Limits that the formula keeps: the usual ones, the rest behind a word, and single things kept out. -->
+<script lang="ts">
+  import type { Formula, Limit } from "../../lib/api/client";
+  import type { Bench } from "../../lib/bench.svelte";
+
+  let { bench, formula }: { bench: Bench; formula: Formula } = $props();
+  const titles: Record<Limit, string> = {
+    "no-pork": "No pork",
+    "no-dairy": "No dairy",
+    "no-gluten": "No gluten",
+    "no-egg": "No egg",
+    halal: "Halal",
+    "less-fat": "Less fat",
+    "less-sugar": "Less sugar",
+    "less-salt": "Less salt",
+    "no-beef": "No beef",
+    "no-nuts": "No nuts",
+    "no-soy": "No soy",
+    "no-fish": "No fish or shellfish",
+    "no-sesame": "No sesame",
+    "no-celery": "No celery",
+    "no-mustard": "No mustard",
+    "no-sulphites": "No sulphites",
+    "no-alcohol": "No alcohol",
+    "no-onion": "No onion",
+    "no-garlic": "No garlic",
+  };
+  const USUAL = 8;
+  const keys = Object.keys(titles) as Limit[];
+  const kept = $derived(new Set(formula.mix?.avoid ?? []));
+  const shown = $derived(keys.filter((key, at) => at < USUAL || kept.has(key)));
+  const more = $derived(keys.filter((key) => !shown.includes(key)));
+  const without = $derived(formula.mix?.without ?? []);
+  const nameOf = (key: string) =>
+    bench.catalogue?.pantry.find((i) => i.key === key)?.name ??
+    bench.catalogue?.meats.find((m) => m.key === key)?.name ??
+    key;
+</script>
+
+{#snippet box(key: Limit)}
+  {@const on = kept.has(key)}
+  <label
+    class={[
+      "flex min-h-10 cursor-pointer items-center gap-2 rounded-[0.25rem] border px-2.5",
+      on ? "border-primary bg-paper ring-1 ring-primary" : "border-[#8b8f8a] hover:bg-paper",
+    ]}
+    ><input
+      type="checkbox"
+      class="size-4.5 accent-[var(--color-primary)]"
+      checked={on}
+      onchange={(e) => bench.edit({ kind: "keep-limit", limit: key, on: e.currentTarget.checked })}
+    />{titles[key]}</label
+  >
+{/snippet}
+
+<fieldset class="mt-3">
+  <legend class="text-base font-[650]">Limits to keep</legend>
+  <div class="mt-1 flex flex-wrap gap-2">
+    {#each shown as key (key)}{@render box(key)}{/each}
+  </div>
+  <details class="mt-2">
+    <summary class="min-h-10 cursor-pointer py-2 text-[0.9375rem] text-primary">More limits</summary>
+    <div class="flex flex-wrap gap-2">
+      {#each more as key (key)}{@render box(key)}{/each}
+    </div>
+  </details>
+  {#if without.length > 0}
+    <div class="mt-2 flex flex-wrap items-center gap-2">
+      <span class="text-[0.9375rem]">Kept out:</span>
+      {#each without as key (key)}
+        <button class="act text-sm" onclick={() => bench.edit({ kind: "keep-out", thing: key, on: false })}
+          >{nameOf(key)} <span aria-hidden="true">×</span><span class="sr-only">: let it back in</span
+          ></button
+        >
+      {/each}
+    </div>
+  {/if}
+  <p class="mt-1 text-[0.75rem] quiet">
+    What breaks one stands in counsel, with the usual swap and its cost.
+  </p>
+</fieldset>
