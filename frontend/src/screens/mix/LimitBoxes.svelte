@@ -1,9 +1,14 @@
 <!-- Limits that the formula keeps: the usual ones, the rest behind a word, and single things kept out. -->
 <script lang="ts">
-  import type { Formula, Limit } from "../../lib/api/client";
+  import type { Catalogue, Formula, Limit } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
 
-  let { bench, formula }: { bench: Bench; formula: Formula } = $props();
+  interface Props {
+    bench: Bench;
+    formula: Formula;
+    catalogue: Catalogue | null;
+  }
+  let { bench, formula, catalogue }: Props = $props();
   const titles: Record<Limit, string> = {
     "no-pork": "No pork",
     "no-dairy": "No dairy",
@@ -32,8 +37,8 @@
   const more = $derived(keys.filter((key) => !shown.includes(key)));
   const without = $derived(formula.mix?.without ?? []);
   const nameOf = (key: string) =>
-    bench.catalogue?.pantry.find((i) => i.key === key)?.name ??
-    bench.catalogue?.meats.find((m) => m.key === key)?.name ??
+    catalogue?.pantry.find((i) => i.key === key)?.name ??
+    catalogue?.meats.find((m) => m.key === key)?.name ??
     key;
 </script>
 

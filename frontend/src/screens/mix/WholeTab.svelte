@@ -7,7 +7,7 @@
   import LimitBoxes from "./LimitBoxes.svelte";
   import MakeUp from "./MakeUp.svelte";
 
-  let { bench, formula, evaluation, onworking }: StepProps = $props();
+  let { bench, formula, evaluation, catalogue, onworking }: StepProps = $props();
   const mix = $derived(evaluation.mix);
   const whole = $derived(mix.whole);
 </script>
@@ -69,6 +69,6 @@
       </ul>
     {/if}
     <p class="mt-1 text-[0.75rem] quiet">As written down for each thing; the label decides.</p>
-    <LimitBoxes {bench} {formula} />
+    <LimitBoxes {bench} {formula} {catalogue} />
   </section>
 </div>
