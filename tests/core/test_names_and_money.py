@@ -114,3 +114,11 @@ def test_what_stays_in_a_machine_weighs_less_the_more_goes_through(mass: float, 
     assert grind_loss_frac(mass * 2, tool) < grind_loss_frac(mass, tool)
     # In minus what stays is what was wanted.
     assert (mass + tool.hold_up_g) * (1 - grind_loss_frac(mass, tool)) == pytest.approx(mass)
+
+
+def test_a_kitchen_without_prices_shows_none_instead_of_nothing_to_pay(inventory: Inventory) -> None:
+    free = {k: replace(m, price_per_kg=Decimal(0)) for k, m in inventory.meats.items()}
+    unpriced = replace(inventory, meats=free)
+    bare = replace(yard_galley(), buns=tuple(replace(b, price_each=Decimal(0)) for b in yard_galley().buns))
+    cost = next(t for t in evaluate(smash(), inventory=unpriced, kitchen=bare).ticket if t.id == "cost")
+    assert cost.value.text == "no price"

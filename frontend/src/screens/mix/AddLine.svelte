@@ -12,6 +12,7 @@
   let text = $state("");
   let sent = $state("");
   let read = $state.raw<MixReading | null>(null);
+  let shown = $state<HTMLDivElement>();
   const refused = $derived(bench.refusal?.target === "add-to-mix" ? bench.refusal.detail : null);
   const under = $derived(bench.waiting.some((e) => e.kind === "add-to-mix"));
   const worth = $derived(
@@ -34,7 +35,11 @@
     const timer = setTimeout(async () => {
       try {
         const answer = await api.readMix(bench.formula as Formula, typed, units.system);
-        if (!stale) read = answer;
+        if (stale) return;
+        const first = read == null;
+        read = answer;
+        // The field stands low on the bench: what it was read as must not open below the edge.
+        if (first) requestAnimationFrame(() => shown?.scrollIntoView({ block: "nearest" }));
       } catch (error) {
         if (!(error instanceof ProblemError)) throw error;
       }
@@ -84,7 +89,7 @@
     </p>
   {/if}
   {#if read && worth}
-    <div class="mt-2 max-w-[40rem]">
+    <div class="mt-2 max-w-[40rem]" bind:this={shown}>
       <MarkedLine
         text={read.text}
         pieces={read.pieces}

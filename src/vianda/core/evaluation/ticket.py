@@ -54,6 +54,8 @@ def ticket_of(f: Figures) -> tuple[TicketFigure, ...]:
         Each: a vital figure with its working and the step that decides it.
     """
     allergens = f.mix.allergens
+    # A kitchen of one's own begins without prices: zero is no price.
+    priced = f.trade.cost.portion_cost > 0
     return (
         TicketFigure(
             "lean_to_fat",
@@ -83,8 +85,8 @@ def ticket_of(f: Figures) -> tuple[TicketFigure, ...]:
         TicketFigure(
             "cost",
             "A portion",
-            say("{c}", c=ph.money(f.trade.cost.portion_cost)),
-            say("{p}", p=ph.price(f.trade.cost.blend_price_per_kg)),
+            say("{c}", c=ph.money(f.trade.cost.portion_cost)) if priced else say("no price"),
+            say("{p}", p=ph.price(f.trade.cost.blend_price_per_kg)) if priced else say("enter prices in the larder"),
             "cost",
             "meat",
         ),
