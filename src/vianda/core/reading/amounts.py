@@ -258,6 +258,10 @@ def _number_term(
         elif a.kinds & {"UNIT_PIECE", "SIZE", "PREP", "ING"} and not a.kinds & {"VAGUE", "HOLDER"}:
             words.append(a.text)
         elif a.kinds & {"VAGUE", "HOLDER"}:
+            inside = next((n for n in range(end + 1, len(atoms)) if "MASS" in atoms[n].kinds), None)
+            if "HOLDER" in a.kinds and inside is not None and all("SEP" in x.kinds for x in atoms[end + 1 : inside]):
+                # "1 can (400 g)": what is written on it counts, not what a can usually holds.
+                return _ranged(atoms[inside], number.value, MASS_UNCERTAINTY), len(atoms)
             counted = _counted(number, a.text, ingredient)
             if counted is not None:
                 return counted, end + 1

@@ -203,6 +203,7 @@ def _take(m: Match, draft: _Draft, amount_atoms: Sequence[Atom], ing: Atom, *, f
     f"PREP MASS|VOL of? {_HOW} ING {_HOW}",
     f"NUM {_HOW} ING {_HOW}",
     f"NUM of {_HOW} ING {_HOW}",
+    f"NUM times {_HOW} ING {_HOW}",
     f"NUM {_HOW} ING UNIT_PIECE {_HOW}",
     f"NUM {_HOW} {_MEASURE} {_HOW} of? {_HOW} ING {_HOW}",
     f"NUM PREP* VOL of? {_HOW} ING {_HOW}",
@@ -247,6 +248,7 @@ def _amount_first(m: Match, draft: _Draft) -> Phrase | None:
     f"{_HOW} ING {_HOW} SEP? NUM {_MEASURE}",
     f"{_HOW} ING SEP? {_MEASURE}",
     f"{_HOW} ING SEP? NUM",
+    f"{_HOW} ING times NUM",
     f"{_HOW} ING SEP MASS|VOL SEP",
     f"{_HOW} ING {_HOW} SEP MASS|VOL|PCT SEP|END",
     f"{_HOW} ING SEP NUM {_MEASURE} SEP|END",
@@ -259,7 +261,7 @@ def _amount_last(m: Match, draft: _Draft) -> Phrase | None:
     ing = m.one("ING")
     assert ing is not None
     at = m.atoms.index(ing)
-    return _take(m, draft, [a for a in m.atoms[at + 1 :] if not a.kinds & {"SEP", "PREP", "END"}], ing)
+    return _take(m, draft, [a for a in m.atoms[at + 1 :] if not a.kinds & {"SEP", "PREP", "END", "w:times"}], ing)
 
 
 @rule(

@@ -224,6 +224,9 @@ def number_at(items: Sequence[Item], at: int) -> Number | None:
         return None
     if about and first.next - n == 1 and items[n].is_a("w:a"):
         return None
+    if any(i.token.text.lower() == "few" for i in items[n : first.next]):
+        # A few are about three: two to four (ours).
+        return Number(first.value, 2.0, 4.0, first.next, True)
     n = first.next
     between = n < len(items) and (items[n].token.text in "-–—" or items[n].is_a("w:to") or items[n].is_a("w:or"))
     if between and not first.ratio[2:]:
