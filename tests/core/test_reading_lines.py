@@ -9,6 +9,7 @@ import pytest
 from opening_corpus import cases, opened, wrong
 from vianda.core.basis.errors import CoreError, OutOfRangeError, UnreadableEntryError
 from vianda.core.demo.kitchen import yard_galley
+from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.opening.opening import LONGEST_LINE
 from vianda.core.pipeline.compute import prepare
@@ -195,3 +196,11 @@ def test_figures_beyond_all_kitchens_are_refused_or_marked() -> None:
             assert refused.detail
             continue
         assert o.unread or o.asks or o.formula is None, line
+
+
+def test_who_gets_the_extra_is_shown_in_the_line_and_on_the_bench() -> None:
+    o = opened("20 meatballs for 6")
+    assert "one more" in o.remarks[0].text
+    rail = evaluate(o.formula, inventory=starter_inventory(), kitchen=yard_galley()).rail
+    dish = next(step for step in rail if step.step == "dish")
+    assert (dish.answer.amounts["each"].value, dish.answer.amounts["spare"].value) == (3, 2)

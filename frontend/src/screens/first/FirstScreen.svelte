@@ -29,8 +29,8 @@
   </h1>
   {#if !own}
     <p class="mt-2 max-w-[60ch] quiet">
-      Vianda works out blends, weights, minutes and safe floors from what stands in your kitchen. Nothing
-      leaves this machine.
+      Vianda works out blends, weights and minutes from what stands in your kitchen, beside the published
+      temperature floors. Nothing leaves this machine.
     </p>
     <div class="mt-6 grid gap-4 sm:grid-cols-2">
       <div class="flex flex-col border-t-4 border-primary bg-paper p-4 shadow-sm">

@@ -87,7 +87,9 @@
     <ul class="grid gap-y-1.5">
       {#each form.things as thing (thing.kind)}
         <li class="flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1">
-          <label class="flex min-w-40 cursor-pointer items-center gap-2.5 py-2 text-[1.0625rem]">
+          <label
+            class="flex min-w-40 cursor-pointer items-center gap-2.5 py-2 text-[1.0625rem] max-sm:basis-full"
+          >
             <input type="checkbox" class="size-5 accent-primary" bind:checked={thing.has} />
             {thing.title}
           </label>

@@ -133,6 +133,14 @@ def _dish_answer(f: Figures) -> Phrase:
             guests=ph.count(dish.guests),
             n=ph.count(f.batch.portions.pieces),
         )
+    if dish.spare_pieces > 0:
+        return say(
+            "{style}, {guests} guests × {each}, and {spare} over",
+            style=style,
+            guests=ph.count(dish.guests),
+            each=ph.count(dish.pieces_per_guest),
+            spare=ph.count(dish.spare_pieces),
+        )
     return say(
         "{style}, {guests} guests × {each}",
         style=style,
