@@ -242,10 +242,32 @@ def _counts(reading: LineReading, wish: Wish) -> None:
         wish.pieces = max(1, round(said.loaves[0].value))
 
 
+def _for_text(n: int) -> str:
+    return "for 1 person" if n == 1 else f"for {n} people"
+
+
+def _for(n: int) -> Phrase:
+    return say("for one person") if n == 1 else say("for {n} people", n=ph.count(n))
+
+
+def _pieces_text(n: int) -> str:
+    return "1 piece" if n == 1 else f"{n} pieces"
+
+
+def _pieces(n: int) -> Phrase:
+    return say("one piece") if n == 1 else say("{n} pieces", n=ph.count(n))
+
+
 def _bare_numbers(reading: LineReading, wish: Wish) -> None:
     """A number alone counts what the line has not counted yet; when both are open, it is asked back."""
     said = reading.said
     if not said.numbers:
+        return
+    bare = [m for m in said.meats if m.mass is None and m.share is None and m.part is None]
+    if len(bare) == len(said.numbers) > 1 and abs(sum(f.value for f in said.numbers) - 100) < 1e-9:
+        # "chuck 50, brisket 30, short rib 20": a hundred parts.
+        for meat, number in zip(bare, said.numbers, strict=True):
+            meat.share = number.value / 100
         return
     figure, n = said.numbers[0], round(said.numbers[0].high)
     word = next((w for w in said.pieces), None)
@@ -254,8 +276,8 @@ def _bare_numbers(reading: LineReading, wish: Wish) -> None:
             Ask(
                 say("{n}: of what?", n=ph.count(n)),
                 (
-                    Choice(say("for {n} people", n=ph.count(n)), _with(reading, figure.piece, f"for {n} people")),
-                    Choice(say("{n} pieces", n=ph.count(n)), _with(reading, figure.piece, f"{n} pieces")),
+                    Choice(_for(n), _with(reading, figure.piece, _for_text(n))),
+                    Choice(_pieces(n), _with(reading, figure.piece, _pieces_text(n))),
                     Choice(say("leave it out"), _with(reading, figure.piece, "")),
                 ),
             )
@@ -271,8 +293,8 @@ def _bare_numbers(reading: LineReading, wish: Wish) -> None:
             Ask(
                 say("{n}: pieces or people?", n=ph.count(n)),
                 (
-                    Choice(say("{n} pieces", n=ph.count(n)), _with(reading, figure.piece, f"{n} pieces")),
-                    Choice(say("for {n} people", n=ph.count(n)), _with(reading, figure.piece, f"for {n} people")),
+                    Choice(_pieces(n), _with(reading, figure.piece, _pieces_text(n))),
+                    Choice(_for(n), _with(reading, figure.piece, _for_text(n))),
                 ),
             )
         )

@@ -66,6 +66,13 @@ def _fat_at(atoms: Sequence[Atom], at: int) -> tuple[Atom, int] | None:
     n = at
     while has(n, "w:within") or has(n, "w:least"):
         n += 1
+    # "lean to fat 75:25": the words before the figures.
+    if has(n, "w:leanword"):
+        after = n + 1
+        while after < len(atoms) and (atoms[after].kinds & {"w:to", "w:fat", "SEP"}):
+            after += 1
+        if after > n + 1 and after < len(atoms) and "RATIO" in atoms[after].kinds and sum(atoms[after].parts) == 100:
+            return made(min(atoms[after].parts) / 100, after + 1)
     a = atoms[n] if n < len(atoms) else None
     if a is None:
         return None
@@ -399,6 +406,8 @@ _KINDS = {
     "in_a_bun": "count",
     "buns": "count",
     "including": "people",
+    "summed": "meat",
+    "summed_alone": "mass",
     "served": "note",
     "mass_of_fat": "meat",
     "mass_of_each_meat": "meat",

@@ -134,12 +134,14 @@ def _one(items: Sequence[Item], at: int) -> Number | None:
             part = _fraction_of(items[n])
             if part is not None and part < 1 and len(items[n].token.parts) == 2:
                 return _plain(value + part, n + 1)
-            dozens = items[n].sense("number")
-            if dozens and dozens.key in ("dozen", "hundred", "thousand", "score"):
-                return _plain(value * dozens.value, n + 1)
         more = _and_part(items, n)
         if more:
-            return _plain(value + more[0], more[1])
+            value, n, other = value + more[0], more[1], None
+        dozens = items[n].sense("number") if n < len(items) else None
+        if dozens and dozens.key in ("dozen", "hundred", "thousand", "score"):
+            return _plain(value * dozens.value, n + 1)
+        if more:
+            return _plain(value, n)
         return _plain(value, n, other=other, mark=token.grouped)
     if token.kind == "fraction":
         above, below = token.parts
@@ -172,7 +174,8 @@ def _one(items: Sequence[Item], at: int) -> Number | None:
     if n < len(items):
         # "two thirds", "three quarters": a plural fraction.
         for kind, part in _FRACTIONS.items():
-            plural = items[n].token.text.lower().endswith("s")
+            measure = n + 1 < len(items) and any(items[n + 1].is_a(f"u:{f}") for f in ("mass", "volume"))
+            plural = items[n].token.text.lower().endswith("s") or measure
             single = value == 1 and not (n + 1 < len(items) and items[n + 1].is_a("pounder"))
             if items[n].is_a(kind) and (plural or single) and 0 < value * part < 1:
                 return _plain(value * part, n + 1, fraction=True)
@@ -180,7 +183,12 @@ def _one(items: Sequence[Item], at: int) -> Number | None:
         if part_after is not None and part_after < 1:
             return _plain(value + part_after, n + 1)
     more = _and_part(items, n)
-    return _plain(value + more[0], more[1]) if more else _plain(value, n)
+    if more is None:
+        return _plain(value, n)
+    value, n = value + more[0], more[1]
+    if n < len(items) and (s := items[n].sense("number")) and s.key in ("dozen", "hundred"):
+        return _plain(value * s.value, n + 1)
+    return _plain(value, n)
 
 
 def _and_part(items: Sequence[Item], at: int) -> tuple[float, int] | None:
@@ -195,6 +203,13 @@ def _and_part(items: Sequence[Item], at: int) -> tuple[float, int] | None:
                 if after < len(items) and items[after].is_a("w:a"):
                     return None
                 return _FRACTIONS[kind], after
+        if (
+            n + 1 < len(items)
+            and (s := items[n].sense("number"))
+            and s.key == "three"
+            and items[n + 1].is_a("w:quarter")
+        ):
+            return 0.75, n + 2
         part = _fraction_of(items[at + 1])
         if part is not None and part < 1 and items[at + 1].token.parts[0] + items[at + 1].token.parts[1] != 100:
             return part, at + 2
@@ -219,6 +234,12 @@ def number_at(items: Sequence[Item], at: int) -> Number | None:
     n, about = at, False
     while n < len(items) and items[n].is_a("about"):
         n, about = n + 1, True
+    if n < len(items) and items[n].is_a("w:between"):
+        low = _one(items, n + 1)
+        if low is not None and low.next < len(items) and items[low.next].is_a("w:and"):
+            high = _one(items, low.next + 1)
+            if high is not None and high.value > low.value:
+                return Number((low.value + high.value) / 2, low.value, high.value, high.next)
     first = _one(items, n)
     if first is None:
         return None

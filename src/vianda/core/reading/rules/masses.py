@@ -212,6 +212,12 @@ def _count_of_mass(m: Match, s: Said) -> Phrase | None:
         take_pieces(m, s, count=n)
         s.masses.append(s.figure(a.value, a.low, a.high))
         return say("{n} pieces from {mass}", n=count_said(n), mass=mass_said(a))
+    by = m.one("times")
+    if by is not None and by.text.lower() == "by":
+        # "1 kg by 7": divided, never times.
+        s.masses.append(s.figure(a.value, a.low, a.high))
+        take_pieces(m, s, count=n)
+        return say("{n} pieces from {mass}", n=count_said(n), mass=mass_said(a))
     bare = not m.one("PIECE") and m.one("times") is not None and not m.one("each")
     if bare and a.value > HEAVIEST_EACH_G["burger"]:
         s.totals.append(s.figure(n.value * a.value))
@@ -250,6 +256,25 @@ def _packs(m: Match, s: Said) -> Phrase | None:
     else:
         s.totals.append(s.figure(whole, count * a.low, count * a.high))
     return say("{n} packs of {mass}: {total}", n=ph.count(round(count)), mass=mass_said(a), total=ph.mass(whole))
+
+
+@rule("HOLDER of? MEATP SEP? MASS", "MASS plusword MASS of? MEATP", "MASS plusword MASS plusword MASS of? MEATP")
+def _summed(m: Match, s: Said) -> Phrase | None:
+    masses, meat = m.all("MASS"), m.one("MEATP")
+    assert meat is not None
+    if (sep := m.one("SEP")) is not None and sep.text not in ":(,":
+        return None
+    said = meat_said(meat, s)
+    said.mass = s.figure(sum(a.value for a in masses), sum(a.low for a in masses), sum(a.high for a in masses))
+    s.meats.append(said)
+    return say("{mass} of {meat}", mass=ph.mass(said.mass.value), meat=ph.word(meat_name(meat, s)))
+
+
+@rule("MASS plusword MASS", "MASS plusword MASS plusword MASS")
+def _summed_alone(m: Match, s: Said) -> Phrase:
+    masses = m.all("MASS")
+    s.totals.append(s.figure(sum(a.value for a in masses), sum(a.low for a in masses), sum(a.high for a in masses)))
+    return say("{mass} in all", mass=ph.mass(s.totals[-1].value))
 
 
 @rule("HOLDER of? MEATP", "NUM HOLDER of? MEATP")
