@@ -67,6 +67,7 @@ def wrong(line: str, want: dict[str, str]) -> list[str]:
         "n": str(ready.batch.portions.pieces),
         "g": str(f.dish.guests),
         "surf": f.heat.surface,
+        "place": f.seasoning.salt_place,
         "avoid": ",".join(f.mix.avoid),
         "without": ",".join(f.mix.without),
     }

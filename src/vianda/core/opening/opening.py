@@ -363,6 +363,10 @@ def _as_style(reading: LineReading, style: Style) -> str:
     words = _STYLE_WORDS[style.key]
     if dish is not None:
         return replaced(reading.text, reading.pieces[dish].spans, words)
+    # The dish may stand inside a larger piece ("20 min meatballs"): then only its word gives way.
+    for said in reading.said.pieces:
+        if said.word and said.word in reading.text:
+            return reading.text.replace(said.word, words, 1)
     return f"{reading.text}, {words}"
 
 

@@ -450,6 +450,12 @@ class Planner:
         said = self.said
         if said.no_salt:
             return replace(formula, seasoning=Seasoning(0.0, "none"))
+        if said.salt_place:
+            formula = self._edit(
+                formula,
+                Choose("salt_place", said.salt_place),
+                say("salt on the surface") if said.salt_place == "surface" else say("salt mixed in"),
+            )
         frac = said.salt_frac[0].value if said.salt_frac else None
         if frac is None and said.salt_mass:
             meat = batch_of(formula, inventory=self.inventory, kitchen=self.kitchen).meat_mass_g

@@ -210,10 +210,13 @@ class _Builder:
             # "a kilo", "an ounce", "a pint": the article counts one.
             if self._is(at, "w:a") and at + 1 < len(self.items):
                 one = Number(1.0, 1.0, 1.0, at + 1)
-                for family in ("mass", "volume"):
-                    if self._is(at + 1, f"u:{family}"):
+                for family in ("mass", "volume", "time"):
+                    # "a second" is more often the next one than a time.
+                    if self._is(at + 1, f"u:{family}") and self.items[at + 1].token.text.lower() != "second":
                         return self._measured(start, one)
-                if any(self._is(at + 1, k) for k in ("VAGUE", "HOLDER", "UNIT_PIECE")):
+                # "on a tray", "in a bag" say where, not how many.
+                where = at > 0 and (self._is(at - 1, "w:on") or self._is(at - 1, "w:in"))
+                if not where and any(self._is(at + 1, k) for k in ("VAGUE", "HOLDER", "UNIT_PIECE")):
                     return self._bare(start, one)
                 if self.items[at + 1].token.text.lower() in FILLS and self._is(at + 2, "u:volume"):
                     return self._measured(start, one)

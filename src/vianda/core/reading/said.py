@@ -40,7 +40,7 @@ class MeatSaid:
 
 @dataclass(frozen=True, slots=True)
 class PieceWord:
-    """A word for pieces: the style it brings ("" none, "burger" any burger), how many, how many in one bun."""
+    """A word for pieces: its style ("" none, "burger" any burger), how many, how many in one bun, as it was typed."""
 
     style: str
     piece: int
@@ -48,6 +48,7 @@ class PieceWord:
     each: bool = False
     times: int = 1
     plural: bool = True
+    word: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,7 +103,7 @@ class Said:
     loaves: list[Figure] = field(default_factory=list)
     salt_frac: list[Figure] = field(default_factory=list)
     salt_mass: list[Figure] = field(default_factory=list)
-    salt_per_kg: list[Figure] = field(default_factory=list)
+    salt_place: str = ""
     no_salt: bool = False
     doneness: list[tuple[str, int]] = field(default_factory=list)
     limits: list[str] = field(default_factory=list)

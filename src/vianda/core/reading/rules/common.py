@@ -128,7 +128,7 @@ def take_pieces(m: Match, s: Said, *, each: bool = False, count: Atom | None = N
     times = round(multiple.sense("MULTIPLE").value) if multiple else 1  # type: ignore[union-attr]
     figure = counted(s, count) if count is not None else None
     style = sense.key if sense else ("burger" if multiple else "")
-    s.pieces.append(PieceWord(style, s.at, figure, each, times))
+    s.pieces.append(PieceWord(style, s.at, figure, each, times, word=word.text if word else ""))
     for a in m.all("STYLE"):
         s.styles.append((a.sense("STYLE").key, s.at))  # type: ignore[union-attr]
     for a in m.all("SIZE"):

@@ -40,6 +40,8 @@ def _kept_out(a: Atom, s: Said) -> str | None:
         return a.text
     if thing:
         s.without += [t.key for t in thing]
+        # "without any salt or egg": the salt of the kitchen is no line of the mix, so the share is set to none.
+        s.no_salt = s.no_salt or any(t.key.startswith("salt-") for t in thing)
         return a.text
     if generic is not None:
         s.limits.append("no-beef" if generic.key == "beef" else f"no-{generic.key}")

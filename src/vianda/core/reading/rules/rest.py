@@ -75,6 +75,8 @@ def _bare_number(m: Match, s: Said) -> Phrase | None:
     if {"dozen", "couple", "pair"} & {t.lower().rstrip("s") for t in a.text.split()}:
         s.pieces.append(PieceWord("", s.at, counted(s, a)))
         return say("{n} pieces", n=count_said(a))
+    if a.text.split()[0].lower() in ("a", "an"):
+        return None
     s.numbers.append(counted(s, a))
     return say("{n}: of what?", n=count_said(a))
 

@@ -28,13 +28,17 @@ def _salt_share(m: Match, s: Said) -> Phrase | None:
     "MASS of? PREP? salt per|to|for MASS",
     "MASS of? PREP? salt per u:mass",
     "salt MASS per u:mass",
+    "salt MASS SEP u:mass",
+    "MASS SEP u:mass of? salt",
     "salt MASS per MASS",
     "salt at MASS per u:mass",
     "MASS of? salt a u:mass",
     "MASS per u:mass salt",
     "MASS per u:mass of? salt",
 )
-def _salt_mass(m: Match, s: Said) -> Phrase:
+def _salt_mass(m: Match, s: Said) -> Phrase | None:
+    if (stroke := m.one("SEP")) is not None and m.one("u:mass") is not None and stroke.text.strip() != "/":
+        return None
     first, *more = m.all("MASS")
     unit = m.one("u:mass")
     if unit is not None or more:
@@ -63,6 +67,17 @@ def _salt_spoons(m: Match, s: Said) -> Phrase:
 def _no_salt(m: Match, s: Said) -> Phrase:
     s.no_salt = True
     return say("no salt")
+
+
+@rule("saltoutside", "saltinside", "saltoutside at? PCT", "PCT saltoutside", "PCT saltinside")
+def _salt_where(m: Match, s: Said) -> Phrase | None:
+    s.salt_place = "surface" if m.one("saltoutside") else "mixed"
+    share = m.one("PCT")
+    if share is not None:
+        if share.value > 0.05:
+            return None
+        s.salt_frac.append(s.figure(share.value, share.low, share.high))
+    return say("salt on the surface only") if s.salt_place == "surface" else say("salt mixed into the meat")
 
 
 @rule("salt totaste", "with? salt", "salt and? ING totaste?", "salt", "with salt and ING", "salt and ING")

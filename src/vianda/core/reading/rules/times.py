@@ -86,11 +86,17 @@ def _stage_minutes(m: Match, s: Said) -> Phrase | None:
     "on|for DAY ready? at|by NUM|CLOCK DAYPART?",
     "ready|at|by TIME",
     "DAY for NUM PEOPLE",
+    "ready|at|by|for? at|by? quarteroftime NUM DAYPART?",
+    "ready TIME",
+    "ready in|within TIME",
 )
 def _ready(m: Match, s: Said) -> Phrase | None:
     n, clock, time = m.one("NUM"), m.one("CLOCK"), m.one("TIME")
     if m.one("PEOPLE"):
         return None
+    if time is not None and m.one("ready") and not (m.one("at") or m.one("by")):
+        s.minutes.append(s.figure(time.value / 60.0))
+        return say("{t} at hand", t=ph.duration(time.value))
     if time is not None and (
         time.unit != "h" or time.value > 24 * 3600 or not (m.one("at") or m.one("by") or m.one("ready"))
     ):
