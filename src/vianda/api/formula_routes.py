@@ -11,28 +11,31 @@ from vianda.api.contract import operation
 from vianda.core.basis.phrase import count, lean_to_fat, mass, say
 from vianda.core.model.styles import style_of
 from vianda.interchange.formula_file import FormulaFile, formula_file_schema
-from vianda.services import bench, formulas
+from vianda.services import formulas, shelf
 
 blueprint = Blueprint("formulas", __name__, url_prefix="/api")
 
 
 @operation(blueprint, "GET", "/formulas", summary="All formulas", answer=list[s.ShelfItem])
 def list_formulas() -> list[s.ShelfItem]:
-    items = []
-    for stored in formulas.list_formulas():
-        evaluation = bench.evaluate_formula(stored.formula).evaluation
-        items.append(
-            s.ShelfItem(
-                id=stored.id,
-                name=stored.formula.name,
-                updated_at=stored.updated_at,
-                style=style_of(stored.formula.dish.style).title,
-                lean_to_fat=say("{r}", r=lean_to_fat(evaluation.blend.fat_frac)),
-                pieces=say("{n} × {m}", n=count(evaluation.portions.pieces), m=mass(evaluation.portions.piece_mass_g)),
-                strips=[(p.share_frac, p.fat_usual_frac) for p in evaluation.blend.parts],
-            )
-        )
-    return items
+    return [_item(shelved) for shelved in shelf.shelf()]
+
+
+def _item(shelved: shelf.Shelved) -> s.ShelfItem:
+    stored, evaluation = shelved.stored, shelved.evaluation
+    item = s.ShelfItem(
+        id=stored.id,
+        name=stored.formula.name,
+        updated_at=stored.updated_at,
+        style=style_of(stored.formula.dish.style).title,
+        strips=[(p.share_frac, p.fat_usual_frac) for p in evaluation.blend.parts] if evaluation else [],
+        problem=shelved.problem,
+    )
+    if evaluation is not None:
+        item.lean_to_fat = say("{r}", r=lean_to_fat(evaluation.blend.fat_frac))
+        portions = evaluation.portions
+        item.pieces = say("{n} × {m}", n=count(portions.pieces), m=mass(portions.piece_mass_g))
+    return item
 
 
 @operation(

@@ -40,6 +40,14 @@ def _name_of(host: str) -> str:
     return host.rsplit(":", 1)[0] if not host.endswith("]") else host
 
 
+def _place_of(origin: str) -> str | None:
+    try:
+        return urlsplit(origin).netloc
+    except ValueError:
+        # Brackets that do not close: no address of anything, so not this one.
+        return None
+
+
 def install(app: Flask) -> None:
     """Check Host and Origin on every request and set the headers on every answer."""
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
@@ -49,7 +57,7 @@ def install(app: Flask) -> None:
         if _name_of(request.host) not in LOCAL_NAMES:
             raise ProblemError(problem(403, "foreign-host", "Not from here", "Vianda answers to this machine only."))
         origin = request.headers.get("Origin")
-        if origin is not None and urlsplit(origin).netloc != request.host:
+        if origin is not None and _place_of(origin) != request.host:
             raise ProblemError(
                 problem(403, "foreign-origin", "Not from here", "Another page may not talk to this kitchen.")
             )

@@ -173,15 +173,19 @@ class VersionAnswer(Answer):
 
 
 class ShelfItem(Answer):
-    """A formula on the shelf, in one line. ``strips``: share and fat of each meat (0–1)."""
+    """A formula on the shelf, in one line. ``strips``: share and fat of each meat (0–1).
+
+    One that cannot be worked out has no figures, and ``problem`` says why.
+    """
 
     id: int
     name: str
     updated_at: Moment
     style: str
-    lean_to_fat: Phrase
-    pieces: Phrase
+    lean_to_fat: Phrase | None = None
+    pieces: Phrase | None = None
     strips: list[tuple[float, float]]
+    problem: str
 
 
 class ImportAnswer(Answer):

@@ -120,7 +120,7 @@ def read_file(content: object) -> FormulaBundle:
     for step in range(version, VERSION):
         try:
             content = _UPGRADES[step](content)
-        except (KeyError, TypeError, AttributeError):
+        except (KeyError, TypeError, AttributeError, ValueError, IndexError):
             raise UnreadableFileError(
                 f"This file says version {step}, but lacks what that version holds.", field="/formula"
             ) from None

@@ -14,15 +14,11 @@ from vianda.core.model.formula import Formula
 from vianda.interchange.formula_file import FormulaBundle, read_file, write_file
 from vianda.runtime.engine import ENGINE
 from vianda.services.bench import context
+from vianda.services.pantry import admit
 from vianda.storage import formula_repository as repository
-from vianda.storage.larder_repository import add_ingredients, add_meats, create_lot
+from vianda.storage.larder_repository import add_meats, create_lot
 from vianda.storage.records import StoredFormula, StoredVersion
 from vianda.storage.transaction import transaction
-
-
-def list_formulas() -> list[StoredFormula]:
-    """All formulas, the latest first."""
-    return repository.list_formulas()
 
 
 def get_formula(formula_id: int) -> StoredFormula:
@@ -105,7 +101,7 @@ def import_formula(content: object) -> Imported:
                 differing.append(theirs.name)
         add_meats(added)
         things = _new_ingredients(bundle, inventory)
-        add_ingredients(things)
+        admit(things)
         for part in bundle.formula.parts:
             if part.lot and part.lot not in inventory.lots:
                 create_lot(bundle.inventory.lot(part.lot, meat=part.meat, field="/lots"))

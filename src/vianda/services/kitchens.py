@@ -12,6 +12,7 @@ from vianda.core.heat.methods import lacking
 from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.inventory.pantry import starter_pantry
 from vianda.services.demo_kitchen import make_demo
+from vianda.services.shelf import refuse_breaking
 from vianda.storage import kitchen_repository, larder_repository
 from vianda.storage.formula_repository import list_formulas
 from vianda.storage.here import kitchen_here, use_kitchen
@@ -96,7 +97,9 @@ def save_kitchen(kitchen: Kitchen, *, revision: int) -> StoredKitchen:
         last oven or grate that its stages need.
     """
     with transaction():
-        _refuse_gone(kitchen_repository.load_kitchen().kitchen, kitchen)
+        before = kitchen_repository.load_kitchen().kitchen
+        _refuse_gone(before, kitchen)
+        refuse_breaking(kitchen, before=before, inventory=larder_repository.load_inventory())
         return kitchen_repository.save_kitchen(kitchen, revision=revision)
 
 

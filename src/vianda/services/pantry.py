@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError, UnreadableEntryError
 from vianda.core.basis.units import UnitSystem
-from vianda.core.inventory.house import HouseFigures, house_figures, needs, used_in
+from vianda.core.inventory.house import HouseFigures, all_house_figures, house_figures, needs, used_in
 from vianda.core.inventory.pantry import Ingredient, Pantry
 from vianda.core.reading.amount_entry import read_amount
 from vianda.storage import larder_repository as repository
@@ -14,7 +15,7 @@ from vianda.storage.formula_repository import list_formulas
 from vianda.storage.larder_repository import StoredIngredient
 from vianda.storage.transaction import transaction
 
-MOST_INGREDIENTS = 500
+MOST_INGREDIENTS = 1000
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,13 +37,24 @@ def list_pantry() -> list[KnownIngredient]:
     """The whole pantry with what its house formulas come to and where each thing is used."""
     stored = repository.list_ingredients()
     pantry = {s.ingredient.key: s.ingredient for s in stored}
+    figures, refused = all_house_figures(pantry)
     users: dict[str, list[str]] = {}
     for formula in list_formulas():
         for line in formula.formula.mix.lines:
             if line.ingredient in pantry:
                 for key in needs(line.ingredient, pantry=pantry):
                     users.setdefault(key, []).append(formula.formula.name)
-    return [_known(s, pantry, tuple(dict.fromkeys(users.get(s.ingredient.key, ())))) for s in stored]
+    return [
+        KnownIngredient(
+            s.revision,
+            s.ingredient,
+            figures.get(s.ingredient.key),
+            refused[s.ingredient.key].detail if s.ingredient.key in refused else "",
+            used_in(s.ingredient.key, pantry=pantry),
+            tuple(dict.fromkeys(users.get(s.ingredient.key, ()))),
+        )
+        for s in stored
+    ]
 
 
 def _known(stored: StoredIngredient, pantry: Pantry, in_formulas: tuple[str, ...]) -> KnownIngredient:
@@ -78,6 +90,34 @@ def _with(ingredient: Ingredient) -> Pantry:
     return {**stored, ingredient.key: ingredient}
 
 
+def _room(things: int) -> None:
+    if things > MOST_INGREDIENTS:
+        raise OutOfRangeError(
+            f"The pantry keeps at most {MOST_INGREDIENTS} things, and that would make {things}.", field="/ingredient"
+        )
+
+
+def admit(things: Sequence[Ingredient]) -> None:
+    """Add what a file or a recipe brings, by the rules that hold for what is typed; all of it or nothing.
+
+    Raises
+    ------
+    CoreError
+        The pantry would be fuller than it may be, or one of the house formulas cannot be worked out.
+    """
+    held = {s.ingredient.key: s.ingredient for s in repository.list_ingredients()}
+    new = {i.key: i for i in things if i.key not in held}
+    if not new:
+        return
+    pantry = held | new
+    _room(len(pantry))
+    refused = all_house_figures(pantry)[1]
+    for key in new:
+        if key in refused:
+            raise refused[key]
+    repository.add_ingredients(new.values())
+
+
 def save_ingredient(ingredient: Ingredient, *, revision: int) -> KnownIngredient:
     """Add an ingredient (revision 0) or write over the revision seen.
 
@@ -88,8 +128,9 @@ def save_ingredient(ingredient: Ingredient, *, revision: int) -> KnownIngredient
     """
     with transaction():
         pantry = _with(ingredient)
-        if len(pantry) > MOST_INGREDIENTS:
-            raise OutOfRangeError(f"The pantry keeps at most {MOST_INGREDIENTS} things.", field="/ingredient")
+        # What is here already can always be corrected or retired, however full the pantry is.
+        if revision == 0:
+            _room(len(pantry))
         if ingredient.house is not None:
             house_figures(ingredient, pantry=pantry)
             # Its figures follow from its lines; what was sent for them is not kept.

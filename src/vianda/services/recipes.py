@@ -13,7 +13,8 @@ from vianda.interchange.recipe_ld import looks_like_json, recipe_text, write_rec
 from vianda.runtime.engine import ENGINE
 from vianda.services.bench import context
 from vianda.services.formulas import checked
-from vianda.storage import formula_repository, larder_repository
+from vianda.services.pantry import admit
+from vianda.storage import formula_repository
 from vianda.storage.records import StoredFormula
 from vianda.storage.transaction import transaction
 
@@ -54,7 +55,7 @@ def keep(text: str, *, summary: str = "", unit_system: UnitSystem | None = None)
         recipe = read_recipe(_plain(text), inventory=inventory, kitchen=kitchen, summary=summary)
         if recipe.formula is None:
             raise OutOfRangeError("Settle what is asked first.", field="/text")
-        larder_repository.add_ingredients(recipe.house)
+        admit(recipe.house)
         return formula_repository.create_formula(checked(recipe.formula))
 
 

@@ -94,11 +94,20 @@
               <BlendGlyph strips={item.strips} />
               <span class="truncate text-[1.0625rem] font-semibold">{item.name}</span>
               <span class="quiet max-sm:hidden">{item.style}</span>
-              <span class="text-right numeral"><Say text={item.lean_to_fat} /></span>
-              <span class="text-right numeral max-sm:hidden"><Say text={item.pieces} /></span>
+              <span class="text-right numeral"
+                >{#if item.lean_to_fat}<Say text={item.lean_to_fat} />{/if}</span
+              >
+              <span class="text-right numeral max-sm:hidden"
+                >{#if item.pieces}<Say text={item.pieces} />{/if}</span
+              >
               <span class="text-right text-[0.8125rem] quiet narrow max-sm:hidden"
                 >{moment(item.updated_at)}</span
               >
+              {#if item.problem}
+                <span class="col-span-full text-sm text-error sm:col-start-2"
+                  >Not worked out: {item.problem}</span
+                >
+              {/if}
             </a>
             {#if asking?.id === item.id}
               <button class="act border-error text-sm text-error" onclick={() => remove(item)}

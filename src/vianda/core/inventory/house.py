@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 import math
+from collections import deque
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from decimal import Decimal
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.inventory.composition import Composition
-from vianda.core.inventory.pantry import MOST_HOUSE_LINES, Ingredient, Pantry, ingredient_of
+from vianda.core.inventory.pantry import MOST_HOUSE_LINES, HouseFormula, Ingredient, Pantry, ingredient_of
 
 MOST_KEEPS_DAYS = 1000
+# House formulas that stand one on another (ours): a sauce of a stock of a ferment is three.
+MOST_HOUSE_LEVELS = 12
 _PARTS = (
     "water_g_per_100g",
     "protein_g_per_100g",
@@ -72,14 +75,86 @@ def house_figures(ingredient: Ingredient, *, pantry: Pantry) -> HouseFigures:
     --------
     A kilogram of bread dried to 660 g has lost 340 g of water, and its salt stands half as high again.
     """
-    return _figures(ingredient, pantry=pantry, above=())
-
-
-def _figures(ingredient: Ingredient, *, pantry: Pantry, above: tuple[str, ...]) -> HouseFigures:
-    house = ingredient.house
-    if house is None:
+    if ingredient.house is None:
         raise OutOfRangeError(f"{ingredient.name} is bought, not made in the house.", field="/house")
-    path = (*above, ingredient.key)
+    held = {**pantry, ingredient.key: ingredient}
+    figures, refused = all_house_figures(held)
+    if ingredient.key in figures:
+        return figures[ingredient.key]
+    raise refused[ingredient.key]
+
+
+def all_house_figures(pantry: Pantry) -> tuple[dict[str, HouseFigures], dict[str, CoreError]]:
+    """Every house formula of a pantry, worked out once, and why those that cannot be are not.
+
+    By levels, those that stand on bought things first, and not by recursion: a formula that many others hold is worked
+    out once, and neither a circle nor a long chain takes more than 12 rounds.
+
+    Parameters
+    ----------
+    pantry : Pantry
+        Ingredients by key.
+
+    Returns
+    -------
+    tuple[dict[str, HouseFigures], dict[str, CoreError]]
+        Figures by key, and refusals by key; every house formula is in one of them.
+
+    Examples
+    --------
+    >>> from vianda.core.inventory.pantry import starter_pantry
+    >>> all_house_figures(starter_pantry())
+    ({}, {})
+    """
+    figures: dict[str, HouseFigures] = {}
+    refused: dict[str, CoreError] = {}
+    waiting = {key: i.house for key, i in pantry.items() if i.house is not None}
+    for _ in range(MOST_HOUSE_LEVELS):
+        ready = [key for key, house in waiting.items() if not any(x.ingredient in waiting for x in house.lines)]
+        # What has been found in this round serves the next one.
+        for key in ready:
+            try:
+                figures[key] = _of_lines(pantry[key], pantry=pantry, figures=figures, refused=refused)
+            except CoreError as error:
+                refused[key] = error
+        for key in ready:
+            del waiting[key]
+        if not ready:
+            break
+    for key in waiting:
+        refused[key] = _endless(pantry[key], waiting, pantry=pantry)
+    return figures, refused
+
+
+def _endless(ingredient: Ingredient, waiting: Mapping[str, HouseFormula], *, pantry: Pantry) -> CoreError:
+    """Why no round reached a formula: it holds itself, or it stands on too many others."""
+    # What one line was found not to lead back from, no other line has to walk again.
+    seen: set[str] = set()
+    for at, line in enumerate(waiting[ingredient.key].lines):
+        ahead = deque([line.ingredient] if line.ingredient not in seen else [])
+        seen.add(line.ingredient)
+        while ahead:
+            key = ahead.popleft()
+            if key == ingredient.key:
+                name = pantry[line.ingredient].name
+                return CircularHouseError(
+                    f"{name} would be an ingredient of itself.", field=f"/house/lines/{at}/ingredient"
+                )
+            below = waiting[key].lines if key in waiting else ()
+            ahead.extend(x.ingredient for x in below if x.ingredient not in seen)
+            seen.update(x.ingredient for x in below)
+    return OutOfRangeError(
+        f"{ingredient.name} stands on more than {MOST_HOUSE_LEVELS} house formulas one above another, or on one that "
+        "holds itself.",
+        field="/house/lines",
+    )
+
+
+def _of_lines(
+    ingredient: Ingredient, *, pantry: Pantry, figures: Mapping[str, HouseFigures], refused: Mapping[str, CoreError]
+) -> HouseFigures:
+    house = ingredient.house
+    assert house is not None
     if not 1 <= len(house.lines) <= MOST_HOUSE_LINES:
         raise OutOfRangeError(f"A house formula has 1 to {MOST_HOUSE_LINES} lines.", field="/house/lines")
     if not 0 <= house.keeps_days <= MOST_KEEPS_DAYS:
@@ -88,14 +163,13 @@ def _figures(ingredient: Ingredient, *, pantry: Pantry, above: tuple[str, ...]) 
     for at, line in enumerate(house.lines):
         if not 0.0 < line.mass_g <= 1_000_000.0:
             raise OutOfRangeError("A line weighs more than zero.", field=f"/house/lines/{at}/mass_g")
-        if line.ingredient in path:
-            name = ingredient_of(pantry, line.ingredient).name if line.ingredient in pantry else ingredient.name
-            raise CircularHouseError(f"{name} would be an ingredient of itself.", field=f"/house/lines/{at}/ingredient")
-        found = ingredient_of(pantry, line.ingredient, field=f"/house/lines/{at}/ingredient")
-        if found.house is not None:
-            figures = _figures(found, pantry=pantry, above=path)
-            parts.append((line.mass_g, figures.composition, figures.price_per_kg, figures.allergens))
+        if line.ingredient in refused:
+            raise refused[line.ingredient]
+        made_here = figures.get(line.ingredient)
+        if made_here is not None:
+            parts.append((line.mass_g, made_here.composition, made_here.price_per_kg, made_here.allergens))
         else:
+            found = ingredient_of(pantry, line.ingredient, field=f"/house/lines/{at}/ingredient")
             parts.append((line.mass_g, found.composition, found.price_per_kg, found.allergens))
     return _summed(ingredient, parts, yield_g=house.yield_g)
 
@@ -144,7 +218,10 @@ def made(ingredient: Ingredient, *, pantry: Pantry) -> Ingredient:
     """
     if ingredient.house is None:
         return ingredient
-    f = house_figures(ingredient, pantry=pantry)
+    return _with_figures(ingredient, house_figures(ingredient, pantry=pantry))
+
+
+def _with_figures(ingredient: Ingredient, f: HouseFigures) -> Ingredient:
     return replace(ingredient, composition=f.composition, allergens=f.allergens, price_per_kg=f.price_per_kg)
 
 
@@ -161,12 +238,13 @@ def with_house_made(pantry: Mapping[str, Ingredient]) -> Pantry:
     Pantry
         The pantry with every house formula worked out.
     """
+    figures, refused = all_house_figures(pantry)
     worked: dict[str, Ingredient] = {}
     for key, ingredient in pantry.items():
-        try:
-            worked[key] = made(ingredient, pantry=pantry)
-        except CoreError:
-            worked[key] = replace(ingredient, retired=True)
+        if key in figures:
+            worked[key] = _with_figures(ingredient, figures[key])
+        else:
+            worked[key] = replace(ingredient, retired=True) if key in refused else ingredient
     return worked
 
 
@@ -185,16 +263,16 @@ def needs(key: str, *, pantry: Pantry) -> Iterator[str]:
     str
         Every ingredient a key stands on, itself first, each once: what a file must carry along.
     """
-    seen: set[str] = set()
-    waiting = [key]
+    seen = {key}
+    waiting = deque(seen)
     while waiting:
-        now = waiting.pop(0)
-        if now in seen:
-            continue
-        seen.add(now)
+        now = waiting.popleft()
         yield now
         house = ingredient_of(pantry, now).house
-        waiting.extend(line.ingredient for line in house.lines) if house else None
+        for line in house.lines if house else ():
+            if line.ingredient not in seen:
+                seen.add(line.ingredient)
+                waiting.append(line.ingredient)
 
 
 def used_in(key: str, *, pantry: Pantry) -> tuple[str, ...]:
@@ -212,8 +290,15 @@ def used_in(key: str, *, pantry: Pantry) -> tuple[str, ...]:
     tuple[str, ...]
         Names of the house formulas that hold this ingredient, straight or through another.
     """
-    return tuple(
-        other.name
-        for other in pantry.values()
-        if other.house and other.key != key and key in needs(other.key, pantry=pantry)
-    )
+    holders: dict[str, list[str]] = {}
+    for other in pantry.values():
+        for line in other.house.lines if other.house else ():
+            holders.setdefault(line.ingredient, []).append(other.key)
+    # Upwards from the thing, so that a pantry of many formulas is walked once.
+    above, waiting = {key}, deque([key])
+    while waiting:
+        for holder in holders.get(waiting.popleft(), ()):
+            if holder not in above:
+                above.add(holder)
+                waiting.append(holder)
+    return tuple(other.name for other in pantry.values() if other.key in above and other.key != key)

@@ -340,8 +340,8 @@ def read_delta_temp_k(text: str, *, unit_system: UnitSystem = "metric", field: s
     >>> read_delta_temp_k("-10"), read_delta_temp_k("-18 F"), read_delta_temp_k("9", unit_system="us")
     (-10.0, -10.0, 5.0)
     """
-    match = re.fullmatch(r"([-+]?)(.+?)\s*(?:°\s*)?(k|kelvin|c|f|)", cleaned_entry(text, field=field))
-    if match is None or not match.group(2).strip():
+    match = re.fullmatch(rf"([-+]?)\s*({NUMBER})\s*(?:°\s*)?(k|kelvin|c|f|)", cleaned_entry(text, field=field))
+    if match is None:
         raise UnreadableEntryError(f"“{text}” is not a difference. Type something like -10 or 18 F.", field=field)
     sign, number, unit = match.groups()
     value = number_value(number.strip(), field=field) * (-1.0 if sign == "-" else 1.0)

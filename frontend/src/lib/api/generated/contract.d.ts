@@ -5240,14 +5240,20 @@ export interface components {
         /**
          * ShelfItem
          * @description A formula on the shelf, in one line. ``strips``: share and fat of each meat (0–1).
+         *
+         *     One that cannot be worked out has no figures, and ``problem`` says why.
          */
         ShelfItem: {
             /** Id */
             id: number;
-            lean_to_fat: components["schemas"]["Phrase"];
+            /** @default null */
+            lean_to_fat: components["schemas"]["Phrase"] | null;
             /** Name */
             name: string;
-            pieces: components["schemas"]["Phrase"];
+            /** @default null */
+            pieces: components["schemas"]["Phrase"] | null;
+            /** Problem */
+            problem: string;
             /** Strips */
             strips: [
                 number,
