@@ -153,3 +153,39 @@ def test_an_origin_that_is_no_address_is_refused(client, origin: str) -> None:
 @pytest.mark.parametrize("host", ["[", "]", "[::1", "a b", "127.0.0.1:notaport", "", "x" * 5000])
 def test_a_host_that_is_no_address_is_refused(client, host: str) -> None:
     assert client.get("/api/kitchen", headers={"Host": host}).status_code < 500
+
+
+class UnknownServerError(Exception):
+    """What a server raises by its own name."""
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "status", "allow"),
+    [
+        ("GET", "/api/read", 405, {"POST", "OPTIONS"}),
+        ("PUT", "/api/formulas", 405, {"GET", "HEAD", "POST", "OPTIONS"}),
+        ("DELETE", "/api/kitchen", 405, {"GET", "HEAD", "PUT", "OPTIONS"}),
+        ("POST", "/api/nothing", 404, None),
+        ("GET", "/api/nothing", 404, None),
+        ("GET", "/api/" + "a" * 3000, 404, None),
+    ],
+)
+def test_a_wrong_method_and_a_wrong_address_are_told_apart(client, method, path, status, allow) -> None:
+    answer = client.open(path, method=method)
+    assert answer.status_code == status
+    assert answer.content_type == "application/problem+json"
+    if allow is not None:
+        assert {m.strip() for m in answer.headers["Allow"].split(",")} == allow
+
+
+@pytest.mark.parametrize("error", [OSError, UnknownServerError])
+def test_a_request_that_breaks_off_is_answered(client, monkeypatch, error: type[Exception]) -> None:
+    """The server raises an error of its own when a chunk says no length."""
+
+    def broken(*args: object, **kwargs: object) -> bytes:
+        raise error("Invalid chunk size: b'zz'")
+
+    monkeypatch.setattr("flask.Request.get_data", broken)
+    answer = client.post("/api/read", json={"kind": "number", "text": "1", "unit_system": "metric"})
+    assert answer.status_code == 400
+    assert "broke off" in answer.get_json()["detail"]

@@ -15,6 +15,7 @@ from typing import Any
 from flask import Blueprint, Response, request
 from pydantic import BaseModel, TypeAdapter
 from pydantic.json_schema import GenerateJsonSchema, JsonSchemaMode
+from werkzeug.exceptions import HTTPException
 
 from vianda.api.problems import Problem, ProblemError, core_problem, problem
 from vianda.core.basis.errors import CoreError
@@ -45,7 +46,16 @@ _PLACE = re.compile(r"<(?:(\w+):)?(\w+)>")
 def _read_body(model: type[BaseModel]) -> BaseModel:
     if request.mimetype != JSON_TYPE:
         raise ProblemError(problem(415, "media-type", "Send JSON", f"This address takes {JSON_TYPE} only."))
-    return model.model_validate_json(request.get_data(cache=False))
+    try:
+        sent = request.get_data(cache=False)
+    except HTTPException:
+        raise
+    except Exception:  # noqa: BLE001
+        # A chunk that says no length, a line that went dead: each server has its own name for it.
+        raise ProblemError(
+            problem(400, "malformed", "The request cannot be read", "The request broke off or says no length.")
+        ) from None
+    return model.model_validate_json(sent)
 
 
 def pointer_in(body: BaseModel | None, field: str) -> str:

@@ -8,7 +8,7 @@ from typing import Any
 from flask import Flask, Response, current_app, json
 from pydantic import BaseModel, ValidationError
 from pydantic_core import ErrorDetails
-from werkzeug.exceptions import HTTPException
+from werkzeug.exceptions import HTTPException, MethodNotAllowed
 
 from vianda.core.basis.bounds import REFUSALS
 from vianda.core.basis.errors import CoreError
@@ -153,7 +153,10 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
         detail = {413: "A request may hold at most one megabyte.", 404: "There is nothing at that address."}.get(
             status, title + "."
         )
-        return reply(problem(status, code, title, detail))
+        response = reply(problem(status, code, title, detail))
+        if isinstance(e, MethodNotAllowed) and e.valid_methods:
+            response.headers["Allow"] = ", ".join(sorted(e.valid_methods))
+        return response
 
     def unknown(e: Exception) -> Response:
         current_app.logger.exception("unexpected error")

@@ -7,6 +7,7 @@ from pathlib import Path
 
 from flask import Flask, Response, abort, request, send_from_directory
 from flask_compress import Compress
+from werkzeug.routing import PathConverter
 from werkzeug.security import safe_join
 
 from vianda.api import (
@@ -52,8 +53,15 @@ def openapi_document() -> dict[str, object]:
     return openapi(API_VERSION)
 
 
+class ScreenConverter(PathConverter):
+    """Every path but those of the API, whose unknown addresses and wrong methods are told apart by its own routes."""
+
+    regex = "(?!api/)[^/].*?"
+
+
 def install(app: Flask, *, pages: Path | None) -> None:
     """Everything the web needs. ``pages`` is the folder of built pages."""
+    app.url_map.converters["screen"] = ScreenConverter
     guard.install(app)
     # Text is a fifth of its size on the wire. What streams (curves, the scale) goes out line by line as it is.
     app.config["COMPRESS_MIMETYPES"] = COMPRESSED
@@ -91,9 +99,9 @@ def install(app: Flask, *, pages: Path | None) -> None:
         return Response(app.json.dumps(openapi_document()), content_type=JSON_TYPE)
 
     @app.get("/", defaults={"path": "index.html"})
-    @app.get("/<path:path>")
+    @app.get("/<screen:path>")
     def page(path: str) -> Response:
-        if pages is None or path.startswith("api/"):
+        if pages is None:
             abort(404)
         file = pages / path
         # Every address without a file is a screen of the one page.
