@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from vianda.core.basis.phrase import delta_temp, duration, length, say, temp, word
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
-from vianda.core.heat.floor import AT_RISK
+from vianda.core.heat.floor import AT_RISK, shown_c
+from vianda.core.heat.holds import hold_at, holds_of
 from vianda.core.model.edit import Choose, SetFigure
 from vianda.core.pipeline.figures import Figures
 
@@ -21,15 +22,16 @@ def _floor_name(figures: Figures) -> str:
 
 def _below_floor(figures: Figures) -> Remark | None:
     floor = figures.cook.plan.floors.leading
-    gap = floor.temp_c - figures.cook.plan.target_c
-    if gap <= 1e-6:
+    target = figures.cook.plan.target_c
+    if target >= floor.temp_c - 1e-6:
         return None
+    # Between the figures that are shown, so that they add up for who reads them.
+    units = figures.context.kitchen.unit_system
+    gap = shown_c(floor.temp_c, unit_system=units) - shown_c(target, unit_system=units)
     served = figures.context.kitchen.country == "US" and figures.context.kitchen.setting == "food-service"
     advisory = f" {ADVISORY}" if served else ""
     return Remark(
-        say(
-            "{target} is {gap} below the published floor", target=temp(figures.cook.plan.target_c), gap=delta_temp(gap)
-        ),
+        say("{target} is {gap} below the published floor", target=temp(target), gap=delta_temp(gap)),
         say(
             f"{_floor_name(figures)}: {{floor}}, {floor.rule}. Bacteria are mixed through mince. Most at risk: "
             f"{AT_RISK}.{advisory} Local codes and licensed practice decide.",
@@ -43,28 +45,30 @@ def _below_floor(figures: Figures) -> Remark | None:
     )
 
 
+# The hottest line that is offered instead of a hold (ours): above it mince is dry.
+HOTTEST_OFFERED_C = 75.0
+
+
 def _hold(figures: Figures) -> Remark | None:
-    floor = figures.cook.plan.floors.leading
-    if floor.hold_s <= 0 or figures.cook.plan.target_c < floor.temp_c - 1e-6:
+    floor, target = figures.cook.plan.floors.leading, figures.cook.plan.target_c
+    if floor.hold_s <= 0 or target < floor.temp_c - 1e-6:
         return None
-    instant = min(
-        (f for f in figures.cook.plan.floors.others if f.hold_s == 0 and f.temp_c >= floor.temp_c),
-        key=lambda f: f.temp_c,
-        default=None,
-    )
-    if instant is None or figures.cook.plan.target_c >= instant.temp_c - 0.2:
+    now = hold_at(floor, target_c=target)
+    if now.time_s == 0:
         return None
+    # Only lines of the same table: another country's figure says nothing here.
+    hotter = [h for h in holds_of(floor) if now.temp_c < h.temp_c <= HOTTEST_OFFERED_C and h.time_s < now.time_s]
+    best = min(hotter, key=lambda h: h.time_s, default=None)
+    counts = f"{_floor_name(figures)} counts only with the hold."
+    if best is None:
+        return Remark(say("Hold {t} for {time}", t=temp(now.temp_c), time=duration(now.time_s)), say(counts))
+    instead = say(f"{counts} At {{line}} none is needed.", line=temp(best.temp_c))
+    if best.time_s > 0:
+        instead = say(f"{counts} At {{line}} it is {{time}}.", line=temp(best.temp_c), time=duration(best.time_s))
     return Remark(
-        say("Hold {floor} for {time}", floor=temp(floor.temp_c), time=duration(floor.hold_s)),
-        say(
-            f"{_floor_name(figures)} counts only with the hold. The line without one is {{line}}.",
-            line=temp(instant.temp_c),
-        ),
-        (
-            Change(
-                say("Set the core to {line}", line=temp(instant.temp_c)), SetFigure("target_core_temp", instant.temp_c)
-            ),
-        ),
+        say("Hold {t} for {time}", t=temp(now.temp_c), time=duration(now.time_s)),
+        instead,
+        (Change(say("Set the core to {line}", line=temp(best.temp_c)), SetFigure("target_core_temp", best.temp_c)),),
     )
 
 
@@ -185,7 +189,7 @@ RULES = (
         "heat.hold-needed",
         "heat",
         "note",
-        "the leading floor has a hold and the core wanted is below the line without one",
+        "the leading floor's own table asks for a hold at the core wanted",
         "the floor named; see its working",
         _hold,
     ),

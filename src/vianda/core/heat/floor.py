@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from vianda.core.basis.units import c_from_f
+from vianda.core.basis.units import UnitSystem, c_from_f, f_from_c
 from vianda.core.equipment.kitchen import Country, Setting
 
 AT_RISK = "children, pregnant women, older people and anyone with weak immunity"
@@ -53,6 +53,62 @@ class FloorChoice:
     leading: Floor
     others: tuple[Floor, ...]
     why: str
+
+
+def shown_c(temp_c: float, *, unit_system: UnitSystem) -> float:
+    """A temperature as a screen shows it: to 0.1 °C, or to 1 °F.
+
+    Parameters
+    ----------
+    temp_c : float
+        A temperature, °C.
+    unit_system : UnitSystem
+        The units on the screen.
+
+    Returns
+    -------
+    float
+        The figure shown, °C.
+
+    Examples
+    --------
+    >>> shown_c(68.333, unit_system="metric"), shown_c(74.0, unit_system="us") == c_from_f(165)
+    (68.3, True)
+    """
+    return c_from_f(round(f_from_c(temp_c))) if unit_system == "us" else round(temp_c, 1)
+
+
+def target_meant(target_c: float, floor: Floor, *, unit_system: UnitSystem) -> float:
+    """The core temperature wanted; the floor itself where a screen shows the same figure for both.
+
+    155 °F is 68.33 °C and shown as 68.3: who types 68.3 means the floor, and gets all of it.
+
+    Parameters
+    ----------
+    target_c : float
+        Core temperature as kept, °C.
+    floor : Floor
+        The leading floor.
+    unit_system : UnitSystem
+        The units on the screen.
+
+    Returns
+    -------
+    float
+        The core temperature to cook to, °C; never below what is kept.
+
+    Examples
+    --------
+    >>> target_meant(68.3, FOOD_CODE, unit_system="metric") == FOOD_CODE.temp_c
+    True
+    >>> target_meant(68.2, FOOD_CODE, unit_system="metric"), target_meant(75.0, FOOD_CODE, unit_system="us")
+    (68.2, 75.0)
+    """
+    if target_c < floor.temp_c and shown_c(target_c, unit_system=unit_system) >= shown_c(
+        floor.temp_c, unit_system=unit_system
+    ):
+        return floor.temp_c
+    return target_c
 
 
 def floors_for(*, country: Country, setting: Setting, poultry: bool, stuffed: bool = False) -> FloorChoice:

@@ -213,6 +213,34 @@ def holds_of(floor: Floor) -> tuple[Hold, ...]:
     return (line, *(h for h in table.holds if h != line)) if table else (line,)
 
 
+def hold_at(floor: Floor, *, target_c: float) -> Hold:
+    """The hold that a floor's own table asks for at a core temperature: that of its hottest line not above it.
+
+    Parameters
+    ----------
+    floor : Floor
+        A published floor.
+    target_c : float
+        Core temperature wanted, °C; at or above the floor.
+
+    Returns
+    -------
+    Hold
+        °C for so many seconds; the floor's own line below all of them.
+
+    Examples
+    --------
+    >>> from vianda.core.heat.floor import FOOD_CODE, UK_FSA
+    >>> hold_at(FOOD_CODE, target_c=69.0).time_s, hold_at(FOOD_CODE, target_c=71.0).time_s
+    (17.0, 0.0)
+    >>> hold_at(UK_FSA, target_c=76.0)
+    Hold(temp_c=75.0, time_s=30.0)
+    """
+    lines = holds_of(floor)
+    reached = [h for h in lines if h.temp_c <= target_c + 1e-6]
+    return max(reached, key=lambda h: h.temp_c, default=lines[0])
+
+
 def line_c(floor: Floor, *, target_c: float) -> float:
     """What the coldest meat must come to for a cook who wants the floor: where it needs no hold, or the core wanted.
 

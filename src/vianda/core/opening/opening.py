@@ -13,7 +13,7 @@ from vianda.core.basis.phrase import Phrase, say
 from vianda.core.editing.choose import choose_style
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.doneness import DONENESS, target_for
-from vianda.core.heat.floor import floors_for
+from vianda.core.heat.floor import floors_for, target_meant
 from vianda.core.inventory.inventory import POULTRY, Inventory
 from vianda.core.mix.schools import schools_for
 from vianda.core.model.formula import Formula
@@ -226,7 +226,8 @@ def _cored(
     stuffed = style_of(formula.dish.style).filled
     floors = floors_for(country=kitchen.country, setting=kitchen.setting, poultry=poultry, stuffed=stuffed)
     if core_said:
-        if formula.heat.target_core_temp_c < floors.leading.temp_c - 0.05:
+        said_c = formula.heat.target_core_temp_c
+        if target_meant(said_c, floors.leading, unit_system=kitchen.unit_system) < floors.leading.temp_c:
             assumed.append(say("core as said; the published floor is {f}", f=ph.temp(floors.leading.temp_c)))
         return formula
     key = doneness[0][0] if doneness else "well-done"

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.batch.batch import Batch, batch_of
 from vianda.core.batch.division import batch_yield
@@ -18,7 +20,7 @@ from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.case import CookCase
 from vianda.core.heat.computed import ComputedHeat, computed_heat
 from vianda.core.heat.engine import DIRECT, Engine
-from vianda.core.heat.floor import floors_for
+from vianda.core.heat.floor import floors_for, target_meant
 from vianda.core.heat.practice import practice_plan
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.mix.figures import MixFigures, mix_figures
@@ -248,6 +250,8 @@ def cook_case(context: Context, batch: Batch, meat: MeatFigures, piece: PieceFig
         poultry=has_poultry(meat.blend),
         stuffed=style.filled or is_stuffed(batch),
     )
+    target = target_meant(heat.target_core_temp_c, floors.leading, unit_system=kitchen.unit_system)
+    heat = replace(heat, target_core_temp_c=target)
     usual = practice_plan(style=style, shape=piece.shape, heat=heat, floors=floors)
     return CookCase(
         style=style,
