@@ -13,12 +13,15 @@ from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.run import ANYTHING_C, Cooked, Setup, cook
 from vianda.core.heat.conduction.slab import KEPT_FLIPPED
 from vianda.core.heat.floor import FloorChoice
-from vianda.core.heat.holds import line_c
+from vianda.core.heat.holds import holds_of, least_heated, line_c, met_at
 
 # What the peak may lack of what is wanted: far below the uncertainty.
 NEAR_K = 0.1
 # Pulled that much below the core wanted at most, whatever is computed to come after. Ours.
 MOST_CARRY_K = 15.0
+# Runs in search of the pull, the first stride while the line is reached and its hold is not, and halvings of
+# the last one. Ours.
+MOST_PULLS, HOLD_STEP_K, HOLD_HALVINGS = 8, 1.0, 3
 BrownWord = Literal["pale", "golden", "brown", "dark", "burnt"]
 # In minutes at 150 °C; ours, only to rank.
 BROWN_FROM: tuple[tuple[float, BrownWord], ...] = ((0.03, "golden"), (0.5, "brown"), (8.0, "dark"), (45.0, "burnt"))
@@ -42,6 +45,11 @@ class Wanted:
     def wants_floor(self) -> bool:
         """Whether the leading floor is wanted in the coldest meat."""
         return self.coldest_c > ANYTHING_C
+
+    @property
+    def line_c(self) -> float:
+        """What the coldest meat must come to, rest included, °C."""
+        return self.coldest_c + self.counted_carry_k
 
 
 def wanted_of(case: CookCase) -> Wanted:
@@ -96,17 +104,46 @@ def cooked_of(setup: Setup, wanted: Wanted) -> Cooked:
     """
     pull = wanted.target_c - wanted.counted_carry_k
     keep = max(0.5, wanted.expected_s / 150)
-    setup = replace(setup, coldest_c=wanted.coldest_c)
-    cooked = cook(replace(setup, pull_c=pull), keep_every_s=keep)
+    coldest = wanted.coldest_c
+    cooked = cook(replace(setup, pull_c=pull, coldest_c=coldest), keep_every_s=keep)
     # A floor is met or not: nearly is not.
     near = 0.0 if wanted.wants_floor else NEAR_K
-    for _ in range(3):
-        lacking = wanted.target_c - peak_of(cooked)
-        if lacking <= near or not cooked.reached:
+    hold_k, lacked = HOLD_STEP_K, coldest
+    for _ in range(MOST_PULLS):
+        if not cooked.reached:
             break
-        pull += lacking + NEAR_K / 2
-        cooked = cook(replace(setup, pull_c=pull), keep_every_s=keep)
+        lacking = wanted.target_c - peak_of(cooked)
+        # What the coldest place gains after the pull is computed as well: usual practice's carry-over is the core's.
+        short = wanted.line_c - coldest_peak_of(cooked) if wanted.wants_floor else 0.0
+        held = not wanted.wants_floor or leading_met(cooked, wanted) is not None
+        if lacking <= near and held:
+            break
+        if lacking > near:
+            pull += lacking + NEAR_K / 2
+        if short > 0.0:
+            coldest += short + NEAR_K / 2
+        elif not held:
+            # The line is reached and its hold is not: hotter by strides, since a hotter line holds far shorter.
+            lacked = coldest
+            coldest += hold_k
+            hold_k *= 2.0
+        cooked = cook(replace(setup, pull_c=pull, coldest_c=coldest), keep_every_s=keep)
+    if hold_k > 2.0 * HOLD_STEP_K and cooked.reached:
+        return _least_held(replace(setup, pull_c=pull), wanted, cooked, span=(lacked, coldest))
     return cooked
+
+
+def _least_held(setup: Setup, wanted: Wanted, held: Cooked, *, span: tuple[float, float]) -> Cooked:
+    """The last stride may have been too long: half of it back, as often as the floor is still held."""
+    low, high = span
+    for _ in range(HOLD_HALVINGS):
+        between = (low + high) / 2
+        less = cook(replace(setup, coldest_c=between), keep_every_s=max(0.5, wanted.expected_s / 150))
+        if leading_met(less, wanted) is None or peak_of(less) < wanted.target_c:
+            low = between
+        else:
+            high, held = between, less
+    return held
 
 
 def core_series(cooked: Cooked) -> Array:
@@ -124,6 +161,27 @@ def core_series(cooked: Cooked) -> Array:
     """
     flat = cooked.temp_c.reshape(len(cooked.times_s), -1)
     return np.asarray(flat @ cooked.body.core_weight.ravel())
+
+
+def leading_met(cooked: Cooked, wanted: Wanted) -> float | None:
+    """When the coldest meat meets the leading floor.
+
+    Parameters
+    ----------
+    cooked : Cooked
+        The run of the piece.
+    wanted : Wanted
+        What the curve is made for.
+
+    Returns
+    -------
+    float | None
+        When the coldest meat meets the leading floor. None where there is none.
+    """
+    places, lethal = meat_series(cooked)
+    places = least_heated(places, lethal)
+    met = [at for h in holds_of(wanted.floors.leading) if (at := met_at(cooked.times_s, places, h)) is not None]
+    return min(met, default=None)
 
 
 def meat_series(cooked: Cooked) -> tuple[Array, Array]:
@@ -149,6 +207,22 @@ def meat_series(cooked: Cooked) -> tuple[Array, Array]:
         if turned[-1]:
             lethal = lethal[::-1]
     return flat[:, is_meat], lethal[is_meat]
+
+
+def coldest_peak_of(cooked: Cooked) -> float:
+    """The highest temperature, rest included, of the meat that comes to least.
+
+    Parameters
+    ----------
+    cooked : Cooked
+        The run of the piece.
+
+    Returns
+    -------
+    float
+        Highest temperature of the place whose highest is the lowest, °C.
+    """
+    return float(np.min(np.max(meat_series(cooked)[0], axis=0)))
 
 
 def peak_of(cooked: Cooked) -> float:

@@ -18,12 +18,11 @@ from vianda.core.heat.cooked import (
     Wanted,
     cooked_of,
     core_series,
-    meat_series,
+    leading_met,
     peak_of,
     wanted_of,
 )
 from vianda.core.heat.engine import DIRECT, Engine, once
-from vianda.core.heat.holds import holds_of, least_heated, met_at
 from vianda.core.heat.run_setup import NO_OVERRIDES, Overrides, setup_of
 from vianda.core.heat.uncertainty import hotter
 from vianda.core.model.edit import SetFigure
@@ -220,27 +219,6 @@ def _land(setup: Setup, wanted: Wanted) -> HeatAnswer:
         cooked.on_heat_s,
         None,
     )
-
-
-def leading_met(cooked: Cooked, wanted: Wanted) -> float | None:
-    """When the coldest meat meets the leading floor.
-
-    Parameters
-    ----------
-    cooked : Cooked
-        The run of the piece.
-    wanted : Wanted
-        What the curve is made for.
-
-    Returns
-    -------
-    float | None
-        When the coldest meat meets the leading floor. None where there is none.
-    """
-    places, lethal = meat_series(cooked)
-    places = least_heated(places, lethal)
-    met = [at for h in holds_of(wanted.floors.leading) if (at := met_at(cooked.times_s, places, h)) is not None]
-    return min(met, default=None)
 
 
 def floor_needs_s(setup: Setup, wanted: Wanted) -> float | None:
