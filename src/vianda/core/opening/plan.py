@@ -18,7 +18,7 @@ from vianda.core.mix.limits import BY_ALLERGEN, BY_SPECIES, TITLES, Breach, Swap
 from vianda.core.model.edit import AddToMix, Choose, Edit, SetFigure, SwapIngredient, TakeOut
 from vianda.core.model.formula import LONGEST_REMARK, BlendPart, DishChoice, Formula, Heat, Limit, Mix, Seasoning, Shape
 from vianda.core.model.styles import FLAT, Style
-from vianda.core.opening.settle import Wish, style_for
+from vianda.core.opening.settle import APART, Wish, style_for
 from vianda.core.pipeline.compute import prepare
 from vianda.core.reading.said import Said
 
@@ -27,6 +27,8 @@ PIECES_EACH = 3
 MOST_EACH = 12
 # The most that a formula holds over and above; beyond it each gets one more and some are left out.
 MOST_SPARE = 1000
+# A loaf said to be so many mm is so wide up to here, so long above (ours).
+WIDEST_LOAF_MM = 150.0
 # A bread or a mould within so much of the size said is that one (ours), mm.
 SAME_MM = 6.0
 
@@ -197,7 +199,11 @@ class Planner:
         total, each, pieces = wish.total_g, wish.each_g, wish.pieces
         if pieces is None and wish.per_guest is not None and style.dish in ("burger", "meatball"):
             pieces = wish.per_guest * guests
-        if each is not None and total is not None and (pieces is None or int(total / each + 1e-9) == pieces):
+        # Of what is mixed the weight said is the meat's: count and meat are kept, and the piece is what they make.
+        all_said = style.dish in ("meatball", "meatloaf") and None not in (total, each, pieces)
+        if all_said:
+            shape = replace(shape, portioning="by_batch", batch_mass_g=total or 0.0)
+        elif each is not None and total is not None and (pieces is None or int(total / each + 1e-9) == pieces):
             # The weight said is kept; what does not make another piece stays in the bowl.
             shape = replace(shape, portioning="by_weights", batch_mass_g=total, piece_mass_g=each, remainder="bowl")
         elif each is not None:
@@ -212,7 +218,20 @@ class Planner:
         changed = replace(formula, shape=shape)
         if pieces is None:
             pieces = self._usual_pieces(changed, style, guests)
-        return replace(changed, dish=self._dish_for(changed.dish, style, pieces, guests))
+        divided = replace(changed, dish=self._dish_for(changed.dish, style, pieces, guests))
+        if all_said and each is not None:
+            made = batch_of(divided, inventory=self.inventory, kitchen=self.kitchen).portions.piece_mass_g
+            if abs(made - each) > APART * each:
+                self.remarks.append(
+                    say(
+                        "{n} from {t} of meat and what is mixed in weigh {made} each, not {said}.",
+                        n=ph.count(pieces),
+                        t=ph.mass(total or 0.0),
+                        made=ph.mass(made),
+                        said=ph.mass(each),
+                    )
+                )
+        return divided
 
     def _usual_pieces(self, formula: Formula, style: Style, guests: int) -> int:
         total = self.wish.total_g
@@ -278,18 +297,41 @@ class Planner:
             formula = self._edit(
                 formula, SetFigure("thickness", thick[0].value), say("{l} thick", l=ph.length(thick[0].value))
             )
-        if across and style.form != "crumbled":
-            figure_name = "diameter" if style.form in (*FLAT, "ball") else "length"
+        total = self.wish.total_g
+        counted_balls = style.form == "ball" and self.wish.pieces is not None
+        long_loaf = style.dish == "meatloaf" and bool(across) and across[0].value > WIDEST_LOAF_MM
+        if across and total is not None and (counted_balls or long_loaf):
+            # The size of a piece follows from the meat and the count that were said.
+            self.remarks.append(
+                say(
+                    "{l} is not kept: what {t} makes is as large as it comes.",
+                    l=ph.length(across[0].value),
+                    t=ph.mass(total),
+                )
+            )
+        elif across and style.form != "crumbled":
+            loaf = "width" if across[0].value <= WIDEST_LOAF_MM else "length"
+            figure_name = "diameter" if style.form in (*FLAT, "ball") else loaf
             formula = self._edit(
                 formula,
                 SetFigure(figure_name, across[0].value),  # type: ignore[arg-type]
                 say("{l} across", l=ph.length(across[0].value)),
             )
+            if style.form == "ball" and self.wish.total_g is not None and formula.shape.portioning == "by_piece":
+                formula = self._weighed_out(formula, style, self.wish.total_g)
         if self.wish.cooked_g is not None:
             formula = self._edit(
                 formula, SetFigure("cooked_mass", self.wish.cooked_g), say("{m} cooked", m=ph.mass(self.wish.cooked_g))
             )
         return formula
+
+    def _weighed_out(self, formula: Formula, style: Style, total_g: float) -> Formula:
+        """Balls of the size said from the meat said: as many as it gives."""
+        shape = replace(formula.shape, portioning="by_weights", batch_mass_g=total_g, remainder="bowl")
+        weighed = replace(formula, shape=shape)
+        mix = batch_of(weighed, inventory=self.inventory, kitchen=self.kitchen).portions.batch_mass_g
+        pieces = max(1, int(mix / shape.piece_mass_g + 1e-9))
+        return replace(weighed, dish=self._dish_for(weighed.dish, style, pieces, weighed.dish.guests))
 
     def _moulded(self, formula: Formula, style: Style) -> Formula:
         for kind, sizes, _ in self.said.moulds:

@@ -399,10 +399,12 @@ def _hold_together(reading: LineReading, wish: Wish) -> None:
     ]
     if len(totals) == 1:
         name = next((m.word for m in said.meats if m.mass is totals[0]), "")
+        # "12 burgers 1 kg" holds the count as well.
+        more = f"{n} {noun} from {n * each:.5g} g" if totals[0].piece == count_piece else f"from {n * each:.5g} g"
         choices.append(
             Choice(
                 say("{n} of {m} each, from {t}", n=ph.count(n), m=ph.mass(each), t=ph.mass(n * each)),
-                _with(reading, totals[0].piece, f"{n * each:.5g} g of {name}" if name else f"from {n * each:.5g} g"),
+                _with(reading, totals[0].piece, f"{n * each:.5g} g of {name}" if name else more),
             )
         )
     wish.asks.append(

@@ -314,7 +314,9 @@ class _Builder:
                 break
             unit = self.items[more.next].sense(f"u:{family}") if more.next < len(self.items) else None
             size = unit.value if unit else 0.0
-            if unit and size < smallest and not (unit.key == "in" and not self._inch(more.next)):
+            # "1 kg, 100 g each" are two masses even without the comma: nobody says a piece of 1.1 kg so.
+            two = family == "mass" and sense.key == "kg" and self._is(more.next + 1, "w:each")
+            if unit and size < smallest and not two and not (unit.key == "in" and not self._inch(more.next)):
                 value, low, high = value + more.value * size, low + more.low * size, high + more.high * size
                 smallest, end = size, more.next + 1
                 continue

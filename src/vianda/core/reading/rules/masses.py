@@ -188,6 +188,7 @@ def _sized_pieces(m: Match, s: Said) -> Phrase | None:
     "makes NUM MASS STYLE* PIECE",
     "makes NUM times MASS STYLE* PIECE",
     "NUM POUNDER STYLE* PIECE?",
+    "POUNDER PIECE? times NUM",
     "MASS STYLE* MEATP? PIECE times NUM",
     "MASS times NUM",
     "PIECE SEP? MASS SEP? times NUM",
@@ -212,6 +213,14 @@ def _count_of_mass(m: Match, s: Said) -> Phrase | None:
         take_pieces(m, s, count=n)
         s.masses.append(s.figure(a.value, a.low, a.high))
         return say("{n} pieces from {mass}", n=count_said(n), mass=mass_said(a))
+    loose = not any(m.one(k) for k in ("of", "at", "each", "per", "times", "ahead"))
+    after = word is not None and m.atoms.index(a) > m.atoms.index(word)
+    if loose and after and a.value > HEAVIEST_EACH_G[dish_of(key)] and not key.startswith("loaf"):
+        # "12 burgers 1 kg" are a kilogram of them, as "burgers 1 kg" are.
+        take_meats(m, s)
+        name = take_pieces(m, s, count=n)
+        s.masses.append(s.figure(a.value, a.low, a.high))
+        return say("{n} {name} from {mass}", n=count_said(n), name=ph.word(name), mass=mass_said(a))
     by = m.one("times")
     if by is not None and by.text.lower() == "by":
         # "1 kg by 7": divided, never times.

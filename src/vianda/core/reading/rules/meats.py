@@ -2,10 +2,21 @@
 
 from __future__ import annotations
 
+import math
+
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.grammar import Match
-from vianda.core.reading.rules.common import EXTRA_LEAN_FAT, LEAN_FAT, LINE, RICH_FAT, mass_said, meat_name, meat_said
+from vianda.core.reading.rules.common import (
+    EXTRA_LEAN_FAT,
+    LEAN_FAT,
+    LINE,
+    RICH_FAT,
+    mass_said,
+    meat_name,
+    meat_said,
+    take_pieces,
+)
 from vianda.core.reading.said import MeatSaid, PieceWord, Said
 
 rule = LINE.rule
@@ -35,6 +46,28 @@ def _share(m: Match, s: Said) -> Phrase | None:
     said.share = a.value
     s.meats.append(said)
     return say("{share} {meat}", share=ph.frac(a.value), meat=ph.word(meat_name(meat_atom, s)))
+
+
+@rule("PCT of? MEATP and|plusword? PCT of? MEATP STYLE* PIECE")
+def _shares_of_pieces(m: Match, s: Said) -> Phrase | None:
+    """``20 % pork 80 % beef meatballs``: the second meat belongs to its share, not to the name of the dish."""
+    shares, meats = m.all("PCT"), m.all("MEATP")
+    if abs(math.fsum(a.value for a in shares) - 1.0) > 0.005:
+        return None
+    for share, meat_atom in zip(shares, meats, strict=True):
+        said = meat_said(meat_atom, s)
+        said.share = share.value
+        s.meats.append(said)
+    name = take_pieces(m, s)
+    one, two = (meat_name(a, s) for a in meats)
+    return say(
+        "{p} {one}, {q} {two}: {name}",
+        p=ph.frac(shares[0].value),
+        one=ph.word(one),
+        q=ph.frac(shares[1].value),
+        two=ph.word(two),
+        name=ph.word(name),
+    )
 
 
 @rule("NUM of? MEATP", "NUM MEATP", "with? NUM of? MEATP", "NUM part of? MEATP", "MEATP NUM part")
