@@ -336,8 +336,8 @@ def _masses(reading: LineReading, wish: Wish) -> None:
         wish.total_g = massed[0].mass.value  # type: ignore[union-attr]
     low, high = _range_of(wish)
     bare.sort(key=lambda f: -f.value)
+    n = wish.pieces or round((wish.per_guest or 0) * (wish.guests or 0))
     for figure in bare:
-        n = wish.pieces or 0
         fits_piece = low <= figure.value <= high
         if (
             wish.each_g is None
