@@ -232,7 +232,7 @@ def hold_at(floor: Floor, *, target_c: float) -> Hold:
     --------
     >>> from vianda.core.heat.floor import FOOD_CODE, UK_FSA
     >>> hold_at(FOOD_CODE, target_c=69.0).time_s, hold_at(FOOD_CODE, target_c=71.0).time_s
-    (17.0, 0.0)
+    (17, 0.0)
     >>> hold_at(UK_FSA, target_c=76.0)
     Hold(temp_c=75.0, time_s=30.0)
     """
