@@ -20,7 +20,8 @@ from vianda.core.model.formula import Formula
 from vianda.core.model.styles import Style, style_of
 from vianda.core.opening.plan import Planner
 from vianda.core.opening.questions import Question, questions_of
-from vianda.core.opening.settle import DISH_NOUNS, Wish, settled
+from vianda.core.opening.settle import DISH_NOUNS, settled
+from vianda.core.opening.wish import Wish
 from vianda.core.pipeline.compute import prepare
 from vianda.core.pipeline.figures import Prepared
 from vianda.core.reading.line import LineReading, read_line

@@ -18,7 +18,8 @@ from vianda.core.mix.limits import BY_ALLERGEN, BY_SPECIES, TITLES, Breach, Swap
 from vianda.core.model.edit import AddToMix, Choose, Edit, SetFigure, SwapIngredient, TakeOut
 from vianda.core.model.formula import LONGEST_REMARK, BlendPart, DishChoice, Formula, Heat, Limit, Mix, Seasoning, Shape
 from vianda.core.model.styles import FLAT, Style
-from vianda.core.opening.settle import APART, Wish, style_for
+from vianda.core.opening.settle import style_for
+from vianda.core.opening.wish import APART, Wish
 from vianda.core.pipeline.compute import prepare
 from vianda.core.reading.said import Said
 

@@ -3,52 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
 
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase, say
-from vianda.core.inventory.inventory import UNKNOWN_MINCE
-from vianda.core.model.formula import BlendPart
 from vianda.core.model.styles import Style, style_of
+from vianda.core.opening.settle_meats import settle_meats
+from vianda.core.opening.wish import APART, Wish, left_out, respelt
 from vianda.core.reading.line import LineReading
-from vianda.core.reading.piece import Ask, Choice, replaced
-from vianda.core.reading.rules.common import MOSTLY, SOME
-from vianda.core.reading.said import Figure, MeatSaid, Noted, PieceWord, Said
+from vianda.core.reading.piece import Ask, Choice
+from vianda.core.reading.said import PieceWord, Said
 
-# Whole and pieces may differ by so much before they cannot hold together (ours).
-APART = 0.08
 # So much more than the meat a mixed piece may weigh: crumbs, egg, onion and liquid (common practice, the widest mix).
 MOST_MIXED = 2.2
 LIGHTEST, HEAVIEST = 0.5, 2.0
 DISH_NOUNS = {"burger": "burgers", "meatball": "meatballs", "meatloaf": "meatloaf", "sauce": "meat sauce"}
-
-
-@dataclass(slots=True)
-class Wish:
-    """What is to be made, as settled; None where the line does not say.
-
-    Masses in g. ``pieces`` are made, ``per_guest`` of them for each; ``multiple`` patties lie in one bun. ``notes`` say
-    what was decided, ``asks`` what cannot hold together.
-    """
-
-    parts: tuple[BlendPart, ...] = ()
-    parts_said: bool = False
-    aim_fat: float | None = None
-    style: str = ""
-    dish_said: bool = False
-    total_g: float | None = None
-    each_g: float | None = None
-    head_g: float | None = None
-    cooked_g: float | None = None
-    pieces: int | None = None
-    per_guest: int | None = None
-    multiple: int = 1
-    guests: int | None = None
-    children: int = 0
-    assumed: list[Phrase] = field(default_factory=list)
-    remarks: list[Phrase] = field(default_factory=list)
-    asks: list[Ask] = field(default_factory=list)
 
 
 def settled(reading: LineReading) -> Wish:
@@ -75,17 +44,11 @@ def settled(reading: LineReading) -> Wish:
     _counts(reading, wish)
     _bare_numbers(reading, wish)
     _masses(reading, wish)
-    _meats(reading, wish)
+    settle_meats(reading, wish)
     _hold_together(reading, wish)
     for text, choices in said.asks:
-        wish.asks.append(Ask(text, tuple(Choice(label, _with(reading, piece, by)) for label, piece, by in choices)))
+        wish.asks.append(Ask(text, tuple(Choice(label, respelt(reading, piece, by)) for label, piece, by in choices)))
     return wish
-
-
-def _with(reading: LineReading, piece: int, by: str) -> str:
-    """The line with one piece said otherwise."""
-    at = reading.said.order.get(piece, piece)
-    return replaced(reading.text, reading.pieces[at].spans, by)
 
 
 # --- what dish --------------------------------------------------------------------------------------------------------
@@ -111,7 +74,7 @@ def _dish(reading: LineReading, wish: Wish) -> None:
                 tuple(
                     Choice(
                         say("{dish}", dish=ph.word(DISH_NOUNS.get(family, family))),
-                        _without(reading, [w.piece for f, w in named.items() if f != family]),
+                        left_out(reading, [w.piece for f, w in named.items() if f != family]),
                     )
                     for family in named
                 ),
@@ -125,16 +88,6 @@ def _dish(reading: LineReading, wish: Wish) -> None:
 
 def _family(style: str) -> str:
     return "burger" if style == "burger" else ("taco" if style == "smashed-taco" else style_of(style).dish)
-
-
-def _without(reading: LineReading, pieces: Sequence[int]) -> str:
-    spans = sorted(
-        (s for p in pieces for s in reading.pieces[reading.said.order.get(p, p)].spans), key=lambda s: -s.start
-    )
-    text = reading.text
-    for span in spans:
-        text = text[: span.start] + text[span.end :]
-    return " ".join(text.replace(" and ,", ",").split()).strip(" ,&").removeprefix("and ").removesuffix(" and")
 
 
 def _refined(style: str, said: Said) -> str:
@@ -217,7 +170,7 @@ def _counts(reading: LineReading, wish: Wish) -> None:
                     tuple(
                         Choice(
                             say("{n} pieces", n=ph.number(w.count.value)),
-                            _without(reading, [x.piece for x in whole if x is not w]),
+                            left_out(reading, [x.piece for x in whole if x is not w]),
                         )
                         for w in whole
                         if w.count is not None
@@ -276,9 +229,9 @@ def _bare_numbers(reading: LineReading, wish: Wish) -> None:
             Ask(
                 say("{n}: of what?", n=ph.count(n)),
                 (
-                    Choice(_for(n), _with(reading, figure.piece, _for_text(n))),
-                    Choice(_pieces(n), _with(reading, figure.piece, _pieces_text(n))),
-                    Choice(say("leave it out"), _with(reading, figure.piece, "")),
+                    Choice(_for(n), respelt(reading, figure.piece, _for_text(n))),
+                    Choice(_pieces(n), respelt(reading, figure.piece, _pieces_text(n))),
+                    Choice(say("leave it out"), respelt(reading, figure.piece, "")),
                 ),
             )
         )
@@ -293,8 +246,8 @@ def _bare_numbers(reading: LineReading, wish: Wish) -> None:
             Ask(
                 say("{n}: pieces or people?", n=ph.count(n)),
                 (
-                    Choice(_pieces(n), _with(reading, figure.piece, _pieces_text(n))),
-                    Choice(_for(n), _with(reading, figure.piece, _for_text(n))),
+                    Choice(_pieces(n), respelt(reading, figure.piece, _pieces_text(n))),
+                    Choice(_for(n), respelt(reading, figure.piece, _for_text(n))),
                 ),
             )
         )
@@ -355,8 +308,8 @@ def _masses(reading: LineReading, wish: Wish) -> None:
                 Ask(
                     say("Two weights. Which is the whole?"),
                     (
-                        Choice(say("{m} in all", m=ph.mass(wish.total_g)), _without(reading, [figure.piece])),
-                        Choice(say("{m} in all", m=ph.mass(figure.value)), _without(reading, [first.piece])),
+                        Choice(say("{m} in all", m=ph.mass(wish.total_g)), left_out(reading, [figure.piece])),
+                        Choice(say("{m} in all", m=ph.mass(figure.value)), left_out(reading, [first.piece])),
                     ),
                 )
             )
@@ -390,11 +343,11 @@ def _hold_together(reading: LineReading, wish: Wish) -> None:
     choices = [
         Choice(
             say("{n} of {m} each, from {t}", n=ph.count(n), m=ph.mass(total / n), t=ph.mass(total)),
-            _with(reading, where, f"{n} {noun} of {total / n:.4g} g" if same else f"{total / n:.4g} g each"),
+            respelt(reading, where, f"{n} {noun} of {total / n:.4g} g" if same else f"{total / n:.4g} g each"),
         ),
         Choice(
             say("{n} of {m} each, from {t}", n=ph.count(fits), m=ph.mass(each), t=ph.mass(total)),
-            _with(reading, count_piece, f"{fits} {noun} of {each:.4g} g" if same else f"{fits} {noun}"),
+            respelt(reading, count_piece, f"{fits} {noun} of {each:.4g} g" if same else f"{fits} {noun}"),
         ),
     ]
     if len(totals) == 1:
@@ -404,7 +357,7 @@ def _hold_together(reading: LineReading, wish: Wish) -> None:
         choices.append(
             Choice(
                 say("{n} of {m} each, from {t}", n=ph.count(n), m=ph.mass(each), t=ph.mass(n * each)),
-                _with(reading, totals[0].piece, f"{n * each:.5g} g of {name}" if name else more),
+                respelt(reading, totals[0].piece, f"{n * each:.5g} g of {name}" if name else more),
             )
         )
     wish.asks.append(
@@ -421,195 +374,7 @@ def _hold_together(reading: LineReading, wish: Wish) -> None:
     )
 
 
-# --- the blend --------------------------------------------------------------------------------------------------------
-
-
-def _key(meat: MeatSaid, said: Said, fat: float | None) -> str:
-    base = meat.key or UNKNOWN_MINCE
-    wanted = meat.fat if meat.fat is not None else fat
-    return said.inventory.key_with_fat(base, wanted) if wanted is not None else base
-
-
-def _meats(reading: LineReading, wish: Wish) -> None:
-    said = reading.said
-    meats = _distinct(said, wish)
-    fat = said.fats[0].value if said.fats else None
-    if len(said.fats) > 1 and len({f.value for f in said.fats}) > 1:
-        wish.asks.append(
-            Ask(
-                say("Two fat contents. Which is meant?"),
-                tuple(
-                    Choice(
-                        say("{r} lean to fat", r=ph.lean_to_fat(f.value)),
-                        _without(reading, [g.piece for g in said.fats if g is not f]),
-                    )
-                    for f in said.fats
-                ),
-            )
-        )
-    wish.parts_said = bool(meats) or fat is not None
-    if not meats:
-        meats = [MeatSaid(-1, any="beef")]
-    generic = [m for m in meats if m.any and m.fat is None]
-    whole_fat = fat if len(meats) == 1 else None
-    if fat is not None and len(meats) > 1:
-        if len(generic) == 1:
-            generic[0].fat = fat
-        else:
-            wish.aim_fat = fat
-    shares = _shares(meats, reading, wish)
-    parts: dict[str, float] = {}
-    for meat, share in zip(meats, shares, strict=True):
-        key = _key(meat, said, whole_fat)
-        parts[key] = parts.get(key, 0.0) + share
-    kept = [(k, v) for k, v in parts.items() if v > 0]
-    total = sum(v for _, v in kept)
-    fractions = [v / total for _, v in kept]
-    fractions[-1] = 1.0 - sum(fractions[:-1])
-    wish.parts = tuple(BlendPart(k, f) for (k, _), f in zip(kept, fractions, strict=True))
-
-
-def _distinct(said: Said, wish: Wish) -> list[MeatSaid]:
-    """The meats said, each once; cured ones without an amount, beside others, are no part of the blend."""
-    found: list[MeatSaid] = []
-    for meat in said.meats:
-        same = next((m for m in found if (m.key, m.any) == (meat.key, meat.any) and m.fat in (None, meat.fat)), None)
-        bare = meat.mass is None and meat.share is None and meat.part is None
-        if same is not None and (bare or (same.mass is None and same.share is None and same.part is None)):
-            if bare:
-                same.fat = same.fat if same.fat is not None else meat.fat
-                continue
-            found.remove(same)
-        # "700 g mince … beef burgers": a generic word says again what a mass was given for.
-        if (
-            bare
-            and meat.any
-            and meat.fat is None
-            and any(m.any or said.inventory.meat(m.key).species == "beef" for m in found)
-        ):
-            continue
-        found.append(meat)
-    named = [
-        m for m in found if not (m.any and m.mass is None and m.share is None and m.part is None and m.fat is None)
-    ]
-    if len(named) < len(found) and any(
-        m.key and said.inventory.meat(m.key).species == "beef" and m.mass is None and m.share is None for m in named
-    ):
-        found = named
-    # Bacon, fat trim or marrow without an amount is never the whole of a dish.
-    cured = [
-        m for m in found if m.key and _beside(said, m.key) and m.mass is None and m.share is None and m.part is None
-    ]
-    if said.fats:
-        # "round with suet to 20 % fat": the fat is what brings it there.
-        cured = [m for m in cured if said.inventory.meat(m.key).cured]
-    if len(cured) < len(found):
-        cured = [m for m in cured if not m.joined]
-    if cured and len(found) == len(cured):
-        found.append(MeatSaid(-1, any="beef"))
-    if cured:
-        for meat in cured:
-            name = said.inventory.meat(meat.key).name
-            said.notes.append(Noted("meat", f"With {name.lower()}, amount not said", meat.piece))
-            wish.remarks.append(
-                say("{meat}: no amount said, so it is not ground in; kept as a note.", meat=ph.word(name))
-            )
-        found = [m for m in found if m not in cured]
-    return found[:8]
-
-
-def _beside(said: Said, key: str) -> bool:
-    meat = said.inventory.meat(key)
-    return meat.cured or meat.kind == "fat"
-
-
-def _shares(meats: Sequence[MeatSaid], reading: LineReading, wish: Wish) -> list[float]:
-    """A share of the blend for each meat, from masses, shares and parts as said."""
-    n = len(meats)
-    total = wish.total_g
-    masses = [m.mass.value if m.mass else None for m in meats]
-    if (n > 1 and sum(x is not None for x in masses) > 1) or (
-        n > 1 and reading.said.totals and any(x is not None for x in masses)
-    ):
-        known = sum(x for x in masses if x is not None)
-        rest = max(0.0, (total or known) - known)
-        open_count = sum(x is None for x in masses)
-        if open_count and rest <= 0:
-            wish.remarks.append(say("A meat without an amount was named beside meats with one; it is left out."))
-        return [x if x is not None else rest / open_count for x in masses]
-    shares: list[float | None] = [m.share for m in meats]
-    parts = [m.part for m in meats]
-    if any(p is not None and p > 0 for p in parts):
-        positive = [p if p is not None and p > 0 else 1.0 for p in parts]
-        return [p / sum(positive) for p in positive]
-    if any(p == -1.0 for p in parts):
-        others = n - 1
-        shares = [MOSTLY if p == -1.0 else (1 - MOSTLY) / others if others else 1.0 for p in parts]
-        if n > 1:
-            wish.assumed.append(say("“mostly” as three quarters of the meat"))
-        return [s or 0.0 for s in shares] if n > 1 else [1.0]
-    if any(p == -2.0 for p in parts) and n > 1:
-        shares = [SOME if p == -2.0 else s for p, s in zip(parts, shares, strict=True)]
-        if all(s is not None for s in shares) and all(p == -2.0 for p in parts):
-            shares = [None] * n
-        else:
-            wish.assumed.append(say("“some” as a quarter of the meat"))
-    said_sum = sum(s for s in shares if s is not None)
-    opened = [i for i, s in enumerate(shares) if s is None]
-    if said_sum > 1.005:
-        wish.asks.append(
-            Ask(
-                say("The shares make {sum}, not 100 %. What is meant?", sum=ph.frac(said_sum)),
-                tuple(
-                    Choice(
-                        say("{meat} gives way", meat=ph.word(meats[i].word)),
-                        _with(reading, meats[i].piece, f"the rest {meats[i].word}"),
-                    )
-                    for i in range(n)
-                    if meats[i].share is not None
-                ),
-            )
-        )
-        return [1.0 / n] * n
-    if not opened:
-        if said_sum < 0.995 and n == 1:
-            wish.asks.append(
-                Ask(
-                    say("{share} {meat}: and the rest?", share=ph.frac(said_sum), meat=ph.word(meats[0].word)),
-                    (
-                        Choice(say("the rest beef mince"), f"{reading.text}, the rest beef mince"),
-                        Choice(
-                            say("all {meat}", meat=ph.word(meats[0].word)),
-                            _with(reading, meats[0].piece, meats[0].word),
-                        ),
-                    ),
-                )
-            )
-        elif said_sum < 0.995:
-            wish.assumed.append(say("the shares make {sum}; taken in proportion", sum=ph.frac(said_sum)))
-        return [s or 0.0 for s in shares]
-    rest = 1.0 - said_sum
-    if rest <= 1e-9:
-        wish.remarks.append(say("The shares said make 100 %; what else was named is left out."))
-    elif len(opened) == n and n > 1:
-        wish.assumed.append(say("equal shares of each meat"))
-    return [s if s is not None else rest / len(opened) for s in shares]
-
-
-def figure_at(figures: Sequence[Figure]) -> Figure | None:
-    """The first figure said, if any.
-
-    Parameters
-    ----------
-    figures : Sequence[Figure]
-        What was said.
-
-    Returns
-    -------
-    Figure | None
-        The first.
-    """
-    return figures[0] if figures else None
+# --- the style --------------------------------------------------------------------------------------------------------
 
 
 def style_for(wish: Wish, *, surface: str | None, thickness_mm: float | None = None) -> Style:
