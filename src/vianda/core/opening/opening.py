@@ -18,6 +18,7 @@ from vianda.core.inventory.inventory import POULTRY, Inventory
 from vianda.core.mix.schools import schools_for
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import Style, style_of
+from vianda.core.opening.kept import not_kept
 from vianda.core.opening.plan import Planner
 from vianda.core.opening.questions import Question, questions_of
 from vianda.core.opening.settle import DISH_NOUNS, settled
@@ -96,6 +97,8 @@ def open_line(line: str, *, inventory: Inventory, kitchen: Kitchen) -> Opening:
     reading = read_line(text, inventory=inventory, kitchen=kitchen)
     if all(p.kind in _NOTHING for p in reading.pieces) and not reading.said.says_something:
         raise UnreadableEntryError(f"Nothing in “{text[:60]}” was understood. Try: {EXAMPLE}.", field="/line")
+    if reading.said.meatless and not reading.said.says_something and not reading.said.meats:
+        reading.said.not_made.clear()
     if reading.said.not_made and not any(w.style for w in reading.said.pieces):
         return _not_made(reading)
     wish = settled(reading)
@@ -119,6 +122,8 @@ def _not_made(reading: LineReading) -> Opening:
         )
         for dish in offers
     )
+    if not choices:
+        choices = (Choice(say("leave it out"), replaced(reading.text, spans, "")),)
     return Opening(
         reading.text,
         None,
@@ -204,6 +209,7 @@ def _planned(reading: LineReading, wish: Wish, *, inventory: Inventory, kitchen:
         ready = prepare(formula, inventory=inventory, kitchen=kitchen)
     assumed += _mix_said(formula, style, said.salt_frac or said.salt_mass or said.no_salt, inventory=inventory)
     assumed.append(_pieces_said(ready, kitchen))
+    remarks += not_kept(wish, said, ready, told=planner.told)
     asks: list[Ask] = []
     if said.minutes:
         asks += _time_said(ready, reading, remarks)

@@ -30,6 +30,8 @@ MOST_EACH = 12
 MOST_SPARE = 1000
 # A loaf said to be so many mm is so wide up to here, so long above (ours).
 WIDEST_LOAF_MM = 150.0
+# A loaf may be so much larger than its style's largest before it is two (ours), as a fraction.
+SAME_LOAF = 0.1
 # A bread or a mould within so much of the size said is that one (ours), mm.
 SAME_MM = 6.0
 
@@ -43,6 +45,8 @@ class Planner:
         self.assumed: list[Phrase] = list(wish.assumed)
         self.remarks: list[Phrase] = list(wish.remarks)
         self.surface_said = False
+        # What of the line was told not to be kept, by figure.
+        self.told: set[str] = set()
 
     # --- the whole ------------------------------------------------------------
 
@@ -55,8 +59,10 @@ class Planner:
             The design of one dish.
         """
         kind = self._surface_kind()
-        flat = [f.value for f in (*self.said.thickness, *self.said.lengths) if f.value <= 45]
-        style = style_for(self.wish, surface=kind, thickness_mm=flat[0] if flat else None)
+        flat = [f.value for f in self.said.thickness] + [f.value for f in self.said.lengths if f.value <= 45]
+        style = style_for(
+            self.wish, surface=kind, thickness_mm=flat[0] if flat else None, ruled_out=self.said.not_styles
+        )
         guests = self._guests(style)
         formula = self._start(style, guests)
         formula = self._on_surface(formula, style)
@@ -84,6 +90,8 @@ class Planner:
             return changed
         except CoreError as refused:
             self.remarks.append(say("{what}: {why}", what=ph.word(_plain(what)), why=ph.word(refused.detail)))
+            if isinstance(edit, SetFigure):
+                self.told.add({"target_core_temp": "core", "surface_temp": "surface"}.get(edit.figure, edit.figure))
             return formula
 
     # --- start ------------------------------------------------------------
@@ -223,6 +231,7 @@ class Planner:
         if all_said and each is not None:
             made = batch_of(divided, inventory=self.inventory, kitchen=self.kitchen).portions.piece_mass_g
             if abs(made - each) > APART * each:
+                self.told.add("each")
                 self.remarks.append(
                     say(
                         "{n} from {t} of meat and what is mixed in weigh {made} each, not {said}.",
@@ -242,7 +251,8 @@ class Planner:
             if total is None:
                 return math.ceil(guests / style.guests_per_piece_start)
             mix = batch_of(formula, inventory=self.inventory, kitchen=self.kitchen).portions.batch_mass_g
-            return max(1, round(mix / style.piece_mass_start_g))
+            # As few loaves as the style's largest allows.
+            return max(1, math.ceil(mix / style.piece_mass_g[1] - SAME_LOAF))
         if total is None:
             each = 1 if self.wish.each_g is not None and style.dish == "burger" else style.pieces_per_guest_start
             return guests * each
@@ -298,11 +308,15 @@ class Planner:
             formula = self._edit(
                 formula, SetFigure("thickness", thick[0].value), say("{l} thick", l=ph.length(thick[0].value))
             )
+            if across and style.form in FLAT and self.wish.each_g is None and self.wish.total_g is None:
+                # Thickness and width are said, the weight is not: it is what fills them.
+                return self._filling(formula, across[0].value)
         total = self.wish.total_g
         counted_balls = style.form == "ball" and self.wish.pieces is not None
         long_loaf = style.dish == "meatloaf" and bool(across) and across[0].value > WIDEST_LOAF_MM
         if across and total is not None and (counted_balls or long_loaf):
             # The size of a piece follows from the meat and the count that were said.
+            self.told.add("diameter")
             self.remarks.append(
                 say(
                     "{l} is not kept: what {t} makes is as large as it comes.",
@@ -325,6 +339,13 @@ class Planner:
                 formula, SetFigure("cooked_mass", self.wish.cooked_g), say("{m} cooked", m=ph.mass(self.wish.cooked_g))
             )
         return formula
+
+    def _filling(self, formula: Formula, across_mm: float) -> Formula:
+        """Pieces as heavy as a disc of their thickness and the width said."""
+        now = prepare(formula, inventory=self.inventory, kitchen=self.kitchen).piece.shape.raw_diameter_mm
+        mass = formula.shape.piece_mass_g * (across_mm / now) ** 2
+        self.assumed.append(say("{m} each, as {l} across takes", m=ph.mass(mass), l=ph.length(across_mm)))
+        return self._edit(formula, SetFigure("piece_mass", mass), say("{m} each", m=ph.mass(mass)))
 
     def _weighed_out(self, formula: Formula, style: Style, total_g: float) -> Formula:
         """Balls of the size said from the meat said: as many as it gives."""
@@ -359,7 +380,7 @@ class Planner:
 
     def _breaded(self, formula: Formula) -> Formula:
         said = self.said
-        if said.no_bun:
+        if said.no_bun or (said.no_bread and formula.dish.dish == "burger"):
             key = next((b.key for b in self.kitchen.buns if b.diameter_mm == 0), None)
             if key is None:
                 self.remarks.append(say("No bun: add “No bun” under Kitchen."))

@@ -1,22 +1,28 @@
-"""What a line said, settled: which mass is the whole and which a piece, whose share is whose, and what to ask back."""
+"""What a line said, settled: which dish, for how many, how many pieces, and what to ask back."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+import math
+from collections.abc import Collection, Sequence
 
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.model.styles import Style, style_of
+from vianda.core.opening.said_twice import asked_once
+from vianda.core.opening.settle_masses import hold_together, settle_masses
 from vianda.core.opening.settle_meats import settle_meats
-from vianda.core.opening.wish import APART, Wish, left_out, respelt
+from vianda.core.opening.wish import Wish, left_out, respelt
 from vianda.core.reading.line import LineReading
 from vianda.core.reading.piece import Ask, Choice
 from vianda.core.reading.said import PieceWord, Said
 
-# So much more than the meat a mixed piece may weigh: crumbs, egg, onion and liquid (common practice, the widest mix).
-MOST_MIXED = 2.2
-LIGHTEST, HEAVIEST = 0.5, 2.0
+# A bare number of people beside a number of pieces: no more than so many for each piece (ours).
+MOST_GUESTS_A_PIECE = 4
+# A number beside a meat that is this large counts no people and no pieces of it: it is grams (ours).
+LEAST_BARE_GRAMS = 100
+# A loaf for one (common practice, no published source), g; and for how many, where nobody says.
+MINI_LOAF_G, USUAL_GUESTS = 200.0, 4
 DISH_NOUNS = {"burger": "burgers", "meatball": "meatballs", "meatloaf": "meatloaf", "sauce": "meat sauce"}
 
 
@@ -43,9 +49,11 @@ def settled(reading: LineReading) -> Wish:
     _people(said, wish)
     _counts(reading, wish)
     _bare_numbers(reading, wish)
-    _masses(reading, wish)
+    _too_few(reading, wish)
+    settle_masses(reading, wish)
     settle_meats(reading, wish)
-    _hold_together(reading, wish)
+    hold_together(reading, wish)
+    wish.asks += asked_once(reading)
     for text, choices in said.asks:
         wish.asks.append(Ask(text, tuple(Choice(label, respelt(reading, piece, by)) for label, piece, by in choices)))
     return wish
@@ -63,8 +71,7 @@ def _dish(reading: LineReading, wish: Wish) -> None:
     words = _words(said)
     # Balls of a smashed burger are its pieces before the press.
     if any(w.style == "smashed" for w in words) or any(k == "smashed" for k, _ in said.styles):
-        texts = {w.piece: reading.pieces[said.order.get(w.piece, w.piece)].text.lower().split()[-1] for w in words}
-        words = [w for w in words if texts[w.piece] not in ("ball", "balls")]
+        words = [w for w in words if w.word.lower() not in ("ball", "balls")]
     wish.dish_said = bool(words or said.styles)
     named = {_family(w.style): w for w in reversed(words)}
     if len(named) > 1:
@@ -92,7 +99,7 @@ def _family(style: str) -> str:
 
 def _refined(style: str, said: Said) -> str:
     """The style a word for pieces brings, with what else was said of its way."""
-    ways = [key for key, _ in said.styles]
+    ways = [key for key, _ in said.styles if key not in said.not_styles]
     moulds = [key for key, _, _ in said.moulds]
     if style.startswith("ball"):
         return "ball-simmered" if "ball-simmered" in ways or style == "ball-simmered" else "ball-baked"
@@ -124,12 +131,21 @@ def _refined(style: str, said: Said) -> str:
 
 
 def _people(said: Said, wish: Wish) -> None:
+    if said.children or said.for_children:
+        wish.remarks.append(_children_eat(said.children))
+    if not said.people and said.family is not None:
+        said.people.append(said.family)
     if not said.people:
         return
     # People of two kinds add up; a second plain number says the first again.
     guests = round(sum(p.high for p in said.people))
     if guests < 1:
         raise OutOfRangeError("Nobody to eat it: say for how many.", field="/line")
+    if 0 < said.meatless < guests:
+        guests -= said.meatless
+        wish.assumed.append(
+            say("{n} of them eat no meat: planned for {g}", n=ph.count(said.meatless), g=ph.count(guests))
+        )
     wish.guests, wish.children = guests, said.children
     for p in said.people:
         if p.high > p.low:
@@ -140,13 +156,13 @@ def _people(said: Said, wish: Wish) -> None:
                     b=ph.number(p.high),
                 )
             )
-    if said.children:
-        wish.remarks.append(
-            say(
-                "{n} children eat too: mince for children is cooked to the published floor (FDA Food Code 3-401.11).",
-                n=ph.count(said.children),
-            )
-        )
+
+
+def _children_eat(n: int) -> Phrase:
+    rule = "mince for children is cooked to the published floor (FDA Food Code 3-401.11)."
+    if n == 1:
+        return say("One child eats too: " + rule)
+    return say("{n} children eat too: " + rule, n=ph.count(n)) if n else say("Children eat: " + rule)
 
 
 def _counts(reading: LineReading, wish: Wish) -> None:
@@ -160,6 +176,11 @@ def _counts(reading: LineReading, wish: Wish) -> None:
         wish.per_guest = max(1, round(each[0].count.high)) * wish.multiple
     if whole:
         figures = [w.count for w in whole if w.count is not None]
+        most, least = max(f.value for f in figures), min(f.value for f in figures)
+        if most > least and most == wish.multiple * least:
+            # "16 patties for 8 doubles" is one number said twice.
+            wish.guests, wish.pieces = wish.guests or round(least), round(most)
+            return
         if len({f.value for f in figures}) > 1 and not _same_dish(whole):
             return
         figure = figures[0]
@@ -191,8 +212,33 @@ def _counts(reading: LineReading, wish: Wish) -> None:
             wish.pieces = count
     elif wish.multiple > 1 and wish.per_guest is None:
         wish.per_guest = wish.multiple
+    if wish.pieces is None and wish.per_guest is None and any(w.single for w in said.pieces):
+        loaf = any(w.single and w.style.startswith("loaf") for w in said.pieces)
+        # "a 2 kg meatloaf for eight" is one; "a 150 g burger for eight" is one for each.
+        if loaf or wish.guests is None:
+            wish.pieces = 1
+    mini = any(w.style.startswith("loaf") and w.word.lower().startswith("mini") for w in said.pieces)
+    if (
+        mini
+        and wish.pieces is None
+        and not (said.eachs or said.totals or said.masses or any(m.mass for m in said.meats))
+    ):
+        wish.pieces, wish.each_g = wish.guests or USUAL_GUESTS, MINI_LOAF_G
+        wish.assumed.append(say("small loaves of {m}, one each", m=ph.mass(MINI_LOAF_G)))
     if wish.pieces is None and said.loaves:
         wish.pieces = max(1, round(said.loaves[0].value))
+    if said.extra or said.extra_frac:
+        _more_of_them(said, wish)
+
+
+def _more_of_them(said: Said, wish: Wish) -> None:
+    """Spare pieces are made for the same people."""
+    base = wish.pieces or (wish.per_guest or 0) * (wish.guests or 0)
+    if not base:
+        wish.remarks.append(say("Spare pieces were said, and not how many there are without them; none are added."))
+        return
+    wish.guests = wish.guests or math.ceil(base / (wish.per_guest or wish.multiple))
+    wish.pieces = math.ceil(base * (1 + said.extra_frac) - 1e-9) + said.extra
 
 
 def _for_text(n: int) -> str:
@@ -222,6 +268,9 @@ def _bare_numbers(reading: LineReading, wish: Wish) -> None:
         for meat, number in zip(bare, said.numbers, strict=True):
             meat.share = number.value / 100
         return
+    _grams(reading, wish)
+    if not said.numbers:
+        return
     figure, n = said.numbers[0], round(said.numbers[0].high)
     word = next((w for w in said.pieces), None)
     if len(said.numbers) > 1 or (wish.pieces is not None and wish.guests is not None):
@@ -235,10 +284,16 @@ def _bare_numbers(reading: LineReading, wish: Wish) -> None:
                 ),
             )
         )
-    elif word is not None and wish.guests is not None and wish.per_guest is None:
+    elif (
+        word is not None
+        and wish.guests is not None
+        and wish.per_guest is None
+        and not wish.style.startswith("loaf")
+        and wish.style != "ragu"
+    ):
         wish.pieces = n * wish.multiple
         wish.assumed.append(say("{n} taken as the number of pieces", n=ph.count(n)))
-    elif wish.pieces is not None:
+    elif wish.pieces is not None and n <= MOST_GUESTS_A_PIECE * wish.pieces:
         wish.guests = n
         wish.assumed.append(say("{n} taken as the number of people", n=ph.count(n)))
     else:
@@ -253,131 +308,74 @@ def _bare_numbers(reading: LineReading, wish: Wish) -> None:
         )
 
 
-def _same_dish(words: Sequence[PieceWord]) -> bool:
-    return len({_family(w.style) for w in words if w.style}) <= 1
-
-
-# --- masses -----------------------------------------------------------------------------------------------------------
-
-
-def _range_of(wish: Wish) -> tuple[float, float]:
-    style = style_of(wish.style) if wish.style not in ("", "burger") else None
-    low, high = style.piece_mass_g if style else (35.0, 340.0)
-    return low * LIGHTEST, high * HEAVIEST
-
-
-def _masses(reading: LineReading, wish: Wish) -> None:
-    said = reading.said
-    for figure in [*said.totals, *said.masses, *said.eachs, *said.heads, *(m.mass for m in said.meats if m.mass)]:
-        if figure.value <= 0:
-            raise OutOfRangeError("No meat, no burger: say how much there is.", field="/line")
-    massed = [m for m in said.meats if m.mass is not None]
-    if said.totals:
-        wish.total_g = said.totals[0].value
-    if said.eachs:
-        wish.each_g = said.eachs[0].value
-    if said.heads:
-        wish.head_g = said.heads[0].value
-    if said.cooked:
-        wish.cooked_g = said.cooked[0].value
-    bare = list(said.masses)
-    # One mass on a meat and none on the others is the mass of all: "600 g chuck and pork".
-    others = [m for m in said.meats if m.mass is None and m.share is None and m.part is None]
-    if wish.total_g is None and massed and (len(massed) == len(said.meats) or not others or len(massed) > 1):
-        wish.total_g = sum(m.mass.value for m in massed if m.mass)
-    elif wish.total_g is None and massed:
-        wish.total_g = massed[0].mass.value  # type: ignore[union-attr]
-    low, high = _range_of(wish)
-    bare.sort(key=lambda f: -f.value)
-    n = wish.pieces or round((wish.per_guest or 0) * (wish.guests or 0))
-    for figure in bare:
-        fits_piece = low <= figure.value <= high
-        if (
-            wish.each_g is None
-            and wish.head_g is None
-            and fits_piece
-            and (wish.total_g is not None or (n >= 2 and figure.value / n < low))
-        ):
-            wish.each_g = figure.value
-            wish.assumed.append(say("{m} taken as the weight of each piece", m=ph.mass(figure.value)))
-        elif wish.total_g is None:
-            wish.total_g = figure.value
-        elif figure.value != wish.total_g:
-            first = next((f for f in bare if f is not figure), figure)
-            wish.asks.append(
-                Ask(
-                    say("Two weights. Which is the whole?"),
-                    (
-                        Choice(say("{m} in all", m=ph.mass(wish.total_g)), left_out(reading, [figure.piece])),
-                        Choice(say("{m} in all", m=ph.mass(figure.value)), left_out(reading, [first.piece])),
-                    ),
-                )
-            )
-    if wish.head_g is not None and wish.total_g is None:
-        guests = wish.guests or (wish.pieces or 0)
-        if guests:
-            wish.total_g = wish.head_g * guests
-        elif wish.each_g is None:
-            wish.each_g = wish.head_g
-
-
-def _hold_together(reading: LineReading, wish: Wish) -> None:
-    """Whole, pieces and weight of each, when all three are said, must agree."""
-    total, each, n = wish.total_g, wish.each_g, wish.pieces
-    if total is None or each is None or n is None or wish.asks:
+def _too_few(reading: LineReading, wish: Wish) -> None:
+    """``4 people, 2 patties``: so few for so many that they may be for each."""
+    n, guests, said = wish.pieces, wish.guests, reading.said
+    if n is None or guests is None or 2 * n > guests or wish.asks:
         return
-    mixed = wish.style not in ("", "burger") and style_of(wish.style).dish != "burger"
-    most = total * (MOST_MIXED if mixed else 1 + APART)
-    if total * (1 - APART) - each < n * each <= most:
+    if wish.style not in ("", "burger") and style_of(wish.style).dish not in ("burger", "meatball"):
         return
-    said = reading.said
-    eachs = said.eachs or [f for f in said.masses if f.value == each]
-    where = eachs[0].piece
-    count_piece = next((w.piece for w in said.pieces if w.count is not None), where)
-    totals = said.totals or [m.mass for m in said.meats if m.mass] or [f for f in said.masses if f.value == total]
-    fits = max(1, int(total / each + 1e-9))
-    noun = next(
-        (w for w in ("burgers", "meatballs", "loaves", "patties", "pieces") if w in reading.text.lower()), "pieces"
-    )
-    same = where == count_piece
-    choices = [
-        Choice(
-            say("{n} of {m} each, from {t}", n=ph.count(n), m=ph.mass(total / n), t=ph.mass(total)),
-            respelt(reading, where, f"{n} {noun} of {total / n:.4g} g" if same else f"{total / n:.4g} g each"),
-        ),
-        Choice(
-            say("{n} of {m} each, from {t}", n=ph.count(fits), m=ph.mass(each), t=ph.mass(total)),
-            respelt(reading, count_piece, f"{fits} {noun} of {each:.4g} g" if same else f"{fits} {noun}"),
-        ),
-    ]
-    if len(totals) == 1:
-        name = next((m.word for m in said.meats if m.mass is totals[0]), "")
-        # "12 burgers 1 kg" holds the count as well.
-        more = f"{n} {noun} from {n * each:.5g} g" if totals[0].piece == count_piece else f"from {n * each:.5g} g"
-        choices.append(
-            Choice(
-                say("{n} of {m} each, from {t}", n=ph.count(n), m=ph.mass(each), t=ph.mass(n * each)),
-                respelt(reading, totals[0].piece, f"{n * each:.5g} g of {name}" if name else more),
-            )
-        )
+    word = next((w for w in said.pieces if w.count is not None and not w.each), None)
+    if word is None:
+        return
+    name = word.word or ("meatballs" if wish.style.startswith("ball") else "burgers")
+    if "in all" in reading.pieces[said.order.get(word.piece, word.piece)].text.lower():
+        return
+    mass = next((f", {f.value:.5g} g each" for f in said.eachs if f.piece == word.piece), "")
     wish.asks.append(
         Ask(
-            say(
-                "{n} of {m} are {whole}, and {t} is said. Which holds?",
-                n=ph.count(n),
-                m=ph.mass(each),
-                whole=ph.mass(n * each),
-                t=ph.mass(total),
+            say("{n} for {g} people: each, or in all?", n=ph.count(n), g=ph.count(guests)),
+            (
+                Choice(
+                    say("{n} each, {m} in all", n=ph.count(n), m=ph.count(n * guests)),
+                    respelt(reading, word.piece, f"{n} {name} each{mass}"),
+                ),
+                Choice(
+                    say("one each, {g} in all", g=ph.count(guests)),
+                    respelt(reading, word.piece, f"{guests} {name}{mass}"),
+                ),
+                Choice(
+                    say("{n} in all, cut up", n=ph.count(n)), respelt(reading, word.piece, f"{n} {name} in all{mass}")
+                ),
             ),
-            tuple(choices),
         )
     )
+
+
+def _grams(reading: LineReading, wish: Wish) -> None:
+    """``beef 500, pork 250``: numbers beside their meats, too large to count anything, are grams."""
+    said = reading.said
+    if said.system == "us" or any(f.value < LEAST_BARE_GRAMS for f in said.numbers):
+        return
+    bare = {m.piece: m for m in said.meats if m.mass is None and m.share is None and m.part is None}
+    for step in (-1, 1):
+        pairs = [(f, bare.get(f.piece + step)) for f in said.numbers]
+        if all(meat is not None for _, meat in pairs):
+            for figure, meat in pairs:
+                assert meat is not None
+                meat.mass = figure
+                wish.assumed.append(
+                    say(
+                        "{n} taken as {m} of {meat}",
+                        n=ph.number(figure.value),
+                        m=ph.mass(figure.value),
+                        meat=ph.word(meat.word),
+                    )
+                )
+            said.numbers.clear()
+            return
+
+
+def _same_dish(words: Sequence[PieceWord]) -> bool:
+    return len({_family(w.style) for w in words if w.style}) <= 1
 
 
 # --- the style --------------------------------------------------------------------------------------------------------
 
 
-def style_for(wish: Wish, *, surface: str | None, thickness_mm: float | None = None) -> Style:
+def style_for(
+    wish: Wish, *, surface: str | None, thickness_mm: float | None = None, ruled_out: Collection[str] = ()
+) -> Style:
     """The style a cook would reach for, given the dish, the meat for each and the fire.
 
     Parameters
@@ -388,6 +386,8 @@ def style_for(wish: Wish, *, surface: str | None, thickness_mm: float | None = N
         Kind of surface said, if any.
     thickness_mm : float | None, default None
         Thickness said, mm; None for none.
+    ruled_out : Collection[str], default ()
+        Styles the line does not want.
 
     Returns
     -------
@@ -404,7 +404,9 @@ def style_for(wish: Wish, *, surface: str | None, thickness_mm: float | None = N
     if thickness_mm is not None:
         if thickness_mm >= 22:
             return style_of("thick")
-        return style_of("grilled" if thickness_mm > 10 else "smashed")
+        if thickness_mm <= 10:
+            return style_of("smashed" if "smashed" not in ruled_out else "pre-pressed")
+        return style_of("grilled")
     if surface == "grate":
         return style_of("thick" if each is not None and each >= 225 else "grilled")
     if wish.each_g is not None or (wish.pieces and wish.total_g and wish.multiple == 1):
@@ -415,4 +417,4 @@ def style_for(wish: Wish, *, surface: str | None, thickness_mm: float | None = N
             return style_of("grilled")
         if each < 52 and wish.style == "burger":
             return style_of("slider")
-    return style_of("smashed")
+    return style_of("smashed" if "smashed" not in ruled_out else "grilled")

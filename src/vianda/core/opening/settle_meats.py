@@ -8,11 +8,16 @@ from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import say
 from vianda.core.inventory.inventory import UNKNOWN_MINCE
 from vianda.core.model.formula import BlendPart
-from vianda.core.opening.wish import Wish, left_out, respelt
+from vianda.core.opening.wish import APART, Wish, left_out, respelt
 from vianda.core.reading.line import LineReading
 from vianda.core.reading.piece import Ask, Choice
 from vianda.core.reading.rules.common import MOSTLY, SOME
-from vianda.core.reading.said import MeatSaid, Noted, Said
+from vianda.core.reading.said import Figure, MeatSaid, Noted, Said
+
+# "Some marrow" or suet is a tenth: more of it would melt away (ours).
+LITTLE_FAT = 0.10
+# So much of one meat alone leaves the rest to beef; of more it is asked what the rest is (ours).
+MOST_NAMED = 0.5
 
 
 def _key(meat: MeatSaid, said: Said, fat: float | None) -> str:
@@ -47,11 +52,18 @@ def settle_meats(reading: LineReading, wish: Wish) -> None:
                 ),
             )
         )
+    if fat is not None and len(meats) == 1 and abs((meats[0].share or 0.0) + fat - 1.0) < 1e-6:
+        wish.asks.append(_lean_or_parts(reading, meats[0], said.fats[0], fat))
+        meats[0].share = None
     wish.parts_said = bool(meats) or fat is not None
     if not meats:
         meats = [MeatSaid(-1, any="beef")]
+    _rest_of_it(meats, wish)
     generic = [m for m in meats if m.any and m.fat is None]
     whole_fat = fat if len(meats) == 1 else None
+    if fat is not None and len(meats) == 1 and meats[0].fat not in (None, fat):
+        # "5 % mince, 12 % fat": the mince cannot have it; what it lacks must be added.
+        wish.aim_fat = fat
     if fat is not None and len(meats) > 1:
         if len(generic) == 1:
             generic[0].fat = fat
@@ -93,7 +105,7 @@ def _distinct(said: Said, wish: Wish) -> list[MeatSaid]:
         m for m in found if not (m.any and m.mass is None and m.share is None and m.part is None and m.fat is None)
     ]
     if len(named) < len(found) and any(
-        m.key and said.inventory.meat(m.key).species == "beef" and m.mass is None and m.share is None for m in named
+        m.key and said.inventory.meat(m.key).species == "beef" and m.mass is None for m in named
     ):
         found = named
     # Bacon, fat trim or marrow without an amount is never the whole of a dish.
@@ -118,9 +130,49 @@ def _distinct(said: Said, wish: Wish) -> list[MeatSaid]:
     return found[:8]
 
 
+def _lean_or_parts(reading: LineReading, meat: MeatSaid, figure: Figure, fat: float) -> Ask:
+    """``chuck 80 %, fat 20 %``: so much fat added, or chuck that is so fat?"""
+    name, lean = ph.word(meat.word), ph.frac(1.0 - fat)
+    return Ask(
+        say("{lean} {meat} and {fat} fat: what is meant?", lean=lean, meat=name, fat=ph.frac(fat)),
+        (
+            Choice(
+                say("{lean} {meat} with {fat} fat trim", lean=lean, meat=name, fat=ph.frac(fat)),
+                respelt(reading, figure.piece, f"{fat * 100:.3g} % fat trim"),
+            ),
+            Choice(
+                say("{meat} that is {r} lean to fat", meat=name, r=ph.lean_to_fat(fat)),
+                left_out(reading, [figure.piece]).replace(
+                    reading.pieces[reading.said.order.get(meat.piece, meat.piece)].text,
+                    f"{meat.word} with {fat * 100:.3g} % fat",
+                ),
+            ),
+        ),
+    )
+
+
+def _rest_of_it(meats: list[MeatSaid], wish: Wish) -> None:
+    """Of a whole only a part is named: ``1 kg in all, 300 g pork``, ``30 % pork``. The rest is beef mince."""
+    beef = any(m.any for m in meats)
+    known = [m.mass.value for m in meats if m.mass is not None]
+    if wish.total_g is not None and len(known) == len(meats) and sum(known) < wish.total_g * (1 - APART):
+        if not beef:
+            wish.assumed.append(say("the rest beef mince"))
+            meats.append(MeatSaid(-1, any="beef"))
+        return
+    share = meats[0].share
+    if len(meats) == 1 and share is not None and share <= MOST_NAMED and not beef:
+        wish.assumed.append(say("the rest beef mince"))
+        meats.append(MeatSaid(-1, any="beef"))
+
+
+def _fat(said: Said, meat: MeatSaid) -> bool:
+    return bool(meat.key) and said.inventory.meat(meat.key).kind == "fat"
+
+
 def _beside(said: Said, key: str) -> bool:
     meat = said.inventory.meat(key)
-    return meat.cured or meat.kind == "fat"
+    return (meat.cured and meat.kind != "ground") or meat.kind == "fat"
 
 
 def _shares(meats: Sequence[MeatSaid], reading: LineReading, wish: Wish) -> list[float]:
@@ -144,16 +196,20 @@ def _shares(meats: Sequence[MeatSaid], reading: LineReading, wish: Wish) -> list
         return [p / sum(positive) for p in positive]
     if any(p == -1.0 for p in parts):
         others = n - 1
-        shares = [MOSTLY if p == -1.0 else (1 - MOSTLY) / others if others else 1.0 for p in parts]
+        little = others == 1 and any(p != -1.0 and _fat(reading.said, m) for m, p in zip(meats, parts, strict=True))
+        most = 1 - LITTLE_FAT if little else MOSTLY
+        shares = [most if p == -1.0 else (1 - most) / others if others else 1.0 for p in parts]
         if n > 1:
-            wish.assumed.append(say("“mostly” as three quarters of the meat"))
+            wish.assumed.append(say("“mostly” as {share} of the meat", share=ph.frac(most)))
         return [s or 0.0 for s in shares] if n > 1 else [1.0]
     if any(p == -2.0 for p in parts) and n > 1:
-        shares = [SOME if p == -2.0 else s for p, s in zip(parts, shares, strict=True)]
+        some = [LITTLE_FAT if _fat(reading.said, m) else SOME for m in meats]
+        shares = [q if p == -2.0 else s for p, s, q in zip(parts, shares, some, strict=True)]
         if all(s is not None for s in shares) and all(p == -2.0 for p in parts):
             shares = [None] * n
         else:
-            wish.assumed.append(say("“some” as a quarter of the meat"))
+            named = next(q for p, q in zip(parts, some, strict=True) if p == -2.0)
+            wish.assumed.append(say("“some” as {share} of the meat", share=ph.frac(named)))
     said_sum = sum(s for s in shares if s is not None)
     opened = [i for i, s in enumerate(shares) if s is None]
     if said_sum > 1.005:

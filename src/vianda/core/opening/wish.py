@@ -83,4 +83,7 @@ def left_out(reading: LineReading, pieces: Sequence[int]) -> str:
     text = reading.text
     for span in spans:
         text = text[: span.start] + text[span.end :]
-    return " ".join(text.replace(" and ,", ",").split()).strip(" ,&").removeprefix("and ").removesuffix(" and")
+    plain = " ".join(text.replace(" and ,", ",").split())
+    while ", ," in plain:
+        plain = plain.replace(", ,", ",")
+    return plain.strip(" ,&").removeprefix("and ").removesuffix(" and")

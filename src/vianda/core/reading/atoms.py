@@ -18,6 +18,8 @@ SEPARATORS = frozenset(",;.():!?/|•·*–—-\"“”'[]…")
 # No oven, plate or core stands beyond these in degrees Celsius, so a bare "350°" is Fahrenheit (ours).
 HOTTEST_BARE_C = 290.0
 COLDEST_CUP = 30.0
+# Two measures joined by "to" are one range if the second is at most so many times the first (ours).
+WIDEST_RANGE = 3.0
 # A heaped spoon and a scant cup by their level ones (common practice, no published source).
 FILLS: Mapping[str, float] = {
     "heaped": 1.5,
@@ -49,6 +51,7 @@ class Atom:
     glued: bool = False
     spelt: str = ""
     text: str = ""
+    article: bool = False
 
     def sense(self, kind: str) -> Sense | None:
         """Its sense of a kind, if it has one.
@@ -334,6 +337,9 @@ class _Builder:
             ):
                 value, low, high, end = value + 60 * more.value, low + 60 * more.low, high + 60 * more.high, more.next
             break
+        if ranged := self._to_another(end, family, value):
+            low, high, end = value, ranged[0], ranged[1]
+            value = (low + high) / 2
         kinds = {kind}
         if family == "length" and number.ratio == () and end < len(self.items) and self._is(end, "w:times"):
             kinds.add("LEN")
@@ -356,6 +362,19 @@ class _Builder:
             ),
             end,
         )
+
+    def _to_another(self, at: int, family: str, first: float) -> tuple[float, int] | None:
+        """The far end of a range whose both ends have their unit: "750 g to 800 g", "1 kg - 1.2 kg"."""
+        joined = self._is(at, "w:to") or self._is(at, "w:or")
+        if not joined and not (at < len(self.items) and self.items[at].token.text in "-–—"):
+            return None
+        more = number_at(self.items, at + 1)
+        unit = self.items[more.next].sense(f"u:{family}") if more and more.next < len(self.items) else None
+        if more is None or unit is None or more.ratio or (unit.key == "in" and not self._inch(more.next)):
+            return None
+        size = IMPERIAL.get(unit.key, unit.value) if self.imperial else unit.value
+        far = more.value * size
+        return (far, more.next + 1) if first < far <= WIDEST_RANGE * first else None
 
     def _follows_food(self, at: int) -> bool:
         """Whether what follows a fraction is a thing of its own: "500 g beef and half pork"."""
@@ -439,13 +458,13 @@ class _Builder:
         if unit is not None and (self.items[n].token.text.lower() != "in" or self._inch(n)):
             return tuple(f * unit.value for f in found), n + 1
         # "9x5 pan": inches, as such tins are called.
-        if self.items[n].is_a("MOULD") and all(f <= 20 for f in found):
+        if (self.items[n].is_a("MOULD") or self.items[n].is_a("SURFACE")) and all(f <= 20 for f in found):
             return tuple(f * units.MM_PER_IN for f in found), n
         return None
 
     def run(self) -> list[Atom]:
         """The atoms of all items."""
-        at = 0
+        at, article = 0, False
         while at < len(self.items):
             item = self.items[at]
             if item.token.kind == "clock":
@@ -457,8 +476,8 @@ class _Builder:
                 atom, end = read
                 if "BAD" in atom.kinds and self.atoms and self.atoms[-1].kinds == {"SEP"}:
                     self.atoms.pop()
-                self.atoms.append(atom)
-                at = end
+                self.atoms.append(replace(atom, article=article))
+                at, article = end, False
                 continue
             kinds = frozenset(s.kind for s in item.senses)
             spelt = next((self.spelt[i] for i in item.tokens if i in self.spelt), "")
@@ -468,9 +487,14 @@ class _Builder:
                 kinds = frozenset({"SEP"}) if item.token.text in SEPARATORS else frozenset({"UNKNOWN"})
             if kinds == {"noise"} or kinds <= {"noise", "w:a", "about"}:
                 self.noise.update(item.tokens)
+                article = item.is_a("w:a")
             else:
                 text = self._text(at, at + 1)
-                self.atoms.append(Atom(item.tokens, kinds, item.senses, glued=item.glued, spelt=spelt, text=text))
+                glued = item.glued
+                self.atoms.append(
+                    Atom(item.tokens, kinds, item.senses, glued=glued, spelt=spelt, text=text, article=article)
+                )
+                article = False
             at += 1
         return self.atoms
 

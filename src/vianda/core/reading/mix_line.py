@@ -108,6 +108,10 @@ def _thing(a: Atom, draft: _Draft, note: Sequence[str], measures: Sequence[str] 
         and {"can", "tin", "jar", "carton"} & {stems_of(w)[0] for w in measures if stems_of(w)}
     ):
         return tinned[0]
+    if {t.key for t in things} == {"passata", "tomato-paste"}:
+        # "Tomato purée" by the spoon is the concentrated one; by the cup or the can it is sieved tomatoes.
+        spooned = bool(_SPOONS & {w for m in measures for w in stems_of(m)})
+        return next(t for t in things if (t.key == "tomato-paste") == spooned)
     if len(things) > 1:
         # The one whose key is the word itself is the plain one: an onion is raw unless said otherwise.
         word = tuple(w for w in stems_of(a.text) if w not in _SIZE_WORDS)
@@ -128,6 +132,7 @@ def _thing(a: Atom, draft: _Draft, note: Sequence[str], measures: Sequence[str] 
     return things[0]
 
 
+_SPOONS = frozenset({"tsp", "tbsp", "dessertspoon"})
 _SIZE_WORDS = frozenset({"large", "medium", "small", "jumbo", "extra", "thick", "thin", "big"})
 
 
@@ -175,6 +180,7 @@ def _how_much(amount: ReadAmount | None) -> ph.Amount:
 def _take(m: Match, draft: _Draft, amount_atoms: Sequence[Atom], ing: Atom, *, factor: float = 1.0) -> Phrase | None:
     notes = [a.text for a in m.atoms if a.kinds & {"PREP", "SIZE", "GRIND"} and "ING" not in a.kinds]
     measures = [a.text for a in amount_atoms if a.kinds & {"UNIT_PIECE", "HOLDER"}]
+    measures += [a.unit for a in amount_atoms if a.unit in _SPOONS]
     thing = _thing(ing, draft, notes, measures)
     if thing is None:
         return None
@@ -240,6 +246,17 @@ def _amount_first(m: Match, draft: _Draft) -> Phrase | None:
         number = next((a for a in before if "NUM" in a.kinds), None)
         before = [a for a in (number,) if a] + [a for a in before if "HOLDER" in a.kinds] + behind
     return _take(m, draft, before, ing)
+
+
+@rule(f"NUM {_HOW} ING {_HOW} SEP MASS SEP", f"NUM {_HOW} ING SEP {_HOW} SEP MASS SEP")
+def _weighed(m: Match, draft: _Draft) -> Phrase | None:
+    """``2 carrots (160 g)``: what they weigh is said, so no size is guessed."""
+    ing, mass = m.one("ING"), m.one("MASS")
+    assert ing is not None
+    assert mass is not None
+    if [a.text for a in m.atoms if "SEP" in a.kinds][-2:] != ["(", ")"]:
+        return None
+    return _take(m, draft, [mass], ing)
 
 
 @rule(

@@ -185,6 +185,9 @@ def _one(items: Sequence[Item], at: int) -> Number | None:
     more = _and_part(items, n)
     if more is None:
         return _plain(value, n)
+    if (last := items[n - 1].sense("number")) and last.key in ("dozen", "hundred", "thousand", "score"):
+        # "a dozen and a half": half of a dozen.
+        return _plain(value + more[0] * last.value, more[1])
     value, n = value + more[0], more[1]
     if n < len(items) and (s := items[n].sense("number")) and s.key in ("dozen", "hundred"):
         return _plain(value * s.value, n + 1)

@@ -40,7 +40,10 @@ class MeatSaid:
 
 @dataclass(frozen=True, slots=True)
 class PieceWord:
-    """A word for pieces: its style ("" none, "burger" any burger), how many, how many in one bun, as it was typed."""
+    """A word for pieces: its style ("" none, "burger" any burger), how many, how many in one bun, as it was typed.
+
+    ``single`` when an article says that it is one: "a 2 kg meatloaf".
+    """
 
     style: str
     piece: int
@@ -49,6 +52,7 @@ class PieceWord:
     times: int = 1
     plural: bool = True
     word: str = ""
+    single: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,6 +74,7 @@ class Said:
     text: str
     at: int = 0
     linked: bool = False
+    guessed: bool = False
     meats: list[MeatSaid] = field(default_factory=list)
     masses: list[Figure] = field(default_factory=list)
     totals: list[Figure] = field(default_factory=list)
@@ -83,9 +88,15 @@ class Said:
     equal: bool = False
     pieces: list[PieceWord] = field(default_factory=list)
     styles: list[tuple[str, int]] = field(default_factory=list)
+    not_styles: list[str] = field(default_factory=list)
     sizes: list[tuple[str, int]] = field(default_factory=list)
     people: list[Figure] = field(default_factory=list)
+    family: Figure | None = None
+    meatless: int = 0
+    extra: int = 0
+    extra_frac: float = 0.0
     children: int = 0
+    for_children: bool = False
     open_party: str = ""
     thickness: list[Figure] = field(default_factory=list)
     across: list[Figure] = field(default_factory=list)
@@ -93,6 +104,7 @@ class Said:
     bun_mm: list[Figure] = field(default_factory=list)
     bun: str = ""
     no_bun: bool = False
+    no_bread: bool = False
     core: list[Figure] = field(default_factory=list)
     surface_temp: list[Figure] = field(default_factory=list)
     surfaces: list[tuple[str, str, int]] = field(default_factory=list)

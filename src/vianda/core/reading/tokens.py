@@ -20,7 +20,7 @@ _TOKEN = re.compile(
   | (?P<ratio>\d+(?:[.,]\d+)?(?:(?::|\s:\s)\d+(?:[.,]\d+)?){{1,3}}|\d+(?:/\d+){{2,3}})
   | (?P<fraction>\d+\s?[/⁄]\s?\d+(?![\d.,]*[/⁄]?\d)|[{_VULGAR}])
   | (?P<number>\d{{1,3}}(?:[,.'’\u00a0\u202f]\d{{3}})+(?![\d])(?:[.,]\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)
-  | (?P<word>[^\W\d_]+(?:['’][^\W\d_]+)*)
+  | (?P<word>[^\W\d_]+(?:['’][^\W\d_]+)*(?:(?<=s)['’](?!\w))?)
   | (?P<sign>\S)
     """,
     re.VERBOSE,
@@ -43,6 +43,7 @@ _IRREGULAR = {
     "pies": "pie",
     "chillies": "chilli",
     "geese": "goose",
+    "ones": "ones",
 }
 
 
@@ -87,8 +88,7 @@ def stem(word: str) -> str:
     ('tomato', 'loaf', 'butcher', 'glass')
     """
     plain = folded(word)
-    if plain.endswith("'s"):
-        plain = plain[:-2]
+    plain = plain.removesuffix("'").removesuffix("'s")
     if plain in _IRREGULAR:
         return _IRREGULAR[plain]
     if len(plain) > 4 and plain.endswith("ies"):

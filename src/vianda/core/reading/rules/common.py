@@ -11,6 +11,8 @@ LINE: Grammar[Said] = Grammar()
 # Fat of mince called lean, extra lean and fatty, by mass (ours, between the label rules).
 LEAN_FAT, EXTRA_LEAN_FAT, RICH_FAT = 0.10, 0.05, 0.25
 
+# Below so many parts of lean in a hundred a ratio beside two meats parts them (ours).
+LEAST_LEAN = 65.0
 MOSTLY, SOME = 0.75, 0.25
 
 

@@ -8,10 +8,13 @@ from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.atoms import Atom
 from vianda.core.reading.grammar import Match
 from vianda.core.reading.rules.common import LINE, is_whole
-from vianda.core.reading.said import Said
+from vianda.core.reading.said import Noted, Said
 
 rule = LINE.rule
 
+# A bare figure above the first is Fahrenheit anywhere, above the second in a kitchen of US units (ours).
+HOTTEST_BARE_C, COLDEST_US_F = 290.0, 230.0
+HOTTEST_SURFACE_C, LEAST_BARE = 400.0, 100.0
 HOTTEST_CORE_C, COLDEST_CORE_C, COLDEST_SURFACE_C = 100.0, 40.0, 90.0
 
 
@@ -32,6 +35,8 @@ GAS_MARK_C = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9:
     "core at core? TEMP",
     "temperature core TEMP",
     "core TEMP core",
+    "core TEMP for TIME",
+    "core to|at|of? TEMP for? TIME",
 )
 def _core(m: Match, s: Said) -> Phrase | None:
     a = m.one("TEMP")
@@ -47,6 +52,10 @@ def _core(m: Match, s: Said) -> Phrase | None:
     if d := m.one("DONENESS"):
         s.doneness.append((d.sense("DONENESS").key, s.at))  # type: ignore[union-attr]
     s.core.append(s.figure(value))
+    if (held := m.one("TIME")) is not None:
+        text = f"Hold at the core: {held.text}"
+        s.notes.append(Noted("minutes", text, s.at))
+        return say("core {t}, held {s}, the hold kept as a note", t=ph.temp(value), s=ph.duration(held.value))
     return say("core {t}", t=ph.temp(value))
 
 
@@ -123,6 +132,26 @@ def _surface_temp(m: Match, s: Said) -> Phrase | None:
     return say("{surface} at {t}", surface=ph.word(name), t=ph.temp(value))
 
 
+def bare_surface_c(a: Atom, s: Said) -> float | None:
+    """A bare number as the temperature of a surface.
+
+    Parameters
+    ----------
+    a : Atom
+        A number.
+    s : Said
+        The line so far; its units decide where both scales fit.
+
+    Returns
+    -------
+    float | None
+        °C, or None where no surface is so hot or so cold.
+    """
+    fahrenheit = a.value > HOTTEST_BARE_C or (s.system == "us" and a.value > COLDEST_US_F)
+    value = units.c_from_f(a.value) if fahrenheit else a.value
+    return value if COLDEST_SURFACE_C < value < HOTTEST_SURFACE_C and a.value >= LEAST_BARE else None
+
+
 @rule(
     "on|in? SURFACE_HERE|SURFACE|TOOL at|to? NUM",
     "at NUM",
@@ -143,9 +172,8 @@ def _surface_temp_bare(m: Match, s: Said) -> Phrase | None:
         surface_said(m, s)
         s.surface_temp.append(s.figure(float(c)))
         return say("gas mark {n}: {t}", n=ph.number(a.value), t=ph.temp(float(c)))
-    fahrenheit = a.value > 290 or (s.system == "us" and a.value > 230)
-    value = units.c_from_f(a.value) if fahrenheit else a.value
-    if not COLDEST_SURFACE_C < value < 400 or a.value < 100:
+    value = bare_surface_c(a, s)
+    if value is None:
         return None
     name = surface_said(m, s)
     s.surface_temp.append(s.figure(value))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
+from vianda.core.inventory.pantry import Ingredient
 from vianda.core.reading.atoms import Atom
 from vianda.core.reading.grammar import Match
 from vianda.core.reading.rules.common import LINE
@@ -14,14 +15,23 @@ rule = LINE.rule
 _NAMED = {"beef": "no-beef", "pork": "no-pork"}
 
 
+def _of_group(group: str, thing: Ingredient) -> bool:
+    """Whether an ingredient is a cheese, or made of bread: oats, milk powder and yeast bind too and are no crumbs."""
+    if group == "group-cheese":
+        return thing.group == "cheese"
+    return thing.group in ("crumb", "bread") and (
+        "crumb" in thing.key or any(x.startswith("gluten") for x in thing.allergens)
+    )
+
+
 def _kept_out(a: Atom, s: Said) -> str | None:
     """Take up one thing to avoid; its name, or None when it is nothing that can be avoided."""
     if diet := a.sense("DIET"):
         s.limits.append(diet.key)
         return diet.key.replace("-", " ")
     if (avoided := a.sense("AVOIDED")) and avoided.key.startswith("group-"):
-        groups = {"group-crumb": ("crumb", "bread"), "group-cheese": ("cheese",)}[avoided.key]
-        s.without += [k for k, thing in s.inventory.pantry.items() if thing.group in groups]
+        s.no_bread = s.no_bread or a.text.lower() == "bread"
+        s.without += [k for k, thing in s.inventory.pantry.items() if _of_group(avoided.key, thing)]
         return a.text
     if avoided := a.sense("AVOIDED"):
         s.limits.append(avoided.key)

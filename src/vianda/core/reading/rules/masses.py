@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
+from vianda.core.reading.atoms import Atom
 from vianda.core.reading.grammar import Match
 from vianda.core.reading.rules.common import (
     HEAVIEST_EACH_G,
@@ -32,11 +33,14 @@ rule = LINE.rule
     "MASS total of? MEATP",
     "MASS of PREP MEATP",
     "MASS PREP MEATP",
+    "PIECE MASS of? MEATP",
 )
 def _mass_of_meat(m: Match, s: Said) -> Phrase:
     a, meat = m.one("MASS"), m.one("MEATP")
     assert a is not None
     assert meat is not None
+    if m.one("PIECE"):
+        take_pieces(m, s)
     said = meat_said(meat, s)
     said.mass = s.figure(a.value, a.low, a.high)
     s.meats.append(said)
@@ -48,6 +52,7 @@ def _mass_of_meat(m: Match, s: Said) -> Phrase:
     "MASS eachof|each of? MEATP and|SEP MEATP and|SEP MEATP",
     "MASS eachof|each of? MEATP SEP MEATP SEP and MEATP",
     "MEATP and|SEP MEATP SEP? MASS eachof|each",
+    "MASS of? MEATP and|plusword asmuch MEATP",
 )
 def _mass_of_each_meat(m: Match, s: Said) -> Phrase | None:
     a = m.one("MASS")
@@ -61,6 +66,20 @@ def _mass_of_each_meat(m: Match, s: Said) -> Phrase | None:
     return say("{mass} each of {meats}", mass=mass_said(a), meats=ph.word(", ".join(names)))
 
 
+@rule("u:mass of MEATP")
+def _one_of_meat(m: Match, s: Said) -> Phrase | None:
+    """``pound of beef``: one of that unit."""
+    unit, meat = m.one("u:mass"), m.one("MEATP")
+    assert unit is not None
+    assert meat is not None
+    sense = unit.sense("u:mass")
+    assert sense is not None
+    said = meat_said(meat, s)
+    said.mass = s.figure(sense.value)
+    s.meats.append(said)
+    return say("{mass} of {meat}", mass=ph.mass(sense.value), meat=ph.word(meat_name(meat, s)))
+
+
 @rule("MEATP MASS", "MEATP SEP MASS", "MASS SEP MEATP")
 def _meat_mass(m: Match, s: Said) -> Phrase | None:
     sep = m.one("SEP")
@@ -69,20 +88,29 @@ def _meat_mass(m: Match, s: Said) -> Phrase | None:
     return _mass_of_meat(m, s)
 
 
-@rule("MASS total", "total of? MASS", "from MASS total?", "with MASS", "MASS of? MEATP total")
+@rule("MASS total", "total of? MASS", "from MASS total?", "MASS of? MEATP total", "PIECE of? MASS total")
 def _total(m: Match, s: Said) -> Phrase | None:
     a = m.one("MASS")
     assert a is not None
     meat = m.one("MEATP")
     if meat is not None:
         s.meats.append(meat_said(meat, s))
+    if m.one("PIECE"):
+        take_pieces(m, s)
     s.totals.append(s.figure(a.value, a.low, a.high))
     return say("{mass} in all", mass=mass_said(a))
 
 
-@rule("MASS")
+@rule("within|least")
+def _bound(m: Match, s: Said) -> Phrase:
+    """``at most 1 kg``: planned for the figure itself."""
+    return say("planned for the figure that follows")
+
+
+@rule("MASS", "MASS raw", "with MASS", "weight SEP? of? MASS")
 def _mass(m: Match, s: Said) -> Phrase:
-    a = m.atoms[0]
+    a = m.one("MASS")
+    assert a is not None
     s.masses.append(s.figure(a.value, a.low, a.high))
     return say("{mass}", mass=mass_said(a))
 
@@ -90,6 +118,7 @@ def _mass(m: Match, s: Said) -> Phrase:
 @rule(
     "MASS each",
     "MASS of? MEATP each",
+    "PIECE MASS of? MEATP each",
     "at|of MASS each",
     "at MASS",
     "each of? MASS",
@@ -104,6 +133,7 @@ def _mass(m: Match, s: Said) -> Phrase:
     "PIECE MASS each",
     "each MASS",
     "PIECE weight? of MASS",
+    "PIECE of? MASS raw",
     "into MASS",
 )
 def _each(m: Match, s: Said) -> Phrase | None:
@@ -115,17 +145,18 @@ def _each(m: Match, s: Said) -> Phrase | None:
     word = m.one("PIECE")
     if word is not None:
         take_pieces(m, s)
-        style = word.sense("PIECE").key  # type: ignore[union-attr]
         loose = not (m.one("each") or m.one("of") or m.one("at") or m.one("per"))
-        if loose and (style.startswith("loaf") or style == "ragu" or a.value > HEAVIEST_EACH_G[dish_of(style)]):
-            # "meatballs 600 g" are that much of them.
+        if loose:
+            # "meatballs 600 g" are that much of them, "burgers 150 g" weigh that: its size tells.
             s.masses.append(s.figure(a.value, a.low, a.high))
-            return say("{name} from {mass}", name=ph.word(word.text), mass=mass_said(a))
+            return say("{name}, {mass}", name=ph.word(word.text), mass=mass_said(a))
+        if word.article and not word.text.lower().endswith("s"):
+            s.pieces[-1] = replace(s.pieces[-1], single=True)
     s.eachs.append(s.figure(a.value, a.low, a.high))
     return say("{mass} each", mass=mass_said(a))
 
 
-@rule("MASS raw? cooked each?", "cooked? weight? MASS cooked", "MASS each cooked")
+@rule("MASS raw? cooked each?", "cooked? weight? MASS cooked", "MASS each cooked", "cooked of? MASS each?")
 def _cooked(m: Match, s: Said) -> Phrase:
     a = m.one("MASS")
     assert a is not None
@@ -133,15 +164,52 @@ def _cooked(m: Match, s: Said) -> Phrase:
     return say("{mass} each, cooked", mass=mass_said(a))
 
 
-@rule("MASS ahead", "MASS of? MEATP ahead", "MASS per PEOPLE", "MASS of? MEATP per PEOPLE", "MASS for each PEOPLE")
+@rule(
+    "MASS ahead",
+    "MASS of? MEATP ahead",
+    "PIECE MASS of? MEATP? ahead",
+    "MASS per PEOPLE",
+    "MASS of? MEATP per PEOPLE",
+    "MASS for each PEOPLE",
+)
 def _ahead(m: Match, s: Said) -> Phrase:
     a = m.one("MASS")
     assert a is not None
     meat = m.one("MEATP")
     if meat is not None:
         s.meats.append(meat_said(meat, s))
+    if m.one("PIECE"):
+        take_pieces(m, s)
     s.heads.append(s.figure(a.value, a.low, a.high))
     return say("{mass} a person", mass=mass_said(a))
+
+
+# Plural burgers of more than this, said before their name, may as well be all of them (ours), g.
+LIGHTEST_OF_ALL_G = 300.0
+
+
+# "mince 2 x 400 g" are packs from this weight on, "chuck 6 x 150 g" are pieces of it (ours), g.
+LIGHTEST_PACK_G = 250.0
+# A bare number behind "10 burgers of" is grams from here on (ours).
+LIGHTEST_G = 30.0
+
+
+def singular_loaf(word: Atom | None) -> bool:
+    """Whether a word names one loaf.
+
+    Parameters
+    ----------
+    word : Atom | None
+        The word for pieces.
+
+    Returns
+    -------
+    bool
+        Whether it does.
+    """
+    if word is None or not (sense := word.sense("PIECE")):
+        return False
+    return sense.key.startswith("loaf") and not word.text.lower().rstrip("s").endswith(("loave", "meatloave"))
 
 
 @rule("MASS STYLE* SIZE* MEATP? STYLE* PIECE", "MASS MULTIPLE STYLE* PIECE?", "POUNDER STYLE* PIECE?", "MASS STYLE+")
@@ -155,9 +223,13 @@ def _sized_pieces(m: Match, s: Said) -> Phrase | None:
     if "POUNDER" not in a.kinds:
         if not m.one("PIECE") and not m.one("MULTIPLE"):
             return None
-        singular = word is not None and not word.text.lower().endswith("s") and not loaf and key != ""
+        burger = dish_of(key) == "burger" and key != ""
+        singular = burger and word is not None and not word.text.lower().endswith("s") and not loaf
+        one_loaf = a.article and singular_loaf(word)
         heavy = a.value > (HEAVIEST_EACH_G[dish_of(key)] if not singular else 1000.0)
-        if loaf or heavy:
+        # "2 persons 400 g burgers": either; its size and the count tell.
+        either = not singular and dish_of(key) == "burger" and a.value > LIGHTEST_OF_ALL_G and not a.article
+        if (loaf or heavy or either) and not one_loaf:
             take_meats(m, s)
             take_pieces(m, s)
             s.masses.append(s.figure(a.value, a.low, a.high))
@@ -166,6 +238,8 @@ def _sized_pieces(m: Match, s: Said) -> Phrase | None:
     take_pieces(m, s)
     if s.pieces[-1].style == "":
         s.pieces[-1] = replace(s.pieces[-1], style="burger" if "POUNDER" in a.kinds else "")
+    if a.article and word is not None and not word.text.lower().endswith("s"):
+        s.pieces[-1] = replace(s.pieces[-1], single=True)
     s.eachs.append(s.figure(a.value, a.low, a.high))
     return say("{name} of {mass} each", name=ph.word(word.text if word else "burgers"), mass=mass_said(a))
 
@@ -191,6 +265,7 @@ def _sized_pieces(m: Match, s: Said) -> Phrase | None:
     "POUNDER PIECE? times NUM",
     "MASS STYLE* MEATP? PIECE times NUM",
     "MASS times NUM",
+    "PIECE of|at? MASS SEP? times NUM",
     "PIECE SEP? MASS SEP? times NUM",
     "MASS times NUM ahead",
     "MASS MULTIPLE? STYLE* PIECE times NUM ahead",
@@ -199,6 +274,8 @@ def _sized_pieces(m: Match, s: Said) -> Phrase | None:
     "NUM MASS MULTIPLE PIECE?",
     "NUM each MASS",
     "NUM MASS STYLE+",
+    "NUM STYLE+ MASS each?",
+    "each NUM times? MASS STYLE* PIECE",
 )
 def _count_of_mass(m: Match, s: Said) -> Phrase | None:
     n, a = m.one("NUM"), m.one("MASS") or m.one("POUNDER")
@@ -228,16 +305,29 @@ def _count_of_mass(m: Match, s: Said) -> Phrase | None:
         take_pieces(m, s, count=n)
         return say("{n} pieces from {mass}", n=count_said(n), mass=mass_said(a))
     bare = not m.one("PIECE") and m.one("times") is not None and not m.one("each")
-    if bare and a.value > HEAVIEST_EACH_G["burger"]:
+    if bare and a.value >= HEAVIEST_EACH_G["burger"]:
         s.totals.append(s.figure(n.value * a.value))
         s.packs.append(s.figure(n.value))
         return say("{n} × {mass}: {total} in all", n=count_said(n), mass=mass_said(a), total=ph.mass(n.value * a.value))
     take_meats(m, s)
-    name = take_pieces(m, s, count=n, each=m.one("ahead") is not None)
+    of_each = m.one("ahead") is not None or "w:each" in m.atoms[0].kinds
+    name = take_pieces(m, s, count=n, each=of_each)
     if "POUNDER" in a.kinds and s.pieces[-1].style == "":
         s.pieces[-1] = replace(s.pieces[-1], style="burger")
     s.eachs.append(s.figure(a.value, a.low, a.high))
     return say("{n} {name} of {mass} each", n=count_said(n), name=ph.word(name), mass=mass_said(a))
+
+
+@rule("NUM STYLE* PIECE of|at NUM")
+def _count_of_grams(m: Match, s: Said) -> Phrase | None:
+    """``10 burgers of 150``: a number that is no count of people is the grams of each."""
+    n, a = m.all("NUM")
+    if s.system == "us" or not is_whole(n) or not is_whole(a) or not LIGHTEST_G <= a.value <= HEAVIEST_EACH_G["burger"]:
+        return None
+    name = take_pieces(m, s, count=n)
+    s.guessed = True
+    s.eachs.append(s.figure(a.value, a.low, a.high))
+    return say("{n} {name} of {mass} each", n=count_said(n), name=ph.word(name), mass=ph.mass(a.value))
 
 
 @rule(
@@ -247,10 +337,13 @@ def _count_of_mass(m: Match, s: Said) -> Phrase | None:
     "NUM HOLDER of? MEATP of MASS",
     "MASS HOLDER of? MEATP?",
     "NUM HOLDER of? MEATP SEP? MASS each?",
+    "MEATP SEP? NUM times MASS",
 )
 def _packs(m: Match, s: Said) -> Phrase | None:
     n, a = m.one("NUM"), m.one("MASS")
     assert a is not None
+    if "MEATP" in m.atoms[0].kinds and a.value < LIGHTEST_PACK_G:
+        return None
     if n is not None and (not is_whole(n) or n.value > 1000):
         return None
     if n is not None and not m.one("HOLDER") and not m.one("times"):
@@ -265,6 +358,28 @@ def _packs(m: Match, s: Said) -> Phrase | None:
     else:
         s.totals.append(s.figure(whole, count * a.low, count * a.high))
     return say("{n} packs of {mass}: {total}", n=ph.count(round(count)), mass=mass_said(a), total=ph.mass(whole))
+
+
+@rule("NUM MEATP SEP? MASS each", "NUM MEATP of|at MASS each?")
+def _steaks(m: Match, s: Said) -> Phrase | None:
+    """``2 chuck steaks of 400 g``: so many pieces of a cut, to be ground."""
+    n, a, meat = m.one("NUM"), m.one("MASS"), m.one("MEATP")
+    assert n is not None
+    assert a is not None
+    assert meat is not None
+    sense = meat.sense("MEAT")
+    if sense is None or s.inventory.meat(sense.key).kind != "cut" or not is_whole(n) or not 1 <= n.value <= 100:
+        return None
+    said = meat_said(meat, s)
+    said.mass = s.figure(n.value * a.value, n.value * a.low, n.value * a.high)
+    s.meats.append(said)
+    return say(
+        "{n} of {mass}: {total} of {meat}",
+        n=count_said(n),
+        mass=mass_said(a),
+        total=ph.mass(said.mass.value),
+        meat=ph.word(meat_name(meat, s)),
+    )
 
 
 @rule("HOLDER of? MEATP SEP? MASS", "MASS plusword MASS of? MEATP", "MASS plusword MASS plusword MASS of? MEATP")

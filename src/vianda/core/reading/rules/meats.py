@@ -10,6 +10,7 @@ from vianda.core.reading.grammar import Match
 from vianda.core.reading.rules.common import (
     EXTRA_LEAN_FAT,
     LEAN_FAT,
+    LEAST_LEAN,
     LINE,
     RICH_FAT,
     mass_said,
@@ -20,9 +21,6 @@ from vianda.core.reading.rules.common import (
 from vianda.core.reading.said import MeatSaid, PieceWord, Said
 
 rule = LINE.rule
-
-# Below so many parts of lean in a hundred a ratio beside two meats parts them (ours).
-LEAST_LEAN = 65.0
 
 
 @rule("MEATP", "with MEATP", "of? MEATP")
@@ -35,7 +33,7 @@ def _meat(m: Match, s: Said) -> Phrase:
     return say("{meat}", meat=ph.word(meat_name(a, s)))
 
 
-@rule("PCT of? MEATP", "MEATP PCT", "MEATP SEP PCT", "with PCT MEATP", "MEATP at PCT")
+@rule("PCT of? MEATP", "MEATP PCT", "MEATP SEP PCT", "with PCT MEATP", "MEATP at PCT", "with MEATP at? PCT")
 def _share(m: Match, s: Said) -> Phrase | None:
     a, meat_atom, sep = m.one("PCT"), m.one("MEATP"), m.one("SEP")
     assert a is not None
@@ -105,10 +103,14 @@ _JOIN = "and|to|SEP|with|plusword*"
 
 
 @rule(
-    f"RATIO of? MEATP {_JOIN} MEATP",
-    f"RATIO of? MEATP {_JOIN} MEATP {_JOIN} MEATP",
-    f"RATIO of? MEATP {_JOIN} MEATP {_JOIN} MEATP {_JOIN} MEATP",
+    f"RATIO split? of? MEATP {_JOIN} MEATP",
+    f"RATIO split? of? MEATP {_JOIN} MEATP {_JOIN} MEATP",
+    f"RATIO split? of? MEATP {_JOIN} MEATP {_JOIN} MEATP {_JOIN} MEATP",
     f"MEATP {_JOIN} MEATP in|at|SEP? RATIO",
+    f"MASS of? MEATP {_JOIN} MEATP in|at|SEP? RATIO",
+    f"MASS of? MEATP {_JOIN} MEATP {_JOIN} MEATP in|at|SEP? RATIO",
+    f"MASS RATIO split? of? MEATP {_JOIN} MEATP",
+    f"MASS RATIO split? of? MEATP {_JOIN} MEATP {_JOIN} MEATP",
     f"MEATP {_JOIN} MEATP {_JOIN} MEATP in|at|SEP? RATIO",
     f"MEATP {_JOIN} MEATP {_JOIN} MEATP {_JOIN} MEATP in|at|SEP? RATIO",
 )
@@ -145,6 +147,8 @@ def _ratio(m: Match, s: Said) -> Phrase | None:
                 ],
             )
         )
+    if (total := m.one("MASS")) is not None:
+        s.totals.append(s.figure(total.value, total.low, total.high))
     for record, p in zip(said, r.parts, strict=True):
         record.part = p
         s.meats.append(record)
@@ -204,6 +208,22 @@ def _loosely(m: Match, s: Said) -> Phrase:
         text = say("some {meat}", meat=name)
     s.meats.append(said)
     return text
+
+
+@rule("twice|thrice of? MEATP as|than? MEATP", "half asmuch MEATP as MEATP", "MEATP and|SEP twice|thrice of? MEATP")
+def _twice(m: Match, s: Said) -> Phrase:
+    """``twice as much beef as pork``: parts of two to one."""
+    first, second = m.all("MEATP")
+    times = 2.0 if m.one("twice") else 3.0 if m.one("thrice") else 0.5
+    before = "MEATP" not in m.atoms[0].kinds
+    for atom, part in ((first, times if before else 1.0), (second, 1.0 if before else times)):
+        said = meat_said(atom, s)
+        said.part = part
+        s.meats.append(said)
+    more, less = (first, second) if before else (second, first)
+    return say(
+        "{n} times as much {a} as {b}", n=ph.number(times), a=ph.word(meat_name(more, s)), b=ph.word(meat_name(less, s))
+    )
 
 
 @rule("MEATP or MEATP")

@@ -19,12 +19,20 @@ rule = LINE.rule
     "for? PARTY_OPEN of NUM PEOPLE?",
     "NUM PARTY_OPEN",
     "per NUM PEOPLE",
+    "per NUM",
     "for NUM PARTY_OPEN",
+    "weare NUM PEOPLE?",
+    "PEOPLE SEP NUM",
+    "PEOPLE NUM",
+    "for? eachof NUM PEOPLE?",
+    "for|serves? PEOPLE of NUM",
 )
 def _people(m: Match, s: Said) -> Phrase | None:
     a = m.one("NUM")
     assert a is not None
     if not is_whole(a) or (a.number is not None and a.number.fraction):
+        return None
+    if (sep := m.one("SEP")) is not None and sep.text not in ":=":
         return None
     who = m.one("PEOPLE")
     sense = who.sense("PEOPLE") if who else None
@@ -41,14 +49,31 @@ def _party(m: Match, s: Said) -> Phrase:
     assert a is not None
     sense = a.sense("PARTY")
     assert sense is not None
-    s.people.append(s.figure(sense.value))
     if sense.key == "4":
+        s.family = s.figure(sense.value)
         return say("a family, taken as {n} people", n=ph.count(4))
+    s.people.append(s.figure(sense.value))
     return say("{n} people", n=ph.count(round(sense.value)))
+
+
+@rule("PEOPLE")
+def _for_children(m: Match, s: Said) -> Phrase | None:
+    """``kids' burgers``: for children, without a number; "and a toddler" is one more."""
+    child = m.atoms[0].sense("PEOPLE").key == "child"  # type: ignore[union-attr]
+    if m.atoms[0].article and s.people:
+        s.people.append(s.figure(1.0))
+        s.children += int(child)
+        return say("and one more")
+    if not child:
+        return None
+    s.for_children = True
+    return say("for children")
 
 
 @rule("for? PARTY_OPEN", "for PEOPLE", "for some PEOPLE")
 def _open_party(m: Match, s: Said) -> Phrase:
+    who = m.one("PEOPLE")
+    s.for_children = s.for_children or (who is not None and who.sense("PEOPLE").key == "child")  # type: ignore[union-attr]
     s.open_party = " ".join(a.text for a in m.atoms if a.kinds & {"PARTY_OPEN", "PEOPLE"})
     return say("people to feed, without a number")
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.grammar import Match
@@ -9,6 +11,9 @@ from vianda.core.reading.rules.common import LINE, count_said, counted, is_whole
 from vianda.core.reading.said import Noted, PieceWord, Said
 
 rule = LINE.rule
+
+# A bare number "each" from here on is grams (ours).
+LEAST_GRAMS = 40.0
 
 
 @rule(
@@ -23,6 +28,12 @@ rule = LINE.rule
     "PIECE times NUM",
     "NUM PIECE STYLE",
     "NUM of STYLE* MEATP? PIECE",
+    "NUM STYLE+ SIZE* MULTIPLE",
+    "NUM ofthem",
+    "NUM STYLE* PIECE total",
+    "times NUM SIZE* STYLE* PIECE?",
+    "NUM times",
+    "counted SEP? NUM",
 )
 def _count_pieces(m: Match, s: Said) -> Phrase | None:
     a = m.one("NUM")
@@ -44,6 +55,19 @@ def _count_pieces(m: Match, s: Said) -> Phrase | None:
     return say("{n} {name}", n=count_said(a), name=ph.word(name))
 
 
+@rule("SIZE* STYLE* MEATP? PIECE each|ahead")
+def _one_each(m: Match, s: Said) -> Phrase | None:
+    """``a burger each``: the article counts one."""
+    word = m.one("PIECE")
+    assert word is not None
+    if not m.atoms[0].article or word.text.lower().endswith("s"):
+        return None
+    take_meats(m, s)
+    name = take_pieces(m, s)
+    s.pieces[-1] = replace(s.pieces[-1], count=s.figure(1.0), each=True)
+    return say("one {name} each", name=ph.word(name))
+
+
 @rule(
     "NUM SIZE* STYLE* MEATP? PIECE each|ahead",
     "NUM ahead",
@@ -51,13 +75,25 @@ def _count_pieces(m: Match, s: Said) -> Phrase | None:
     "NUM PIECE? for? each PEOPLE",
     "NUM PIECE per PEOPLE",
     "NUM per PEOPLE",
+    "each NUM SIZE* STYLE* MEATP? PIECE",
+    "each NUM",
+    "NUM STYLE* PIECE for? eachof NUM PEOPLE?",
 )
 def _count_each(m: Match, s: Said) -> Phrase | None:
     a = m.one("NUM")
     assert a is not None
     if not is_whole(a):
         return None
+    if not m.one("PIECE") and not m.one("PEOPLE") and m.one("each") and a.value >= LEAST_GRAMS and s.system != "us":
+        # "180 each": no one eats so many; it is their weight.
+        s.guessed = True
+        s.eachs.append(s.figure(a.value, a.low, a.high))
+        return say("{m} each", m=ph.mass(a.value))
     take_meats(m, s)
+    if m.one("eachof") and not m.one("PIECE"):
+        return None
+    if len(numbers := m.all("NUM")) > 1:
+        s.people.append(counted(s, numbers[1]))
     name = take_pieces(m, s, each=True, count=a)
     return say("{n} {name} each", n=count_said(a), name=ph.word(name if name != "pieces" else "pieces"))
 
@@ -78,6 +114,41 @@ def _pieces(m: Match, s: Said) -> Phrase:
     return say("{name}", name=ph.word(name))
 
 
+@rule("plusword? NUM spare PIECE?", "PCT spare PIECE?", "plusword PCT spare?")
+def _spare(m: Match, s: Said) -> Phrase | None:
+    """``10 burgers plus 2 spare``, ``20 % extra``: more pieces, no more people."""
+    n, share = m.one("NUM"), m.one("PCT")
+    if n is not None:
+        if not is_whole(n) or (n.number is not None and n.number.fraction):
+            return None
+        s.extra += round(n.value)
+        return say("{n} more pieces", n=count_said(n))
+    assert share is not None
+    if share.value > 1 or not m.one("spare"):
+        return None
+    s.extra_frac += share.value
+    return say("{share} more pieces", share=ph.frac(share.value))
+
+
+@rule("plusword|with|and? PCT|MASS of? loss", "loss SEP? PCT")
+def _loss(m: Match, s: Said) -> Phrase:
+    """``10 % trim loss``: what the bench asks under Meat and Shape."""
+    text = " ".join(a.text for a in m.atoms if "PCT" in a.kinds or "MASS" in a.kinds or "w:loss" in a.kinds)
+    s.notes.append(Noted("note", text.capitalize(), s.at))
+    return say("{what}, kept as a note", what=ph.word(text))
+
+
+@rule("NUM STYLE* PIECE? atatime")
+def _at_a_time(m: Match, s: Said) -> Phrase | None:
+    """``2 smashed burgers at a time``: how the cook works, never how many there are."""
+    a = m.one("NUM")
+    assert a is not None
+    if m.one("PIECE") or m.one("STYLE"):
+        take_pieces(m, s)
+    s.notes.append(Noted("note", " ".join(x.text for x in m.atoms), s.at))
+    return say("{n} at a time, kept as a note", n=count_said(a))
+
+
 @rule("NUM per bun", "NUM in each? bun", "NUM each bun")
 def _in_a_bun(m: Match, s: Said) -> Phrase | None:
     a = m.one("NUM")
@@ -88,7 +159,7 @@ def _in_a_bun(m: Match, s: Said) -> Phrase | None:
     return say("{n} patties in a bun", n=count_said(a))
 
 
-@rule("NUM bun", "for NUM bun", "NUM BUN_HERE")
+@rule("NUM SIZE* bun", "for NUM SIZE* bun", "NUM BUN_HERE")
 def _buns(m: Match, s: Said) -> Phrase | None:
     a = m.one("NUM")
     assert a is not None
@@ -96,6 +167,17 @@ def _buns(m: Match, s: Said) -> Phrase | None:
         return None
     s.pieces.append(PieceWord("burger", s.at, counted(s, a)))
     return say("{n} buns, one burger in each", n=count_said(a))
+
+
+@rule("no STYLE", "no SIZE")
+def _not_so(m: Match, s: Said) -> Phrase | None:
+    """``not smashed``: any other way."""
+    way = m.one("STYLE") or m.one("SIZE")
+    assert way is not None
+    sense = way.sense("STYLE") or way.sense("SIZE")
+    assert sense is not None
+    s.not_styles.append({"thin": "smashed"}.get(sense.key, sense.key))
+    return say("not {way}", way=ph.word(way.text))
 
 
 @rule("STYLE")

@@ -9,9 +9,12 @@ from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.atoms import Atom
 from vianda.core.reading.grammar import Match
 from vianda.core.reading.rules.common import LINE, count_said, counted, is_whole, take_meats
-from vianda.core.reading.said import Noted, PieceWord, Said
+from vianda.core.reading.said import MeatSaid, Noted, PieceWord, Said
 
 rule = LINE.rule
+
+
+_EATERS = frozenset({"vegetarian", "vegetarians", "vegan", "vegans", "veggie", "veggies"})
 
 
 @rule(
@@ -27,10 +30,30 @@ def _not_made(m: Match, s: Said) -> Phrase | None:
     sense = m.one("NOT_MADE").sense("NOT_MADE")  # type: ignore[union-attr]
     assert sense is not None
     take_meats(m, s)
-    if (n := m.one("NUM")) is not None:
+    n = m.one("NUM")
+    if n is not None and is_whole(n) and m.one("NOT_MADE").text.lower() in _EATERS:  # type: ignore[union-attr]
+        s.meatless += round(n.value)
+        return say("{n} of them eat no meat", n=count_said(n))
+    if n is not None:
         s.notes.append(Noted("count", f"{n.text} {sense.name}", s.at))
     s.not_made.append((sense.name, sense.key, s.at))
     return say("{name}: not made here", name=ph.word(sense.name))
+
+
+@rule("NUM NOT_MADE of|at MASS each?", "MASS of? NOT_MADE", "NUM MASS NOT_MADE", "from MASS NOT_MADE")
+def _joint(m: Match, s: Said) -> Phrase | None:
+    """``from a 700 g roast``, ``3 steaks of 250 g``: meat to be ground."""
+    a, n = m.one("MASS"), m.one("NUM")
+    sense = m.one("NOT_MADE").sense("NOT_MADE")  # type: ignore[union-attr]
+    assert a is not None
+    assert sense is not None
+    if sense.name != "steak or roast" or (n is not None and not is_whole(n)):
+        return None
+    times = n.value if n is not None else 1.0
+    name = m.one("NOT_MADE").text  # type: ignore[union-attr]
+    mass = s.figure(times * a.value, times * a.low, times * a.high)
+    s.meats.append(MeatSaid(s.at, any="beef", mass=mass, word=name))
+    return say("{mass} of {name}", mass=ph.mass(mass.value), name=ph.word(name))
 
 
 _AMOUNT = "MASS|VOL|NUM"
@@ -46,7 +69,11 @@ _AMOUNT = "MASS|VOL|NUM"
 )
 def _ingredient_amount(m: Match, s: Said) -> Phrase | None:
     sep = m.one("SEP")
-    if sep is not None and sep.text != ":":
+    measured = m.one("MASS") or m.one("VOL") or m.one("HOLDER") or m.one("VAGUE") or m.one("UNIT_PIECE")
+    if sep is not None and (sep.text != ":" or not measured):
+        return None
+    if m.one("MASS") and any("w:halfandhalf" in a.kinds for a in m.atoms):
+        # "600 g of half and half mince": two meats, not cream.
         return None
     text = " ".join(a.text for a in m.atoms if a.kinds != {"w:with"})
     s.adds.append(text)
@@ -75,10 +102,19 @@ def _bare_number(m: Match, s: Said) -> Phrase | None:
     if {"dozen", "couple", "pair"} & {t.lower().rstrip("s") for t in a.text.split()}:
         s.pieces.append(PieceWord("", s.at, counted(s, a)))
         return say("{n} pieces", n=count_said(a))
-    if a.text.split()[0].lower() in ("a", "an"):
+    if a.text.split()[0].lower() in ("a", "an") or a.text.lower() == "one":
+        # "one for the freezer": a pronoun, no count of people.
         return None
     s.numbers.append(counted(s, a))
     return say("{n}: of what?", n=count_said(a))
+
+
+@rule("HOLDER of NUM", "in HOLDER of NUM")
+def _boxes(m: Match, s: Said) -> Phrase:
+    """``boxes of 16``: how they are packed."""
+    text = " ".join(a.text for a in m.atoms)
+    s.notes.append(Noted("note", text.capitalize(), s.at))
+    return say("{what}, kept as a note", what=ph.word(text))
 
 
 @rule("with|for|on? MASS|NUM? of? SERVED", "with? SERVED and SERVED")
@@ -88,6 +124,16 @@ def _served(m: Match, s: Said) -> Phrase:
     return say("served with {what}, kept as a note", what=ph.word(text))
 
 
+@rule("in|with PREP* ING* sauce", "in|with ING PREP* sauce")
+def _sauced(m: Match, s: Said) -> Phrase:
+    """``in cream sauce``: balls are finished in it; which sauce is kept as a note."""
+    text = " ".join(a.text for a in m.atoms if not a.kinds & {"w:in", "w:with"})
+    if m.one("in"):
+        s.styles.append(("ball-simmered", s.at))
+    s.notes.append(Noted("served", f"In {text}" if m.one("in") else f"With {text}", s.at))
+    return say("{what}, kept as a note", what=ph.word(text))
+
+
 @rule("GRIND", "GRINDER GRIND")
 def _grind(m: Match, s: Said) -> Phrase:
     text = " ".join(a.text for a in m.atoms)
@@ -95,9 +141,30 @@ def _grind(m: Match, s: Said) -> Phrase:
     return say("{what}, kept as a note", what=ph.word(text))
 
 
+# What is done to a thing says nothing on its own: no note is made of it.
+_EMPTY = frozenset(
+    {
+        "about",
+        "more",
+        "extra",
+        "fresh",
+        "cooked",
+        "salted",
+        "optional",
+        "divided",
+        "mixed",
+        "plain",
+        "quality",
+        "prepared",
+    }
+)
+
+
 @rule("PREP+")
 def _prepared(m: Match, s: Said) -> Phrase:
     text = " ".join(a.text for a in m.atoms)
+    if text.lower() in _EMPTY:
+        return say("{what}: changes nothing here", what=ph.word(text))
     s.notes.append(Noted("note", text.capitalize(), s.at))
     return say("{what}, kept as a note", what=ph.word(text))
 

@@ -118,7 +118,7 @@ def _bread(m: Match, s: Said) -> Phrase | None:
     return say("{bun}", bun=ph.word(found.name))
 
 
-@rule("no bun", "no MEATP bun", "no BUN_HERE")
+@rule("no bun", "no MEATP bun", "no BUN_HERE", "nobun")
 def _no_bun(m: Match, s: Said) -> Phrase:
     s.no_bun = True
     return say("no bun")
@@ -137,11 +137,12 @@ def _no_bun(m: Match, s: Said) -> Phrase:
     "MOULD SEP DIMS",
     "in NUM MASS MOULD",
     "in NUM DIMS MOULD",
+    "in|with? DIMS SURFACE",
 )
 def _mould(m: Match, s: Said) -> Phrase | None:
     a, n = m.one("MOULD"), m.one("NUM")
-    assert a is not None
-    key = a.sense("MOULD").key  # type: ignore[union-attr]
+    # "a 9 x 5 pan" has corners: a tin.
+    key = a.sense("MOULD").key if a is not None else "tin"  # type: ignore[union-attr]
     dims = m.one("DIMS") or m.one("LEN")
     sizes = dims.parts or (dims.value,) if dims else ()
     if n is not None:

@@ -6,7 +6,7 @@ from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.grammar import Match
 from vianda.core.reading.rules.common import LINE, take_pieces
-from vianda.core.reading.rules.heat import COLDEST_SURFACE_C, surface_said
+from vianda.core.reading.rules.heat import COLDEST_SURFACE_C, bare_surface_c, surface_said
 from vianda.core.reading.said import Noted, Said
 
 rule = LINE.rule
@@ -39,14 +39,25 @@ def _at_hand(m: Match, s: Said) -> Phrase | None:
     return say("{t} at hand", t=ph.duration(seconds))
 
 
+@rule("for? NUM days")
+def _days(m: Match, s: Said) -> Phrase | None:
+    """``for two days``, ``2 lunches``: no number of people or pieces."""
+    a = m.one("NUM")
+    assert a is not None
+    text = " ".join(x.text for x in m.atoms)
+    s.notes.append(Noted("ready", text.capitalize(), s.at))
+    return say("{what}, kept as a note", what=ph.word(text))
+
+
 @rule(
+    "at NUM for? TIME",
     "at? TEMP for? TIME",
     "TIME aside",
     "NUM aside",
     "VERB for? TIME",
     "VERB TIME",
     "TIME VERB",
-    "STYLE for TIME",
+    "STYLE|PREP for? TIME",
     "for? TIME on|in? SURFACE_HERE|SURFACE",
     "SURFACE_HERE|SURFACE for TIME",
     "VERB for? TIME aside",
@@ -57,6 +68,11 @@ def _stage_minutes(m: Match, s: Said) -> Phrase | None:
     if a is None and n is None:
         return None
     hot = m.one("TEMP")
+    if n is not None and m.one("at"):
+        celsius = bare_surface_c(n, s)
+        if celsius is None:
+            return None
+        s.surface_temp.append(s.figure(celsius))
     if hot is not None:
         if hot.value < COLDEST_SURFACE_C:
             return None
@@ -68,6 +84,23 @@ def _stage_minutes(m: Match, s: Said) -> Phrase | None:
     text = " ".join(x.text for x in m.atoms)
     s.notes.append(Noted("minutes", text, s.at))
     return say("minutes of a stage, kept as a note: {t}", t=ph.word(text))
+
+
+_MEALS = frozenset(
+    {
+        "lunch",
+        "dinner",
+        "supper",
+        "breakfast",
+        "brunch",
+        "night",
+        "week",
+        "burger night",
+        "midweek",
+        "weeknight",
+        "service",
+    }
+)
 
 
 @rule(
@@ -105,7 +138,9 @@ def _ready(m: Match, s: Said) -> Phrase | None:
         return None
     if clock is not None and clock.parts[0] > 24:
         return None
-    words = [a.text for a in m.atoms if not a.kinds & {"w:on", "w:for", "w:at", "w:by"} or "DAY" in a.kinds]
+    words = [a.text for a in m.atoms if not a.kinds & {"w:on", "w:for", "w:at", "w:by", "w:ready"} or "DAY" in a.kinds]
     text = " ".join(words)
-    s.notes.append(Noted("ready", f"Ready: {text}", s.at))
+    # A meal alone says no time.
+    if text.lower() not in _MEALS:
+        s.notes.append(Noted("ready", f"Ready: {text}", s.at))
     return say("ready: {when}", when=ph.word(text))
