@@ -30,6 +30,8 @@ MOST_EACH = 12
 MOST_SPARE = 1000
 # A loaf said to be so many mm is so wide up to here, so long above (ours).
 WIDEST_LOAF_MM = 150.0
+# What the field allows and the rest of a plan may not bear.
+TRIED = frozenset({"thickness", "diameter", "length", "surface_temp", "cooked_mass"})
 # A loaf may be so much larger than its style's largest before it is two (ours), as a fraction.
 SAME_LOAF = 0.1
 # A bread or a mould within so much of the size said is that one (ours), mm.
@@ -84,7 +86,13 @@ class Planner:
         """An edit as on the bench; what it refuses is said, and the rest stands."""
         try:
             changed = apply_edit(formula, edit, inventory=self.inventory, kitchen=self.kitchen)
-            if isinstance(edit, SetFigure) and edit.figure in ("thickness", "diameter", "length", "surface_temp"):
+            if isinstance(edit, SetFigure) and edit.figure in (
+                "thickness",
+                "diameter",
+                "length",
+                "surface_temp",
+                "cooked_mass",
+            ):
                 # A size may be allowed and yet be one that usual practice knows nothing of.
                 prepare(changed, inventory=self.inventory, kitchen=self.kitchen)
             return changed
@@ -334,7 +342,11 @@ class Planner:
             )
             if style.form == "ball" and self.wish.total_g is not None and formula.shape.portioning == "by_piece":
                 formula = self._weighed_out(formula, style, self.wish.total_g)
-        if self.wish.cooked_g is not None:
+        if self.wish.cooked_g is not None and self.wish.each_g is not None:
+            self.remarks.append(
+                say("{m} cooked is not kept: the raw weight was said too.", m=ph.mass(self.wish.cooked_g))
+            )
+        elif self.wish.cooked_g is not None:
             formula = self._edit(
                 formula, SetFigure("cooked_mass", self.wish.cooked_g), say("{m} cooked", m=ph.mass(self.wish.cooked_g))
             )

@@ -170,7 +170,9 @@ def _counts(reading: LineReading, wish: Wish) -> None:
     counted = [w for w in said.pieces if w.count is not None]
     times = [w.times for w in said.pieces if w.times > 1]
     wish.multiple = max(times, default=1)
-    whole = [w for w in counted if not w.each]
+    # "Doubles, 2 x 70 g": the two patties of one, said again.
+    again = [w for w in counted if not w.word and wish.multiple > 1 and w.count and w.count.value == wish.multiple]
+    whole = [w for w in counted if not w.each and not (w in again and said.people)]
     each = [w for w in counted if w.each]
     if each and each[0].count is not None:
         wish.per_guest = max(1, round(each[0].count.high)) * wish.multiple

@@ -20,6 +20,8 @@ HOTTEST_BARE_C = 290.0
 COLDEST_CUP = 30.0
 # Two measures joined by "to" are one range if the second is at most so many times the first (ours).
 WIDEST_RANGE = 3.0
+# A stroke between figures from here on parts two weights; below, it is a fraction: 3/4 lb (ours).
+LEAST_OF_TWO = 20.0
 # A heaped spoon and a scant cup by their level ones (common practice, no published source).
 FILLS: Mapping[str, float] = {
     "heaped": 1.5,
@@ -304,6 +306,9 @@ class _Builder:
     def _with_unit(self, start: int, number: Number, n: int, family: str, kind: str, sense: Sense) -> tuple[Atom, int]:
         number = _as_grouped(number, sense.key, self.points)
         end = n + 1
+        if family in ("mass", "length") and (number.ratio[2:] or min(number.ratio, default=0.0) >= LEAST_OF_TWO):
+            # "100/150/200 g": several weights, no fraction.
+            return Atom(self._span(start, end), frozenset({"BAD"}), text=self._text(start, end)), end
         if family == "temp":
             return self._temperature(start, number, sense.key, end)
         factor = IMPERIAL.get(sense.key, sense.value) if self.imperial else sense.value
@@ -452,6 +457,9 @@ class _Builder:
                 return None
             found.append(more.value)
             n = more.next
+        tin = self.atoms and "MOULD" in self.atoms[-1].kinds and all(f <= 20 for f in found)
+        if len(found) >= 2 and tin and not (n < len(self.items) and self.items[n].sense("u:length")):
+            return tuple(f * units.MM_PER_IN for f in found), n
         if len(found) < 2 or n >= len(self.items):
             return None
         unit = self.items[n].sense("u:length")

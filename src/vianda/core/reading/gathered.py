@@ -228,7 +228,7 @@ def _meat_at(atoms: Sequence[Atom], at: int, *, blocked: bool, species: Mapping[
             fat, end = atoms[after].value, after + 1
             if end < len(atoms) and atoms[end].text == ")":
                 end += 1
-    senses = [s for s in meat.senses if s.kind in ("MEAT", "ANY", "AVOIDED", "ING", "w:fat")]
+    senses = [s for s in meat.senses if s.kind in ("MEAT", "ANY", "AVOIDED", "ING", "w:fat", "w:loss")]
     if fat is not None:
         senses.append(Sense("FATSAID", value=fat))
     kinds = {s.kind for s in senses} | {"MEATP"}

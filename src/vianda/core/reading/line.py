@@ -54,9 +54,12 @@ def _text(spans: Sequence[Span], text: str) -> str:
     return " … ".join(text[s.start : s.end] for s in spans)
 
 
+_JOINING = frozenset({"w:and", "w:with", "w:to", "w:for", "w:in", "w:of", "w:from", "w:some", "w:have"})
+
+
 def _joins_only(atoms: Sequence[Atom], at: int) -> bool:
-    """Whether an "and" or "with" only joins: what follows it is read further without it than with it."""
-    if at + 1 >= len(atoms) or not atoms[at].kinds & {"w:and", "w:with"}:
+    """Whether an "and", "with" or "to" only joins: what follows it is read further without it than with it."""
+    if at + 1 >= len(atoms) or not atoms[at].kinds & _JOINING:
         return False
 
     def reach(n: int) -> int:
@@ -165,6 +168,7 @@ _QUIET = frozenset(
         "w:a",
         "w:times",
         "w:weare",
+        "w:letme",
         "w:weight",
         "w:counted",
         "w:spare",
@@ -233,6 +237,7 @@ _KINDS = {
     "result": "note",
     "either_dish": "dish",
     "bound": "note",
+    "in_turn": "meat",
     "one_of_meat": "meat",
     "spare": "count",
     "loss": "note",

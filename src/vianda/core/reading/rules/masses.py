@@ -53,6 +53,7 @@ def _mass_of_meat(m: Match, s: Said) -> Phrase:
     "MASS eachof|each of? MEATP SEP MEATP SEP and MEATP",
     "MEATP and|SEP MEATP SEP? MASS eachof|each",
     "MASS of? MEATP and|plusword asmuch MEATP",
+    "MASS of? MEATP and|SEP MEATP each",
 )
 def _mass_of_each_meat(m: Match, s: Said) -> Phrase | None:
     a = m.one("MASS")
@@ -64,6 +65,21 @@ def _mass_of_each_meat(m: Match, s: Said) -> Phrase | None:
         s.meats.append(said)
         names.append(meat_name(atom, s))
     return say("{mass} each of {meats}", mass=mass_said(a), meats=ph.word(", ".join(names)))
+
+
+@rule("MASS SEP MASS of? MEATP and|SEP? MEATP", "MASS and MASS of? MEATP and|SEP? MEATP")
+def _in_turn(m: Match, s: Said) -> Phrase | None:
+    """``500 g/300 g beef/pork``: the first weight is of the first meat."""
+    if (sep := m.one("SEP")) is not None and sep.text not in "/:,+":
+        return None
+    said = []
+    for a, meat in zip(m.all("MASS"), m.all("MEATP"), strict=True):
+        said.append(meat_said(meat, s))
+        said[-1].mass = s.figure(a.value, a.low, a.high)
+    s.meats += said
+    one, two = (ph.word(meat_name(x, s)) for x in m.all("MEATP"))
+    first, second = (mass_said(x) for x in m.all("MASS"))
+    return say("{a} of {one}, {b} of {two}", a=first, one=one, b=second, two=two)
 
 
 @rule("u:mass of MEATP")
@@ -122,6 +138,7 @@ def _mass(m: Match, s: Said) -> Phrase:
     "at|of MASS each",
     "at MASS",
     "each of? MASS",
+    "each PIECE of? MASS",
     "in|into PIECE of MASS",
     "makes PIECE of MASS each?",
     "PIECE of? MASS each?",

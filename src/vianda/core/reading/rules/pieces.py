@@ -7,11 +7,13 @@ from dataclasses import replace
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.grammar import Match
-from vianda.core.reading.rules.common import LINE, count_said, counted, is_whole, take_meats, take_pieces
+from vianda.core.reading.rules.common import LINE, count_said, counted, is_whole, length_said, take_meats, take_pieces
 from vianda.core.reading.said import Noted, PieceWord, Said
 
 rule = LINE.rule
 
+# "Trim 10 %" is lost up to here; more of it is meat that is called trim (ours).
+MOST_TRIMMED = 0.15
 # A bare number "each" from here on is grams (ours).
 LEAST_GRAMS = 40.0
 
@@ -131,8 +133,12 @@ def _spare(m: Match, s: Said) -> Phrase | None:
 
 
 @rule("plusword|with|and? PCT|MASS of? loss", "loss SEP? PCT")
-def _loss(m: Match, s: Said) -> Phrase:
-    """``10 % trim loss``: what the bench asks under Meat and Shape."""
+def _loss(m: Match, s: Said) -> Phrase | None:
+    """``10 % trim loss``: what the bench asks under Meat and Shape. "Trim 30 %" is meat."""
+    share = m.one("PCT")
+    meat = "MEATP" in m.one("loss").kinds  # type: ignore[union-attr]
+    if meat and (share is None or share.value > MOST_TRIMMED or s.fats):
+        return None
     text = " ".join(a.text for a in m.atoms if "PCT" in a.kinds or "MASS" in a.kinds or "w:loss" in a.kinds)
     s.notes.append(Noted("note", text.capitalize(), s.at))
     return say("{what}, kept as a note", what=ph.word(text))
@@ -159,13 +165,16 @@ def _in_a_bun(m: Match, s: Said) -> Phrase | None:
     return say("{n} patties in a bun", n=count_said(a))
 
 
-@rule("NUM SIZE* bun", "for NUM SIZE* bun", "NUM BUN_HERE")
+@rule("NUM SIZE* bun", "for NUM SIZE* bun", "NUM BUN_HERE", "for? NUM SIZE* bun of LEN", "for? NUM LEN bun")
 def _buns(m: Match, s: Said) -> Phrase | None:
     a = m.one("NUM")
     assert a is not None
     if not is_whole(a) or (a.number is not None and a.number.fraction) or a.value < 1:
         return None
     s.pieces.append(PieceWord("burger", s.at, counted(s, a)))
+    if (wide := m.one("LEN")) is not None:
+        s.bun_mm.append(s.figure(wide.value))
+        return say("{n} buns of {l}, one burger in each", n=count_said(a), l=length_said(wide))
     return say("{n} buns, one burger in each", n=count_said(a))
 
 

@@ -69,9 +69,9 @@ def _no_salt(m: Match, s: Said) -> Phrase:
     return say("no salt")
 
 
-@rule("saltoutside", "saltinside", "saltoutside at? PCT", "PCT saltoutside", "PCT saltinside")
+@rule("saltoutside", "saltinside", "saltoutside at? PCT", "PCT saltoutside", "PCT saltinside", "no saltinside")
 def _salt_where(m: Match, s: Said) -> Phrase | None:
-    s.salt_place = "surface" if m.one("saltoutside") else "mixed"
+    s.salt_place = "surface" if m.one("saltoutside") or m.one("no") else "mixed"
     share = m.one("PCT")
     if share is not None:
         if share.value > 0.05:
