@@ -237,6 +237,7 @@ _KINDS = {
     "result": "note",
     "either_dish": "dish",
     "bound": "note",
+    "money": "note",
     "in_turn": "meat",
     "one_of_meat": "meat",
     "spare": "count",

@@ -44,9 +44,12 @@ def _people(m: Match, s: Said) -> Phrase | None:
 
 
 @rule("for? PARTY", "serves PARTY")
-def _party(m: Match, s: Said) -> Phrase:
+def _party(m: Match, s: Said) -> Phrase | None:
     a = m.one("PARTY")
     assert a is not None
+    if a.text.lower() == "me" and len(m.atoms) == 1:
+        # "my butcher gave me": nobody counts himself so.
+        return None
     sense = a.sense("PARTY")
     assert sense is not None
     if sense.key == "4":

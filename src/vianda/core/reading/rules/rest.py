@@ -109,6 +109,14 @@ def _bare_number(m: Match, s: Said) -> Phrase | None:
     return say("{n}: of what?", n=count_said(a))
 
 
+@rule("at|for? NUM money each|ahead|per?", "at|for? money NUM each|ahead|per?")
+def _money(m: Match, s: Said) -> Phrase:
+    """``at 8 € each``: a price, never a count."""
+    text = " ".join(a.text for a in m.atoms)
+    s.notes.append(Noted("note", text.capitalize(), s.at))
+    return say("{what}, kept as a note", what=ph.word(text))
+
+
 @rule("HOLDER of NUM", "in HOLDER of NUM")
 def _boxes(m: Match, s: Said) -> Phrase:
     """``boxes of 16``: how they are packed."""
