@@ -307,7 +307,7 @@ def test_a_filled_burger_holds_cheese_whole_in_its_middle_and_drops_it_with_the_
     e = _piece(filled)
     assert e.shape.filling is not None
     assert e.shape.filling.share_frac == pytest.approx(0.15)
-    assert next(a for a in e.mix.allergens if a.name == "milk").sources == ("Cheddar",)
+    assert next(a for a in e.served.allergens if a.name == "milk").sources == ("Cheddar",)
     assert e.mix.whole.binder_frac == 0
     assert next(g for g in e.mix.groups if g.group == "cheese").per_meat_frac == 0
     assert not _edited(filled, Choose("style", "smashed")).mix.lines

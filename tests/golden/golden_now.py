@@ -113,6 +113,13 @@ def renamed(part: str, answer: Any) -> Any:
             grams = {k: v for k, v in answer.items() if not k.endswith("_kg")}
             weekly = {k[:-2] + "g": v * 1000 for k, v in answer.items() if k.endswith("_kg")}
             answer = {**grams, **weekly}
+        if "mix" in answer and isinstance(answer["mix"], dict) and "breaches" in answer["mix"]:
+            # What is eaten beside the mix is counted with it, in one place.
+            mix = {k: v for k, v in answer["mix"].items() if k not in ("allergens", "breaches")}
+            moved = {k: answer["mix"][k] for k in ("allergens", "breaches")}
+            answer = {**answer, "mix": mix, "served": moved}
+        # What a guest gets is figured once, with all that is eaten beside the mix.
+        answer = {k: v for k, v in answer.items() if not (k.startswith("portion_") and "make_up" in answer)}
         # "core" is a working and a figure of the ticket too; what lies in the middle is "filling" now.
         inside = "eggs" in answer or "per_meat_frac" in answer
         return {

@@ -1,7 +1,8 @@
 """The figures of sixty-odd formulas as they were before the core was laid out in rooms: none may have changed.
 
-Twenty-four of them were kept anew when gaps to the floor, holds and the pull were mended; the changelog says what
-changed. A number is equal to nine digits. Words may be put more plainly, so of text only keys and choices are compared.
+Twenty-four of them were kept anew when gaps to the floor, holds and the pull were mended, and all when what comes in at
+the heat was counted: what a guest gets, and the cost and allergens of six. The changelog says what changed. A number is
+equal to nine digits. Words may be put more plainly, so of text only keys and choices are compared.
 """
 
 from __future__ import annotations

@@ -20,6 +20,7 @@ from pydantic import Field, ValidationError
 from vianda.core.basis.errors import CoreError
 from vianda.core.basis.units import c_from_f
 from vianda.core.batch.salt_ledger import kitchen_salt
+from vianda.core.cook.served import FAT_KEYS
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.doneness import target_for
 from vianda.core.inventory.house import needs
@@ -32,7 +33,7 @@ from vianda.interchange.documents import Json, Strict
 from vianda.interchange.kinds import INGREDIENTS, as_kept
 
 FORMAT = "vianda-formula"
-VERSION = 8
+VERSION = 9
 
 
 class UnreadableFileError(CoreError):
@@ -46,7 +47,7 @@ class FormulaFile(Strict):
     """One formula, with the meats, lots and ingredients it uses and the kitchen it was made in."""
 
     format: Literal["vianda-formula"]
-    version: Literal[8]
+    version: Literal[9]
     formula: Formula
     larder: Annotated[list[Meat], Field(min_length=1, max_length=500)]
     lots: Annotated[list[Lot], Field(max_length=500)]
@@ -70,7 +71,7 @@ def write_file(bundle: FormulaBundle) -> Json:
     lots = [bundle.inventory.lot(part.lot, meat=part.meat) for part in parts if part.lot]
     return FormulaFile(
         format="vianda-formula",
-        version=8,
+        version=9,
         formula=bundle.formula,
         larder=used,
         lots=lots,
@@ -83,6 +84,8 @@ def _ingredients(bundle: FormulaBundle) -> list[str]:
     """Keys of all the formula stands on: its lines, what their house formulas are made of, and the kitchen's salt."""
     pantry = bundle.inventory.pantry
     wanted = [line.ingredient for line in bundle.formula.mix.lines]
+    heat = bundle.formula.heat
+    wanted += [key for key in (heat.cheese, heat.glaze, FAT_KEYS.get(heat.fat, "")) if key in pantry]
     found = [key for line in wanted for key in needs(line, pantry=pantry)]
     salt = kitchen_salt(bundle.kitchen.salt, pantry)
     return list(dict.fromkeys([*found, *([salt.key] if salt is not None else [])]))
@@ -183,6 +186,11 @@ def _from_7_to_8(content: Json) -> Json:
     return {**content, "version": 8}
 
 
+def _from_8_to_9(content: Json) -> Json:
+    """Which cheese and which glaze was not said: the usual ones."""
+    return {**content, "version": 9}
+
+
 _UPGRADES: dict[int, Callable[[Json], Json]] = {
     1: _from_1_to_2,
     2: _from_2_to_3,
@@ -191,6 +199,7 @@ _UPGRADES: dict[int, Callable[[Json], Json]] = {
     5: _from_5_to_6,
     6: _from_6_to_7,
     7: _from_7_to_8,
+    8: _from_8_to_9,
 }
 
 

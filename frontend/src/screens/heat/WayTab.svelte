@@ -8,16 +8,25 @@
   import type { HeatBench } from "./heat.svelte";
   import StageRow from "./StageRow.svelte";
 
-  let { bench, formula, evaluation, kitchen, inside }: StepProps & { inside: HeatBench } = $props();
+  let { bench, formula, evaluation, kitchen, catalogue, inside }: StepProps & { inside: HeatBench } =
+    $props();
   const ways = $derived(inside.ways);
   const chosen = $derived(ways?.methods.find((m) => m.key === ways.method));
   const surface = $derived(kitchen.surfaces.find((s) => s.key === formula.heat.surface));
   const iron = $derived(surface?.kind === "plate" || surface?.kind === "pan");
   const refused = $derived(
-    ["set-stages", "method", "fat", "resting"].includes(bench.refusal?.target ?? "")
+    ["set-stages", "method", "fat", "resting", "cheese", "glaze"].includes(bench.refusal?.target ?? "")
       ? bench.refusal?.detail
       : null,
   );
+
+  // What may lie on top: the cheeses and the sauces of this pantry, and the one that is on now.
+  const onTop = (group: string, now: string) =>
+    catalogue.pantry
+      .filter((i) => i.key === now || (i.group === group && !i.retired))
+      .map((i) => ({ key: i.key, title: i.name }));
+  const cheese = $derived(formula.heat.cheese ?? "processed-cheese");
+  const glaze = $derived(formula.heat.glaze ?? "ketchup");
 
   function send(stages: readonly HeatStage[]): void {
     bench.edit({ kind: "set-stages", stages: [...stages] });
@@ -72,6 +81,24 @@
             ...ways.fats.map(([key, f]) => ({ key, title: f.title.toLowerCase() })),
           ]}
           onpick={(key) => bench.edit({ kind: "choose", field: "fat", key })}
+        />
+      {/if}
+      {#if ways.stages.some((s) => s.cheese)}
+        <PickField
+          label="Cheese laid on"
+          width="13rem"
+          value={cheese}
+          options={onTop("cheese", cheese)}
+          onpick={(key) => bench.edit({ kind: "choose", field: "cheese", key })}
+        />
+      {/if}
+      {#if ways.stages.some((s) => s.glaze)}
+        <PickField
+          label="Glaze"
+          width="13rem"
+          value={glaze}
+          options={onTop("sauce", glaze)}
+          onpick={(key) => bench.edit({ kind: "choose", field: "glaze", key })}
         />
       {/if}
       <Segments

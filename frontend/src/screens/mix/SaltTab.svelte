@@ -59,7 +59,7 @@
     >
   {/if}
   <Fact label="Sodium a guest" onclick={() => onworking("salt")}
-    ><Qty kind="mass_mg" value={evaluation.mix.whole.portion_sodium_mg} /></Fact
+    ><Qty kind="mass_mg" value={evaluation.served.sodium_mg} /></Fact
   >
 </div>
 

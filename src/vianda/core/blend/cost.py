@@ -32,7 +32,8 @@ class PartCost:
 
 @dataclass(frozen=True, slots=True)
 class CostFigures:
-    """Cost of meat, of what goes into it, of buns, of a portion; and of a kilogram of the blend as used."""
+    """Cost of meat, of what goes into it and onto it at the heat, of buns, of a portion; and of a kilogram of the blend
+    as used."""
 
     meat_cost: Decimal
     mix_cost: Decimal
@@ -42,6 +43,7 @@ class CostFigures:
     blend_price_per_kg: Decimal
     part_costs: tuple[Decimal, ...]
     parts: tuple[PartCost, ...] = ()
+    heat_cost: Decimal = Decimal(0)
 
 
 def usable_frac(meat: Meat, *, grind_loss_frac: float) -> float:
@@ -108,6 +110,7 @@ def cost_figures(
     guests: int,
     grind_loss_frac: float,
     mix_cost: Decimal = Decimal(0),
+    heat_cost: Decimal = Decimal(0),
 ) -> CostFigures:
     """Cost of the meat that must be bought for these parts, the mix and ``buns`` buns, divided by guests.
 
@@ -127,6 +130,8 @@ def cost_figures(
         What stays in the grinder of what goes in, 0–1.
     mix_cost : Decimal, default Decimal(0)
         Cost of what goes into the meat, currency units.
+    heat_cost : Decimal, default Decimal(0)
+        Cost of what comes in at the heat, currency units.
 
     Returns
     -------
@@ -146,10 +151,11 @@ def cost_figures(
         mix_cost=mix_cost,
         buns=buns,
         bun_cost=buns_cost,
-        portion_cost=(meat + mix_cost + buns_cost) / guests,
+        portion_cost=(meat + mix_cost + heat_cost + buns_cost) / guests,
         blend_price_per_kg=meat / Decimal(batch_g) * _GRAMS,
         part_costs=tuple(line.cost for line in lines),
         parts=lines,
+        heat_cost=heat_cost,
     )
 
 

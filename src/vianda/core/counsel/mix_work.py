@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import replace
 
 from vianda.core.basis.phrase import duration, fine_frac, frac, mass, minutes, say, temp, word
@@ -10,12 +9,10 @@ from vianda.core.counsel.mix_bind import is_bound
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
 from vianda.core.inventory.house import needs
 from vianda.core.inventory.inventory import POULTRY
-from vianda.core.mix.limits import TITLES, Breach, Swap, swaps_for
 from vianda.core.mix.protocol import LEAST_CHILL_MIN, MEAT_BELOW_C, MIX_BELOW_C, ONION_BELOW_C, PROCESSOR_S
 from vianda.core.mix.temperature import mixed_temp_c
 from vianda.core.mix.whole import bowl_parts
-from vianda.core.model.edit import Choose, Edit, SetFigure, SwapIngredient, SwapMeat, TakeOut
-from vianda.core.model.formula import Limit
+from vianda.core.model.edit import Choose, Edit, SetFigure, SwapIngredient, TakeOut
 from vianda.core.pipeline.figures import Figures
 
 RAW_WET_FRAC = 0.03
@@ -281,89 +278,6 @@ def _garlic_in_oil(figures: Figures) -> Remark | None:
     return None
 
 
-def _breach(limit: Limit) -> Callable[[Figures], Remark | None]:
-    def check(figures: Figures) -> Remark | None:
-        found = [b for b in figures.mix.breaches if b.limit == limit]
-        if not found:
-            return None
-        first = found[0]
-        swaps = swaps_for(first, inventory=figures.context.inventory)
-        more = f" Also in it: {', '.join(b.name.lower() for b in found[1:])}." if found[1:] else ""
-        if first.kind == "whole":
-            return Remark(
-                say(f"{TITLES[limit]}: {{now}} of the mix", now=fine_frac(first.value_frac)),
-                say("The line here is {line}. Take less of what brings most of it.", line=fine_frac(first.limit_frac)),
-                _less(figures, limit),
-            )
-        costs = "; ".join(_cost(figures, s) for s in swaps[:2])
-        reason = f"{costs}.{more}" if costs else f"There is no usual swap: leave it out.{more}"
-        return Remark(
-            say(f"{TITLES[limit]}, but {{what}} is in it", what=word(first.name.lower())),
-            say("{reason}", reason=word(reason)),
-            tuple(_swapped(figures, first, s) for s in swaps[:2] if _free(figures, s)),
-        )
-
-    return check
-
-
-def _kept_out(figures: Figures) -> Remark | None:
-    """A single ingredient or meat that was ruled out and is in it all the same."""
-    without = figures.context.formula.mix.without
-    for line in figures.mix.lines:
-        if line.ingredient in without and line.per_meat_frac > 0:
-            return Remark(
-                say("Without {what}, but it is in the mix", what=word(line.name.lower())),
-                say("The formula says to keep it out."),
-                (Change(say("Leave it out"), TakeOut(line.ingredient)),),
-            )
-    for part in figures.meat.blend.parts:
-        if part.meat in without and part.share_frac > 0:
-            return Remark(
-                say("Without {what}, but it is in the blend", what=word(part.name.lower())),
-                say("The formula says to keep it out; choose another meat on the Meat step."),
-                (),
-            )
-    return None
-
-
-def _free(figures: Figures, swap: Swap) -> bool:
-    return all(line.ingredient != swap.to for line in figures.mix.lines) and all(
-        p.meat != swap.to for p in figures.meat.blend.parts
-    )
-
-
-def _name(figures: Figures, key: str) -> str:
-    if key in figures.context.inventory.pantry:
-        return figures.context.inventory.pantry[key].name
-    return figures.context.inventory.meat(key).name
-
-
-def _cost(figures: Figures, swap: Swap) -> str:
-    return f"{_name(figures, swap.to)}: {swap.cost}" if swap.to else f"Without it: {swap.cost}"
-
-
-def _swapped(figures: Figures, breach: Breach, swap: Swap) -> Change:
-    if breach.kind == "meat":
-        return Change(say("{to} instead", to=word(_name(figures, swap.to))), SwapMeat(breach.key, swap.to))
-    if not swap.to:
-        return Change(say("Leave it out"), TakeOut(breach.key))
-    return Change(say("{to} instead", to=word(_name(figures, swap.to))), SwapIngredient(breach.key, swap.to))
-
-
-def _less(figures: Figures, limit: Limit) -> tuple[Change, ...]:
-    whole = figures.mix.whole
-    if limit != "less-salt":
-        return ()
-    # What may still be added so that all the salt, the meat's own too, is at the line.
-    spare = next(b.limit_frac for b in figures.mix.breaches if b.limit == limit) * whole.mass_g - (
-        whole.salt_g - figures.salt.batch_salt_g
-    )
-    if spare < 0:
-        return ()
-    wanted = figures.salt.ledger.brought_frac + spare * 0.98 / figures.batch.meat_mass_g
-    return (Change(say("Salt it to {s}", s=fine_frac(wanted)), SetFigure("salt", wanted)),)
-
-
 def _fat_from_mix(figures: Figures) -> Remark | None:
     """Fat that the meat's own figure does not show: cheese, butter, egg yolk."""
     whole, blend = figures.mix.whole, figures.meat.blend
@@ -428,42 +342,5 @@ RULES = (
         "over 30 % of the fat of a ball or loaf is not the meat's",
         "our own rule",
         _fat_from_mix,
-    ),
-    *(
-        Rule(
-            f"mix.{limit}",
-            "mix",
-            "limit",
-            f"the cook keeps a limit: {title.lower()}",
-            "the cook's own limit",
-            _breach(limit),
-        )
-        for limit, title in TITLES.items()
-        if not limit.startswith("less-")
-    ),
-    Rule("mix.without", "mix", "limit", "the cook keeps out a single thing", "the cook's own limit", _kept_out),
-    Rule(
-        "mix.less-fat",
-        "mix",
-        "check",
-        "over 15 % fat of the mix, when less is wanted",
-        "our own rule",
-        _breach("less-fat"),
-    ),
-    Rule(
-        "mix.less-sugar",
-        "mix",
-        "check",
-        "over 2 % sugars of the mix, when less is wanted",
-        "our own rule",
-        _breach("less-sugar"),
-    ),
-    Rule(
-        "mix.less-salt",
-        "mix",
-        "check",
-        "over 1.2 % salt of the mix, when less is wanted",
-        "our own rule",
-        _breach("less-salt"),
     ),
 )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from vianda.core.counsel import heat, meat, mix_bind, mix_salt, mix_work, scale, shape, shape_fit, shape_hold
+from vianda.core.counsel import heat, limits, meat, mix_bind, mix_salt, mix_work, scale, shape, shape_fit, shape_hold
 from vianda.core.counsel.rule import Counsel, Rule
 from vianda.core.pipeline.figures import Figures
 
@@ -12,6 +12,7 @@ ALL_RULES: tuple[Rule, ...] = (
     *mix_bind.RULES,
     *mix_salt.RULES,
     *mix_work.RULES,
+    *limits.RULES,
     *shape.RULES,
     *shape_fit.RULES,
     *shape_hold.RULES,

@@ -100,6 +100,8 @@ def choose(formula: Formula, edit: e.Choose, *, inventory: Inventory, kitchen: K
             return follow_mix(formula, mix_school(edit.key, field="/mix"), inventory=inventory)
         case "mould" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite":
             return choose_shape(formula, edit.field, edit.key, inventory=inventory, kitchen=kitchen)
+        case "cheese" | "glaze":
+            return _choose_on_top(formula, edit.field, edit.key, inventory=inventory)
         case "method" | "fat" | "resting":
             return _choose_heat(formula, edit.field, edit.key, kitchen=kitchen)
         case "work":
@@ -138,6 +140,18 @@ def _choose_heat(formula: Formula, field: e.ChoiceField, key: str, *, kitchen: K
     if key not in ("open", "foil"):
         raise UnknownItemError("It rests open or under foil.", field="/heat/resting")
     return replace(formula, heat=replace(heat, resting=key))  # type: ignore[arg-type]
+
+
+def _choose_on_top(formula: Formula, field: e.ChoiceField, key: str, *, inventory: Inventory) -> Formula:
+    """Which cheese is laid on, which sauce is brushed on."""
+    thing = inventory.pantry.get(key)
+    if thing is None:
+        raise UnknownItemError(f"No ingredient “{key[:60]}” in the pantry.", field=f"/heat/{field}")
+    if field == "cheese":
+        if thing.group != "cheese":
+            raise OutOfRangeError(f"{thing.name} is no cheese.", field="/heat/cheese")
+        return replace(formula, heat=replace(formula.heat, cheese=key))
+    return replace(formula, heat=replace(formula.heat, glaze=key))
 
 
 WORK_START_S: dict[Work, float] = {"spoon": 90.0, "hand": 90.0, "processor": 12.0}

@@ -14,6 +14,7 @@ from vianda.core.blend.cost import CostFigures
 from vianda.core.blend.grind import GrindPlan
 from vianda.core.blend.label_names import NameFigures, widest_fat_limit
 from vianda.core.blend.slip import Slip
+from vianda.core.cook.served import Served
 from vianda.core.cook.stove_plan import StovePlan
 from vianda.core.counsel.rule import Counsel
 from vianda.core.counsel.rules import counsel_on
@@ -84,6 +85,7 @@ class Evaluation:
     cost: CostFigures
     grind: GrindPlan
     mix: MixFigures
+    served: Served
     batch_yield: BatchYield
     counsel: tuple[Counsel, ...]
 
@@ -217,6 +219,7 @@ def evaluate(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine
         cost=trade.cost,
         grind=figures.meat.grind,
         mix=figures.mix,
+        served=figures.served,
         batch_yield=trade.batch_yield,
         counsel=counsel,
     )

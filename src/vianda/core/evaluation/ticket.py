@@ -53,7 +53,7 @@ def ticket_of(f: Figures) -> tuple[TicketFigure, ...]:
     tuple[TicketFigure, ...]
         Each: a vital figure with its working and the step that decides it.
     """
-    allergens = f.mix.allergens
+    allergens = f.served.allergens
     # A kitchen of one's own begins without prices: zero is no price.
     priced = f.trade.cost.portion_cost > 0
     return (
@@ -108,7 +108,7 @@ def ticket_of(f: Figures) -> tuple[TicketFigure, ...]:
 
 
 def _allergen_names(f: Figures) -> str:
-    return ", ".join(dict.fromkeys(a.name.split(" (")[0] for a in f.mix.allergens))
+    return ", ".join(dict.fromkeys(a.name.split(" (")[0] for a in f.served.allergens))
 
 
 def _salt_aside(f: Figures) -> Phrase:

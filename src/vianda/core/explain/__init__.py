@@ -28,6 +28,7 @@ _WORKINGS: dict[str, Callable[[Figures], Working]] = {
     "core": heat.core,
     "cost": portion.cost,
     "allergens": portion.allergens,
+    "portion": portion.portion,
     "waves": shape.waves,
     "names": meat.names,
     "chances": meat.chances,

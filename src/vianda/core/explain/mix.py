@@ -73,9 +73,9 @@ def salt(f: Figures) -> Working:
         ),
         say("Of the whole mix, put in or brought: {frac}", frac=ph.fine_frac(s.of_mix_frac)),
         say(
-            "With the meat's own sodium a guest gets {salt} of salt, {na} of sodium",
-            salt=ph.mass(f.mix.whole.portion_salt_g),
-            na=ph.mass_mg(f.mix.whole.portion_sodium_mg),
+            "With all that is eaten with it a guest gets {salt} of salt, {na} of sodium",
+            salt=ph.mass(f.served.salt_g),
+            na=ph.mass_mg(f.served.sodium_mg),
         ),
         say("The old rule comes to {band} of the meat", band=ph.fine_frac(*USUAL_SALT_FRAC)),
     ]
@@ -210,12 +210,6 @@ def whole(f: Figures) -> Working:
             four=ph.number(KCAL_PER_G["protein"]),
             nine=ph.number(KCAL_PER_G["fat"]),
             kcal=ph.energy(w.energy_kcal),
-        ),
-        say(
-            "{kcal} ÷ {n} guests = {each}",
-            kcal=ph.energy(w.energy_kcal),
-            n=ph.count(f.context.formula.dish.guests),
-            each=ph.energy(w.portion_energy_kcal),
         ),
     ]
     return Working(

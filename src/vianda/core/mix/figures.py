@@ -11,15 +11,14 @@ from vianda.core.batch.batch import Batch
 from vianda.core.batch.lines import LineFigures, line_figures
 from vianda.core.batch.salt_ledger import SaltFigures, kitchen_salt
 from vianda.core.blend.blend import BlendFigures
-from vianda.core.equipment.kitchen import Bun, Kitchen
+from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import Ingredient
 from vianda.core.mix.index import Index, MixFacts, bind_index, looseness_index
-from vianda.core.mix.limits import Breach, breaches
 from vianda.core.mix.panade import PanadeFigures, panade_figures
 from vianda.core.mix.schools import BAND_GROUPS, TITLES, BandGroup, Resemblance, group_amounts, resembles
 from vianda.core.mix.temperature import chill_minutes, mixed_temp_c
-from vianda.core.mix.whole import Allergen, WholeMix, allergens_of, bowl_parts, composition_of_whole, whole_mix
+from vianda.core.mix.whole import WholeMix, bowl_parts, composition_of_whole, whole_mix
 from vianda.core.model.formula import Formula
 
 COLD_C = 4.0
@@ -53,8 +52,6 @@ class MixFigures:
     looseness: Index
     mix_temp_c: float
     chill_to_cold_min: Band
-    allergens: tuple[Allergen, ...]
-    breaches: tuple[Breach, ...]
     cost: Decimal
 
 
@@ -64,7 +61,6 @@ def mix_figures(
     batch: Batch,
     blend: BlendFigures,
     salt: SaltFigures,
-    bun: Bun | None,
     inventory: Inventory,
     kitchen: Kitchen,
     plate_mm: float,
@@ -81,8 +77,6 @@ def mix_figures(
         The blend on the scale.
     salt : SaltFigures
         The salt figures of the batch.
-    bun : Bun | None
-        The bread; None for none.
     inventory : Inventory
         The meats, lots and ingredients a formula may name.
     kitchen : Kitchen
@@ -108,7 +102,6 @@ def mix_figures(
         meat_mass_g=meat_g,
         mixed_salt_g=mixed_salt,
         surface_salt_g=salt.batch_salt_g - mixed_salt,
-        guests=formula.dish.guests,
     )
     temp = mixed_temp_c(parts)
     facts = _facts(formula, lines=lines, panade=panade, salt=salt, blend=blend, temp_c=temp, plate_mm=plate_mm)
@@ -125,8 +118,6 @@ def mix_figures(
         looseness=looseness_index(facts),
         mix_temp_c=temp,
         chill_to_cold_min=chill_minutes(from_c=temp, to_c=COLD_C, composition=composition_of_whole(whole)),
-        allergens=allergens_of(lines, pantry=inventory.pantry, bun=bun),
-        breaches=breaches(mix.avoid, lines=lines, blend=blend, whole=whole, inventory=inventory),
         cost=sum((line.cost for line in lines), Decimal(0)) + _salt_cost(salt, salt_ingredient),
     )
 

@@ -5,7 +5,7 @@ Swaps: common practice, no published source. What counts as less: ours, stated b
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from vianda.core.batch.lines import LineFigures
@@ -57,6 +57,7 @@ BY_WORD: Mapping[Limit, tuple[str, ...]] = {
     "no-onion": ("onion", "shallot", "leek", "chive"),
     "no-garlic": ("garlic",),
     "no-fish": ("anchovy", "fish"),
+    "no-beef": ("beef", "tallow", "dripping", "suet", "veal"),
 }
 BY_SPECIES: Mapping[Limit, str] = {"no-pork": "pork", "halal": "pork", "no-beef": "beef"}
 # Fat, sugars and salt by mass of the whole mix. UK front-of-pack lines between medium and high are 17.5, 22.5 and
@@ -66,7 +67,10 @@ LESS_FAT_FRAC, LESS_SUGAR_FRAC, LESS_SALT_FRAC = 0.15, 0.02, 0.012
 
 @dataclass(frozen=True, slots=True)
 class Breach:
-    """A limit that is broken and what breaks it: an ingredient, a meat, or the whole (key "").
+    """A limit that is broken and what breaks it, by its kind.
+
+    "line" of the mix, "meat", "whole" (key ""), or what comes beside: "cheese", "glaze", "pan-fat", "frying-fat",
+    "bread".
 
     ``value_frac`` and ``limit_frac`` are set for the limits that are an amount.
     """
@@ -169,6 +173,7 @@ def breaches(
     lines: tuple[LineFigures, ...],
     blend: BlendFigures,
     whole: WholeMix,
+    beside: Sequence[tuple[str, str, str, Sequence[str]]] = (),
     inventory: Inventory,
 ) -> tuple[Breach, ...]:
     """What breaks the limits a cook has set, in their order.
@@ -183,6 +188,8 @@ def breaches(
         The blend on the scale.
     whole : WholeMix
         The whole mix.
+    beside : Sequence[tuple[str, str, str, Sequence[str]]], default ()
+        What comes in at the heat and the bread: kind, key, name and declared allergens of each.
     inventory : Inventory
         The meats, lots and ingredients a formula may name.
 
@@ -214,6 +221,11 @@ def breaches(
                 Breach(limit, "line", line.ingredient, line.name)
                 for line in present
                 if breaks(limit, line.ingredient, inventory=inventory)
+            ]
+            found += [
+                Breach(limit, kind, key, name)
+                for kind, key, name, declared in beside
+                if _holds(limit, f"{key} {name}" if kind != "bread" else "", declared)
             ]
         if limit == "less-fat" and whole.fat_frac > LESS_FAT_FRAC:
             found.append(Breach(limit, "whole", "", "the mix", whole.fat_frac, LESS_FAT_FRAC))
@@ -259,10 +271,14 @@ def breaks(limit: Limit, ingredient: str, *, inventory: Inventory) -> bool:
     True
     """
     thing = inventory.pantry[ingredient]
-    if any(a.split(" (")[0] in BY_ALLERGEN.get(limit, ()) for a in thing.allergens):
+    return _holds(limit, f"{ingredient} {thing.name}", thing.allergens)
+
+
+def _holds(limit: Limit, called: str, allergens: Sequence[str]) -> bool:
+    if any(a.split(" (")[0] in BY_ALLERGEN.get(limit, ()) for a in allergens):
         return True
     words = BY_WORD.get(limit, ())
-    names = f"{ingredient} {thing.name}".lower().replace("-", " ").replace(",", " ").split()
+    names = called.lower().replace("-", " ").replace(",", " ").split()
     return any(w in names or f"{w}s" in names for w in words)
 
 

@@ -1,22 +1,20 @@
-"""The whole raw mix: water, fat, protein, carbohydrate, salt, energy and allergens, and what a portion holds."""
+"""The whole raw mix: water, fat, protein, carbohydrate, salt, energy, and allergens."""
 
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from vianda.core.batch.lines import LineFigures
 from vianda.core.blend.blend import BlendFigures, PartFigures
-from vianda.core.equipment.kitchen import Bun
 from vianda.core.inventory.composition import SALT_PER_SODIUM, Composition
 from vianda.core.inventory.inventory import Inventory
-from vianda.core.inventory.pantry import ALLERGENS, Group, Pantry
+from vianda.core.inventory.pantry import ALLERGENS, Group
 from vianda.core.mix.temperature import Part
 
 # Atwater general factors, kcal/g (USDA Agriculture Handbook 74; EU Regulation 1169/2011, Annex XIV).
 KCAL_PER_G = {"protein": 4.0, "fat": 9.0, "carbohydrate": 4.0}
-KJ_PER_KCAL = 4.184
 # What holds a mix together beside the meat.
 BINDERS: tuple[Group, ...] = ("crumb", "bread", "starch", "egg", "white")
 
@@ -32,12 +30,11 @@ class Allergen:
 
 @dataclass(frozen=True, slots=True)
 class WholeMix:
-    """The raw mix in grams, the meat's share in it, and figures for one guest.
+    """The raw mix in grams, and the meat's share in it.
 
-    Salt strewn on the surface is in ``salt_g`` and the portion, not in ``mass_g``. ``fat_low_frac`` to
+    Salt strewn on the surface is in ``salt_g``, not in ``mass_g``. ``fat_low_frac`` to
     ``fat_high_frac`` carries the uncertainty of the meat. ``binder_frac`` is crumb, bread, starch, egg and white by
-    mass of the meat. ``make_up`` names the parts with their share of the mass. A portion is as eaten raw: what drips
-    off takes some of it away.
+    mass of the meat. ``make_up`` names the parts with their share of the mass.
     """
 
     mass_g: float
@@ -55,13 +52,6 @@ class WholeMix:
     fat_high_frac: float
     binder_frac: float
     energy_kcal: float
-    portion_energy_kcal: float
-    portion_energy_kj: float
-    portion_protein_g: float
-    portion_fat_g: float
-    portion_sugars_g: float
-    portion_salt_g: float
-    portion_sodium_mg: float
 
 
 def meat_compositions(parts: Sequence[PartFigures], *, inventory: Inventory) -> list[Composition]:
@@ -118,7 +108,6 @@ def whole_mix(
     meat_mass_g: float,
     mixed_salt_g: float,
     surface_salt_g: float,
-    guests: int,
 ) -> WholeMix:
     """The whole as the weighted sum of its parts: X = Σ mᵢ xᵢ ÷ 100.
 
@@ -139,13 +128,11 @@ def whole_mix(
         Salt that is mixed in, g.
     surface_salt_g : float
         Salt that goes on the surface, g.
-    guests : int
-        Guests, 1 or more (count).
 
     Returns
     -------
     WholeMix
-        The raw mix in grams, the meat's share in it, and figures for one guest.
+        The raw mix in grams, and the meat's share in it.
 
     References
     ----------
@@ -191,13 +178,6 @@ def whole_mix(
         fat_high_frac=(other_fat + blend.fat_high_frac * meat_mass_g) / mass,
         binder_frac=sum(line.mass_g for line in lines if line.group in BINDERS) / meat_mass_g,
         energy_kcal=energy,
-        portion_energy_kcal=energy / guests,
-        portion_energy_kj=energy * KJ_PER_KCAL / guests,
-        portion_protein_g=protein / guests,
-        portion_fat_g=fat / guests,
-        portion_sugars_g=sugars / guests,
-        portion_salt_g=salt / guests,
-        portion_sodium_mg=salt / guests / SALT_PER_SODIUM * 1000.0,
     )
 
 
@@ -226,17 +206,13 @@ def composition_of_whole(mix: WholeMix) -> Composition:
     )
 
 
-def allergens_of(lines: Sequence[LineFigures], *, pantry: Pantry, bun: Bun | None) -> tuple[Allergen, ...]:
-    """Each allergen with every ingredient it comes from, in the order of the law's list.
+def allergens_of(things: Iterable[tuple[str, Sequence[str]]]) -> tuple[Allergen, ...]:
+    """Each allergen with everything it comes from, in the order of the law's list.
 
     Parameters
     ----------
-    lines : Sequence[LineFigures]
-        The lines of the mix.
-    pantry : Pantry
-        Ingredients by key.
-    bun : Bun | None
-        The bread; None for none.
+    things : Iterable[tuple[str, Sequence[str]]]
+        Name and declared allergens of everything that is eaten.
 
     Returns
     -------
@@ -250,14 +226,14 @@ def allergens_of(lines: Sequence[LineFigures], *, pantry: Pantry, bun: Bun | Non
     Examples
     --------
     Panko and a bun bring gluten twice: both are named, since taking out one is not enough.
+
+    >>> [(a.name, a.sources) for a in allergens_of([("Panko", ["gluten"]), ("Bun", ["gluten", "sesame"])])]
+    [('gluten', ('Panko', 'Bun')), ('sesame', ('Bun',))]
     """
     found: dict[str, list[str]] = {}
-    for line in lines:
-        if line.per_meat_frac > 0:
-            for allergen in pantry[line.ingredient].allergens:
-                found.setdefault(allergen, []).append(line.name)
-    for allergen in bun.allergens if bun is not None else ():
-        found.setdefault(allergen, []).append(bun.name if bun is not None else "")
+    for source, declared in things:
+        for allergen in declared:
+            found.setdefault(allergen, []).append(source)
     order = list(ALLERGENS)
 
     def place(name: str) -> int:

@@ -67,6 +67,8 @@ ChoiceField = Literal[
     "method",
     "fat",
     "resting",
+    "cheese",
+    "glaze",
 ]
 
 

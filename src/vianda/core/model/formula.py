@@ -193,6 +193,7 @@ class Heat:
     """Where it cooks, how hot the surface is meant to be, the core wanted, and the way there.
 
     ``stages`` empty: those of ``method``, which "" makes the style's own. ``fat`` lies in the pan.
+    ``cheese`` and ``glaze`` are the ingredients meant where a stage lays a slice on or brushes a coat.
     """
 
     surface: Key
@@ -202,6 +203,8 @@ class Heat:
     stages: Annotated[tuple[HeatStage, ...], Len(0, MOST_STAGES)] = ()
     fat: PanFat = ""
     resting: Resting = "open"
+    cheese: Key = "processed-cheese"
+    glaze: Key = "ketchup"
 
 
 @dataclass(frozen=True, slots=True)

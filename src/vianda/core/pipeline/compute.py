@@ -15,12 +15,14 @@ from vianda.core.blend.cost import cost_figures
 from vianda.core.blend.grind import grind_plan
 from vianda.core.blend.label_names import Additions, label_names
 from vianda.core.blend.slip import butcher_slip
+from vianda.core.cook.served import Served, beside, served
 from vianda.core.cook.stove_plan import stove_plan
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.case import CookCase
 from vianda.core.heat.computed import ComputedHeat, computed_heat
 from vianda.core.heat.engine import DIRECT, Engine
 from vianda.core.heat.floor import floors_for, target_meant
+from vianda.core.heat.methods import on_heat, stages_of
 from vianda.core.heat.practice import practice_plan
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.mix.figures import MixFigures, mix_figures
@@ -217,7 +219,6 @@ def mix_of_context(context: Context, batch: Batch, meat: MeatFigures, salt: Salt
         batch=batch,
         blend=meat.blend,
         salt=salt,
-        bun=context.bun,
         inventory=context.inventory,
         kitchen=context.kitchen,
         plate_mm=meat.grind.plate_mm,
@@ -327,10 +328,30 @@ def cook_of_context(context: Context, salt: SaltFigures, piece: PieceFigures, he
     return CookFigures(heat.plan, stove)
 
 
-def trade_of_context(
+def buns_of(context: Context, batch: Batch) -> int:
+    """How many breads are eaten: doubles share one, a slider or a grilled burger has its own.
+
+    Parameters
+    ----------
+    context : Context
+        The formula with what it names looked up.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+
+    Returns
+    -------
+    int
+        Breads (count); 0 without one.
+    """
+    if context.bun.diameter_mm <= 0:
+        return 0
+    return context.formula.dish.guests if context.style.stacked else batch.portions.pieces
+
+
+def served_of_context(
     context: Context, batch: Batch, meat: MeatFigures, piece: PieceFigures, mix: MixFigures
-) -> TradeFigures:
-    """Stage 9: money, the butcher's slip, names, and what the bowl yields.
+) -> Served:
+    """Stage 9: what comes in at the heat and round the meat, and the portion as it is served.
 
     Parameters
     ----------
@@ -347,20 +368,67 @@ def trade_of_context(
 
     Returns
     -------
+    Served
+        The portion, its allergens, and the limits that are broken.
+    """
+    formula = context.formula
+    stages = on_heat(stages_of(formula.heat, context.style, context.surface))
+    things = beside(
+        formula,
+        form=context.style.form,
+        stages=stages,
+        shape=piece.shape,
+        portions=batch.portions,
+        bun=context.bun,
+        buns=buns_of(context, batch),
+        inventory=context.inventory,
+    )
+    return served(
+        formula,
+        things=things,
+        lines=mix.lines,
+        blend=meat.blend,
+        whole=mix.whole,
+        stages=stages,
+        inventory=context.inventory,
+    )
+
+
+def trade_of_context(
+    context: Context, batch: Batch, meat: MeatFigures, piece: PieceFigures, mix: MixFigures, portion: Served
+) -> TradeFigures:
+    """Stage 10: money, the butcher's slip, names, and what the bowl yields.
+
+    Parameters
+    ----------
+    context : Context
+        The formula with what it names looked up.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+    meat : MeatFigures
+        The results of the meat stage.
+    piece : PieceFigures
+        The results of the piece stage.
+    mix : MixFigures
+        The figures of the mix.
+    portion : Served
+        The portion as it is served.
+
+    Returns
+    -------
     TradeFigures
         What it costs, what to order, what it may be called, and what the bowl yields.
     """
-    formula, style, portions = context.formula, context.style, batch.portions
-    # Doubles share a bun; a slider or a grilled burger has its own.
-    buns = (formula.dish.guests if style.stacked else portions.pieces) if context.bun.diameter_mm > 0 else 0
+    formula, portions = context.formula, batch.portions
     cost = cost_figures(
         meat.blend.parts,
         inventory=context.inventory,
         bun=context.bun,
-        buns=buns,
+        buns=buns_of(context, batch),
         guests=formula.dish.guests,
         grind_loss_frac=meat.grind.loss_frac,
         mix_cost=mix.cost,
+        heat_cost=portion.cost,
     )
     slip = butcher_slip(
         blend=meat.blend,
@@ -387,7 +455,7 @@ def trade_of_context(
 
 
 def compute(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine: Engine = DIRECT) -> Figures:
-    """All figures of a formula, without words: stages 1 to 9, each once.
+    """All figures of a formula, without words: stages 1 to 10, each once.
 
     Parameters
     ----------
@@ -415,6 +483,7 @@ def compute(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine:
     salt = salt_of_context(context, batch, piece)
     mix = mix_of_context(context, batch, meat, salt)
     heat = computed_heat(ready.case, engine=engine)
+    portion = served_of_context(context, batch, meat, piece, mix)
     return Figures(
         context=context,
         batch=batch,
@@ -426,7 +495,8 @@ def compute(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine:
             formula, batch=batch, blend=meat.blend, salt=salt, mix=mix, inventory=inventory, kitchen=kitchen
         ),
         cook=cook_of_context(context, salt, piece, heat),
-        trade=trade_of_context(context, batch, meat, piece, mix),
+        served=portion,
+        trade=trade_of_context(context, batch, meat, piece, mix, portion),
     )
 
 

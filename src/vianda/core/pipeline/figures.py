@@ -13,6 +13,7 @@ from vianda.core.blend.cost import CostFigures
 from vianda.core.blend.grind import GrindPlan
 from vianda.core.blend.label_names import NameFigures
 from vianda.core.blend.slip import Slip
+from vianda.core.cook.served import Served
 from vianda.core.cook.stove_plan import StovePlan
 from vianda.core.equipment.kitchen import Bun, Kitchen, Surface
 from vianda.core.heat.case import CookCase
@@ -102,4 +103,5 @@ class Figures:
     mix: MixFigures
     sheet: MixSheet
     cook: CookFigures
+    served: Served
     trade: TradeFigures

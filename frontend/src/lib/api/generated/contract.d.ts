@@ -1251,6 +1251,37 @@ export interface components {
             formula: components["schemas"]["Formula"];
         };
         /**
+         * Beside
+         * @description One thing that is not in the mix: what it is, what is taken of it and what is eaten, g in the batch; its cost.
+         *
+         *     ``eaten_low_g`` to ``eaten_high_g`` is what is not known of it. ``why`` says how much was counted.
+         */
+        Beside: {
+            /** Allergens */
+            allergens: string[];
+            composition: components["schemas"]["Composition"];
+            /** Cost */
+            cost: string;
+            /** Eaten G */
+            eaten_g: number;
+            /** Eaten High G */
+            eaten_high_g: number;
+            /** Eaten Low G */
+            eaten_low_g: number;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cheese" | "glaze" | "pan-fat" | "frying-fat" | "bread";
+            /** Name */
+            name: string;
+            /** Used G */
+            used_g: number;
+            why: components["schemas"]["Phrase"];
+        };
+        /**
          * BlendFigures
          * @description The blend as a whole. ``fat_low_frac`` to ``fat_high_frac`` holds nine batches in ten.
          *
@@ -1346,7 +1377,10 @@ export interface components {
         };
         /**
          * Breach
-         * @description A limit that is broken and what breaks it: an ingredient, a meat, or the whole (key "").
+         * @description A limit that is broken and what breaks it, by its kind.
+         *
+         *     "line" of the mix, "meat", "whole" (key ""), or what comes beside: "cheese", "glaze", "pan-fat", "frying-fat",
+         *     "bread".
          *
          *     ``value_frac`` and ``limit_frac`` are set for the limits that are an amount.
          */
@@ -1497,7 +1531,7 @@ export interface components {
              * Field
              * @enum {string}
              */
-            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work" | "mould" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite" | "method" | "fat" | "resting";
+            field: "style" | "portioning" | "bun" | "surface" | "doneness" | "salt_place" | "school" | "grind_tool" | "keep" | "mix_school" | "work" | "mould" | "ends" | "packing" | "edges" | "papers" | "firmness" | "remainder" | "appetite" | "method" | "fat" | "resting" | "cheese" | "glaze";
             /** Key */
             key: string;
             /**
@@ -1649,7 +1683,8 @@ export interface components {
         };
         /**
          * CostFigures
-         * @description Cost of meat, of what goes into it, of buns, of a portion; and of a kilogram of the blend as used.
+         * @description Cost of meat, of what goes into it and onto it at the heat, of buns, of a portion; and of a kilogram of the blend
+         *     as used.
          */
         CostFigures: {
             /** Blend Price Per Kg */
@@ -1658,6 +1693,11 @@ export interface components {
             bun_cost: string;
             /** Buns */
             buns: number;
+            /**
+             * Heat Cost
+             * @default 0
+             */
+            heat_cost: string;
             /** Meat Cost */
             meat_cost: string;
             /** Mix Cost */
@@ -1898,6 +1938,7 @@ export interface components {
             /** Rail */
             rail: components["schemas"]["RailStep"][];
             salt: components["schemas"]["SaltFigures"];
+            served: components["schemas"]["Served"];
             shape: components["schemas"]["ShapeFigures"];
             style: components["schemas"]["StyleLine"];
             /** Ticket */
@@ -2347,7 +2388,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 8;
+            version: 9;
         };
         /**
          * FormulaRequest
@@ -2470,14 +2511,25 @@ export interface components {
          * @description Where it cooks, how hot the surface is meant to be, the core wanted, and the way there.
          *
          *     ``stages`` empty: those of ``method``, which "" makes the style's own. ``fat`` lies in the pan.
+         *     ``cheese`` and ``glaze`` are the ingredients meant where a stage lays a slice on or brushes a coat.
          */
         Heat: {
+            /**
+             * Cheese
+             * @default processed-cheese
+             */
+            cheese: string;
             /**
              * Fat
              * @default
              * @enum {string}
              */
             fat: "" | "oil" | "clarified-butter" | "butter" | "dripping" | "bacon-fat";
+            /**
+             * Glaze
+             * @default ketchup
+             */
+            glaze: string;
             /**
              * Method
              * @default
@@ -3684,11 +3736,7 @@ export interface components {
          * @description The mix of a formula: its lines, its panade, the whole, how it holds, and how warm it comes out.
          */
         MixFigures: {
-            /** Allergens */
-            allergens: components["schemas"]["Allergen"][];
             bind: components["schemas"]["Index"];
-            /** Breaches */
-            breaches: components["schemas"]["Breach"][];
             chill_to_cold_min: components["schemas"]["Band"];
             /** Cost */
             cost: string;
@@ -5022,6 +5070,41 @@ export interface components {
             salt_place: "surface" | "mixed" | "none";
         };
         /**
+         * Served
+         * @description A portion with everything that is eaten of it, its allergens, and the limits that something in it breaks.
+         *
+         *     As laid on the heat: what drips off and boils away is not taken off. ``cost`` is that of the things beside without
+         *     the bread. ``simmered``: a sauce the pieces lie in is eaten too, and not counted.
+         */
+        Served: {
+            /** Allergens */
+            allergens: components["schemas"]["Allergen"][];
+            /** Breaches */
+            breaches: components["schemas"]["Breach"][];
+            /** Carbohydrate G */
+            carbohydrate_g: number;
+            /** Cost */
+            cost: string;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Energy Kj */
+            energy_kj: number;
+            /** Fat G */
+            fat_g: number;
+            /** Protein G */
+            protein_g: number;
+            /** Salt G */
+            salt_g: number;
+            /** Simmered */
+            simmered: boolean;
+            /** Sodium Mg */
+            sodium_mg: number;
+            /** Sugars G */
+            sugars_g: number;
+            /** Things */
+            things: components["schemas"]["Beside"][];
+        };
+        /**
          * SetFigure
          * @description A value in the figure's base unit (g, mm, °C, fraction, count).
          */
@@ -6139,12 +6222,11 @@ export interface components {
         };
         /**
          * WholeMix
-         * @description The raw mix in grams, the meat's share in it, and figures for one guest.
+         * @description The raw mix in grams, and the meat's share in it.
          *
-         *     Salt strewn on the surface is in ``salt_g`` and the portion, not in ``mass_g``. ``fat_low_frac`` to
+         *     Salt strewn on the surface is in ``salt_g``, not in ``mass_g``. ``fat_low_frac`` to
          *     ``fat_high_frac`` carries the uncertainty of the meat. ``binder_frac`` is crumb, bread, starch, egg and white by
-         *     mass of the meat. ``make_up`` names the parts with their share of the mass. A portion is as eaten raw: what drips
-         *     off takes some of it away.
+         *     mass of the meat. ``make_up`` names the parts with their share of the mass.
          */
         WholeMix: {
             /** Ash G */
@@ -6172,20 +6254,6 @@ export interface components {
             mass_g: number;
             /** Meat G */
             meat_g: number;
-            /** Portion Energy Kcal */
-            portion_energy_kcal: number;
-            /** Portion Energy Kj */
-            portion_energy_kj: number;
-            /** Portion Fat G */
-            portion_fat_g: number;
-            /** Portion Protein G */
-            portion_protein_g: number;
-            /** Portion Salt G */
-            portion_salt_g: number;
-            /** Portion Sodium Mg */
-            portion_sodium_mg: number;
-            /** Portion Sugars G */
-            portion_sugars_g: number;
             /** Protein G */
             protein_g: number;
             /** Salt G */
