@@ -13,9 +13,11 @@ import pytest
 from golden.golden_formulas import DEMO, STYLES
 from heat_formulas import INVENTORY, edited
 from vianda.core.demo.kitchen import yard_galley
+from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.cooked import coldest_peak_of, cooked_of, leading_met, meat_series, peak_of, wanted_of
 from vianda.core.heat.run_setup import setup_of
-from vianda.core.model.edit import Choose
+from vianda.core.model.edit import Choose, SetStages
+from vianda.core.model.formula import HeatStage
 from vianda.core.pipeline.compute import prepare
 
 PLACES = [("US", "home"), ("US", "food-service"), ("CA", "home"), ("UK", "food-service"), ("other", "home")]
@@ -61,3 +63,18 @@ def test_the_coldest_peak_is_the_least_of_the_highest() -> None:
     cooked = cooked_of(setup_of(case), wanted_of(case))
     places, _ = meat_series(cooked)
     assert coldest_peak_of(cooked) == min(float(np.max(places[:, n])) for n in range(places.shape[1]))
+
+
+@pytest.mark.parametrize("seconds", [30.0, 120.0])
+def test_what_falls_short_is_mended_by_one_tap(seconds: float) -> None:
+    """Minutes by hand that do not do: the last stage waits for the core, and the coldest meat comes to the floor."""
+    kitchen = replace(yard_galley(), country="US", setting="home")
+    formula = edited(DEMO["grill"](), Choose("style", "grilled"))
+    formula = replace(formula, heat=replace(formula.heat, target_core_temp_c=71.1))
+    by_minutes = (HeatStage("surface", "time", seconds), HeatStage("surface", "time", seconds, flip=True))
+    formula = edited(formula, SetStages(by_minutes))
+    said = [c for c in evaluate(formula, inventory=INVENTORY, kitchen=kitchen).counsel if c.rule == "heat.falls-short"]
+    assert len(said) == 1
+    mended = edited(formula, said[0].changes[0].edit)
+    after = evaluate(mended, inventory=INVENTORY, kitchen=kitchen)
+    assert not [c for c in after.counsel if c.rule in ("heat.falls-short", "heat.below-floor")]

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from vianda.core.basis.phrase import delta_temp, duration, length, say, temp, word
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule
 from vianda.core.heat.floor import AT_RISK, shown_c
 from vianda.core.heat.holds import hold_at, holds_of
-from vianda.core.model.edit import Choose, SetFigure
+from vianda.core.heat.methods import COLD, stages_of
+from vianda.core.model.edit import Choose, SetFigure, SetStages
 from vianda.core.pipeline.figures import Figures
 
 # FDA Food Code 2022, 3-401.11(D) and 3-603.11; from memory, high confidence.
@@ -99,7 +102,21 @@ def _falls_short(figures: Figures) -> Remark | None:
             "time, or a last stage that waits for the core.",
             floor=temp(figures.cook.plan.floors.leading.temp_c),
         ),
+        _waiting(figures),
     )
+
+
+def _waiting(figures: Figures) -> tuple[Change, ...]:
+    """What brings the coldest meat there: the last stage waits for the core, or the style's own way, which does."""
+    context = figures.context
+    stages = stages_of(context.formula.heat, context.style, context.surface)
+    last = max((n for n, s in enumerate(stages) if s.kind not in COLD), default=None)
+    if last is not None and stages[last].until != "core":
+        waits = (*stages[:last], replace(stages[last], until="core"), *stages[last + 1 :])
+        return (Change(say("Let the last stage wait for the core"), SetStages(waits)),)
+    if context.formula.heat.stages:
+        return (Change(say("Back to the way it was put together from"), SetStages(())),)
+    return ()
 
 
 def _practice_short(figures: Figures) -> Remark | None:

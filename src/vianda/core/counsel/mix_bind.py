@@ -76,7 +76,8 @@ def _set_liquid(figures: Figures, ratio: float, label: str) -> tuple[Change, ...
 
 def _crumb_dry(figures: Figures) -> Remark | None:
     panade = figures.mix.panade
-    if panade.state != "dry" or panade.crumb_per_meat_frac < LEAST_CRUMB_FRAC:
+    # An egg or a ricotta is drunk as well as milk is.
+    if panade.wet_ratio >= panade.edges[0] or panade.crumb_per_meat_frac < LEAST_CRUMB_FRAC:
         return None
     stiff = (panade.edges[1] + panade.edges[2]) / 2
     return Remark(

@@ -136,6 +136,28 @@ def _cured_and_salted(figures: Figures) -> Remark | None:
     )
 
 
+def _cured_brings(figures: Figures) -> Remark | None:
+    """Its salt is in the figures already; who salts by hand must know."""
+    names = _cured(figures)
+    brought = sum(entry.per_meat_frac for entry in figures.salt.ledger.entries if entry.name in names)
+    if not names or brought <= 0 or _cured_and_salted(figures) is not None:
+        return None
+    g = mass(brought * figures.batch.meat_mass_g)
+    if figures.salt.batch_salt_g <= 0:
+        return Remark(
+            say("{meat} brings {g} of salt, and none is added", meat=word(names[0]), g=g),
+            say("That is {share} of the meat. Fry a teaspoon before you salt it.", share=fine_frac(brought)),
+        )
+    return Remark(
+        say("{meat} brings {g} of salt", meat=word(names[0]), g=g),
+        say(
+            "So {add} are added instead of {all}. Cured meat tastes saltier than its figures: fry a teaspoon.",
+            add=mass(figures.salt.batch_salt_g),
+            all=mass(figures.salt.batch_salt_g + brought * figures.batch.meat_mass_g),
+        ),
+    )
+
+
 def _salted_early(figures: Figures) -> Remark | None:
     salt = figures.salt
     if (
@@ -196,6 +218,9 @@ RULES = (
         "cured meat brings 0.2 % of the meat in salt, and 1 % or more is added",
         PRACTICE,
         _cured_and_salted,
+    ),
+    Rule(
+        "mix.cured-brings-salt", "mix", "note", "any cured meat in the blend", "SR28 sodium; " + PRACTICE, _cured_brings
     ),
     Rule("mix.salted-early", "mix", "check", "over 0.3 % salt worked into a burger", PRACTICE, _salted_early),
     Rule(

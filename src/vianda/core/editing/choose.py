@@ -210,6 +210,10 @@ def choose_style(formula: Formula, key: str, *, inventory: Inventory, kitchen: K
             resting="foil" if style.form in BLOCKS else "open",
         ),
     )
+    if changed.shape.portioning != "by_piece" and changed.shape.mould:
+        made = batch_of(changed, inventory=inventory, kitchen=kitchen).portions.piece_mass_g
+        mould = usual_mould(style, kitchen=kitchen, piece_mass_g=made)
+        changed = replace(changed, shape=replace(changed.shape, mould=mould))
     if style.form == "filled" and not any(line.filling for line in changed.mix.lines):
         changed = set_filling(changed, CORE_START_FRAC, inventory=inventory)
     elif style.form != "filled" and any(line.filling for line in changed.mix.lines):

@@ -110,8 +110,12 @@ def choose_ware(formula: Formula, key: str, *, inventory: Inventory, kitchen: Ki
     return changed
 
 
-def usual_mould(style: Style, *, kitchen: Kitchen) -> str:
-    """The tin or tray a new formula of a style starts in: the one its usual piece fills nearest to the headspace.
+# Density of a raw mix, g/ml, and how nearly a tin must hold it (ours).
+MIX_G_PER_ML, NEARLY = 1.05, 0.97
+
+
+def usual_mould(style: Style, *, kitchen: Kitchen, piece_mass_g: float | None = None) -> str:
+    """The tin or tray a piece goes into: the smallest that holds it with headspace, else the largest there is.
 
     Parameters
     ----------
@@ -119,19 +123,23 @@ def usual_mould(style: Style, *, kitchen: Kitchen) -> str:
         The style whose usual values count.
     kitchen : Kitchen
         The equipment, its units and the rules in force there.
+    piece_mass_g : float | None, default None
+        Raw mass of the piece, g; that usual of the style when None.
 
     Returns
     -------
     str
-        The text.
+        Its key; "" where the kitchen has none of that kind.
     """
-    if style.form not in ("tin", "tray"):
+    offered = [w for w in kitchen.moulds if w.kind == style.form]
+    if style.form not in ("tin", "tray") or not offered:
         return ""
-    volume = style.piece_mass_start_g / 1.05
-    fitting = [
-        w for w in kitchen.moulds if w.kind == style.form and w.filled_ml(w.height_mm - HEADSPACE_MM) >= volume * 0.97
-    ]
-    return min(fitting, key=lambda w: w.holds_ml).key if fitting else ""
+    volume = (piece_mass_g or style.piece_mass_start_g) / MIX_G_PER_ML
+    fitting = [w for w in offered if w.filled_ml(w.height_mm - HEADSPACE_MM) >= volume * NEARLY]
+    if fitting:
+        return min(fitting, key=lambda w: w.holds_ml).key
+    # A batch larger than any: the largest; a new formula starts without one instead.
+    return max(offered, key=lambda w: w.holds_ml).key if piece_mass_g else ""
 
 
 def _for_appetite(formula: Formula, per_guest_g: float) -> Formula:

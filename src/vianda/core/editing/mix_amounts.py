@@ -22,6 +22,8 @@ from vianda.core.reading.entry import read_mass_g
 from vianda.core.reading.mix_line import MixReading, read_mix
 
 SALT = "salt"
+# Salt and meat of a given batch settle to a milligram: each round is off by salt over batch of the one before.
+ROUNDS = 4
 
 
 def with_amounts(
@@ -187,9 +189,13 @@ def _nothing_taken(reading: MixReading, asked: set[str]) -> UnreadableEntryError
 
 
 def _more_salt(formula: Formula, salt_g: float, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
-    batch = batch_of(formula, inventory=inventory, kitchen=kitchen)
-    frac = batch.ledger.brought_frac + salt_g / batch.meat_mass_g
-    return replace(formula, seasoning=replace(formula.seasoning, salt_place="mixed", salt_frac=frac))
+    """So many grams of salt, as typed: where the piece is given, salt worked in leaves less meat in the batch."""
+    changed = formula
+    for _ in range(ROUNDS):
+        batch = batch_of(changed, inventory=inventory, kitchen=kitchen)
+        frac = batch.ledger.brought_frac + salt_g / batch.meat_mass_g
+        changed = replace(changed, seasoning=replace(changed.seasoning, salt_place="mixed", salt_frac=frac))
+    return changed
 
 
 def weigh_bowl(formula: Formula, edit: e.WeighBowl, *, inventory: Inventory, kitchen: Kitchen) -> Formula:

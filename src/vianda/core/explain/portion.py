@@ -112,8 +112,8 @@ def portion(f: Figures) -> Working:
         "A portion as served",
         tuple(steps),
         "Weighted sums of SR28 analyses (or from memory, as each ingredient says); bread by SR28 18350, 18069, 18364 "
-        "and 18041. Energy by the Atwater factors. Before the heat takes its share: what drips off and boils away is not "
-        "taken off; alcohol is not counted.",
+        "and 18041. Energy by the Atwater factors. Before the heat takes its share: what drips off and boils away is "
+        "not taken off; alcohol is not counted.",
     )
 
 

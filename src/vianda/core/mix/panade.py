@@ -49,7 +49,7 @@ class PanadeFigures:
 
     ``liquid_per_meat_frac`` is computed as milk. ``to_stiff_g`` and ``to_soft_g`` are grams of milk to add (below
     zero: to leave out) for the middle of these states. ``edges`` are the ratios at which damp, stiff, soft and soup
-    begin for this crumb.
+    begin for this crumb. ``wet_ratio`` counts the water of eggs, soft cheese, tomato and sauces too, as milk.
     """
 
     state: PanadeState
@@ -62,6 +62,7 @@ class PanadeFigures:
     soak_needed_min: float
     to_stiff_g: float
     to_soft_g: float
+    wet_ratio: float = 0.0
 
 
 @cache
@@ -118,6 +119,36 @@ def as_milk_frac(ingredient: Ingredient) -> float:
     1.134
     """
     return ingredient.composition.water_g_per_100g / 100.0 / MILK_WATER_FRAC
+
+
+# Beside what is poured, crumb drinks from these; from a cheese only when it is soft: so much water, g in 100 g (ours).
+WET_GROUPS = frozenset({"liquid", "egg", "white", "tomato", "sauce"})
+SOFT_CHEESE_WATER_G = 55.0
+
+
+def drinkable_frac(entered: Sequence[Entering]) -> float:
+    """All water a crumb finds in the mix beside the meat's own, as milk by mass of the meat.
+
+    Parameters
+    ----------
+    entered : Sequence[Entering]
+        The lines of the mix with their ingredients.
+
+    Returns
+    -------
+    float
+        Grams of milk a gram of meat, 0 and above.
+
+    References
+    ----------
+    Arithmetic over SR28's water; which groups count is ours.
+    """
+    return sum(
+        e.line.per_meat_frac * as_milk_frac(e.ingredient)
+        for e in entered
+        if e.group in WET_GROUPS
+        or (e.group == "cheese" and e.ingredient.composition.water_g_per_100g >= SOFT_CHEESE_WATER_G)
+    )
 
 
 def mixed_water_uptake(entered: Sequence[Entering]) -> WaterUptake | None:
@@ -218,6 +249,7 @@ def panade_figures(entered: Sequence[Entering], *, meat_mass_g: float) -> Panade
         soak_needed_min=uptake.soak_min if liquid > 0 else 0.0,
         to_stiff_g=(stiff * crumb - liquid) * meat_mass_g,
         to_soft_g=(soft * crumb - liquid) * meat_mass_g,
+        wet_ratio=drinkable_frac(entered) / crumb,
     )
 
 

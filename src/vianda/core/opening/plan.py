@@ -12,6 +12,7 @@ from vianda.core.batch.batch import batch_of
 from vianda.core.batch.salt_ledger import START_SALT_FRAC
 from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.editing.choose import choose_style
+from vianda.core.editing.choose_shape import usual_mould
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.mix.limits import BY_ALLERGEN, BY_SPECIES, TITLES, Breach, Swap, breaks, swaps_for
@@ -368,6 +369,11 @@ class Planner:
         return replace(weighed, dish=self._dish_for(weighed.dish, style, pieces, weighed.dish.guests))
 
     def _moulded(self, formula: Formula, style: Style) -> Formula:
+        if formula.shape.mould and not any(sizes for _, sizes, _ in self.said.moulds):
+            # The tin or tray that this batch fills, not the usual one.
+            made = batch_of(formula, inventory=self.inventory, kitchen=self.kitchen).portions.piece_mass_g
+            mould = usual_mould(style, kitchen=self.kitchen, piece_mass_g=made)
+            formula = replace(formula, shape=replace(formula.shape, mould=mould))
         for kind, sizes, _ in self.said.moulds:
             fits = {"tin": ("tin",), "tray": ("tray",), "scoop": ("ball", "disc"), "ring": ("disc", "filled")}[kind]
             if style.form not in fits:

@@ -4163,7 +4163,7 @@ export interface components {
          *
          *     ``liquid_per_meat_frac`` is computed as milk. ``to_stiff_g`` and ``to_soft_g`` are grams of milk to add (below
          *     zero: to leave out) for the middle of these states. ``edges`` are the ratios at which damp, stiff, soft and soup
-         *     begin for this crumb.
+         *     begin for this crumb. ``wet_ratio`` counts the water of eggs, soft cheese, tomato and sauces too, as milk.
          */
         PanadeFigures: {
             /** Crumb G */
@@ -4194,6 +4194,11 @@ export interface components {
             to_soft_g: number;
             /** To Stiff G */
             to_stiff_g: number;
+            /**
+             * Wet Ratio
+             * @default 0
+             */
+            wet_ratio: number;
         };
         /**
          * PantryAnswer
