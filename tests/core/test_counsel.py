@@ -172,7 +172,12 @@ CASES = [
         replace(smash(parts=blended(chuck=0.71, shank=0.29)), grind=Grind(tool="knife")),
         None,
     ),
-    ("mix.crumb-without-liquid", _bowl(put={"milk": 1.9}), _bowl(put={"milk": 2.1}), None),
+    (
+        "mix.crumb-without-liquid",
+        _bowl(put={"egg": None, "milk": 1.9}),
+        _bowl(put={"egg": None, "milk": 2.1}),
+        None,
+    ),
     ("mix.soup", _bowl(put={"milk": 18.6}), _bowl(put={"milk": 18.2}), None),
     (
         "mix.liquid-without-crumb",
@@ -220,6 +225,12 @@ CASES = [
         "mix.cured-and-salted",
         _bowl(parts=blended(round=0.65, bacon=0.35), salt_frac=0.018),
         _bowl(parts=blended(round=0.65, bacon=0.35), salt_frac=0.014),
+        None,
+    ),
+    (
+        "mix.cured-brings-salt",
+        _bowl(parts=blended(round=0.65, bacon=0.35), salt_frac=0.014),
+        _bowl(parts=blended(round=1.0), salt_frac=0.014),
         None,
     ),
     (

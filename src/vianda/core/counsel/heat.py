@@ -109,6 +109,9 @@ def _falls_short(figures: Figures) -> Remark | None:
 def _waiting(figures: Figures) -> tuple[Change, ...]:
     """What brings the coldest meat there: the last stage waits for the core, or the style's own way, which does."""
     context = figures.context
+    usual_c = context.style.surface_temp_start_c
+    if context.formula.heat.surface_temp_c < figures.cook.plan.surface_low_c:
+        return (Change(say("Heat the surface to {t}", t=temp(usual_c)), SetFigure("surface_temp", usual_c)),)
     stages = stages_of(context.formula.heat, context.style, context.surface)
     last = max((n for n, s in enumerate(stages) if s.kind not in COLD), default=None)
     if last is not None and stages[last].until != "core":

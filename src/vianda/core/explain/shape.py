@@ -133,7 +133,9 @@ def cooked_mass(f: Figures) -> Working:
     s, raw = f.piece.shape, f.batch.portions.piece_mass_g
     steps = [
         say(
-            "Ground beef cooked {how}, at {fat} fat of the mix: by SR28’s raw and cooked rows, and protein that stays",
+            "Ground {animals} cooked {how}, at {fat} fat of the mix: by SR28’s raw and cooked rows, "
+            "and protein that stays",
+            animals=ph.word(" and ".join(animal for animal, _ in f.piece.composition.species)),
             how=ph.word(_METHODS[s.method]),
             fat=ph.fine_frac(f.mix.whole.fat_frac),
         ),
@@ -167,8 +169,9 @@ def cooked_mass(f: Figures) -> Working:
     return Working(
         "Cooked weight",
         tuple(steps),
-        "USDA SR28, ground beef raw and cooked (row numbers in the data file); protein balance. How the core moves it, "
-        "and what crumb and egg hold, are ours; USDA’s yield guidance for drained ground beef (from memory) lies in"
+        "USDA SR28, ground meats raw and cooked (row numbers in the data files); protein balance. An animal never "
+        "cooked this way there follows the way it was, moved as beef moves between the two. How the core moves it, and "
+        "what crumb and egg hold, are ours; USDA’s yield guidance for drained ground beef (from memory) lies in"
         " the band up to 25 % fat.",
     )
 

@@ -296,10 +296,15 @@ def _loss(
             binder_frac=composition.binder_frac,
             end_temp_c=end_temp_c,
             factor=factor,
+            species=composition.species,
         )
     # Only the meat is browned and drained; what comes to it in the pot stays in it.
     meat = cook_loss(
-        composition.meat_fat_frac, water_frac=0.77 - 0.76 * composition.meat_fat_frac, method=method, factor=factor
+        composition.meat_fat_frac,
+        water_frac=0.77 - 0.76 * composition.meat_fat_frac,
+        method=method,
+        factor=factor,
+        species=composition.species,
     )
     share, left = composition.meat_frac, meat.yield_frac
     rest = 1.0 - share

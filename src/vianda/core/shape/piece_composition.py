@@ -20,7 +20,8 @@ class PieceComposition:
     """A piece by mass: the mix round it, and what lies whole in the middle (``filling_frac`` of the piece, 0 for none).
 
     ``fat_frac`` and ``water_frac`` are of the whole piece, ``meat_fat_frac`` of its meat, ``meat_frac`` the meat's
-    share in the piece, ``binder_frac`` crumb, starch and egg by mass of the meat, ``filling_piece_g`` one boiled egg.
+    share in the piece, ``binder_frac`` crumb, starch and egg by mass of the meat, ``filling_piece_g`` one boiled egg,
+    ``species`` the animals of the meat with their shares.
     """
 
     mix: Composition
@@ -33,6 +34,7 @@ class PieceComposition:
     filling_name: str = ""
     filling_frac: float = 0.0
     filling_piece_g: float = 0.0
+    species: tuple[tuple[str, float], ...] = (("beef", 1.0),)
 
 
 def plain_composition(fat_frac: float) -> PieceComposition:
@@ -100,7 +102,17 @@ def piece_composition(blend: BlendFigures, *, batch: Batch, inventory: Inventory
         filling_name=largest.ingredient.name if largest else "",
         filling_frac=filling_per_meat / batch.mix_per_meat,
         filling_piece_g=largest.ingredient.pieces[0].mass_g if largest and largest.ingredient.pieces else 0.0,
+        species=_animals(blend),
     )
+
+
+def _animals(blend: BlendFigures) -> tuple[tuple[str, float], ...]:
+    found: dict[str, float] = {}
+    for part in blend.parts:
+        if part.share_frac > 0:
+            found[part.species] = found.get(part.species, 0.0) + part.share_frac
+    total = math.fsum(found.values())
+    return tuple((animal, share / total) for animal, share in found.items())
 
 
 def _held(entered: Entering) -> tuple[float, Composition]:
