@@ -172,12 +172,7 @@ CASES = [
         replace(smash(parts=blended(chuck=0.71, shank=0.29)), grind=Grind(tool="knife")),
         None,
     ),
-    (
-        "mix.crumb-without-liquid",
-        _bowl(put={"egg": None, "milk": 1.9}),
-        _bowl(put={"egg": None, "milk": 2.1}),
-        None,
-    ),
+    ("mix.crumb-without-liquid", _bowl(put={"egg": None, "milk": 1.9}), _bowl(put={"egg": None, "milk": 2.1}), None),
     ("mix.soup", _bowl(put={"milk": 18.6}), _bowl(put={"milk": 18.2}), None),
     (
         "mix.liquid-without-crumb",

@@ -4,21 +4,36 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
+from scipy.optimize import brentq
 
 from vianda.core.inventory.evidence import Evidence, disagrees, evidence_of, updated, width_after_test
-from vianda.core.inventory.fat_range import FatRange, spread_of
+from vianda.core.inventory.fat_range import FatRange, FatSpread, spread_of
 from vianda.core.inventory.inventory import starter_inventory
 
 INVENTORY = starter_inventory()
 DRAWS = 200_000
+# Half of a 90 % range by the standard deviation: NIST e-Handbook, 1.3.6.7.1.
+Z_90 = 1.6448536
 
 
 def _draw(fat: FatRange, rng: np.random.Generator) -> np.ndarray:
-    """Deliveries of a meat: half of them below the usual value, half above, each half of a normal."""
+    """Deliveries of a meat: half of them below a middle, half above, each half of a normal; the mean is right."""
     z = rng.standard_normal(DRAWS)
-    return np.clip(fat.usual_frac + np.where(z < 0, fat.sd_below, fat.sd_above) * z, 0.0, 1.0)
+    low, mean, high = fat.low_frac, fat.usual_frac, fat.high_frac
+    if low == high:
+        return np.full(DRAWS, mean)
+
+    def off(middle: float) -> float:
+        return middle + ((high - middle) - (middle - low)) / Z_90 / np.sqrt(2 * np.pi) - mean
+
+    middle = brentq(off, low - (high - low), high + (high - low))
+    return np.clip(middle + np.where(z < 0, middle - low, high - middle) / Z_90 * z, 0.0, 1.0)
+
+
+def mean_of(spread: FatSpread) -> float:
+    return float((spread.at_frac * spread.mass).sum())
 
 
 def _batches(shares: list[float], fats: list[FatRange], seed: int) -> np.ndarray:
@@ -51,7 +66,8 @@ def test_quantiles_and_chances_are_those_of_a_draw(blend: dict[str, float]) -> N
 
 def test_one_meat_has_its_own_quantiles() -> None:
     spread = spread_of([1.0], [FatRange(0.14, 0.19, 0.28)])
-    assert [spread.quantile(c) for c in (0.05, 0.5, 0.95)] == pytest.approx([0.14, 0.19, 0.28], abs=0.0005)
+    assert [spread.quantile(c) for c in (0.05, 0.95)] == pytest.approx([0.14, 0.28], abs=0.0005)
+    assert mean_of(spread) == pytest.approx(0.19, abs=1e-4)
     assert spread.chance_above(0.28) == pytest.approx(0.05, abs=0.001)
 
 
@@ -116,3 +132,37 @@ def test_a_share_next_to_nothing_neither_breaks_nor_moves_the_blend(share: float
     alone = spread_of([1.0], [INVENTORY.meat("chuck").fat])
     beside = spread_of([1.0 - share, share], [INVENTORY.meat("chuck").fat, INVENTORY.meat("suet").fat])
     assert beside.quantile(0.95) == pytest.approx(alone.quantile(0.95), abs=1e-4)
+
+
+@given(st.lists(st.tuples(st.floats(0.02, 0.5), st.floats(0.02, 0.2), st.floats(0.3, 0.7)), min_size=1, max_size=5))
+@settings(max_examples=60)
+def test_the_fat_on_the_ticket_is_the_mean_of_the_distribution(parts: list[tuple[float, float, float]]) -> None:
+    """One definition: Σ share × usual, as ticket, solver and labels state it, is what batches have on average."""
+    fats = [FatRange(low, low + place * width, low + width) for low, width, place in parts]
+    # Where the tail would pass zero it is cut off there, which moves a mean by more than rounding.
+    assume(all(f.middle_frac - 4 * f.sd_below > 0 for f in fats))
+    shares = [1.0 / len(fats)] * len(fats)
+    headline = sum(s * f.usual_frac for s, f in zip(shares, fats, strict=True))
+    assert mean_of(spread_of(shares, fats)) == pytest.approx(headline, abs=2e-4)
+
+
+@pytest.mark.parametrize("key", [m.key for m in INVENTORY.meats.values()])
+def test_every_meat_of_the_larder_has_its_ends_and_its_mean(key: str) -> None:
+    fat = INVENTORY.meat(key).fat
+    spread = spread_of([1.0], [fat])
+    assert mean_of(spread) == pytest.approx(fat.usual_frac, abs=0.0015)
+    assert spread.quantile(0.05) == pytest.approx(fat.low_frac, abs=0.001)
+    assert spread.quantile(0.95) == pytest.approx(fat.high_frac, abs=0.002)
+
+
+def test_half_chuck_and_half_point_is_one_figure() -> None:
+    """Both usual figures are analyses, that is means: 19 and 25 % make 22.0 %, and that is the distribution's mean."""
+    spread = spread_of([0.5, 0.5], [INVENTORY.meat("chuck").fat, INVENTORY.meat("brisket-point").fat])
+    usual = (INVENTORY.meat("chuck").fat_usual_frac + INVENTORY.meat("brisket-point").fat_usual_frac) / 2
+    assert mean_of(spread) == pytest.approx(usual, abs=5e-4)
+
+
+@pytest.mark.parametrize(("usual", "met"), [(0.115, True), (0.13, True), (0.185, True), (0.1, False)])
+def test_a_very_lopsided_range_keeps_its_mean_as_far_as_it_can(usual: float, met: bool) -> None:
+    spread = spread_of([1.0], [FatRange(0.10, usual, 0.20)])
+    assert (abs(mean_of(spread) - usual) < 0.001) is met

@@ -32,7 +32,7 @@ def _drawn(inventory: Inventory, parts: tuple[BlendPart, ...], tested: str, foun
     for part in parts:
         fat = inventory.meat(part.meat).fat
         z = rng.standard_normal(DRAWS)
-        x = np.clip(fat.usual_frac + np.where(z < 0, fat.sd_below, fat.sd_above) * z, 0, 1)
+        x = np.clip(fat.middle_frac + np.where(z < 0, fat.sd_below, fat.sd_above) * z, 0, 1)
         if part.meat == tested and found is not None:
             # One delivery in fifty is not what its name says.
             wrong = rng.random(DRAWS) < 0.02
@@ -74,7 +74,7 @@ def test_evidence_on_one_meat_moves_band_chance_and_ranking_as_the_draw_does(see
     for evidence in (None, found):
         blend = _evaluated(parts, tested, evidence).blend
         draw = _drawn(inventory, parts, tested, evidence, seed)
-        # The lot's posterior is handed on as its three quantiles, so the sum is right to about a fifth of a point.
+        # The lot's posterior is handed on as its ends and its mean, so the sum is right to about a fifth of a point.
         assert blend.fat_low_frac == pytest.approx(draw["low"], abs=0.003)
         assert blend.fat_high_frac == pytest.approx(draw["high"], abs=0.003)
         assert blend.chance_in_band == pytest.approx(draw["in"], abs=0.03)

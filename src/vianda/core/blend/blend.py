@@ -145,8 +145,9 @@ def blend_figures(
 ) -> BlendFigures:
     """Lean to fat of a blend, with the uncertainty it inherits from its meats.
 
-    Usual fat F = Σ sᵢ uᵢ. The band is the 5 % and 95 % quantile of the sum of the meats' own distributions
-    (``spread_of``); shares of the uncertainty are shares of the variance, (sᵢ σᵢ)² ÷ Σ (sⱼ σⱼ)².
+    Fat F = Σ sᵢ uᵢ, the mean of the blend's distribution. The band is the 5 % and 95 % quantile of the sum of the
+    meats' own distributions (``spread_of``); shares of the uncertainty are shares of the variance,
+    (sᵢ σᵢ)² ÷ Σ (sⱼ σⱼ)².
 
     Parameters
     ----------

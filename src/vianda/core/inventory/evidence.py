@@ -117,16 +117,20 @@ def _updated(prior: FatRange, evidence: tuple[Evidence, ...], misnamed_frac: flo
     """The grid itself; one formula asks for the same lot several times."""
     at = np.linspace(0.0, 1.0, GRID)
     below, above = max(prior.sd_below, 1e-4), max(prior.sd_above, 1e-4)
-    side = np.where(at < prior.usual_frac, below, above)
-    # Each half holds half of the chance, so its density is divided by its own width.
-    density = np.exp(-0.5 * ((at - prior.usual_frac) / side) ** 2) / side / math.sqrt(2.0 * math.pi)
+    under = at < prior.middle_frac
+    side = np.where(under, below, above)
+    # Each half holds its share of the chance, so its density is divided by its own width.
+    held = 2.0 * np.where(under, prior.below_share, 1.0 - prior.below_share)
+    density = held * np.exp(-0.5 * ((at - prior.middle_frac) / side) ** 2) / side / math.sqrt(2.0 * math.pi)
     log = np.log((1.0 - misnamed_frac) * density + misnamed_frac + 1e-300)
     for found in evidence:
         log = log - 0.5 * ((at - found.fat_frac) / found.sd_frac) ** 2
     weight = np.exp(log - log.max())
     grown = np.concatenate(([0.0], np.cumsum((weight[1:] + weight[:-1]) / 2.0)))
-    low, usual, high = (float(v) for v in np.interp([0.05, 0.50, 0.95], grown / grown[-1], at))
-    return FatRange(low, usual, high)
+    low, high = (float(v) for v in np.interp([0.05, 0.95], grown / grown[-1], at))
+    # Rounded, so that the order of the findings leaves nothing.
+    mean = round(float((weight * at).sum() / weight.sum()), 12)
+    return FatRange(low, min(high, max(low, mean)), high)
 
 
 def disagrees(prior: FatRange, evidence: Evidence) -> bool:
@@ -144,8 +148,8 @@ def disagrees(prior: FatRange, evidence: Evidence) -> bool:
     bool
         Whether a figure lies so far from the meat's range that weighing, label or box should be looked at again.
     """
-    side = prior.sd_below if evidence.fat_frac < prior.usual_frac else prior.sd_above
-    return abs(evidence.fat_frac - prior.usual_frac) > FAR * math.hypot(side, evidence.sd_frac)
+    side = prior.sd_below if evidence.fat_frac < prior.middle_frac else prior.sd_above
+    return abs(evidence.fat_frac - prior.middle_frac) > FAR * math.hypot(side, evidence.sd_frac)
 
 
 def width_after_test(fat: FatRange, *, test_sd_frac: float = USUAL_TEST_SD_FRAC) -> float:

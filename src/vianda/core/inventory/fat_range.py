@@ -1,7 +1,8 @@
 """A fat content we only know as a range, and the sum of several of them.
 
-A range low–usual–high is read as three quantiles: one delivery in twenty lies below *low*, half below *usual*,
-one in twenty above *high*. Between them it follows two half normals that meet at the usual value.
+Of a range low–usual–high one delivery in twenty lies below *low*, one in twenty above *high*, and *usual* is the mean:
+that is what an analysis prints, and means add up, so the fat of a blend is one figure wherever it is stated. Between
+them the fat follows two half normals that meet where the mean comes out so.
 """
 
 from __future__ import annotations
@@ -65,32 +66,87 @@ def normal_cdf(z: Curve) -> Curve:
     return np.asarray(0.5 * (1.0 + np.sign(z) * erf), dtype=np.float64)
 
 
+# Mean of a half normal by its spread, √(2 ÷ π).
+HALF_MEAN = math.sqrt(2.0 / math.pi)
+# A mean nearer to one end than this, by the range, lies where no two halves of equal share bring it.
+EVEN_LEAST = HALF_MEAN / (2.0 * Z_90)
+BISECTIONS = 40
+
+
+def _reach(tail: float) -> float:
+    """Standard deviations beyond which both tails of a normal together hold a share."""
+    return NormalDist().inv_cdf(1.0 - tail / 2.0)
+
+
+def _halves(low: float, usual: float, high: float) -> tuple[float, float]:
+    """Where the halves meet, and the share below it, so that ends and mean come out as said."""
+    width = high - low
+    if width <= 0.0:
+        return usual, 0.5
+    place = (usual - low) / width
+    if EVEN_LEAST <= place <= 1.0 - EVEN_LEAST:
+        # mean = m + (σ₂ − σ₁) ÷ √(2π), with σ₁ = (m − low) ÷ z and σ₂ = (high − m) ÷ z.
+        return low + width * (place - EVEN_LEAST) / (1.0 - 2.0 * EVEN_LEAST), 0.5
+    # Very lopsided: one end holds more than half of the deliveries, and the other half reaches from there.
+    short = min(place, 1.0 - place)
+
+    def mean(far_share: float) -> float:
+        return far_share * HALF_MEAN / _reach(0.05 / far_share)
+
+    far_low, far_high = LEAST_FAR_SHARE, 0.5
+    for _ in range(BISECTIONS):
+        far = (far_low + far_high) / 2.0
+        far_low, far_high = (far, far_high) if mean(far) < short else (far_low, far)
+    far = (far_low + far_high) / 2.0
+    return (low, 1.0 - far) if place < 0.5 else (high, far)
+
+
+# The least share of deliveries on the long side; a mean still nearer to its end is not met (ours).
+LEAST_FAR_SHARE = 0.12
+
+
 @dataclass(frozen=True, slots=True)
 class FatRange:
-    """Fat by mass of raw meat, 0–1: the 5 %, 50 % and 95 % quantiles."""
+    """Fat by mass of raw meat, 0–1: the 5 % quantile, the mean, and the 95 % quantile."""
 
     low_frac: float
     usual_frac: float
     high_frac: float
+    _halves: tuple[float, float] = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:
         if not 0.0 <= self.low_frac <= self.usual_frac <= self.high_frac <= 1.0:
             raise OutOfRangeError("A fat range rises from low over usual to high, all within 0 to 100 %.")
+        object.__setattr__(self, "_halves", _halves(self.low_frac, self.usual_frac, self.high_frac))
+
+    @property
+    def middle_frac(self) -> float:
+        """Where the two halves meet."""
+        return self._halves[0]
+
+    @property
+    def below_share(self) -> float:
+        """Share of deliveries below the middle: a half, but for a very lopsided range."""
+        return self._halves[1]
 
     @property
     def sd_below(self) -> float:
-        """Standard deviation of the lower half."""
-        return (self.usual_frac - self.low_frac) / Z_90
+        """Spread of the lower half round the middle."""
+        share = 2.0 * self.below_share
+        return (self.middle_frac - self.low_frac) / _reach(0.1 / share) if share > 0.1 else 0.0
 
     @property
     def sd_above(self) -> float:
-        """Standard deviation of the upper half."""
-        return (self.high_frac - self.usual_frac) / Z_90
+        """Spread of the upper half round the middle."""
+        share = 2.0 * (1.0 - self.below_share)
+        return (self.high_frac - self.middle_frac) / _reach(0.1 / share) if share > 0.1 else 0.0
 
     @property
     def sd(self) -> float:
-        """Root mean square departure from the usual value: √((σ₁² + σ₂²) / 2)."""
-        return math.sqrt((self.sd_below**2 + self.sd_above**2) / 2.0)
+        """Standard deviation: √(w₁ σ₁² + w₂ σ₂² − (mean − middle)²)."""
+        w = self.below_share
+        square = w * self.sd_below**2 + (1.0 - w) * self.sd_above**2 - (self.usual_frac - self.middle_frac) ** 2
+        return math.sqrt(max(0.0, square))
 
     def cdf(self, at: Curve) -> Curve:
         """Chance that the fat is at or below each value.
@@ -105,9 +161,10 @@ class FatRange:
         Curve
             Chance that the fat is at or below each value.
         """
-        away = at - self.usual_frac
+        away, w = at - self.middle_frac, self.below_share
         side = np.where(away < 0, max(self.sd_below, 1e-12), max(self.sd_above, 1e-12))
-        return normal_cdf(away / side)
+        half = normal_cdf(away / side)
+        return np.asarray(np.where(away < 0, 2.0 * w * half, 2.0 * (1.0 - w) * half + 2.0 * w - 1.0), dtype=np.float64)
 
 
 @dataclass(frozen=True)
@@ -220,8 +277,8 @@ def spread_of(shares_frac: Sequence[float], ranges: Sequence[FatRange]) -> FatSp
     >>> 0.17 < s.quantile(0.05) < 0.22 < s.quantile(0.95) < 0.30
     True
     """
-    lows = [s * max(0.0, r.usual_frac - REACH * r.sd_below) for s, r in zip(shares_frac, ranges, strict=True)]
-    highs = [s * min(1.0, r.usual_frac + REACH * r.sd_above) for s, r in zip(shares_frac, ranges, strict=True)]
+    lows = [s * max(0.0, r.middle_frac - REACH * r.sd_below) for s, r in zip(shares_frac, ranges, strict=True)]
+    highs = [s * min(1.0, r.middle_frac + REACH * r.sd_above) for s, r in zip(shares_frac, ranges, strict=True)]
     low, width = math.fsum(lows), math.fsum(highs) - math.fsum(lows)
     step = max(width, 1e-6) / (CELLS - 16)
     total: NDArray[np.complex128] | None = None
