@@ -102,6 +102,12 @@ def test_two_findings_in_either_order_leave_the_same() -> None:
     assert updated(prior, [one, two]) == updated(prior, [two, one])
 
 
+def test_the_same_finding_entered_twice_counts_once() -> None:
+    prior, found = INVENTORY.meat("mince-unknown").fat, evidence_of("label", 0.20)
+    assert updated(prior, [found, found]) == updated(prior, [found])
+    assert updated(prior, [found, evidence_of("label", 0.21)]) != updated(prior, [found])
+
+
 def test_evidence_narrows_and_a_rougher_kind_narrows_less() -> None:
     prior = INVENTORY.meat("mince-unknown").fat
     widths = []

@@ -14,11 +14,13 @@ from formulas import blended, smash
 from vianda.core.blend.connective import COLLAGEN_OF_PROTEIN, collagen_figures
 from vianda.core.blend.cost import price_per_kg_used, usable_frac
 from vianda.core.blend.grind import grind_loss_frac
+from vianda.core.blend.label_names import Additions, label_names
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.equipment.kitchen import Grinder, NamingRule, usual_grinders
 from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.lot import Lot
+from vianda.core.pipeline.compute import compute
 
 INVENTORY = starter_inventory()
 KEYS = sorted(INVENTORY.meats)
@@ -65,6 +67,20 @@ def test_the_widest_limit_of_fat_is_the_one_drawn() -> None:
         ("CA", {"chuck": 1.0}, ["fat", "fat", "none", "none"]),
         ("CA", {"veal_ground": 1.0}, ["other-species"] * 4),
         ("UK", {"turkey_ground": 1.0}, ["too-little-beef"]),
+        # 1169/2011 Annex VII B 17: heart, tongue and tail are no "meat", the masseter (cheek) is.
+        ("EU", {"heart": 0.05, "sirloin": 0.95}, ["not-meat", "not-meat"]),
+        ("EU", {"oxtail": 0.05, "sirloin": 0.95}, ["not-meat", "not-meat"]),
+        ("EU", {"tongue": 0.05, "sirloin": 0.95}, ["not-meat", "not-meat"]),
+        ("EU", {"cheek": 0.05, "mock_tender": 0.95}, ["collagen", "none"]),
+        ("UK", {"chuck": 0.62, "heart": 0.38}, ["none"]),
+        ("UK", {"chuck": 0.61, "heart": 0.39}, ["too-little-beef"]),
+        ("UK", {"chuck": 0.61, "oxtail": 0.39}, ["too-little-beef"]),
+        ("UK", {"chuck": 0.3, "cheek": 0.32, "veal_ground": 0.38}, ["none"]),
+        ("US", {"oxtail": 0.3, "round": 0.7}, ["none", "none", "none"]),
+        ("US", {"cheek": 0.25, "chuck": 0.75}, ["none", "none", "none"]),
+        ("US", {"cheek": 0.26, "chuck": 0.74}, ["cheek", "cheek", "none"]),
+        ("CA", {"heart": 0.1, "chuck": 0.9}, ["unsure"] * 4),
+        ("CA", {"oxtail": 0.1, "chuck": 0.9}, ["unsure"] * 4),
     ],
 )
 def test_what_bars_a_name_is_named(rule: NamingRule, shares: dict[str, float], bars: list[str]) -> None:
@@ -122,3 +138,47 @@ def test_a_kitchen_without_prices_shows_none_instead_of_nothing_to_pay(inventory
     bare = replace(yard_galley(), buns=tuple(replace(b, price_each=Decimal(0)) for b in yard_galley().buns))
     cost = next(t for t in evaluate(smash(), inventory=unpriced, kitchen=bare).ticket if t.id == "cost")
     assert cost.value.text == "no price"
+
+
+def _of_fat(fat: float) -> dict[str, float]:
+    """Lean and fat trim to a fat content, by the square."""
+    lean, rich = (INVENTORY.meat(k).fat_usual_frac for k in ("chuck-stew", "trim-50"))
+    share = (fat - lean) / (rich - lean)
+    return {"chuck_stew": 1 - share, "trim_50": share}
+
+
+@pytest.mark.parametrize(("rule", "name", "limit"), [
+    ("US", "hamburger", 0.30),
+    ("US", "ground beef", 0.30),
+    ("CA", "extra lean ground beef", 0.10),
+    ("CA", "lean ground beef", 0.17),
+    ("CA", "medium ground beef", 0.23),
+    ("CA", "regular ground beef", 0.30),
+    ("EU", "minced pure beef", 0.20),
+    ("EU", "lean minced meat", 0.07),
+])  # fmt: skip
+def test_every_published_fat_limit_holds_just_inside_and_not_just_outside(
+    rule: NamingRule, name: str, limit: float
+) -> None:
+    """9 CFR 319.15; Food and Drug Regulations B.14.015B; Regulation (EU) 1169/2011 Annex VI B: limits from memory."""
+    inside, outside = (
+        next(n for n in _evaluated(rule, **_of_fat(fat)).names if n.name == name)
+        for fat in (limit - 2e-4, limit + 2e-4)
+    )
+    assert inside.bar != "fat"
+    assert outside.bar == "fat"
+    assert [t.limit_frac for t in inside.tests if t.kind == "fat"] == [limit]
+
+
+@pytest.mark.parametrize(("salt", "bar"), [(0.0099, "none"), (0.01, "salt"), (0.0101, "salt")])
+def test_minced_meat_of_the_eu_holds_under_one_per_cent_salt(salt: float, bar: str) -> None:
+    """Regulation (EC) 853/2004, Annex I 1.13, from memory: less than 1 %."""
+    figures = compute(smash(parts=blended(sirloin=1.0)), inventory=INVENTORY, kitchen=yard_galley())
+    names = label_names(
+        figures.meat.blend,
+        spread=figures.meat.spread,
+        collagen=figures.meat.collagen,
+        rule="EU",
+        additions=Additions(salt_frac=salt),
+    )
+    assert {n.bar for n in names if n.bar != "fat"} == {bar}

@@ -7,6 +7,11 @@ average: fat and collagen by protein; Regulation
 853/2004: under 1 % salt, nothing else added. Canada, Food and Drug Regulations B.14.015B: fat. United Kingdom, Products
 Containing Meat etc. Regulations 2014: a *beefburger* is at least 62 % beef. All from memory, high confidence for
 the limits; read them against the current text.
+
+What counts as meat. EU and UK, Regulation 1169/2011 Annex VII part B 17: skeletal muscle; diaphragm and masseters are
+part of it, so cheek counts; heart, tongue, tail, and muscles of the head other than the masseters do not. US: ground
+beef is of skeletal muscle, with cheek to a quarter; tail is skeletal, heart and tongue are not (FSIS labelling policy).
+Canada: the text we know names neither, so such a blend is *unsure*. From memory: EU and UK high, US medium, Canada low.
 """
 
 from __future__ import annotations
@@ -26,7 +31,18 @@ UK_BEEF_LEAST_FRAC = 0.62
 EU_SALT_LIMIT_FRAC = 0.01
 
 Bar = Literal[
-    "none", "fat", "collagen", "other-species", "added-fat", "offal", "cheek", "too-little-beef", "binder", "salt"
+    "none",
+    "fat",
+    "collagen",
+    "other-species",
+    "added-fat",
+    "offal",
+    "not-meat",
+    "unsure",
+    "cheek",
+    "too-little-beef",
+    "binder",
+    "salt",
 ]
 Kind = Literal["fat", "collagen", "beef"]
 
@@ -60,7 +76,9 @@ _VERDICTS: dict[Bar, str] = {
     "collagen": "too much collagen",
     "other-species": "not for these species",
     "added-fat": "not with fat added as such",
-    "offal": "not with offal",
+    "offal": "not with heart, tongue or organs",
+    "not-meat": "not with heart, tongue, tail or organs: they are no “meat” there",
+    "unsure": "the rule is silent on heart, tongue and tail: ask before you use it",
     "cheek": "too much cheek meat, unless declared",
     "too-little-beef": "too little beef",
     "binder": "not with what is mixed in",
@@ -147,6 +165,16 @@ class Contents:
         return NameTest("collagen", limit_frac, usual, limit_frac - usual, self.collagen.chance_above(limit_frac))
 
 
+# Cuts by their key in the larder: the tail is muscle, and no meat by the EU's definition.
+TAILS = frozenset({"oxtail"})
+
+
+def _no_meat(c: Contents) -> float:
+    """Share that Annex VII B 17 of Regulation 1169/2011 does not call meat: heart, tongue, organs, tail."""
+    tail = sum(p.share_frac for p in c.blend.parts if p.meat in TAILS)
+    return c.share(kind="offal") + tail
+
+
 def _judged(name: str, *tests: NameTest, bar: Bar = "none") -> NameFigures:
     failed = next((t.kind for t in tests if t.margin_frac < -1e-12), None)
     found: Bar = bar
@@ -181,7 +209,9 @@ def _united_states(c: Contents) -> tuple[NameFigures, ...]:
 
 def _european_union(c: Contents) -> tuple[NameFigures, ...]:
     bar: Bar = "none"
-    if c.additions.more_than_seasoning:
+    if _no_meat(c) > 0:
+        bar = "not-meat"
+    elif c.additions.more_than_seasoning:
         bar = "binder"
     elif c.additions.salt_frac >= EU_SALT_LIMIT_FRAC:
         bar = "salt"
@@ -195,6 +225,8 @@ def _european_union(c: Contents) -> tuple[NameFigures, ...]:
 
 def _canada(c: Contents) -> tuple[NameFigures, ...]:
     bar: Bar = "none" if c.share(species="beef") > 1.0 - 1e-9 else "other-species"
+    if bar == "none" and _no_meat(c) > 0:
+        bar = "unsure"
     if bar == "none" and c.additions.more_than_seasoning:
         bar = "binder"
     grades = (("extra lean", 0.10), ("lean", 0.17), ("medium", 0.23), ("regular", 0.30))
@@ -202,7 +234,9 @@ def _canada(c: Contents) -> tuple[NameFigures, ...]:
 
 
 def _united_kingdom(c: Contents) -> tuple[NameFigures, ...]:
-    beef = c.share(species="beef") * c.additions.meat_frac
+    # Heart, tongue, tail and organs may go in, declared; they are not counted as beef.
+    tail = sum(p.share_frac for p in c.blend.parts if p.meat in TAILS)
+    beef = (c.share(species="beef") - c.share(species="beef", kind="offal") - tail) * c.additions.meat_frac
     margin = beef - UK_BEEF_LEAST_FRAC
     return (_judged("beefburger", NameTest("beef", UK_BEEF_LEAST_FRAC, beef, margin, float(margin < 0))),)
 

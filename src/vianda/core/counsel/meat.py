@@ -101,6 +101,8 @@ _WHY_BARRED = {
     "such name.",
     "added-fat": "Fat was added as such.",
     "offal": "Heart and other offal are not covered by these names.",
+    "not-meat": "Heart, tongue, tail and organs are no “meat” by Regulation (EU) 1169/2011, Annex VII B 17; cheek is.",
+    "unsure": "The rule is silent on heart, tongue and tail. Ask the authority before the name is used.",
     "cheek": "Cheek meat is more than a quarter of it: say so on the label, or use less.",
     "collagen": "There is too much connective tissue for its protein: leave out sinewy cuts.",
     "too-little-beef": "There is less beef in it than the name asks for.",

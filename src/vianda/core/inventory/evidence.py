@@ -110,7 +110,8 @@ def updated(prior: FatRange, evidence: Sequence[Evidence], *, misnamed_frac: flo
     >>> round(r.low_frac, 2), round(r.usual_frac, 2), round(r.high_frac, 2)
     (0.18, 0.2, 0.22)
     """
-    return _updated(prior, tuple(evidence), misnamed_frac) if evidence else prior
+    # The same thing entered twice is known once.
+    return _updated(prior, tuple(dict.fromkeys(evidence)), misnamed_frac) if evidence else prior
 
 
 def _updated(prior: FatRange, evidence: tuple[Evidence, ...], misnamed_frac: float) -> FatRange:

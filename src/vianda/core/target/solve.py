@@ -19,6 +19,7 @@ from vianda.core.blend.cost import usable_frac
 from vianda.core.inventory.fat_range import Curve, spread_of
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.target.program import Program, program_of
+from vianda.core.target.surest import surer
 from vianda.core.target.thinned import Goal, least_change, least_uncertainty, most_urgent, thinned_blends
 from vianda.core.target.wish import Wish
 
@@ -177,7 +178,8 @@ def _answers(
     program: Program, batch_mass_g: int, step_g: int, grind_loss_frac: float, z: float, planes: list[Curve]
 ) -> tuple[Answer, ...]:
     if program.wish.aim == "surest":
-        return _thinned(program, least_uncertainty(program), batch_mass_g, step_g, grind_loss_frac)
+        near = _thinned(program, least_uncertainty(program), batch_mass_g, step_g, grind_loss_frac)
+        return _surest(program, near, batch_mass_g, step_g)
     if program.wish.aim == "nearest" and z > 0.0:
         return _thinned(program, least_change(program, margin=z), batch_mass_g, step_g, grind_loss_frac)
     if program.wish.aim == "use-up-first" and z > 0.0:
@@ -196,6 +198,26 @@ def _answers(
         if len(answers) == MOST_ANSWERS:
             break
     return tuple(answers)
+
+
+def _surest(program: Program, near: tuple[Answer, ...], batch_mass_g: int, step_g: int) -> tuple[Answer, ...]:
+    """Each near answer made as sure as it goes; of one set of meats the surest is kept."""
+    found: dict[tuple[str, ...], Answer] = {}
+    for start in near:
+        grams = [0] * program.size
+        for key, lot, mass in zip(start.meats, start.lots, start.masses_g, strict=True):
+            at = next(
+                i
+                for i, (meat, c) in enumerate(zip(program.meats, program.wish.candidates, strict=True))
+                if meat.key == key and c.lot == lot and not grams[i]
+            )
+            grams[at] = mass
+        better = surer(program, grams, step_g=step_g, slack=_slack(program.wish))
+        for answer in (_answer(program, better, batch_mass_g), start):
+            held = found.get(answer.meats)
+            if held is None or answer.chance_in_band > held.chance_in_band:
+                found[answer.meats] = answer
+    return tuple(sorted(found.values(), key=lambda a: -a.chance_in_band)[:MOST_ANSWERS])
 
 
 def _thinned(

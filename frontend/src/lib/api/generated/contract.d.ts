@@ -2019,7 +2019,7 @@ export interface components {
         };
         /**
          * FatRange
-         * @description Fat by mass of raw meat, 0–1: the 5 %, 50 % and 95 % quantiles.
+         * @description Fat by mass of raw meat, 0–1: the 5 % quantile, the mean, and the 95 % quantile.
          */
         FatRange: {
             /** High Frac */
@@ -3952,7 +3952,7 @@ export interface components {
              * Bar
              * @enum {string}
              */
-            bar: "none" | "fat" | "collagen" | "other-species" | "added-fat" | "offal" | "cheek" | "too-little-beef" | "binder" | "salt";
+            bar: "none" | "fat" | "collagen" | "other-species" | "added-fat" | "offal" | "not-meat" | "unsure" | "cheek" | "too-little-beef" | "binder" | "salt";
             /** Chance Failed */
             chance_failed: number;
             /** Name */
