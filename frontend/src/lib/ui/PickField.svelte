@@ -1,4 +1,4 @@
-<!-- One of a short list, as a native select: works with a knuckle, a keyboard and a screen reader. -->
+<!-- One of a short list, as a native select: works with a knuckle, a keyboard and a screen reader. As wide as its longest name. -->
 <script lang="ts">
   interface Props {
     label: string;
@@ -16,8 +16,8 @@
   <label for={uid} class="mb-0.5 block text-[0.8125rem] quiet">{label}</label>
   <select
     id={uid}
-    class="h-[2.625rem] max-w-full cursor-pointer rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2 font-semibold"
-    style:width
+    class="h-[2.625rem] max-w-[min(100%,26rem)] cursor-pointer rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2 font-semibold"
+    style:min-width="min(100%, {width})"
     {value}
     onchange={(e) => onpick(e.currentTarget.value)}
   >

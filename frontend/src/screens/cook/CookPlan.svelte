@@ -35,7 +35,7 @@
   }
 </script>
 
-<StepHead title="Cook" line="One wave on the surface to scale, and what the stove will ask of you." />
+<StepHead title="Cook" line="The surface to scale, and what the stove will ask of you." />
 
 <div class="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
   <div>
@@ -45,12 +45,23 @@
       name={kitchen.surfaces.find((s) => s.key === formula.heat.surface)?.name ?? ""}
     />
     <div class="mt-4 flex flex-wrap gap-x-8 gap-y-3">
-      <Fact label="Waves" onclick={() => onworking("waves")}><Qty kind="count" value={stove.waves} /></Fact>
-      <Fact label="At once" onclick={() => onworking("waves")}
-        ><Qty kind="count" value={stove.at_once} /></Fact
+      {#if stove.load_mass_g}
+        <Fact label="Browning loads" onclick={() => onworking("waves")}
+          ><Qty kind="count" value={stove.waves} /></Fact
+        >
+        <Fact label="Meat at once" onclick={() => onworking("waves")}
+          ><Qty kind="mass_g" value={stove.load_mass_g} /></Fact
+        >
+      {:else}
+        <Fact label="Waves" onclick={() => onworking("waves")}><Qty kind="count" value={stove.waves} /></Fact>
+        <Fact label="At once" onclick={() => onworking("waves")}
+          ><Qty kind="count" value={stove.at_once} /></Fact
+        >
+        {#if stove.waves > 1}<Fact label="Last wave"><Qty kind="count" value={stove.last_wave} /></Fact>{/if}
+      {/if}
+      <Fact label={stove.waves > 1 ? "On the heat, all of it" : "On the heat"}
+        ><Qty kind="time_s" value={stove.on_heat_s} /></Fact
       >
-      {#if stove.waves > 1}<Fact label="Last wave"><Qty kind="count" value={stove.last_wave} /></Fact>{/if}
-      <Fact label="On the heat, all waves"><Qty kind="time_s" value={stove.on_heat_s} /></Fact>
     </div>
     <button class="mt-5 act-main min-h-14 w-full text-lg" onclick={begin} disabled={busy}
       >Cook {formula.name}</button

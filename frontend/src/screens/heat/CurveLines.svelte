@@ -6,6 +6,7 @@
   import { amount, time } from "../../lib/format";
   import { units } from "../../lib/units.svelte";
   import { donenessFill } from "./doneness";
+  import { timeTicks } from "./span";
 
   interface Props {
     curve: HeatCurve;
@@ -31,10 +32,7 @@
   const t = (value: number) => amount({ kind: "temp_c", value }, units);
   const line = (times: readonly number[], series: readonly number[]) =>
     `M${series.map((v, n) => `${x(times[n] ?? 0).toFixed(1)} ${y(Math.max(-5, Math.min(HOTTEST_SKIN, v))).toFixed(1)}`).join("L")}`;
-  const every = $derived(
-    [15, 30, 60, 120, 300, 600, 900].find((s) => end / s <= Math.max(4, width / 80)) ?? 1800,
-  );
-  const ticks = $derived(Array.from({ length: Math.floor(end / every) + 1 }, (_, n) => n * every));
+  const ticks = $derived(timeTicks(end, width - left));
   const names = {
     flip: "flip",
     pull: "off",

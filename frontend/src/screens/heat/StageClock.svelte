@@ -4,6 +4,7 @@
   import type { Evaluation } from "../../lib/api/client";
   import { time } from "../../lib/format";
   import Say from "../../lib/ui/Say.svelte";
+  import { timeTicks } from "./span";
 
   let { heat }: { heat: Evaluation["heat"] } = $props();
   let width = $state(440);
@@ -21,8 +22,7 @@
   });
   const end = $derived(Math.max(heat.practice.on_heat_s.high, ...rows.map((r) => r.from + r.stage.high_s)));
   const x = $derived(scaleLinear([0, end], [1, Math.max(60, width - 12)]));
-  const every = $derived([15, 30, 60, 120, 300, 600].find((s) => end / s <= Math.max(4, width / 70)) ?? 900);
-  const ticks = $derived(Array.from({ length: Math.floor(end / every) + 1 }, (_, i) => i * every));
+  const ticks = $derived(timeTicks(end, width));
   // Past an hour seconds say more than anyone knows.
   const span = (low: number, high: number) =>
     high >= 3600 ? `${Math.round(low / 60)}–${Math.round(high / 60)} min` : `${time(low)}–${time(high)}`;

@@ -36,7 +36,7 @@
         {/each}
       </svg>
       <ul class="mt-1 flex flex-wrap gap-x-4">
-        {#each answer.names as name, at (name)}
+        {#each answer.names as name, at (at)}
           <li>
             <span class="font-semibold">{name}</span>
             <span class="numeral"><Qty kind="mass_g" value={answer.masses_g[at] ?? 0} /></span>

@@ -44,7 +44,7 @@
       </tr>
     </thead>
     <tbody>
-      {#each wish.candidates as c (c.meat)}
+      {#each wish.candidates as c (`${c.meat}/${c.lot ?? ""}`)}
         {@const m = meat(c.meat)}
         <tr class="border-b border-base-300">
           <td class="py-1 font-semibold"

@@ -76,7 +76,7 @@
           </tr>
         </thead>
         <tbody>
-          {#each found as a (a.meat)}
+          {#each found as a, at (at)}
             <tr class={["border-b border-base-300", a.more_than_the_batch && "quiet"]}>
               <td class="py-1.5 text-[1.0625rem] numeral"><Qty kind="mass_g" value={a.add_mass_g} /></td>
               <td class="px-2"

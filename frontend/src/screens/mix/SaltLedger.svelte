@@ -29,7 +29,7 @@
   <caption class="sr-only">Salt ledger</caption>
   <tbody>
     {@render row("Wanted", salt.wanted_g, ledger.wanted_frac, "bg-base-content", true)}
-    {#each shown as entry (entry.name)}{@render row(
+    {#each shown as entry, at (at)}{@render row(
         `${entry.name.split(",")[0]} brings`,
         entry.mass_g,
         entry.per_meat_frac,

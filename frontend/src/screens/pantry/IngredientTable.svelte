@@ -82,7 +82,7 @@
                 >{:else}–{/if}</td
             >
             <td class="px-2 py-1.5 whitespace-nowrap narrow"
-              >{#each i.pieces ?? [] as piece, at (piece.name)}{#if at === 0}{piece.name}
+              >{#each i.pieces ?? [] as piece, at (at)}{#if at === 0}{piece.name}
                   <Qty kind="mass_g" value={piece.mass_g} />{/if}{/each}</td
             >
             <td class="max-w-40 px-2 py-1.5 text-[0.8125rem] leading-tight">{i.allergens?.join(", ")}</td>

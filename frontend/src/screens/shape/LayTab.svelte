@@ -71,10 +71,20 @@
   />
 </div>
 <div class="mt-4 flex flex-wrap gap-x-8 gap-y-3">
-  <Fact label="At once" onclick={() => onworking("waves")}><Qty kind="count" value={stove.at_once} /></Fact>
+  {#if stove.load_mass_g}
+    <Fact label="Meat at once" onclick={() => onworking("waves")}
+      ><Qty kind="mass_g" value={stove.load_mass_g} /></Fact
+    >
+  {:else}
+    <Fact label="At once" onclick={() => onworking("waves")}><Qty kind="count" value={stove.at_once} /></Fact>
+  {/if}
   {#if form !== "crumbled" && stove.in_squares > 0 && stove.in_squares !== stove.at_once}
     <Fact label="In plain rows and columns"><Qty kind="count" value={stove.in_squares} /></Fact>
   {/if}
-  <Fact label="Waves" onclick={() => onworking("waves")}><Qty kind="count" value={stove.waves} /></Fact>
-  {#if stove.waves > 1}<Fact label="Last wave"><Qty kind="count" value={stove.last_wave} /></Fact>{/if}
+  <Fact label={stove.load_mass_g ? "Browning loads" : "Waves"} onclick={() => onworking("waves")}
+    ><Qty kind="count" value={stove.waves} /></Fact
+  >
+  {#if stove.waves > 1 && !stove.load_mass_g}<Fact label="Last wave"
+      ><Qty kind="count" value={stove.last_wave} /></Fact
+    >{/if}
 </div>

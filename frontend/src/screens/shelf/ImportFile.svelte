@@ -55,6 +55,6 @@
 />
 <button class="act text-sm" onclick={() => input.click()}><Upload size={16} /> Import a file</button>
 <Sheet open={said != null} title={said?.title ?? ""} onclose={() => (said = null)}>
-  {#each said?.lines ?? [] as line (line)}<p class="mb-2">{line}</p>{/each}
+  {#each said?.lines ?? [] as line, at (at)}<p class="mb-2">{line}</p>{/each}
   {#if said?.id}<a class="mt-2 act-main" href={`/formula/${said.id}/meat`}>Open it</a>{/if}
 </Sheet>

@@ -62,7 +62,7 @@
           onreplace={(line) => state.take(line)}
         />
       </div>
-      {#each opened.opening.asks as ask (ask.text.text)}
+      {#each opened.opening.asks as ask, at (at)}
         <div class="border-b border-base-300 px-4 py-3 last:border-b-0" role="group" aria-label="To settle">
           <p class="text-[1.0625rem] font-semibold"><Say text={ask.text} /></p>
           <div class="mt-2 flex flex-wrap gap-2">

@@ -75,7 +75,7 @@
             </tr>
           </thead>
           <tbody>
-            {#each slip.lines as line (line.name)}
+            {#each slip.lines as line, at (at)}
               <tr class="border-b border-base-300 text-[1.125rem]">
                 <td class="py-2 font-semibold">{line.name}</td>
                 <td class="px-2 text-right numeral"><Qty kind="fine_frac" value={line.share_frac} /></td>

@@ -74,8 +74,12 @@
       {#if stove?.cook}
         {stove.cook.formula_name}
         {#if stove.current}
-          · wave {stove.current.wave} of {stove.cook.plan.stove.waves} · {stove.current.count}
-          {stove.current.count === 1 ? "piece" : "pieces"}
+          {#if stove.cook.plan.stove.load_mass_g}
+            · load {stove.current.wave} of {stove.cook.plan.stove.waves}
+          {:else}
+            · wave {stove.current.wave} of {stove.cook.plan.stove.waves} · {stove.current.count}
+            {stove.current.count === 1 ? "piece" : "pieces"}
+          {/if}
         {/if}
       {/if}
     </p>

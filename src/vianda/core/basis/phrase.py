@@ -6,7 +6,9 @@ quantities over beside the text.
 
 from __future__ import annotations
 
+import re
 import string
+from collections.abc import Mapping
 from dataclasses import dataclass
 from decimal import Decimal
 from typing import Literal
@@ -85,11 +87,50 @@ def say(text: str, **amounts: Amount) -> Phrase:
     --------
     >>> say("{n} pieces", n=Amount("count", 8)).amounts["n"].value
     8
+    >>> say("{n} eggs do not fit", n=Amount("count", 1)).text
+    '{n} egg does not fit'
     """
     places = _places(text)
     if places != amounts.keys():
         raise KeyError(f"places {sorted(places)} and amounts {sorted(amounts)} differ in {text!r}")
-    return Phrase(text, amounts)
+    return Phrase(_in_number(text, amounts), amounts)
+
+
+# What a count of one is said with: nouns that sentences count, and the verbs behind them.
+_ONE = {
+    "balls": "ball",
+    "burgers": "burger",
+    "buns": "bun",
+    "children": "child",
+    "eggs": "egg",
+    "guests": "guest",
+    "loads": "load",
+    "loaves": "loaf",
+    "packs": "pack",
+    "parts": "part",
+    "people": "person",
+    "pieces": "piece",
+    "portions": "portion",
+    "slices": "slice",
+    "teaspoons": "teaspoon",
+    "things": "thing",
+    "waves": "wave",
+}
+_ONE_DOES = {"are": "is", "do": "does", "eat": "eats", "get": "gets", "have": "has", "make": "makes", "were": "was"}
+_COUNTED = re.compile(r"\{(\w+)\} (of them|" + "|".join(_ONE) + r")\b(?: (" + "|".join(_ONE_DOES) + r")\b)?")
+
+
+def _in_number(text: str, amounts: Mapping[str, Amount]) -> str:
+    """Nouns and verbs in the number of their count: "1 piece was said", not "1 pieces were said"."""
+
+    def one(match: re.Match[str]) -> str:
+        amount = amounts.get(match[1])
+        if amount is None or amount.kind not in ("count", "number") or amount.high is not None or amount.value != 1:
+            return match[0]
+        verb = f" {_ONE_DOES[match[3]]}" if match[3] else ""
+        return f"{{{match[1]}}} {_ONE.get(match[2], match[2])}{verb}"
+
+    return _COUNTED.sub(one, text) if "}" in text else text
 
 
 def mass(value_g: float, high_g: float | None = None) -> Amount:

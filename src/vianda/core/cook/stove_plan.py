@@ -52,7 +52,8 @@ class StoveStep:
 class StovePlan:
     """Steps and waves. The last wave may be smaller. ``footprint_mm`` is a piece across and deep, as it lies.
 
-    ``in_squares`` is how many a plain square grid would hold.
+    ``in_squares`` is how many a plain square grid would hold. ``load_mass_g`` of loose meat is browned at once, g;
+    0 for pieces.
     """
 
     surface_width_mm: float
@@ -68,6 +69,7 @@ class StovePlan:
     each_wave: tuple[StoveStep, ...]
     after: tuple[StoveStep, ...]
     on_heat_s: float
+    load_mass_g: float = 0.0
 
 
 # A wait shorter than the change of waves is none: ours.
@@ -92,7 +94,14 @@ _DONE = {
 
 
 def stove_plan(
-    *, heat: HeatPlan, laying: Laying, salt: SaltFigures, surface: Surface, surface_temp_c: float, wait_s: float = 0.0
+    *,
+    heat: HeatPlan,
+    laying: Laying,
+    salt: SaltFigures,
+    surface: Surface,
+    surface_temp_c: float,
+    wait_s: float = 0.0,
+    load_mass_g: float = 0.0,
 ) -> StovePlan:
     """The stove's steps from the heat plan.
 
@@ -110,6 +119,8 @@ def stove_plan(
         What the surface is meant to measure, °C.
     wait_s : float, default 0.0
         How long the surface takes to come back between two waves, s.
+    load_mass_g : float, default 0.0
+        Loose meat that is browned at once, g; 0 for pieces.
 
     Returns
     -------
@@ -129,7 +140,7 @@ def stove_plan(
     chilled = [StoveStep("chill", s.title, s.cue, "Out of the cold", s.timer_s, s.low_s) for s in heat.before]
     lay = StoveStep(
         "lay",
-        "Lay on {n}",
+        "Put in a load of meat, loose" if load_mass_g > 0 else "Lay on {n}",
         _lay_cue(salt, surface, surface_temp_c, wait_s if laying.waves > 1 else 0.0),
         "They are on",
         0,
@@ -161,6 +172,7 @@ def stove_plan(
         each_wave=(lay, *timed),
         after=tuple(after),
         on_heat_s=(heat.on_heat_s.usual - together) * laying.waves + together,
+        load_mass_g=load_mass_g,
     )
 
 

@@ -193,6 +193,17 @@ def _shape_answer(f: Figures) -> Phrase:
     return say("{m}, {t} thick", m=mass, t=ph.length(s.thickness_mm))
 
 
+def _cook_answer(f: Figures) -> Phrase:
+    stove = f.cook.stove
+    if stove.load_mass_g > 0:
+        if stove.waves > 1:
+            return say("Browned in {w} loads of {m}", w=ph.count(stove.waves), m=ph.mass(stove.load_mass_g))
+        return say("Browned in one load")
+    if stove.waves > 1:
+        return say("{w} waves of {n}", w=ph.count(stove.waves), n=ph.count(stove.at_once))
+    return say("One wave of {n}", n=ph.count(stove.at_once))
+
+
 _GRAVER: dict[Severity, int] = {"limit": 2, "check": 1, "note": 0}
 
 
@@ -223,14 +234,7 @@ def rail_of(f: Figures, counsel: tuple[Counsel, ...]) -> tuple[RailStep, ...]:
         ("mix", 3, "Mix", _mix_answer(f)),
         ("shape", 4, "Shape", _shape_answer(f)),
         ("heat", 5, "Heat", _heat_answer(f)),
-        (
-            "cook",
-            8,
-            "Cook",
-            say("{w} waves of {n}", w=ph.count(f.cook.stove.waves), n=ph.count(f.cook.stove.at_once))
-            if f.cook.stove.waves > 1
-            else say("One wave of {n}", n=ph.count(f.cook.stove.at_once)),
-        ),
+        ("cook", 8, "Cook", _cook_answer(f)),
         ("notes", 9, "Notes", say("Versions and cooks")),
     )
     return tuple(RailStep(step, n, title, answer, waiting(step)) for step, n, title, answer in answers)

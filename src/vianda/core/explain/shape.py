@@ -365,6 +365,19 @@ def waves(f: Figures) -> Working:
         How one figure came about.
     """
     s = f.cook.stove
+    if s.load_mass_g > 0:
+        return Working(
+            "Browning loads",
+            (
+                say(
+                    "{surface} browns {m} of loose meat at once without stewing it",
+                    surface=ph.word(f.context.surface.name),
+                    m=ph.mass(s.load_mass_g),
+                ),
+                say("{meat} make {n} loads", meat=ph.mass(f.batch.meat_mass_g), n=ph.count(s.waves)),
+            ),
+            "A layer as thick as the crumbs are; the gap is common practice.",
+        )
     return Working(
         "Waves",
         (

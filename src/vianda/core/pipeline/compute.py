@@ -298,13 +298,17 @@ def prepare(formula: Formula, *, inventory: Inventory, kitchen: Kitchen) -> Prep
     return Prepared(context, batch, meat, piece, cook_case(context, batch, meat, piece))
 
 
-def cook_of_context(context: Context, salt: SaltFigures, piece: PieceFigures, heat: ComputedHeat) -> CookFigures:
+def cook_of_context(
+    context: Context, batch: Batch, salt: SaltFigures, piece: PieceFigures, heat: ComputedHeat
+) -> CookFigures:
     """Stage 8: the stove's steps from the computed heat.
 
     Parameters
     ----------
     context : Context
         The formula with what it names looked up.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
     salt : SaltFigures
         The salt figures of the batch.
     piece : PieceFigures
@@ -317,6 +321,7 @@ def cook_of_context(context: Context, salt: SaltFigures, piece: PieceFigures, he
     CookFigures
         The heat as planned, and what to do at the stove.
     """
+    loose = batch.meat_mass_g / batch.portions.pieces if context.style.form == "crumbled" else 0.0
     stove = stove_plan(
         heat=heat.plan,
         laying=piece.laying,
@@ -324,6 +329,7 @@ def cook_of_context(context: Context, salt: SaltFigures, piece: PieceFigures, he
         surface=context.surface,
         surface_temp_c=context.formula.heat.surface_temp_c,
         wait_s=heat.wait_s,
+        load_mass_g=loose * piece.laying.at_once,
     )
     return CookFigures(heat.plan, stove)
 
@@ -494,7 +500,7 @@ def compute(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine:
         sheet=mix_sheet(
             formula, batch=batch, blend=meat.blend, salt=salt, mix=mix, inventory=inventory, kitchen=kitchen
         ),
-        cook=cook_of_context(context, salt, piece, heat),
+        cook=cook_of_context(context, batch, salt, piece, heat),
         served=portion,
         trade=trade_of_context(context, batch, meat, piece, mix, portion),
     )

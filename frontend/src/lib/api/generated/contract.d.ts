@@ -5608,7 +5608,8 @@ export interface components {
          * StovePlan
          * @description Steps and waves. The last wave may be smaller. ``footprint_mm`` is a piece across and deep, as it lies.
          *
-         *     ``in_squares`` is how many a plain square grid would hold.
+         *     ``in_squares`` is how many a plain square grid would hold. ``load_mass_g`` of loose meat is browned at once, g;
+         *     0 for pieces.
          */
         StovePlan: {
             /** After */
@@ -5633,6 +5634,11 @@ export interface components {
             in_squares: number;
             /** Last Wave */
             last_wave: number;
+            /**
+             * Load Mass G
+             * @default 0
+             */
+            load_mass_g: number;
             /** On Heat S */
             on_heat_s: number;
             /** Surface Depth Mm */
