@@ -189,3 +189,60 @@ def test_a_request_that_breaks_off_is_answered(client, monkeypatch, error: type[
     answer = client.post("/api/read", json={"kind": "number", "text": "1", "unit_system": "metric"})
     assert answer.status_code == 400
     assert "broke off" in answer.get_json()["detail"]
+
+
+def _read_mix(client, text: str) -> list[str]:
+    """What a bowl holds after a phrase: the keys of the lines it added."""
+    item = next(f for f in client.get("/api/formulas").get_json() if "smash" in f["name"].lower())
+    formula = client.get(f"/api/formulas/{item['id']}").get_json()["formula"]
+    body = {"formula": formula, "edits": [{"kind": "add-to-mix", "text": text}]}
+    after = client.post("/api/evaluate", json=body).get_json()
+    return [x["ingredient"] for x in after["formula"]["mix"]["lines"]]
+
+
+def test_an_alias_that_comes_with_a_file_never_changes_what_a_word_means(client) -> None:
+    before = _read_mix(client, "2 large eggs")
+    thing = {
+        **_like(client),
+        "key": "red-dust",
+        "name": "Red dust",
+        "house": None,
+        "aliases": ["large egg", "egg", "rust"],
+    }
+    done = client.post("/api/formulas/import", json={"file": _with_things(client, [thing], "red-dust")})
+    assert done.status_code == 201, done.get_json()
+    assert any("egg" in line and "Red dust".lower() in line for line in done.get_json()["renamed"])
+    assert _read_mix(client, "2 large eggs") == before
+    assert _read_mix(client, "20 g rust") == ["red-dust"]
+
+
+def test_a_thing_of_a_file_with_a_name_that_is_taken_comes_under_another(client) -> None:
+    thing = {**_like(client), "key": "their-panko", "name": "Panko", "house": None, "aliases": []}
+    done = client.post("/api/formulas/import", json={"file": _with_things(client, [thing], "their-panko")})
+    assert done.status_code == 201, done.get_json()
+    names = [t["ingredient"]["name"] for t in client.get("/api/pantry").get_json()["ingredients"]]
+    assert names.count("Panko") == 1
+    assert "Panko, from a file" in names
+
+
+TWO_CUBES = [{"name": "cube", "mass_g": 5}, {"name": "Cubes", "mass_g": 9}]
+
+
+@pytest.mark.parametrize(("change", "field"), [
+    ({"name": "Panko"}, "/ingredient/name"),
+    ({"name": "pankos"}, "/ingredient/name"),
+    ({"name": "Quay dust", "aliases": ["egg"]}, "/ingredient/aliases"),
+    ({"name": "Quay dust", "pieces": TWO_CUBES}, "/ingredient/pieces"),
+])  # fmt: skip
+def test_a_name_that_is_taken_is_refused_with_what_it_means_here(client, change: dict, field: str) -> None:
+    thing = {**_like(client), "key": "quay-dust", "house": None, **change}
+    answer = client.put("/api/pantry/quay-dust", json={"ingredient": thing, "revision": 0})
+    assert answer.status_code == 422, answer.get_json()
+    assert answer.get_json()["fields"][0]["pointer"] == field
+
+
+def test_two_meats_of_one_name_are_refused_typed_and_in_a_file(client) -> None:
+    meat = next(m for m in client.get("/api/larder").get_json()["meats"] if m["key"] == "chuck")
+    typed = client.put("/api/larder/meats/my-chuck", json={"meat": {**meat, "key": "my-chuck"}, "seen": None})
+    assert typed.status_code == 422
+    assert "already" in typed.get_json()["detail"]

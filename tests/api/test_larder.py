@@ -124,13 +124,16 @@ def test_the_larder_goes_out_and_comes_back_as_a_file_with_a_report(client) -> N
             lines[0],
             lines[1].replace("9.4000", "9.90"),
             lines[2].replace("beef", "unicorn"),
-            lines[3].replace("under-blade", "my-blade", 1),
+            lines[3].replace("under-blade", "my-blade", 1).replace("Chuck under blade", "Our under blade"),
+            lines[3].replace("under-blade", "their-blade", 1),
         ]
     )
     report = client.post("/api/larder/file", json={"text": changed}).get_json()["rows"]
-    assert [r["outcome"] for r in report] == ["corrected", "refused", "added"]
+    assert [r["outcome"] for r in report] == ["corrected", "refused", "added", "refused"]
     assert report[1]["line"] == 3
     assert "species" in report[1]["reason"]
+    # Two meats of one name would be one to whoever reads them.
+    assert "already" in report[3]["reason"]
 
 
 def _solve(client, **more: object) -> dict:

@@ -60,6 +60,7 @@ def import_formula(body: s.ImportRequest) -> s.ImportAnswer:
         stored=s.formula_answer(done.stored),
         meats_added=list(done.meats_added),
         meats_differing=list(done.meats_differing),
+        renamed=list(done.renamed),
         replaced=list(done.replaced),
     )
 

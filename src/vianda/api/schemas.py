@@ -194,6 +194,7 @@ class ImportAnswer(Answer):
     stored: FormulaAnswer
     meats_added: list[str]
     meats_differing: list[str]
+    renamed: list[str]
     replaced: list[str]
 
 

@@ -11,6 +11,7 @@ from vianda.core.heat.methods import lacking
 from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.inventory.pantry import Ingredient
 from vianda.core.model.formula import Formula
+from vianda.core.reading.names import admitted_meat
 from vianda.interchange.formula_file import FormulaBundle, read_file, write_file
 from vianda.runtime.engine import ENGINE
 from vianda.services.bench import context
@@ -78,12 +79,16 @@ def export_formula(formula_id: int) -> tuple[str, dict[str, Any]]:
 
 @dataclass(frozen=True, slots=True)
 class Imported:
-    """What an import did: the formula, meats and ingredients added, meats known here with other figures (ours stay)."""
+    """What an import did: the formula, meats and ingredients added, meats known here with other figures (ours stay).
+
+    ``renamed``: names and aliases that gave way to what they mean here, in words.
+    """
 
     stored: StoredFormula
     meats_added: tuple[str, ...]
     meats_differing: tuple[str, ...]
     replaced: tuple[str, ...]
+    renamed: tuple[str, ...] = ()
 
 
 def import_formula(content: object) -> Imported:
@@ -92,16 +97,19 @@ def import_formula(content: object) -> Imported:
     with transaction():
         inventory, kitchen = context()
         added: list[Meat] = []
+        renamed: list[str] = []
         differing: list[str] = []
         for part in bundle.formula.parts:
             theirs = bundle.inventory.meat(part.meat, field="/larder")
             if theirs.key not in inventory.meats:
-                added.append(theirs)
+                came, changes = admitted_meat(theirs, meats=inventory.meats)
+                added.append(came)
+                renamed += changes
             elif inventory.meats[theirs.key] != theirs:
                 differing.append(theirs.name)
         add_meats(added)
         things = _new_ingredients(bundle, inventory)
-        admit(things)
+        renamed += admit(things)
         for part in bundle.formula.parts:
             if part.lot and part.lot not in inventory.lots:
                 create_lot(bundle.inventory.lot(part.lot, meat=part.meat, field="/lots"))
@@ -123,7 +131,7 @@ def import_formula(content: object) -> Imported:
             replaced.append("way of cooking")
         stored = repository.create_formula(checked(formula))
     names = [*(m.name for m in added), *(i.name for i in things)]
-    return Imported(stored, tuple(names), tuple(differing), tuple(replaced))
+    return Imported(stored, tuple(names), tuple(differing), tuple(replaced), tuple(renamed))
 
 
 def _new_ingredients(bundle: FormulaBundle, inventory: Inventory) -> list[Ingredient]:

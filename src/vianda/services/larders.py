@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 from typing import Literal
 
-from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.basis.units import UnitSystem
 from vianda.core.basis.working import Working
 from vianda.core.inventory.evidence import ROUGHNESS, Evidence, disagrees, evidence_of, update_working, updated
@@ -16,6 +16,7 @@ from vianda.core.inventory.fat_test import FatTest, fat_test
 from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.inventory.lot import Lot
 from vianda.core.reading.entry import read_frac, read_mass_g
+from vianda.core.reading.names import check_meat_name
 from vianda.interchange.larder_csv import CsvRow, read_csv, write_csv
 from vianda.services.bench import context
 from vianda.storage import larder_repository as repository
@@ -71,6 +72,8 @@ def known(stored: StoredLot, inventory: Inventory | None = None) -> KnownLot:
 def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:
     """Add a meat, or write over the one that was seen."""
     with transaction():
+        meats = repository.load_inventory().meats
+        check_meat_name(meat, before=meats.get(meat.key), meats=meats)
         return repository.save_meat(meat, seen=seen)
 
 
@@ -182,15 +185,20 @@ def import_csv(text: str) -> list[RowReport]:
     """Take in every good row of a larder file; a bad one is refused with its reason and stops no other."""
     rows = read_csv(text)
     with transaction():
-        inventory = repository.load_inventory()
-        return [_take(row, inventory) for row in rows]
+        meats = dict(repository.load_inventory().meats)
+        return [_take(row, meats) for row in rows]
 
 
-def _take(row: CsvRow, inventory: Inventory) -> RowReport:
+def _take(row: CsvRow, meats: dict[str, Meat]) -> RowReport:
     if row.meat is None:
         return RowReport(row.line, row.key, "refused", row.reason)
-    standing = inventory.meats.get(row.meat.key)
+    standing = meats.get(row.meat.key)
     if standing == row.meat:
         return RowReport(row.line, row.key, "unchanged", "")
+    try:
+        check_meat_name(row.meat, before=standing, meats=meats)
+    except CoreError as refused:
+        return RowReport(row.line, row.key, "refused", refused.detail)
     repository.save_meat(row.meat, seen=standing)
+    meats[row.meat.key] = row.meat
     return RowReport(row.line, row.key, "added" if standing is None else "corrected", "")

@@ -10,6 +10,7 @@ from vianda.core.basis.units import UnitSystem
 from vianda.core.inventory.house import HouseFigures, all_house_figures, house_figures, needs, used_in
 from vianda.core.inventory.pantry import Ingredient, Pantry
 from vianda.core.reading.amount_entry import read_amount
+from vianda.core.reading.names import admitted, check_names
 from vianda.storage import larder_repository as repository
 from vianda.storage.formula_repository import list_formulas
 from vianda.storage.larder_repository import StoredIngredient
@@ -97,8 +98,10 @@ def _room(things: int) -> None:
         )
 
 
-def admit(things: Sequence[Ingredient]) -> None:
+def admit(things: Sequence[Ingredient]) -> tuple[str, ...]:
     """Add what a file or a recipe brings, by the rules that hold for what is typed; all of it or nothing.
+
+    A name or an alias that means another thing here gives way; the answer says which.
 
     Raises
     ------
@@ -108,7 +111,9 @@ def admit(things: Sequence[Ingredient]) -> None:
     held = {s.ingredient.key: s.ingredient for s in repository.list_ingredients()}
     new = {i.key: i for i in things if i.key not in held}
     if not new:
-        return
+        return ()
+    coming = admitted(new.values(), pantry=held)
+    new = {a.ingredient.key: a.ingredient for a in coming}
     pantry = held | new
     _room(len(pantry))
     refused = all_house_figures(pantry)[1]
@@ -116,6 +121,7 @@ def admit(things: Sequence[Ingredient]) -> None:
         if key in refused:
             raise refused[key]
     repository.add_ingredients(new.values())
+    return tuple(change for a in coming for change in a.changes)
 
 
 def save_ingredient(ingredient: Ingredient, *, revision: int) -> KnownIngredient:
@@ -135,5 +141,7 @@ def save_ingredient(ingredient: Ingredient, *, revision: int) -> KnownIngredient
             house_figures(ingredient, pantry=pantry)
             # Its figures follow from its lines; what was sent for them is not kept.
             ingredient = replace(ingredient, allergens=())
+        held = {s.ingredient.key: s.ingredient for s in repository.list_ingredients()}
+        check_names(ingredient, before=held.get(ingredient.key), pantry=held)
         stored = repository.save_ingredient(ingredient, revision=revision)
         return _known(stored, pantry, ())

@@ -23,12 +23,13 @@
     }
     try {
       const done = await api.importFile(JSON.parse(content));
-      const lines = [];
+      const lines: string[] = [];
       if (done.meats_added.length) lines.push(`New in the larder: ${done.meats_added.join(", ")}.`);
       if (done.meats_differing.length)
         lines.push(`Known here with other figures, and ours were kept: ${done.meats_differing.join(", ")}.`);
       if (done.replaced.length)
         lines.push(`Not in this kitchen, so ours took its place: ${done.replaced.join(", ")}.`);
+      lines.push(...done.renamed);
       if (lines.length === 0) await navigate(`/formula/${done.stored.id}/meat` as "/");
       else said = { title: `${done.stored.formula.name} is on the shelf`, lines, id: done.stored.id };
     } catch (error) {

@@ -3065,6 +3065,8 @@ export interface components {
             meats_added: string[];
             /** Meats Differing */
             meats_differing: string[];
+            /** Renamed */
+            renamed: string[];
             /** Replaced */
             replaced: string[];
             stored: components["schemas"]["FormulaAnswer"];

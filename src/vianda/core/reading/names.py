@@ -1,0 +1,183 @@
+"""Names and aliases against what is here: no word may come to mean another thing, and no two things share a name."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, replace
+
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.inventory.inventory import Meat
+from vianda.core.inventory.pantry import Ingredient, Pantry
+from vianda.core.reading.lexicon import stems_of
+
+# A name of a thing that came with a file and is taken here already.
+FROM_FILE = "{name}, from a file"
+
+
+@dataclass(frozen=True, slots=True)
+class Admitted:
+    """A thing as it may come in, and what had to give way for that, in words."""
+
+    ingredient: Ingredient
+    changes: tuple[str, ...]
+
+
+def _called(thing: Ingredient) -> dict[tuple[str, ...], str]:
+    """Every name and alias by its stems, as a reader compares them."""
+    return {stems_of(word): word for word in (thing.name, *thing.aliases) if stems_of(word)}
+
+
+def _taken(others: Iterable[Ingredient]) -> dict[tuple[str, ...], Ingredient]:
+    found: dict[tuple[str, ...], Ingredient] = {}
+    for other in others:
+        for stems in _called(other):
+            found.setdefault(stems, other)
+        for piece in other.pieces:
+            found.setdefault(stems_of(piece.name), other)
+    return found
+
+
+def check_names(thing: Ingredient, *, before: Ingredient | None, pantry: Pantry) -> None:
+    """Whether an ingredient may be called what it is to be called.
+
+    What it was called already stays allowed: a kitchen may have named two things alike long ago.
+
+    Parameters
+    ----------
+    thing : Ingredient
+        The ingredient as it is to be kept.
+    before : Ingredient | None
+        As it stands now; None for a new one.
+    pantry : Pantry
+        Everything that is here.
+
+    Raises
+    ------
+    OutOfRangeError
+        A name or an alias that is another thing's, or two pieces of one name.
+
+    Examples
+    --------
+    >>> from vianda.core.inventory.pantry import starter_pantry
+    >>> pantry = starter_pantry()
+    >>> check_names(replace(pantry["panko"], key="mine"), before=None, pantry=pantry)
+    Traceback (most recent call last):
+    vianda.core.basis.errors.OutOfRangeError: “Panko” is in the pantry already. Call this one otherwise.
+    """
+    pieces = [stems_of(p.name) for p in thing.pieces]
+    double = next((p.name for p, stems in zip(thing.pieces, pieces, strict=True) if pieces.count(stems) > 1), None)
+    if double is not None:
+        raise OutOfRangeError(f"Two pieces are called “{double}”. Give each its own name.", field="/ingredient/pieces")
+    kept = set(_called(before)) if before is not None else set()
+    taken = _taken(o for key, o in pantry.items() if key != thing.key and not o.retired)
+    for stems, word in _called(thing).items():
+        other = taken.get(stems)
+        if other is None or stems in kept:
+            continue
+        if word == thing.name:
+            raise OutOfRangeError(
+                f"“{other.name}” is in the pantry already. Call this one otherwise."
+                if stems_of(other.name) == stems
+                else f"“{word}” means {other.name.lower()} here. Call this one otherwise.",
+                field="/ingredient/name",
+            )
+        raise OutOfRangeError(f"“{word}” means {other.name.lower()} here. Leave it out.", field="/ingredient/aliases")
+
+
+def check_meat_name(meat: Meat, *, before: Meat | None, meats: Mapping[str, Meat]) -> None:
+    """Whether a meat may be called what it is to be called.
+
+    Parameters
+    ----------
+    meat : Meat
+        The meat as it is to be kept.
+    before : Meat | None
+        As it stands now; None for a new one.
+    meats : Mapping[str, Meat]
+        Everything in the larder by key.
+
+    Raises
+    ------
+    OutOfRangeError
+        A name that is another meat's.
+    """
+    stems = stems_of(meat.name)
+    if before is not None and stems_of(before.name) == stems:
+        return
+    other = next((m for m in meats.values() if m.key != meat.key and not m.retired and stems_of(m.name) == stems), None)
+    if other is not None:
+        raise OutOfRangeError(f"“{other.name}” is in the larder already. Call this one otherwise.", field="/meat/name")
+
+
+def admitted_meat(meat: Meat, *, meats: Mapping[str, Meat]) -> tuple[Meat, tuple[str, ...]]:
+    """A meat from a file as it may come in: under another name where its own is taken.
+
+    Parameters
+    ----------
+    meat : Meat
+        What comes in.
+    meats : Mapping[str, Meat]
+        Everything in the larder by key.
+
+    Returns
+    -------
+    tuple[Meat, tuple[str, ...]]
+        The meat, and what gave way.
+    """
+    try:
+        check_meat_name(meat, before=None, meats=meats)
+    except OutOfRangeError:
+        name = FROM_FILE.format(name=meat.name)[:80]
+        return replace(meat, name=name), (
+            f"“{meat.name}” is another meat here; the one of the file is called “{name}”.",
+        )
+    return meat, ()
+
+
+def admitted(things: Iterable[Ingredient], *, pantry: Pantry) -> tuple[Admitted, ...]:
+    """Things from a file or a recipe as they may come in: aliases that mean another thing here stay behind.
+
+    Parameters
+    ----------
+    things : Iterable[Ingredient]
+        What comes in.
+    pantry : Pantry
+        Everything that is here.
+
+    Returns
+    -------
+    tuple[Admitted, ...]
+        Each: the thing, and what gave way.
+
+    Examples
+    --------
+    >>> from vianda.core.inventory.pantry import starter_pantry
+    >>> theirs = replace(starter_pantry()["paprika"], key="red-dust", name="Red dust", aliases=("egg", "rust"))
+    >>> found = admitted([theirs], pantry=starter_pantry())[0]
+    >>> found.ingredient.aliases, found.changes
+    (('rust',), ('“egg” goes on meaning whole egg here, not red dust.',))
+    """
+    here = dict(pantry)
+    out = []
+    for thing in things:
+        taken = _taken(o for key, o in here.items() if key != thing.key and not o.retired)
+        changes: list[str] = []
+        name = thing.name
+        if (other := taken.get(stems_of(name))) is not None:
+            name = FROM_FILE.format(name=thing.name)[:60]
+            changes.append(f"“{thing.name}” means {other.name.lower()} here; the one of the file is called “{name}”.")
+        aliases = []
+        for alias in thing.aliases:
+            if (other := taken.get(stems_of(alias))) is not None:
+                changes.append(f"“{alias}” goes on meaning {other.name.lower()} here, not {thing.name.lower()}.")
+            else:
+                aliases.append(alias)
+        pieces, seen = [], set()
+        for piece in thing.pieces:
+            if stems_of(piece.name) not in seen:
+                pieces.append(piece)
+            seen.add(stems_of(piece.name))
+        came = replace(thing, name=name, aliases=tuple(aliases), pieces=tuple(pieces))
+        here[thing.key] = came
+        out.append(Admitted(came, tuple(changes)))
+    return tuple(out)
