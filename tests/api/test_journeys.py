@@ -102,7 +102,9 @@ def test_a_cook_from_the_stove_to_the_logbook(client) -> None:
     assert done["outcome_figures"]["cooked_yield_frac"] == pytest.approx(0.72)
     assert done["outcome_figures"]["yield_expected"] is True
     assert client.get("/api/cooks").get_json()[0]["outcome"]["next_time"] == "hotter"
-    stale = client.put(f"{path}/outcome", json={"outcome": outcome, "revision": 1})
+    again = client.put(f"{path}/outcome", json={"outcome": outcome, "revision": 1})
+    assert (again.status_code, again.get_json()["revision"]) == (200, done["revision"])
+    stale = client.put(f"{path}/outcome", json={"outcome": {**outcome, "note": "poor"}, "revision": 1})
     assert stale.status_code == 409
 
 
@@ -130,7 +132,9 @@ def test_the_kitchen_decides_which_floor_leads(client) -> None:
     assert client.put("/api/kitchen", json=body).status_code == 200
     heat = client.post("/api/evaluate", json={"formula": FORMULA}).get_json()["evaluation"]["heat"]
     assert heat["floors"]["leading"]["key"] == "usda-ground"
-    assert client.put("/api/kitchen", json=body).status_code == 409
+    assert client.put("/api/kitchen", json=body).get_json()["revision"] == kitchen["revision"] + 1
+    theirs = {**body, "kitchen": kitchen["kitchen"] | {"setting": "food-service"}}
+    assert client.put("/api/kitchen", json=theirs).status_code == 409
 
 
 def test_the_schema_of_the_file_is_served(client) -> None:

@@ -240,3 +240,26 @@ def test_the_heat_bench_fits_a_phone(watch, kestrel) -> None:
         page.get_by_role("tab", name=tab).click()
         assert page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth") <= 0
     assert watched.axe() == []
+
+
+def test_cheese_laid_on_counts_and_a_limit_it_breaks_is_kept_by_one_tap(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    watched.go("/")
+    page.get_by_role("link", name=re.compile("Harbour-light pub")).first.click()
+    page.get_by_role("link", name=re.compile("^5 ?Heat")).click()
+    page.get_by_role("tab", name="The way").click()
+    page.get_by_label("Way of cooking").select_option("cheese-under-cover")
+    expect(page.locator("[data-ticket=allergens]")).to_contain_text("milk")
+    page.get_by_label("Cheese laid on").select_option(label="Cheddar")
+    page.get_by_role("link", name=re.compile("^3 ?Mix")).click()
+    page.get_by_role("tab", name="Whole mix").click()
+    served = page.get_by_role("region", name="A portion as served")
+    expect(served).to_contain_text("Cheddar")
+    page.get_by_label("No dairy").check()
+    limit = page.get_by_role("heading", name="No dairy, but cheddar comes with it")
+    expect(limit).to_be_visible()
+    page.get_by_role("button", name="Leave it off").click()
+    expect(limit).to_have_count(0)
+    expect(served).not_to_contain_text("Cheddar")
+    expect(page.locator("[data-ticket=allergens]")).not_to_contain_text("milk")

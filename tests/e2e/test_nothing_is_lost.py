@@ -228,3 +228,63 @@ def test_an_archived_formula_comes_back_from_the_shelf_and_from_its_own_address(
     page.goto(re.sub(r"/formula/\d+/", "/formula/999999/", address))
     page.get_by_role("button", name="Restore").click()
     expect(page.get_by_role("alert")).to_contain_text("cannot be restored")
+
+
+def _page_of_a_cook(watched) -> int:
+    """A cook that is over, with its page of the logbook open."""
+    _open(watched, "^8 ?Cook", "Beacon grill")
+    page = watched.page
+    page.get_by_role("button", name=re.compile("^Cook ")).click()
+    expect(page.get_by_role("heading", name="Heat the surface and measure it")).to_be_visible()
+    cook_id = int(page.url.rsplit("/", 1)[1])
+    watched.go(f"/log/{cook_id}")
+    expect(page.get_by_role("heading", name="Weigh, rate and note")).to_be_visible()
+    return cook_id
+
+
+def test_a_page_of_the_logbook_waits_for_the_server_and_is_sent_by_itself(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.expected |= {503, 0}
+    cook_id = _page_of_a_cook(watched)
+    page = watched.page
+    page.route(
+        re.compile(r"/api/cooks/\d+/outcome$"),
+        lambda route: route.fulfill(
+            status=503,
+            content_type="application/problem+json",
+            body='{"type":"urn:vianda:problem:store-away","title":"t","status":503,"detail":"d","fields":[]}',
+        ),
+    )
+    page.get_by_label("The one thing to change next time").fill("a hotter grate")
+    page.get_by_role("button", name="Write it into the logbook").click()
+    expect(page.get_by_role("status").filter(has_text="Not written yet")).to_be_visible()
+    # Even a closed window: what was typed is here again, and goes.
+    page.unroute_all()
+    page.reload()
+    expect(page.get_by_label("The one thing to change next time")).to_have_value("a hotter grate")
+    expect(page.get_by_role("status").filter(has_text=re.compile("^Written$"))).to_be_visible(timeout=20_000)
+    assert watched.get(f"/cooks/{cook_id}")["outcome"]["next_time"] == "a hotter grate"
+
+
+def test_a_lost_answer_is_no_conflict_with_itself(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.expected |= {503, 0}
+    cook_id = _page_of_a_cook(watched)
+    page = watched.page
+    taken: list[int] = []
+
+    def lose_the_first(route) -> None:
+        answer = route.fetch()
+        taken.append(answer.status)
+        if len(taken) == 1:
+            route.abort("connectionrefused")
+        else:
+            route.fulfill(response=answer)
+
+    page.route(re.compile(r"/api/cooks/\d+/outcome$"), lose_the_first)
+    page.get_by_label("The one thing to change next time").fill("rest it longer")
+    page.get_by_role("button", name="Write it into the logbook").click()
+    expect(page.get_by_role("status").filter(has_text=re.compile("^Written$"))).to_be_visible(timeout=20_000)
+    expect(page.get_by_role("alert")).to_have_count(0)
+    assert taken[:2] == [200, 200]
+    assert watched.get(f"/cooks/{cook_id}")["outcome"]["next_time"] == "rest it longer"

@@ -143,7 +143,8 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
                 503,
                 "store-away",
                 "The store does not answer",
-                "Nothing was lost: your edits stay in this window and are sent when the store is back.",
+                "Nothing was lost: what you typed stays in this window. The bench and the logbook send it by themselves; "
+                "send any other form again when the store is back.",
             )
         )
 

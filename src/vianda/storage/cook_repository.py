@@ -10,7 +10,7 @@ from vianda.core.model.formula import Formula
 from vianda.interchange.kinds import FORMULAS
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
-from vianda.storage.records import ConflictError, CookEvent, EventKind, NotFoundError, StoredCook
+from vianda.storage.records import CookEvent, EventKind, NotFoundError, StoredCook, standing_or_conflict
 from vianda.storage.tables import CookEventRow, CookRow
 
 MOST_LISTED = 200
@@ -92,5 +92,6 @@ def save_outcome(cook_id: int, outcome: dict[str, Any], *, revision: int) -> Sto
         .execute()
     )
     if not changed:
-        raise ConflictError(get_cook(cook_id))
+        stored = get_cook(cook_id)
+        return standing_or_conflict(stored, same=stored.outcome == outcome)
     return get_cook(cook_id)

@@ -8,7 +8,7 @@ from vianda.core.model.formula import Formula
 from vianda.interchange.kinds import FORMULAS
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
-from vianda.storage.records import ConflictError, NotFoundError, StoredFormula, StoredVersion
+from vianda.storage.records import NotFoundError, StoredFormula, StoredVersion, standing_or_conflict
 from vianda.storage.tables import FormulaRow, VersionRow
 
 
@@ -63,7 +63,8 @@ def save_formula(formula_id: int, formula: Formula, *, revision: int) -> StoredF
         .execute()
     )
     if not changed:
-        raise ConflictError(get_formula(formula_id))
+        stored = get_formula(formula_id)
+        return standing_or_conflict(stored, same=stored.formula == formula)
     return get_formula(formula_id)
 
 

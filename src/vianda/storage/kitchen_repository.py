@@ -10,7 +10,7 @@ from vianda.core.equipment.kitchen import Kitchen
 from vianda.interchange.kinds import KITCHENS
 from vianda.storage.caches import on_rollback
 from vianda.storage.here import kitchen_here
-from vianda.storage.records import ConflictError, NotFoundError
+from vianda.storage.records import NotFoundError, standing_or_conflict
 from vianda.storage.tables import (
     CookEventRow,
     CookRow,
@@ -104,7 +104,8 @@ def save_kitchen(kitchen: Kitchen, *, revision: int) -> StoredKitchen:
         .execute()
     )
     if not changed:
-        raise ConflictError(load_kitchen())
+        stored = load_kitchen()
+        return standing_or_conflict(stored, same=stored.kitchen == kitchen)
     return load_kitchen()
 
 

@@ -14,7 +14,7 @@ from vianda.core.inventory.pantry import Ingredient
 from vianda.interchange.kinds import INGREDIENTS, LOTS, as_kept
 from vianda.storage.caches import on_rollback
 from vianda.storage.here import kitchen_here
-from vianda.storage.records import ConflictError, NotFoundError
+from vianda.storage.records import ConflictError, NotFoundError, standing_or_conflict
 from vianda.storage.tables import IngredientRow, LotRow, MeatRow, RevisionRow
 
 _COMPOSITION = (
@@ -151,7 +151,8 @@ def save_lot(lot: Lot, *, revision: int) -> StoredLot:
         .execute()
     )
     if not changed:
-        raise ConflictError(get_lot(lot.key))
+        stored = get_lot(lot.key)
+        return standing_or_conflict(stored, same=stored.lot == lot)
     touch(larder_here())
     return get_lot(lot.key)
 
@@ -174,7 +175,7 @@ def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:
     if standing != seen:
         if standing is None:
             raise NotFoundError(f"meat {meat.key}")
-        raise ConflictError(standing)
+        return standing_or_conflict(standing, same=standing == meat)
     values = {name: getattr(meat, name) for name in _PLAIN if name != "key"}
     values |= {name: getattr(meat.composition, name) for name in _COMPOSITION}
     if standing is None:
@@ -269,7 +270,8 @@ def save_ingredient(ingredient: Ingredient, *, revision: int) -> StoredIngredien
     """Save over the revision seen (0: a new one), or raise ``ConflictError`` with what stands now."""
     if revision == 0:
         if not add_ingredients([ingredient]):
-            raise ConflictError(get_ingredient(ingredient.key))
+            here = get_ingredient(ingredient.key)
+            return standing_or_conflict(here, same=here.ingredient == as_kept(ingredient))
         return get_ingredient(ingredient.key)
     changed = (
         IngredientRow.update(document=INGREDIENTS.text(as_kept(ingredient)), revision=IngredientRow.revision + 1)
@@ -277,6 +279,7 @@ def save_ingredient(ingredient: Ingredient, *, revision: int) -> StoredIngredien
         .execute()
     )
     if not changed:
-        raise ConflictError(get_ingredient(ingredient.key))
+        there = get_ingredient(ingredient.key)
+        return standing_or_conflict(there, same=there.ingredient == as_kept(ingredient))
     touch(larder_here())
     return get_ingredient(ingredient.key)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any, Literal
+from typing import Any, Literal, TypeVar
 
 from vianda.core.model.formula import Formula
 from vianda.core.weighing.weighing_run import WeighingPlan
@@ -17,12 +17,22 @@ class NotFoundError(LookupError):
     """There is nothing of that id."""
 
 
+T = TypeVar("T")
+
+
 class ConflictError(RuntimeError):
     """Someone saved in between; ``current`` is what stands now."""
 
     def __init__(self, current: Any) -> None:
         super().__init__("saved by someone else in between")
         self.current = current
+
+
+def standing_or_conflict(stored: T, *, same: bool) -> T:
+    """What stands when it is what was sent (the answer to it was lost), else ``ConflictError``."""
+    if same:
+        return stored
+    raise ConflictError(stored)
 
 
 @dataclass(frozen=True, slots=True)

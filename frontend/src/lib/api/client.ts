@@ -93,7 +93,9 @@ const AWAY: Problem = {
   type: "urn:vianda:problem:away",
   title: "Vianda does not answer",
   status: 0,
-  detail: "Nothing was lost: your edits stay in this window and are sent when it answers again.",
+  detail:
+    "Nothing was lost: what you typed stays in this window. The bench and the logbook send it by themselves; " +
+    "send any other form again when Vianda answers.",
   fields: [],
 };
 

@@ -1,8 +1,9 @@
 <!-- Weigh, rate and note. Weights are read by the core as typed; nothing typed is lost when it refuses. -->
 <script lang="ts">
-  import { untrack } from "svelte";
-  import { api, ProblemError, type Cook, type Outcome } from "../../lib/api/client";
+  import { onDestroy, untrack } from "svelte";
+  import { api, type Cook, type Outcome } from "../../lib/api/client";
   import { amount } from "../../lib/format";
+  import { foundLocally, keepLocally, Outbox } from "../../lib/outbox.svelte";
   import { units } from "../../lib/units.svelte";
   import ScoreRow from "./ScoreRow.svelte";
 
@@ -45,39 +46,85 @@
   let note = $state(start.note ?? "");
   let next_time = $state(start.next_time ?? "");
   let refused = $state<{ field: string; detail: string } | null>(null);
-  let busy = $state(false);
   let saved = $state(false);
 
-  async function save(event: SubmitEvent): Promise<void> {
+  /** What was written and waits to reach the logbook: texts as typed, and the page it was written on. */
+  interface Written {
+    texts: Record<Weighed, string>;
+    scores: Record<string, number | null>;
+    note: string;
+    next_time: string;
+    revision: number;
+  }
+  /** Which field is being read, so that a refusal stands beside it. */
+  let reading = "";
+  const place = `vianda.outcome.${untrack(() => cook.id)}`;
+  const outbox = new Outbox<Written>({
+    keep: (items) => keepLocally(place, items),
+    send: deliver,
+    refused: (_, problem) => {
+      const pointer = problem.fields?.[0]?.pointer ?? "";
+      refused =
+        problem.status === 409
+          ? {
+              field: "",
+              detail:
+                "Another window noted this cook meanwhile. Your text stays here; open the page again to see theirs.",
+            }
+          : { field: reading || (pointer.split("/").at(-1) ?? ""), detail: problem.detail };
+    },
+  });
+  // What a closed window left behind is shown as it was typed, and sent.
+  const left = foundLocally<Written>(place);
+  const last = left.at(-1);
+  if (last) {
+    Object.assign(
+      untrack(() => texts),
+      last.texts,
+    );
+    Object.assign(
+      untrack(() => scores),
+      last.scores,
+    );
+    note = last.note;
+    next_time = last.next_time;
+    outbox.restore(left);
+  }
+  onDestroy(() => outbox.close());
+
+  async function deliver(written: Written): Promise<void> {
+    const outcome: Record<string, unknown> = {
+      note: written.note,
+      next_time: written.next_time,
+      ...written.scores,
+    };
+    for (const { key, kind } of weighed) {
+      reading = key;
+      const text = written.texts[key].trim();
+      if (text === before[key].trim()) outcome[key] = start[key] ?? null;
+      else outcome[key] = text ? (await api.read(kind, text, units.system)).value : null;
+    }
+    reading = "";
+    const now = await api.saveOutcome(cook.id, outcome as Outcome, written.revision);
+    keepLocally(place, []);
+    onsaved(now);
+    saved = true;
+  }
+
+  function save(event: SubmitEvent): void {
     event.preventDefault();
-    busy = true;
     refused = null;
     saved = false;
-    let field = "";
-    try {
-      const outcome: Record<string, unknown> = { note, next_time, ...scores };
-      for (const { key, kind } of weighed) {
-        field = key;
-        const text = texts[key].trim();
-        if (text === before[key].trim()) outcome[key] = start[key] ?? null;
-        else outcome[key] = text ? (await api.read(kind, text, units.system)).value : null;
-      }
-      field = "";
-      onsaved(await api.saveOutcome(cook.id, outcome as Outcome, cook.revision));
-      saved = true;
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      const pointer = error.problem.fields?.[0]?.pointer ?? "";
-      if (error.problem.status === 409) {
-        refused = {
-          field: "",
-          detail:
-            "Another window noted this cook meanwhile. Your text stays here; open the page again to see theirs.",
-        };
-      } else refused = { field: field || (pointer.split("/").at(-1) ?? ""), detail: error.problem.detail };
-    } finally {
-      busy = false;
-    }
+    const written = {
+      texts: { ...texts },
+      scores: { ...scores },
+      note,
+      next_time,
+      revision: cook.revision,
+    };
+    // Pressed again while the line is down: the newer text goes, not both.
+    if (outbox.items.length > 0) outbox.overtake(written);
+    else outbox.push(written);
   }
 </script>
 
@@ -131,7 +178,15 @@
       {refused.detail}
     </p>{/if}
   <div class="mt-4 flex items-center gap-4">
-    <button class="act-main" disabled={busy}>Write it into the logbook</button>
-    {#if saved || (cook.outcome && !busy && !refused)}<span role="status" class="quiet">Written</span>{/if}
+    <button class="act-main" disabled={outbox.items.length > 0 && !outbox.away}
+      >Write it into the logbook</button
+    >
+    {#if outbox.away}<span role="status" class="font-semibold text-warning"
+        >Not written yet: Vianda does not answer. It is kept here and sent as soon as it does.</span
+      >
+    {:else if saved || (cook.outcome && outbox.items.length === 0 && !refused)}<span
+        role="status"
+        class="quiet">Written</span
+      >{/if}
   </div>
 </form>
