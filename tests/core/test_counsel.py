@@ -146,6 +146,12 @@ CASES = [
     ),
     ("shape.too-few", smash(spare_pieces=-1), smash(spare_pieces=0), None),
     ("heat.below-floor", smash(target_core_temp_c=68.2), smash(target_core_temp_c=68.4), None),
+    (
+        "heat.wild-game",
+        smash(parts=blended(venison_ground=1.0), target_core_temp_c=73.8),
+        smash(parts=blended(venison_ground=1.0), target_core_temp_c=73.9),
+        None,
+    ),
     ("heat.hold-needed", smash(target_core_temp_c=69), smash(target_core_temp_c=71.1), None),
     ("heat.by-thermometer", smash(style="thick", thickness_mm=28, piece_mass_g=225), smash(), None),
     (

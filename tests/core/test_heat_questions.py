@@ -213,3 +213,15 @@ def test_a_question_never_changes_what_it_was_asked_of() -> None:
     for kind, value in (("how-thick", 300.0), ("how-hot", 120.0), ("reach-floor", None), ("floor-in-time", 200.0)):
         ask(case, kind, value=value)  # type: ignore[arg-type]
     assert heat_curve(case) == before
+
+
+@pytest.mark.parametrize(("country", "hot_c"), [("US", 57.0), ("UK", 63.0), ("CA", 60.0), ("other", 60.0)])
+def test_a_piece_kept_hot_is_judged_by_its_own_countrys_line(country: str, hot_c: float) -> None:
+    """Food Code 3-501.16 57 °C; England 63 °C; Canada and WHO 60 °C: all from memory. An hour ends near 62 °C here."""
+    kitchen = replace(KITCHEN, country=country)
+    case = prepare(keepers_loaf(), inventory=INVENTORY, kitchen=kitchen).case
+    hold = afterwards(case)[0]
+    assert hold.limit.amounts["hot"].value == hot_c
+    core = hold.message.amounts["core"].value
+    assert core is not None
+    assert hold.within is (core >= hot_c)

@@ -111,3 +111,14 @@ def test_what_simmers_is_told_when_its_core_is_there() -> None:
     assert simmered is not None
     assert 30 < simmered.title.amounts["took"].value < 900
     assert _remark("tender", edited(night_watch_balls(), Choose("style", "ball-baked"))) is None
+
+
+@pytest.mark.parametrize(("oven_c", "slow"), [(55.0, True), (70.0, False), (175.0, False)])
+def test_a_loaf_that_warms_for_more_than_six_hours_is_told(oven_c: float, slow: bool) -> None:
+    """5 to 57 °C in the coldest meat within 6 h (USDA FSIS, come-up time; from memory)."""
+    stages = (HeatStage("oven", "time", 5 * 3600.0, temp_c=oven_c), HeatStage("oven", "core", temp_c=oven_c))
+    heavy = (SetFigure("piece_mass", 3000.0), SetStages(stages))
+    found = _remark("warms-slowly", keepers_loaf(), *heavy)
+    assert (found is not None) is slow
+    if found is not None:
+        assert (found.title.amounts["time"].value or 0) > 6 * 3600

@@ -1,6 +1,6 @@
 """Published times at temperature: USDA FSIS Appendix A (1999), FDA Food Code 3-401.11, 9 CFR 318.23, UK FSA advice.
 
-All from memory, high confidence but for 9 CFR 318.23 at 157–158 °F (medium). US rules are in °F.
+All from memory, high confidence but for 9 CFR 318.23 at 157 °F and up (medium). US rules are in °F.
 """
 
 from __future__ import annotations

@@ -118,9 +118,10 @@ def test_food_code_celsius_column_is_the_rules_own_rounding() -> None:
 
 
 def test_patty_holds_fall_as_temperature_rises() -> None:
-    # 9 CFR 318.23 (medium confidence at 157 and 158 °F).
+    # 9 CFR 318.23(b), from memory: 151 °F for 41 s … 156 °F for 13 s, "157 °F (and up)" for 10 s: its last row.
     rows = _table("patties_9cfr_318_23.csv")
-    assert [int(r["temp_f"]) for r in rows] == list(range(151, 159))
+    assert [int(r["temp_f"]) for r in rows] == list(range(151, 158))
+    assert (rows[-1]["temp_f"], rows[-1]["seconds"]) == ("157", "10")
     seconds = [int(r["seconds"]) for r in rows]
     assert seconds == sorted(seconds, reverse=True)
     assert seconds[0] == 41

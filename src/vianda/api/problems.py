@@ -143,8 +143,8 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
                 503,
                 "store-away",
                 "The store does not answer",
-                "Nothing was lost: what you typed stays in this window. The bench and the logbook send it by themselves; "
-                "send any other form again when the store is back.",
+                "Nothing was lost: what you typed stays in this window. The bench and the logbook send it by "
+                "themselves; send any other form again when the store is back.",
             )
         )
 

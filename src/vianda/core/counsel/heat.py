@@ -19,6 +19,35 @@ ADVISORY = (
 )
 
 
+# UK FSA, guidance on burgers served less than thoroughly cooked (2016); from memory, high confidence.
+APPROVED_PLAN = (
+    "In the UK a burger less than thoroughly cooked is served only under a plan that the local authority has agreed to."
+)
+# FDA Food Code 2022, 3-401.11(A)(3): wild game, as poultry. From memory, high confidence.
+WILD_GAME_C = 165.0 * 5 / 9 - 160.0 / 9
+
+
+def _wild_game(figures: Figures) -> Remark | None:
+    """Deer may be farmed and inspected, or shot: the floor is another."""
+    game = [p.name for p in figures.meat.blend.parts if p.share_frac > 0 and p.species == "venison"]
+    if not game or figures.cook.plan.target_c >= WILD_GAME_C - 0.05:
+        return None
+    return Remark(
+        say("{meat}: farmed, or wild?", meat=word(game[0])),
+        say(
+            "Farmed and inspected game is cooked as other mince. Wild game has the floor of poultry, {floor} "
+            "(Food Code 3-401.11). Local codes decide.",
+            floor=temp(WILD_GAME_C),
+        ),
+        (
+            Change(
+                say("It is wild: set the core to {floor}", floor=temp(WILD_GAME_C)),
+                SetFigure("target_core_temp", WILD_GAME_C),
+            ),
+        ),
+    )
+
+
 def _floor_name(figures: Figures) -> str:
     return figures.cook.plan.floors.leading.authority
 
@@ -33,6 +62,8 @@ def _below_floor(figures: Figures) -> Remark | None:
     gap = shown_c(floor.temp_c, unit_system=units) - shown_c(target, unit_system=units)
     served = figures.context.kitchen.country == "US" and figures.context.kitchen.setting == "food-service"
     advisory = f" {ADVISORY}" if served else ""
+    if figures.context.kitchen.country == "UK" and figures.context.kitchen.setting == "food-service":
+        advisory = f" {APPROVED_PLAN}"
     return Remark(
         say("{target} is {gap} below the published floor", target=temp(target), gap=delta_temp(gap)),
         say(
@@ -204,6 +235,14 @@ RULES = (
         "core wanted below the leading published floor",
         "the floor named; see its working",
         _below_floor,
+    ),
+    Rule(
+        "heat.wild-game",
+        "heat",
+        "check",
+        "venison with a core wanted below wild game's floor",
+        "FDA Food Code 2022, 3-401.11(A)(3)",
+        _wild_game,
     ),
     Rule(
         "heat.hold-needed",

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Literal
 
 from vianda.core.basis.phrase import Phrase, duration, frac, say, temp
 from vianda.core.basis.units import c_from_f
+from vianda.core.equipment.kitchen import Country
 from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction import stages as st
 from vianda.core.heat.conduction.faces import SHUT, Face
@@ -17,11 +19,18 @@ from vianda.core.heat.cooked import cooked_of, wanted_of
 from vianda.core.heat.engine import DIRECT, Engine, once
 from vianda.core.heat.run_setup import NO_OVERRIDES, Overrides, setup_of
 
-# FDA Food Code 3-501.14: 57 → 21 °C within 2 h, to 5 °C within 6 h in all; 3-501.16: held at 57 °C or above; UK 63 °C;
-# leftovers to 165 °F (USDA). From memory, high confidence.
+# FDA Food Code 3-501.14: 57 → 21 °C within 2 h, to 5 °C within 6 h in all; leftovers to 165 °F (USDA). From memory,
+# high confidence.
 COOL_FROM_C, COOL_MIDDLE_C, COOL_TO_C = 57.0, 21.0, 5.0
 COOL_FIRST_S, COOL_ALL_S = 2 * 3600.0, 6 * 3600.0
-HOT_C, REHEAT_C = 57.0, c_from_f(165)
+REHEAT_C = c_from_f(165)
+# Kept hot at or above, by country. From memory: US and UK high confidence, Canada and the WHO medium.
+HOT_HOLDS: Mapping[Country, tuple[float, str]] = {
+    "US": (57.0, "FDA Food Code 3-501.16"),
+    "UK": (63.0, "Food Safety and Hygiene (England) Regulations 2013, schedule 4"),
+    "CA": (60.0, "Canada, Food Retail and Food Services Code"),
+    "other": (60.0, "WHO, Five Keys to Safer Food"),
+}
 HELD_S = 3600.0
 LONGEST_S = 24 * 3600.0
 # A fridge whose fan runs, air at 3 °C; a warm cupboard at 75 °C, damp; an oven for warming up at 160 °C. Ours.
@@ -61,10 +70,11 @@ def afterwards(
 
     References
     ----------
-    FDA Food Code 2022, 3-501.14 and 3-501.16; USDA, leftovers to 165 °F. From memory, high confidence.
+    FDA Food Code 2022, 3-501.14; hot holding by country (``HOT_HOLDS``); USDA, leftovers to 165 °F. From memory, high
+    confidence.
     """
     cooked = once(engine, cooked_of, setup_of(case, overrides), wanted_of(case))
-    return (_hold(cooked), *_cool_and_reheat(cooked))
+    return (_hold(cooked, case.kitchen.country), *_cool_and_reheat(cooked))
 
 
 def _run_on(cooked: Cooked) -> Simulation:
@@ -83,7 +93,8 @@ def _core(run: Simulation) -> float:
     return run.body.core_c(run.now.temp)
 
 
-def _hold(cooked: Cooked) -> AfterLine:
+def _hold(cooked: Cooked, country: Country) -> AfterLine:
+    hot_c, source = HOT_HOLDS[country]
     run = _run_on(cooked)
     before = float(run.now.tally[WATER_LOST])
     run.stage(_stage(cooked, air(CUPBOARD_C, st.ROOM_H, vapour_pa=CUPBOARD_PA), HELD_S))
@@ -97,8 +108,8 @@ def _hold(cooked: Cooked) -> AfterLine:
             core=temp(core),
             lost=frac(lost),
         ),
-        core >= HOT_C,
-        say("Food Code 3-501.16: at {hot} or above; the UK says {uk}.", hot=temp(HOT_C), uk=temp(63.0)),
+        core >= hot_c,
+        say(f"{source}: at {{hot}} or above.", hot=temp(hot_c)),
         HELD_S,
     )
 

@@ -19,6 +19,7 @@ from vianda.core.equipment.heating import (
 from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction.run import Cooked
 from vianda.core.heat.conduction.slab import FAT_LOST, KEPT_SKIN_HIGH, KEPT_STORE_LOW
+from vianda.core.heat.cooked import meat_series
 from vianda.core.heat.plate_signs import FATS
 from vianda.core.heat.run_setup import SHORT_LOAF_MM, Overrides
 from vianda.core.heat.waves import wait_s, waves_of
@@ -35,7 +36,11 @@ RemarkKey = Literal[
     "fuel-fades",
     "late-press",
     "waves",
+    "warms-slowly",
 ]
+# USDA FSIS, come-up time of slowly heated products: through the range in which bacteria grow within 6 h, °C and s. From
+# memory, medium confidence (Appendix A, 2017: 50 to 130 °F; here to the Food Code's 57 °C, which is stricter).
+COLD_TO_HOT_C, WARMED_S = (5.0, 57.0), 6 * 3600.0
 # Fat that falls on coals flares once a piece lets go of more than this a minute: ours.
 FLARE_G_PER_MIN = 1.5
 # A plate that falls by more than this under the pieces gives grey meat instead of crust: ours, from common practice.
@@ -78,6 +83,7 @@ def remarks_on(case: CookCase, cooked: Cooked, overrides: Overrides) -> tuple[He
         Each: a remark of the computed cook.
     """
     found = (
+        _slowly(cooked),
         _cool(case, overrides),
         _crowded(case, cooked),
         _waves(case, cooked),
@@ -90,6 +96,33 @@ def remarks_on(case: CookCase, cooked: Cooked, overrides: Overrides) -> tuple[He
         _tender(cooked),
     )
     return tuple(r for r in found if r is not None)
+
+
+def _slowly(cooked: Cooked) -> HeatRemark | None:
+    """The coldest meat on its way from the cold to where nothing grows any more."""
+    temp_c, _ = meat_series(cooked)
+    coldest = temp_c.min(axis=1)
+    times = np.asarray(cooked.times_s)
+    warm = np.nonzero(coldest >= COLD_TO_HOT_C[0])[0]
+    hot = np.nonzero(coldest >= COLD_TO_HOT_C[1])[0]
+    begins = float(times[int(warm[0])]) if len(warm) else float(times[-1])
+    ends = float(times[int(hot[0])]) if len(hot) else float(times[-1])
+    if ends - begins <= WARMED_S:
+        return None
+    return HeatRemark(
+        "warms-slowly",
+        say(
+            "The coldest meat takes {time} from {cold} to {hot}",
+            time=duration(ends - begins),
+            cold=temp(COLD_TO_HOT_C[0]),
+            hot=temp(COLD_TO_HOT_C[1]),
+        ),
+        say(
+            "Published advice for slow cooking is {most} at most: what grows on the way may leave a poison that heat "
+            "does not undo. A hotter oven or smoke, a thinner piece, or smaller ones. Local codes decide.",
+            most=duration(WARMED_S),
+        ),
+    )
 
 
 def _cool(case: CookCase, overrides: Overrides) -> HeatRemark | None:

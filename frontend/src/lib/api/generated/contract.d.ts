@@ -2776,7 +2776,7 @@ export interface components {
              * Key
              * @enum {string}
              */
-            key: "flare-up" | "smoke-point" | "plate-cool" | "crowded" | "glaze-burns" | "tender" | "short-loaf" | "fuel-fades" | "late-press" | "waves";
+            key: "flare-up" | "smoke-point" | "plate-cool" | "crowded" | "glaze-burns" | "tender" | "short-loaf" | "fuel-fades" | "late-press" | "waves" | "warms-slowly";
             reason: components["schemas"]["Phrase"];
             title: components["schemas"]["Phrase"];
         };
