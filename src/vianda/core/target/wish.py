@@ -15,7 +15,7 @@ Aim = Literal["cheapest", "nearest", "surest", "use-up-first"]
 AIMS: tuple[Option, ...] = (
     Option("cheapest", "Cheapest", "least money for a kilo in the bowl"),
     Option("nearest", "Nearest to this blend", "moves the fewest grams"),
-    Option("surest", "Surest", "least uncertainty, near the middle of the band"),
+    Option("surest", "Surest", "the greatest chance of lying in the band"),
     Option("use-up-first", "Use up first", "lots whose day is soonest"),
 )
 MOST_CANDIDATES = 60
