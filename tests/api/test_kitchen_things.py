@@ -116,3 +116,20 @@ def test_a_file_whose_way_this_kitchen_cannot_go_is_taken_in_its_styles_own_way(
     done = client.post("/api/formulas/import", json={"file": file}).get_json()
     assert done["replaced"] == ["way of cooking"]
     assert done["stored"]["formula"]["heat"]["method"] == ""
+
+
+def test_who_trims_the_cuts_moves_the_range_of_every_blend(client) -> None:
+    item = next(f for f in client.get("/api/formulas").get_json() if "smash" in f["name"].lower())
+    stored = client.get(f"/api/formulas/{item['id']}").get_json()["formula"]
+
+    def band() -> tuple[float, float]:
+        blend = client.post("/api/evaluate", json={"formula": stored}).get_json()["evaluation"]["blend"]
+        return blend["fat_frac"], blend["fat_high_frac"] - blend["fat_low_frac"]
+
+    mean, width = band()
+    assert _save(client, trimmed_by="one-hand").status_code == 200
+    assert band()[0] == mean
+    assert band()[1] > width * 1.05
+    assert _save(client, trimmed_by="my cousin").status_code == 422
+    assert _save(client, trimmed_by="separate").status_code == 200
+    assert band() == (mean, width)

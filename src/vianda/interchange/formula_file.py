@@ -134,7 +134,8 @@ def read_file(content: object) -> FormulaBundle:
         first = error.errors()[0]
         pointer = "/" + "/".join(str(place) for place in first["loc"])
         raise UnreadableFileError(f"{pointer}: {first['msg']}.", field=pointer) from None
-    return FormulaBundle(model.formula, Inventory.of(model.larder, model.lots, model.pantry), model.kitchen)
+    held = Inventory.of(model.larder, model.lots, model.pantry).trimmed_by(model.kitchen.shared_trim_frac)
+    return FormulaBundle(model.formula, held, model.kitchen)
 
 
 def _from_1_to_2(content: Json) -> Json:

@@ -38,11 +38,11 @@ class Bench:
 
 
 def context(unit_system: UnitSystem | None = None) -> tuple[Inventory, Kitchen]:
-    """The larder and the kitchen, the latter thinking in the units on the screen."""
+    """The larder as this kitchen has it trimmed, and the kitchen, thinking in the units on the screen."""
     kitchen = load_kitchen().kitchen
     if unit_system is not None and unit_system != kitchen.unit_system:
         kitchen = replace(kitchen, unit_system=unit_system)
-    return load_inventory(), kitchen
+    return load_inventory().trimmed_by(kitchen.shared_trim_frac), kitchen
 
 
 def evaluate_formula(formula: Formula, *, edits: tuple[Edit, ...] = (), unit_system: UnitSystem | None = None) -> Bench:

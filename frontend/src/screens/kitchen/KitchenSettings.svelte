@@ -11,6 +11,7 @@
   let { kitchen, options, onchange }: Props = $props();
   let salts = $state.raw<{ key: string; title: string }[]>([]);
   let problem = $state<string | null>(null);
+  const trimmed = $derived(options.trimmed_by?.find((o) => o.key === (kitchen.trimmed_by ?? "separate")));
 
   $effect(() => {
     api.catalogue().then(
@@ -87,6 +88,22 @@
       options={options.capacity_g ?? []}
       onpick={(key) => onchange({ scale: { ...kitchen.scale, capacity_g: Number(key) } })}
     />
+  </div>
+</section>
+<section class="mt-7">
+  <h2 class="text-lg">Cuts</h2>
+  <p class="text-[0.875rem] quiet">
+    Cuts from one knife turn out fat or lean together, so the range of a blend is wider; its mean stays.
+  </p>
+  <div class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-1">
+    <PickField
+      label="They are trimmed by"
+      width="13rem"
+      value={kitchen.trimmed_by ?? "separate"}
+      options={options.trimmed_by ?? []}
+      onpick={(key) => onchange({ trimmed_by: key as Kitchen["trimmed_by"] })}
+    />
+    <p class="pb-2.5 text-[0.875rem] quiet">{trimmed?.why ?? ""}</p>
   </div>
 </section>
 <section class="mt-7">

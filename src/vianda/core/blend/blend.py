@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from vianda.core.basis.errors import InfeasibleBlendError
 from vianda.core.basis.scale_step import SHARE_SLACK, shares_on_scale
 from vianda.core.inventory.evidence import width_after_test
-from vianda.core.inventory.fat_range import Z_90, FatRange, FatSpread, spread_of
+from vianda.core.inventory.fat_range import Z_90, FatRange, FatSpread, correlated_variance, spread_of
 from vianda.core.inventory.inventory import POULTRY, Inventory, Meat
 from vianda.core.model.formula import MOST_MEATS, BlendPart
 
@@ -112,7 +112,7 @@ def blend_fats(parts: Sequence[BlendPart], *, inventory: Inventory) -> list[FatR
 
 
 def blend_spread(parts: Sequence[BlendPart], *, inventory: Inventory) -> FatSpread:
-    """The fat of the blend as a distribution, over independent meats.
+    """The fat of the blend as a distribution; cuts of one knife move together.
 
     Parameters
     ----------
@@ -128,7 +128,7 @@ def blend_spread(parts: Sequence[BlendPart], *, inventory: Inventory) -> FatSpre
 
     References
     ----------
-    A sum of independent quantities; textbook.
+    A sum of quantities that share one factor; textbook.
     """
     blend_meats(parts, inventory=inventory)
     return spread_of([p.share_frac for p in parts], blend_fats(parts, inventory=inventory))
@@ -147,7 +147,7 @@ def blend_figures(
 
     Fat F = Σ sᵢ uᵢ, the mean of the blend's distribution. The band is the 5 % and 95 % quantile of the sum of the
     meats' own distributions (``spread_of``); shares of the uncertainty are shares of the variance,
-    (sᵢ σᵢ)² ÷ Σ (sⱼ σⱼ)².
+    (sᵢ σᵢ)² ÷ Σ (sⱼ σⱼ)², and what two cuts of one knife bring together is split between them.
 
     Parameters
     ----------
@@ -187,7 +187,9 @@ def blend_figures(
     shares = [p.share_frac / total for p in parts]
     masses = shares_on_scale(shares, batch_g=batch_mass_g, step_g=step_g)
     found = spread or spread_of(shares, fats)
-    variances = [(s * f.sd) ** 2 for s, f in zip(shares, fats, strict=True)]
+    spreads, shared = [s * f.sd for s, f in zip(shares, fats, strict=True)], [f.shared_frac for f in fats]
+    together = math.fsum(c * x for x, c in zip(spreads, shared, strict=True))
+    variances = [x * x * (1.0 - c * c) + c * x * together for x, c in zip(spreads, shared, strict=True)]
     variance = math.fsum(variances)
     low, high = found.quantile(0.05), found.quantile(0.95)
     figures = tuple(
@@ -206,9 +208,11 @@ def blend_figures(
             uncertainty_share_frac=v / variance if variance else 0.0,
             lot=part.lot,
             lot_name=inventory.lot(part.lot, meat=part.meat).name if part.lot else "",
-            tested_width_frac=(high - low) * _left_after_test(variance, v, share, fat),
+            tested_width_frac=(high - low) * _left_after_test(spreads, shared, at, share, fat),
         )
-        for part, meat, share, mass, fat, v in zip(parts, meats, shares, masses, fats, variances, strict=True)
+        for at, (part, meat, share, mass, fat, v) in enumerate(
+            zip(parts, meats, shares, masses, fats, variances, strict=True)
+        )
     )
     below, above = 1.0 - found.chance_above(band_frac[0]), found.chance_above(band_frac[1])
     return BlendFigures(
@@ -224,12 +228,16 @@ def blend_figures(
     )
 
 
-def _left_after_test(variance: float, own: float, share: float, fat: FatRange) -> float:
+def _left_after_test(spreads: Sequence[float], shared: Sequence[float], at: int, share: float, fat: FatRange) -> float:
     """What one test of one meat leaves of the blend's width, as a fraction: √(new variance ÷ old)."""
-    if variance <= 0.0:
+    variance, own = correlated_variance(spreads, shared), spreads[at]
+    if variance <= 0.0 or own <= 0.0:
         return 1.0
-    tested = (share * width_after_test(fat) / Z_90) ** 2
-    return math.sqrt(max(0.0, variance - own + min(own, tested)) / variance)
+    tested = min(own, share * width_after_test(fat) / Z_90)
+    after = [*spreads[:at], tested, *spreads[at + 1 :]]
+    # What is measured leaves less to the knife.
+    left = [*shared[:at], shared[at] * tested / own, *shared[at + 1 :]]
+    return math.sqrt(correlated_variance(after, left) / variance)
 
 
 def has_poultry(blend: BlendFigures) -> bool:

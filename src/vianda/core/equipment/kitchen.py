@@ -22,6 +22,10 @@ SurfaceKind = Literal["plate", "pan", "grate", "oven"]
 BunKind = Literal["bun", "slice", "tortilla", "flatbread"]
 GrinderKind = Literal["grinder", "processor", "knife"]
 NamingRule = Literal["US", "EU", "CA", "UK", "none"]
+TrimmedBy = Literal["separate", "one-butcher", "one-hand"]
+
+# Correlation of the fat of two cuts, by whose knife they come from (ours, no published source).
+SHARED_TRIM_FRAC: dict[TrimmedBy, float] = {"separate": 0.0, "one-butcher": 0.3, "one-hand": 0.6}
 
 
 # Steps a kitchen scale reads in, and what such scales usually carry, g (common practice, no published source).
@@ -143,7 +147,10 @@ def usual_grinders() -> tuple[Grinder, ...]:
 
 @dataclass(frozen=True, slots=True)
 class Kitchen:
-    """One kitchen. ``country`` and ``setting`` decide which published floor leads; ``salt`` is the one it holds."""
+    """One kitchen. ``country`` and ``setting`` decide which published floor leads; ``salt`` is the one it holds.
+
+    ``trimmed_by`` says whether its cuts come from one knife, so that they turn out fatter or leaner together.
+    """
 
     name: Name
     country: Country
@@ -157,6 +164,12 @@ class Kitchen:
     grinders: Annotated[tuple[Grinder, ...], Len(0, 20)] = ()
     salt: Key = "salt-fine"
     moulds: Annotated[tuple[Mould, ...], Len(0, 60)] = ()
+    trimmed_by: TrimmedBy = "separate"
+
+    @property
+    def shared_trim_frac(self) -> float:
+        """Correlation of the fat of two cuts of this kitchen, 0–1."""
+        return SHARED_TRIM_FRAC[self.trimmed_by]
 
     def surface(self, key: str, *, field: str = "") -> Surface:
         """The surface of that key, or ``UnknownItemError``.
@@ -319,6 +332,11 @@ KITCHEN_OPTIONS: dict[str, tuple[Option, ...]] = {
         Option("CA", "Canada, Food and Drug Regs"),
         Option("UK", "UK, Products Containing Meat"),
         Option("none", "Not checked"),
+    ),
+    "trimmed_by": (
+        Option("separate", "Different suppliers", "each cut varies on its own"),
+        Option("one-butcher", "One butcher", "cuts correlate by 0.3: several hands, one way of trimming"),
+        Option("one-hand", "One person", "cuts correlate by 0.6: one knife trims them all"),
     ),
 }
 

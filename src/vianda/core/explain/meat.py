@@ -60,9 +60,21 @@ def lean_to_fat(f: Figures) -> Working:
     sources = sorted({f.context.inventory.meat(p.meat).range_source for p in f.meat.blend.parts})
     rows = [f"{p.name}: {f.context.inventory.meat(p.meat).composition_note}" for p in f.meat.blend.parts]
     return Working(
-        "Lean to fat",
-        tuple(steps),
-        f"Fat ranges: {'; '.join(sources)}. Anchors: {'; '.join(rows)}. Meats are taken as independent.",
+        "Lean to fat", tuple(steps), f"Fat ranges: {'; '.join(sources)}. Anchors: {'; '.join(rows)}. {_trimming(f)}"
+    )
+
+
+def _trimming(f: Figures) -> str:
+    """Whether cuts are taken as independent, and where that is said."""
+    shared = f.context.inventory.shared_trim_frac
+    if shared == 0.0:
+        return (
+            "Meats are taken as independent, as from different suppliers. Cuts trimmed by one hand turn out fat or "
+            "lean together, and the range is wider: say so under Kitchen, Cuts."
+        )
+    return (
+        f"Cuts are taken to correlate by {shared:g}, since one knife trims them (set under Kitchen; the figure is "
+        "ours, no published source); ground meat by its label varies on its own."
     )
 
 
@@ -146,7 +158,7 @@ def chances(f: Figures) -> Working:
     return Working(
         "How sure",
         tuple(steps),
-        "The meats' distributions folded together, taken as independent; evidence by Bayes' rule. Errors of labels, "
+        "The meats' distributions folded together; evidence by Bayes' rule. Errors of labels, "
         "words and tests are our estimates.",
     )
 

@@ -56,10 +56,16 @@ class Program:
         tuple[float, Curve]
             Standard error of the blend's fat at these shares, and its gradient.
         """
-        own = self.sd * shares
-        sd = float(np.sqrt((own**2).sum()))
-        gradient: Curve = self.sd * own / sd if sd > 0 else np.zeros_like(self.sd)
+        own, shared = self.sd * shares, self.shared
+        pull = own * (1.0 - shared**2) + shared * float(shared @ own)
+        sd = float(np.sqrt(own @ pull))
+        gradient: Curve = self.sd * pull / sd if sd > 0 else np.zeros_like(self.sd)
         return sd, gradient
+
+    @property
+    def shared(self) -> Curve:
+        """Correlation of each candidate's fat with the knife that trims them, 0–1."""
+        return np.array([f.shared_frac for f in self.fats])
 
 
 def program_of(wish: Wish, *, inventory: Inventory, batch_mass_g: int, grind_loss_frac: float) -> Program:

@@ -251,15 +251,20 @@ def _best(
 
 def _cone(program: Program, chosen: Curve, margin: float) -> dict[str, Any]:
     """Both ends of the band, kept at a distance of so many standard errors."""
-    wish, usual, variance = program.wish, program.usual[chosen], program.sd[chosen] ** 2
+    wish, usual = program.wish, program.usual[chosen]
+
+    def spread(s: Curve) -> tuple[float, Curve]:
+        whole = np.zeros(program.size)
+        whole[chosen] = s
+        sd, gradient = program.spread_gradient(whole)
+        return margin * sd, margin * gradient[chosen]
 
     def room(s: Curve) -> Curve:
-        sd = margin * float(np.sqrt((variance * s * s).sum()))
+        sd, _ = spread(s)
         return np.array([wish.fat_high_frac - usual @ s - sd, usual @ s - wish.fat_low_frac - sd])
 
     def slope(s: Curve) -> Curve:
-        sd = max(1e-12, float(np.sqrt((variance * s * s).sum())))
-        pull = margin * variance * s / sd
+        _, pull = spread(s)
         return np.array([-usual - pull, usual - pull])
 
     return {"type": "ineq", "fun": room, "jac": slope}

@@ -2020,12 +2020,20 @@ export interface components {
         /**
          * FatRange
          * @description Fat by mass of raw meat, 0–1: the 5 % quantile, the mean, and the 95 % quantile.
+         *
+         *     ``shared_frac``: correlation of this fat with the knife that trims all cuts, 0–1; two meats correlate by the product
+         *     of theirs.
          */
         FatRange: {
             /** High Frac */
             high_frac: number;
             /** Low Frac */
             low_frac: number;
+            /**
+             * Shared Frac
+             * @default 0
+             */
+            shared_frac: number;
             /** Usual Frac */
             usual_frac: number;
         };
@@ -3240,6 +3248,8 @@ export interface components {
         /**
          * Kitchen
          * @description One kitchen. ``country`` and ``setting`` decide which published floor leads; ``salt`` is the one it holds.
+         *
+         *     ``trimmed_by`` says whether its cuts come from one knife, so that they turn out fatter or leaner together.
          */
         Kitchen: {
             /** Buns */
@@ -3281,6 +3291,12 @@ export interface components {
             setting: "home" | "food-service";
             /** Surfaces */
             surfaces: components["schemas"]["Surface"][];
+            /**
+             * Trimmed By
+             * @default separate
+             * @enum {string}
+             */
+            trimmed_by: "separate" | "one-butcher" | "one-hand";
             /**
              * Unit System
              * @enum {string}
