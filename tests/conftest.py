@@ -38,6 +38,7 @@ TABLES = (
     tables.MeatRow,
     tables.KitchenRow,
     tables.RevisionRow,
+    tables.AnsweredRow,
 )
 
 

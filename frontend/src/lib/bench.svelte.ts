@@ -63,6 +63,7 @@ export class Bench {
   theirs = $state.raw<StoredFormula | null>(null);
 
   #revision = 0;
+  #unanswered: Formula | null = null;
   #past = $state.raw<Formula[]>([]);
   #future = $state.raw<Formula[]>([]);
   #travelling = false;
@@ -297,7 +298,8 @@ export class Bench {
       await this.#saving;
       if ((this.save as SaveState) === "saved") return;
     }
-    this.#saving = this.#send(this.formula);
+    // What was sent and never answered goes first, as it was: it may stand already, and then it is no conflict.
+    this.#saving = this.#send(this.#unanswered ?? this.formula);
     await this.#saving;
     this.#saving = null;
   }
@@ -307,6 +309,7 @@ export class Bench {
     try {
       const stored = await api.saveFormula(this.id, sent, this.#revision);
       this.#revision = stored.revision;
+      this.#unanswered = null;
       if (this.formula === sent && this.waiting.length === 0) {
         this.save = "saved";
         dropDraft(this.id);
@@ -317,6 +320,7 @@ export class Bench {
       }
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
+      this.#unanswered = error.away ? sent : null;
       if (error.problem.status === 409) {
         this.theirs = error.problem.current as StoredFormula;
         this.save = "conflict";

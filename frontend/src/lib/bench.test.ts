@@ -180,6 +180,27 @@ describe("autosave", () => {
     expect(stored.formula).toMatchObject({ name: "Kept", dish: { guests: 31 } });
     expect(server.local.length).toBe(0);
   });
+  it("does not conflict with a save of its own whose answer was lost", async () => {
+    const bench = await opened();
+    let lose = true;
+    server.on("PUT", "/formulas/1", ({ body }) => {
+      const { formula: sent, revision } = body as { formula: Formula; revision: number };
+      const same = JSON.stringify(sent) === JSON.stringify(stored.formula);
+      if (revision !== stored.revision && !same) return problem(409, "saved in between");
+      if (revision === stored.revision) stored = { revision: revision + 1, formula: sent };
+      if (lose) return "away";
+      return { status: 200, body: { ...stored, id: 1, updated_at: "2026-11-24T20:00:00.000Z" } };
+    });
+    bench.edit(guests(34));
+    await settle();
+    expect(bench.save).toBe("away");
+    bench.edit(guests(35));
+    await settle(0);
+    lose = false;
+    await settle(8000);
+    expect(bench.save).toBe("saved");
+    expect(stored).toMatchObject({ revision: 3, formula: { dish: { guests: 35 } } });
+  });
   it("survives a reload in the middle of it", async () => {
     const bench = await opened();
     away = true;

@@ -7,6 +7,7 @@ the generated types. This is the little that is left to do.
 from __future__ import annotations
 
 import functools
+import hashlib
 import re
 from collections.abc import Callable
 from dataclasses import dataclass, fields, is_dataclass
@@ -19,6 +20,7 @@ from werkzeug.exceptions import HTTPException
 
 from vianda.api.problems import Problem, ProblemError, core_problem, problem
 from vianda.core.basis.errors import CoreError
+from vianda.services.once import once_only
 
 JSON_TYPE = "application/json"
 SCHEMAS = "#/components/schemas/"
@@ -37,9 +39,13 @@ class Operation:
     status: int
     problems: tuple[int, ...]
     path_types: tuple[tuple[str, str], ...]
+    once: bool = False
 
 
 OPERATIONS: list[Operation] = []
+# The header of the draft standard for requests that are sent again (IETF httpapi).
+TOKEN = "Idempotency-Key"
+_TOKEN = re.compile(r"[A-Za-z0-9-]{8,80}")
 _PLACE = re.compile(r"<(?:(\w+):)?(\w+)>")
 
 
@@ -47,7 +53,7 @@ def _read_body(model: type[BaseModel]) -> BaseModel:
     if request.mimetype != JSON_TYPE:
         raise ProblemError(problem(415, "media-type", "Send JSON", f"This address takes {JSON_TYPE} only."))
     try:
-        sent = request.get_data(cache=False)
+        sent = request.get_data()
     except HTTPException:
         raise
     except Exception:  # noqa: BLE001
@@ -56,6 +62,27 @@ def _read_body(model: type[BaseModel]) -> BaseModel:
             problem(400, "malformed", "The request cannot be read", "The request broke off or says no length.")
         ) from None
     return model.model_validate_json(sent)
+
+
+def _once(token: str, answered: Callable[[], Response]) -> Response:
+    """The answer of the first request that came with this token."""
+    if not _TOKEN.fullmatch(token):
+        raise ProblemError(
+            problem(400, "malformed", "The request cannot be read", f"{TOKEN} has 8 to 80 letters, digits and hyphens.")
+        )
+    asked = "\n".join((request.method, request.full_path, request.headers.get("Vianda-Kitchen", "")))
+    digest = hashlib.sha256(asked.encode() + b"\n" + request.get_data()).hexdigest()
+
+    def do() -> tuple[int, str]:
+        first = answered()
+        return first.status_code, first.get_data(as_text=True)
+
+    kept = once_only(token, digest, do)
+    if kept.request != digest:
+        raise ProblemError(
+            problem(422, "token-used", "Another request had this token", f"{TOKEN} was used for another request.")
+        )
+    return Response(kept.body or None, status=kept.status, content_type=JSON_TYPE)
 
 
 def pointer_in(body: BaseModel | None, field: str) -> str:
@@ -84,8 +111,12 @@ def operation(
     answer: Any = None,
     status: int = 200,
     problems: tuple[int, ...] = (),
+    once: bool = False,
 ) -> Callable[[Callable[..., Any]], Callable[..., Response]]:
-    """Register a view. It gets ``body=`` when it takes one, and returns what ``answer`` describes."""
+    """Register a view. It gets ``body=`` when it takes one, and returns what ``answer`` describes.
+
+    ``once``: a write that may come with a token; sent again with it, it is answered as before and not done again.
+    """
     adapter: TypeAdapter[Any] | None = TypeAdapter(answer) if answer is not None else None
 
     def decorate(view: Callable[..., Any]) -> Callable[..., Response]:
@@ -93,16 +124,21 @@ def operation(
         def run(**path_values: Any) -> Response:
             if body is not None:
                 path_values["body"] = _read_body(body)
-            try:
-                result = view(**path_values)
-            except CoreError as error:
-                raise ProblemError(core_problem(error, pointer_in(path_values.get("body"), error.field))) from error
-            if isinstance(result, Response):
-                return result
-            if adapter is None:
-                return Response(status=204)
-            # What is not there is left out: half of a sentence's quantities would be nulls.
-            return Response(adapter.dump_json(result, exclude_none=True), status=status, content_type=JSON_TYPE)
+
+            def answered() -> Response:
+                try:
+                    result = view(**path_values)
+                except CoreError as error:
+                    raise ProblemError(core_problem(error, pointer_in(path_values.get("body"), error.field))) from error
+                if isinstance(result, Response):
+                    return result
+                if adapter is None:
+                    return Response(status=204)
+                # What is not there is left out: half of a sentence's quantities would be nulls.
+                return Response(adapter.dump_json(result, exclude_none=True), status=status, content_type=JSON_TYPE)
+
+            token = request.headers.get(TOKEN, "") if once else ""
+            return _once(token, answered) if token else answered()
 
         blueprint.add_url_rule(path, endpoint=view.__name__, view_func=run, methods=[method])
         prefix = blueprint.url_prefix or ""
@@ -118,6 +154,7 @@ def operation(
                 status if adapter is not None else 204,
                 problems,
                 types,
+                once,
             )
         )
         return run
@@ -183,6 +220,16 @@ def openapi(version: str) -> dict[str, Any]:
                 }
                 for kind, name in op.path_types
             ]
+        if op.once:
+            entry.setdefault("parameters", []).append(
+                {
+                    "name": TOKEN,
+                    "in": "header",
+                    "required": False,
+                    "description": "Sent again with this key within a day, a write is answered as before, done once.",
+                    "schema": {"type": "string", "pattern": f"^{_TOKEN.pattern}$"},
+                }
+            )
         if op.body is not None:
             schema = references[(("body", at), "validation")]
             entry["requestBody"] = {"required": True, "content": {JSON_TYPE: {"schema": schema}}}

@@ -37,6 +37,7 @@ def list_formula_cooks(formula_id: int) -> list[s.CookLine]:
     answer=s.CookAnswer,
     status=201,
     problems=(404,),
+    once=True,
 )
 def begin_cook(body: s.BeginRequest) -> s.CookAnswer:
     start = cooks.prepare(body.formula_id)
@@ -72,6 +73,7 @@ def note_event(cook_id: int, body: s.EventRequest) -> s.CookAnswer:
     body=s.FinishRequest,
     answer=s.CookAnswer,
     problems=(404, 409),
+    once=True,
 )
 def save_outcome(cook_id: int, body: s.FinishRequest) -> s.CookAnswer:
     cook = cooks.finish(cook_id, body.outcome.model_dump(), revision=body.revision)

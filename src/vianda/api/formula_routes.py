@@ -39,7 +39,14 @@ def _item(shelved: shelf.Shelved) -> s.ShelfItem:
 
 
 @operation(
-    blueprint, "POST", "/formulas", summary="Add a formula", body=s.CreateRequest, answer=s.FormulaAnswer, status=201
+    blueprint,
+    "POST",
+    "/formulas",
+    summary="Add a formula",
+    body=s.CreateRequest,
+    answer=s.FormulaAnswer,
+    status=201,
+    once=True,
 )
 def create_formula(body: s.CreateRequest) -> s.FormulaAnswer:
     return s.formula_answer(formulas.create_formula(body.formula))
@@ -53,6 +60,7 @@ def create_formula(body: s.CreateRequest) -> s.FormulaAnswer:
     body=s.ImportRequest,
     answer=s.ImportAnswer,
     status=201,
+    once=True,
 )
 def import_formula(body: s.ImportRequest) -> s.ImportAnswer:
     done = formulas.import_formula(body.file)
@@ -123,6 +131,7 @@ def list_versions(formula_id: int) -> list[s.VersionAnswer]:
     answer=s.VersionAnswer,
     status=201,
     problems=(404,),
+    once=True,
 )
 def keep_version(formula_id: int, body: s.KeepRequest) -> s.VersionAnswer:
     return s.version_answer(formulas.keep_version(formula_id, name=body.name))

@@ -27,6 +27,7 @@ def get_kitchen() -> s.KitchenAnswer:
     body=s.KitchenRequest,
     answer=s.KitchenAnswer,
     problems=(409,),
+    once=True,
 )
 def save_kitchen(body: s.KitchenRequest) -> s.KitchenAnswer:
     return s.kitchen_answer(kitchens.save_kitchen(body.kitchen, revision=body.revision))
@@ -54,6 +55,7 @@ def _size(text: str, system: UnitSystem, field: str) -> float:
     body=s.FirstKitchenRequest,
     answer=s.KitchensAnswer,
     status=201,
+    once=True,
 )
 def set_up_kitchen(body: s.FirstKitchenRequest) -> s.KitchensAnswer:
     things = tuple(
@@ -86,6 +88,7 @@ def set_up_kitchen(body: s.FirstKitchenRequest) -> s.KitchensAnswer:
     "/kitchens/demo",
     summary="Open the demo kitchen; it is made anew when it was deleted",
     answer=s.KitchensAnswer,
+    once=True,
 )
 def look_round() -> s.KitchensAnswer:
     kitchens.look_round()

@@ -29,6 +29,7 @@ def get_larder() -> s.LarderAnswer:
     body=s.MeatRequest,
     answer=Meat,
     problems=(404, 409),
+    once=True,
 )
 def save_meat(key: str, body: s.MeatRequest) -> Meat:
     if key != body.meat.key:
@@ -38,7 +39,9 @@ def save_meat(key: str, body: s.MeatRequest) -> Meat:
     return larders.save_meat(body.meat, seen=body.seen)
 
 
-@operation(blueprint, "POST", "/lots", summary="Add a delivery", body=s.LotRequest, answer=s.LotAnswer, status=201)
+@operation(
+    blueprint, "POST", "/lots", summary="Add a delivery", body=s.LotRequest, answer=s.LotAnswer, status=201, once=True
+)
 def add_lot(body: s.LotRequest) -> s.LotAnswer:
     return s.lot_answer(larders.add_lot(body.lot))
 
@@ -51,6 +54,7 @@ def add_lot(body: s.LotRequest) -> s.LotAnswer:
     body=s.LotSaveRequest,
     answer=s.LotAnswer,
     problems=(404, 409),
+    once=True,
 )
 def save_lot(key: str, body: s.LotSaveRequest) -> s.LotAnswer:
     if key != body.lot.key:
@@ -66,6 +70,7 @@ def save_lot(key: str, body: s.LotSaveRequest) -> s.LotAnswer:
     body=s.LearnRequest,
     answer=s.LotAnswer,
     problems=(404, 409),
+    once=True,
 )
 def learn(key: str, body: s.LearnRequest) -> s.LotAnswer:
     return s.lot_answer(larders.learn(key, kind=body.kind, fat=body.fat, revision=body.revision))
@@ -79,6 +84,7 @@ def learn(key: str, body: s.LearnRequest) -> s.LotAnswer:
     body=s.FatTestLogRequest,
     answer=s.LotAnswer,
     problems=(404, 409),
+    once=True,
 )
 def log_fat_test(key: str, body: s.FatTestLogRequest) -> s.LotAnswer:
     done = larders.log_fat_test(key, body.weights.typed(), unit_system=body.unit_system, revision=body.revision)
@@ -93,6 +99,7 @@ def log_fat_test(key: str, body: s.FatTestLogRequest) -> s.LotAnswer:
     body=s.ForgetRequest,
     answer=s.LotAnswer,
     problems=(404, 409),
+    once=True,
 )
 def forget(key: str, body: s.ForgetRequest) -> s.LotAnswer:
     return s.lot_answer(larders.forget(key, at=body.at, revision=body.revision))
@@ -121,7 +128,13 @@ def export_csv() -> Response:
 
 
 @operation(
-    blueprint, "POST", "/file", summary="Take in a larder file, row by row", body=s.CsvRequest, answer=s.CsvAnswer
+    blueprint,
+    "POST",
+    "/file",
+    summary="Take in a larder file, row by row",
+    body=s.CsvRequest,
+    answer=s.CsvAnswer,
+    once=True,
 )
 def import_csv(body: s.CsvRequest) -> s.CsvAnswer:
     return s.CsvAnswer(rows=larders.import_csv(body.text))

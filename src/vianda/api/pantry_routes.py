@@ -26,6 +26,7 @@ def get_pantry() -> s.PantryAnswer:
     body=s.IngredientRequest,
     answer=s.IngredientAnswer,
     problems=(404, 409),
+    once=True,
 )
 def save_ingredient(key: str, body: s.IngredientRequest) -> s.IngredientAnswer:
     if key != body.ingredient.key:

@@ -33,6 +33,7 @@ def read_recipe(body: s.RecipeRequest) -> recipes.ReadRecipe:
     body=s.RecipeRequest,
     answer=s.FormulaAnswer,
     status=201,
+    once=True,
 )
 def keep_recipe(body: s.RecipeRequest) -> s.FormulaAnswer:
     return s.formula_answer(recipes.keep(body.text, summary=body.summary, unit_system=body.unit_system))

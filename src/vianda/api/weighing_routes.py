@@ -33,6 +33,7 @@ _open_streams = threading.BoundedSemaphore(MOST_STREAMS)
     answer=s.WeighingAnswer,
     status=201,
     problems=(404,),
+    once=True,
 )
 def begin_weighing(body: s.BeginWeighingRequest) -> s.WeighingAnswer:
     return s.weighing_answer(weighings.begin(body.formula_id, step_g=body.step_g))

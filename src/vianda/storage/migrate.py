@@ -12,6 +12,7 @@ from vianda.storage.migrations import (
     m0004_weighings,
     m0005_plain_names,
     m0006_kitchens,
+    m0007_answered,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -21,6 +22,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0004", m0004_weighings.STATEMENTS),
     ("0005", m0005_plain_names.run),
     ("0006", m0006_kitchens.STATEMENTS),
+    ("0007", m0007_answered.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

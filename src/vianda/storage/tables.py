@@ -37,6 +37,19 @@ class RevisionRow(Table):
         table_name = "revision"
 
 
+class AnsweredRow(Table):
+    """The answer to a write, by the token it came with."""
+
+    token = CharField(max_length=80, primary_key=True)
+    request = CharField(max_length=64)
+    status = IntegerField()
+    body = TextField()
+    at = DateTimeField()
+
+    class Meta:
+        table_name = "answered"
+
+
 class KitchenRow(Table):
     """A kitchen, as its JSON document. ``chosen`` is highest for the one opened last; a demo may be deleted."""
 

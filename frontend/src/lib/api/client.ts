@@ -112,34 +112,50 @@ interface Asked<B> {
   at?: Record<string, string | number>;
   body?: B;
   signal?: AbortSignal;
+  /** A write: sent again after its answer was lost, it is done once. */
+  once?: boolean;
 }
+
+/** Tokens of writes that have no answer yet, by what they ask. */
+const unanswered = new Map<string, string>();
+/** Eight letters and digits four times over; ``randomUUID`` is missing where a page came without TLS. */
+const newToken = () =>
+  Array.from(crypto.getRandomValues(new Uint32Array(4)), (n) => n.toString(16).padStart(8, "0")).join("-");
 
 async function ask<M extends Method, P extends PathOf<M>>(
   method: M,
   path: P,
-  { at = {}, body, signal }: Asked<Body<P, M>> = {},
+  { at = {}, body, signal, once = false }: Asked<Body<P, M>> = {},
 ): Promise<Answer<P, M>> {
   const address = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(String(at[name])));
+  const sent = body === undefined ? undefined : JSON.stringify(body);
+  const asked = `${method} ${here.kitchen} ${address} ${sent ?? ""}`;
+  const headers = meant();
+  if (sent !== undefined) headers["Content-Type"] = "application/json";
+  if (once) {
+    const token = unanswered.get(asked) ?? newToken();
+    unanswered.set(asked, token);
+    headers["Idempotency-Key"] = token;
+  }
   let response: Response;
   try {
-    response = await fetch(address, {
-      method: method.toUpperCase(),
-      signal,
-      headers: body === undefined ? meant() : { "Content-Type": "application/json", ...meant() },
-      body: body === undefined ? undefined : JSON.stringify(body),
-    });
+    response = await fetch(address, { method: method.toUpperCase(), signal, headers, body: sent });
   } catch (error) {
     if (error instanceof DOMException && error.name === "AbortError") throw error;
     throw new ProblemError(AWAY);
   }
-  if (response.status === 204) return undefined as Answer<P, M>;
-  const text = await response.text();
+  if (response.status === 204) {
+    unanswered.delete(asked);
+    return undefined as Answer<P, M>;
+  }
   let content: unknown;
   try {
-    content = JSON.parse(text);
+    content = JSON.parse(await response.text());
   } catch {
     throw new ProblemError({ ...AWAY, status: response.status >= 500 ? 503 : response.status });
   }
+  // Taken or refused, it is answered; what a server that is away says leaves it open.
+  if (response.status < 500) unanswered.delete(asked);
   if (!response.ok) throw new ProblemError(content as Problem);
   return content as Answer<P, M>;
 }
@@ -189,16 +205,16 @@ export const api = {
   readRecipe: (text: string, summary: string, unit_system: Units, signal?: AbortSignal) =>
     ask("post", "/api/recipe/read", { body: { text, summary, unit_system }, signal }),
   keepRecipe: (text: string, summary: string, unit_system: Units) =>
-    ask("post", "/api/recipe/keep", { body: { text, summary, unit_system } }),
+    ask("post", "/api/recipe/keep", { body: { text, summary, unit_system }, once: true }),
   recipePath: (id: number) => inKitchen(`/api/formulas/${id}/recipe`),
   kitchens: () => ask("get", "/api/kitchens"),
-  setUpKitchen: (body: S["FirstKitchenRequest"]) => ask("post", "/api/kitchens", { body }),
-  lookRound: () => ask("post", "/api/kitchens/demo"),
+  setUpKitchen: (body: S["FirstKitchenRequest"]) => ask("post", "/api/kitchens", { body, once: true }),
+  lookRound: () => ask("post", "/api/kitchens/demo", { once: true }),
   openKitchen: (kitchen_id: number) => ask("post", "/api/kitchens/{kitchen_id}/open", { at: { kitchen_id } }),
   deleteDemo: (kitchen_id: number) => ask("delete", "/api/kitchens/{kitchen_id}", { at: { kitchen_id } }),
   kitchen: () => ask("get", "/api/kitchen"),
   saveKitchen: (kitchen: Kitchen, revision: number) =>
-    ask("put", "/api/kitchen", { body: { kitchen, revision } }),
+    ask("put", "/api/kitchen", { body: { kitchen, revision }, once: true }),
   opening: (line: string, unit_system: Units) => ask("post", "/api/opening", { body: { line, unit_system } }),
   readMix: (formula: Formula, text: string, unit_system: Units) =>
     ask("post", "/api/read/mix", { body: { formula, text, unit_system } }),
@@ -232,7 +248,7 @@ export const api = {
     ask("post", "/api/heat/firming", { body: { formula, edge_mm, freezer_c: -18 } }),
   formulas: () => ask("get", "/api/formulas"),
   formula: (formula_id: number) => ask("get", "/api/formulas/{formula_id}", { at: { formula_id } }),
-  createFormula: (formula: Formula) => ask("post", "/api/formulas", { body: { formula } }),
+  createFormula: (formula: Formula) => ask("post", "/api/formulas", { body: { formula }, once: true }),
   saveFormula: (formula_id: number, formula: Formula, revision: number) =>
     ask("put", "/api/formulas/{formula_id}", { at: { formula_id }, body: { formula, revision } }),
   deleteFormula: (formula_id: number) => ask("delete", "/api/formulas/{formula_id}", { at: { formula_id } }),
@@ -240,41 +256,53 @@ export const api = {
     ask("post", "/api/formulas/{formula_id}/restore", { at: { formula_id } }),
   versions: (formula_id: number) => ask("get", "/api/formulas/{formula_id}/versions", { at: { formula_id } }),
   keepVersion: (formula_id: number, name: string) =>
-    ask("post", "/api/formulas/{formula_id}/versions", { at: { formula_id }, body: { name } }),
-  importFile: (file: unknown) => ask("post", "/api/formulas/import", { body: { file } }),
+    ask("post", "/api/formulas/{formula_id}/versions", { at: { formula_id }, body: { name }, once: true }),
+  importFile: (file: unknown) => ask("post", "/api/formulas/import", { body: { file }, once: true }),
   formulaCooks: (formula_id: number) =>
     ask("get", "/api/formulas/{formula_id}/cooks", { at: { formula_id } }),
   cooks: () => ask("get", "/api/cooks"),
-  beginCook: (formula_id: number) => ask("post", "/api/cooks", { body: { formula_id } }),
+  beginCook: (formula_id: number) => ask("post", "/api/cooks", { body: { formula_id }, once: true }),
   cook: (cook_id: number) => ask("get", "/api/cooks/{cook_id}", { at: { cook_id } }),
   cookEvent: (cook_id: number, event: S["EventRequest"]) =>
     ask("post", "/api/cooks/{cook_id}/events", { at: { cook_id }, body: event }),
   saveOutcome: (cook_id: number, outcome: Outcome, revision: number) =>
-    ask("put", "/api/cooks/{cook_id}/outcome", { at: { cook_id }, body: { outcome, revision } }),
+    ask("put", "/api/cooks/{cook_id}/outcome", { at: { cook_id }, body: { outcome, revision }, once: true }),
   read: (kind: S["ReadRequest"]["kind"], text: string, unit_system: Units) =>
     ask("post", "/api/read", { body: { kind, text, unit_system } }),
   larder: () => ask("get", "/api/larder"),
   saveMeat: (meat: Meat, seen: Meat | null) =>
-    ask("put", "/api/larder/meats/{key}", { at: { key: meat.key }, body: { meat, seen } }),
-  addLot: (lot: Lot) => ask("post", "/api/larder/lots", { body: { lot } }),
+    ask("put", "/api/larder/meats/{key}", { at: { key: meat.key }, body: { meat, seen }, once: true }),
+  addLot: (lot: Lot) => ask("post", "/api/larder/lots", { body: { lot }, once: true }),
   saveLot: (lot: Lot, revision: number) =>
-    ask("put", "/api/larder/lots/{key}", { at: { key: lot.key }, body: { lot, revision } }),
+    ask("put", "/api/larder/lots/{key}", { at: { key: lot.key }, body: { lot, revision }, once: true }),
   learn: (key: string, kind: S["LearnRequest"]["kind"], fat: string, revision: number) =>
-    ask("post", "/api/larder/lots/{key}/evidence", { at: { key }, body: { kind, fat, revision } }),
+    ask("post", "/api/larder/lots/{key}/evidence", {
+      at: { key },
+      body: { kind, fat, revision },
+      once: true,
+    }),
   readFatTest: (weights: TypedWeights, unit_system: Units) =>
     ask("post", "/api/larder/fat-test", { body: { weights, unit_system } }),
   logFatTest: (key: string, weights: TypedWeights, unit_system: Units, revision: number) =>
-    ask("post", "/api/larder/lots/{key}/fat-test", { at: { key }, body: { weights, unit_system, revision } }),
+    ask("post", "/api/larder/lots/{key}/fat-test", {
+      at: { key },
+      body: { weights, unit_system, revision },
+      once: true,
+    }),
   forget: (key: string, at: number, revision: number) =>
-    ask("post", "/api/larder/lots/{key}/forget", { at: { key }, body: { at, revision } }),
+    ask("post", "/api/larder/lots/{key}/forget", { at: { key }, body: { at, revision }, once: true }),
   pantry: () => ask("get", "/api/pantry"),
   saveIngredient: (ingredient: Ingredient, revision: number) =>
-    ask("put", "/api/pantry/{key}", { at: { key: ingredient.key }, body: { ingredient, revision } }),
+    ask("put", "/api/pantry/{key}", {
+      at: { key: ingredient.key },
+      body: { ingredient, revision },
+      once: true,
+    }),
   tryHouse: (ingredient: Ingredient, signal?: AbortSignal) =>
     ask("post", "/api/pantry/house", { body: { ingredient }, signal }),
   readAmount: (ingredient: string, text: string, unit_system: Units) =>
     ask("post", "/api/pantry/amount", { body: { ingredient, text, unit_system } }),
-  importLarder: (text: string) => ask("post", "/api/larder/file", { body: { text } }),
+  importLarder: (text: string) => ask("post", "/api/larder/file", { body: { text }, once: true }),
   get larderPath() {
     return inKitchen("/api/larder/file.csv");
   },
@@ -292,6 +320,7 @@ export const api = {
   beginWeighing: (formula_id: number, step_g: number) =>
     ask("post", "/api/weighings", {
       body: { formula_id, step_g: step_g as S["BeginWeighingRequest"]["step_g"] },
+      once: true,
     }),
   weighing: (weighing_id: number) => ask("get", "/api/weighings/{weighing_id}", { at: { weighing_id } }),
   weighingAct: (weighing_id: number, action: WeighingAction) =>

@@ -5,6 +5,8 @@ export interface Asked {
   method: string;
   path: string;
   body: unknown;
+  /** What makes a write that is sent again count once; "" for none. */
+  token: string;
 }
 type Answer = { status: number; body: unknown } | "away";
 export type Route = (asked: Asked) => Answer | Promise<Answer>;
@@ -36,20 +38,24 @@ export class FakeServer {
   constructor() {
     vi.stubGlobal("localStorage", this.local);
     vi.stubGlobal("sessionStorage", this.session);
-    vi.stubGlobal("fetch", async (url: string, options: { method: string; body?: string }) => {
-      const asked = {
-        method: options.method,
-        path: url.replace("/api", ""),
-        body: options.body ? (JSON.parse(options.body) as unknown) : undefined,
-      };
-      this.asked.push(asked);
-      const route = this.#routes.get(`${asked.method} ${asked.path}`);
-      const answer = route ? await route(asked) : { status: 404, body: { status: 404, detail: "none" } };
-      if (answer === "away") throw new TypeError("connection refused");
-      return new Response(answer.status === 204 ? null : JSON.stringify(answer.body), {
-        status: answer.status,
-      });
-    });
+    vi.stubGlobal(
+      "fetch",
+      async (url: string, options: { method: string; body?: string; headers?: Record<string, string> }) => {
+        const asked = {
+          method: options.method,
+          path: url.replace("/api", ""),
+          body: options.body ? (JSON.parse(options.body) as unknown) : undefined,
+          token: options.headers?.["Idempotency-Key"] ?? "",
+        };
+        this.asked.push(asked);
+        const route = this.#routes.get(`${asked.method} ${asked.path}`);
+        const answer = route ? await route(asked) : { status: 404, body: { status: 404, detail: "none" } };
+        if (answer === "away") throw new TypeError("connection refused");
+        return new Response(answer.status === 204 ? null : JSON.stringify(answer.body), {
+          status: answer.status,
+        });
+      },
+    );
   }
 
   on(method: string, path: string, route: Route): void {

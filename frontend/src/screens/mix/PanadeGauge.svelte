@@ -15,14 +15,16 @@
   }
   let { bench, evaluation, onworking }: Props = $props();
   const panade = $derived(evaluation.mix.panade);
-  const words = {
+  // The marker counts milk and water; an egg or a ricotta is drunk as well.
+  const drinks = $derived(panade.wet_ratio >= (panade.edges[0] ?? 0));
+  const words = $derived({
     none: "no panade",
-    dry: "dry: it will drink the meat’s juice",
+    dry: drinks ? "dry, but for the water of egg and the like" : "dry: it will drink the meat’s juice",
     damp: "damp crumbs",
     stiff: "a stiff paste",
     soft: "a soft paste",
     soup: "soup: it will not hold a shape",
-  } as const;
+  } as const);
   const fills = ["#efece4", "#e6d9bd", "#d9bf83", "#c9a05a", "#9fb2b5"];
   const titles = ["dry", "damp", "stiff", "soft", "soup"];
   let width = $state(720);
@@ -48,7 +50,7 @@
       })
       .join(", "),
   );
-  const off = $derived(panade.state === "dry" || panade.state === "soup");
+  const off = $derived((panade.state === "dry" && !drinks) || panade.state === "soup");
 
   function to(px: number): void {
     const at = Math.max(0, Math.min(most, x.invert(px)));

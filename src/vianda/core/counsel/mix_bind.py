@@ -207,7 +207,7 @@ def _egg_rounded(figures: Figures) -> Remark | None:
     more = "more" if worst.error_frac > 0 else "less"
     return Remark(
         say(
-            f"{{n}} {worst.piece}{'s' if worst.count > 1 else ''} are {{off}} {more} than this mix wants",
+            f"{{n}} {worst.piece}{'s are' if worst.count > 1 else ' is'} {{off}} {more} than this mix wants",
             n=count(int(worst.count)),
             off=frac(abs(worst.error_frac)),
         ),

@@ -6426,7 +6426,10 @@ export interface operations {
     begin_cook: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -6678,7 +6681,10 @@ export interface operations {
     save_outcome: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 cook_id: number;
             };
@@ -6919,7 +6925,10 @@ export interface operations {
     create_formula: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -7006,7 +7015,10 @@ export interface operations {
     import_formula: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -7597,7 +7609,10 @@ export interface operations {
     keep_version: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 formula_id: number;
             };
@@ -8496,7 +8511,10 @@ export interface operations {
     save_kitchen: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -8639,7 +8657,10 @@ export interface operations {
     set_up_kitchen: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -8726,7 +8747,10 @@ export interface operations {
     look_round: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9014,7 +9038,10 @@ export interface operations {
     import_csv: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9101,7 +9128,10 @@ export interface operations {
     add_lot: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9188,7 +9218,10 @@ export interface operations {
     save_lot: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 key: string;
             };
@@ -9295,7 +9328,10 @@ export interface operations {
     learn: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 key: string;
             };
@@ -9402,7 +9438,10 @@ export interface operations {
     log_fat_test: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 key: string;
             };
@@ -9509,7 +9548,10 @@ export interface operations {
     forget: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 key: string;
             };
@@ -9616,7 +9658,10 @@ export interface operations {
     save_meat: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 key: string;
             };
@@ -10089,7 +10134,10 @@ export interface operations {
     save_ingredient: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 key: string;
             };
@@ -10370,7 +10418,10 @@ export interface operations {
     keep_recipe: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -11115,7 +11166,10 @@ export interface operations {
     begin_weighing: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
