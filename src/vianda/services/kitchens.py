@@ -99,7 +99,8 @@ def save_kitchen(kitchen: Kitchen, *, revision: int) -> StoredKitchen:
     with transaction():
         before = kitchen_repository.load_kitchen().kitchen
         _refuse_gone(before, kitchen)
-        refuse_breaking(kitchen, before=before, inventory=larder_repository.load_inventory())
+        inventory = larder_repository.load_inventory()
+        refuse_breaking((inventory, before), (inventory, kitchen), field="/kitchen")
         return kitchen_repository.save_kitchen(kitchen, revision=revision)
 
 

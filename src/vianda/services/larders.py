@@ -19,6 +19,7 @@ from vianda.core.reading.entry import read_frac, read_mass_g
 from vianda.core.reading.names import check_meat_name
 from vianda.interchange.larder_csv import CsvRow, read_csv, write_csv
 from vianda.services.bench import context
+from vianda.services.shelf import Here, refuse_breaking_lot, refuse_breaking_meat
 from vianda.storage import larder_repository as repository
 from vianda.storage.larder_repository import StoredLot
 from vianda.storage.transaction import transaction
@@ -74,6 +75,7 @@ def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:
     with transaction():
         meats = repository.load_inventory().meats
         check_meat_name(meat, before=meats.get(meat.key), meats=meats)
+        refuse_breaking_meat(meat, context())
         return repository.save_meat(meat, seen=seen)
 
 
@@ -102,6 +104,7 @@ def save_lot(lot: Lot, *, revision: int) -> KnownLot:
         standing = repository.get_lot(lot.key)
         if standing.lot.meat != lot.meat:
             raise OutOfRangeError("A lot keeps its meat; close it and write a new one down.", field="/lot/meat")
+        refuse_breaking_lot(lot)
         return known(repository.save_lot(lot, revision=revision))
 
 
@@ -152,14 +155,16 @@ def forget(lot_key: str, *, at: int, revision: int) -> KnownLot:
         lot = repository.get_lot(lot_key).lot
         if not 0 <= at < len(lot.evidence):
             raise OutOfRangeError("There is no such finding on this lot.", field="/at")
-        kept = (*lot.evidence[:at], *lot.evidence[at + 1 :])
-        return known(repository.save_lot(replace(lot, evidence=kept), revision=revision))
+        less = replace(lot, evidence=(*lot.evidence[:at], *lot.evidence[at + 1 :]))
+        refuse_breaking_lot(less)
+        return known(repository.save_lot(less, revision=revision))
 
 
 def _add(lot_key: str, evidence: Evidence, revision: int) -> KnownLot:
     with transaction():
         lot = repository.get_lot(lot_key).lot
         more = replace(lot, evidence=(*lot.evidence, evidence))
+        refuse_breaking_lot(more)
         return known(repository.save_lot(more, revision=revision))
 
 
@@ -185,11 +190,12 @@ def import_csv(text: str) -> list[RowReport]:
     """Take in every good row of a larder file; a bad one is refused with its reason and stops no other."""
     rows = read_csv(text)
     with transaction():
-        meats = dict(repository.load_inventory().meats)
-        return [_take(row, meats) for row in rows]
+        here = context()
+        meats = dict(here[0].meats)
+        return [_take(row, meats, here) for row in rows]
 
 
-def _take(row: CsvRow, meats: dict[str, Meat]) -> RowReport:
+def _take(row: CsvRow, meats: dict[str, Meat], here: Here) -> RowReport:
     if row.meat is None:
         return RowReport(row.line, row.key, "refused", row.reason)
     standing = meats.get(row.meat.key)
@@ -197,6 +203,8 @@ def _take(row: CsvRow, meats: dict[str, Meat]) -> RowReport:
         return RowReport(row.line, row.key, "unchanged", "")
     try:
         check_meat_name(row.meat, before=standing, meats=meats)
+        if standing is not None:
+            refuse_breaking_meat(row.meat, here)
     except CoreError as refused:
         return RowReport(row.line, row.key, "refused", refused.detail)
     repository.save_meat(row.meat, seen=standing)

@@ -11,6 +11,7 @@ from vianda.core.inventory.house import HouseFigures, all_house_figures, house_f
 from vianda.core.inventory.pantry import Ingredient, Pantry
 from vianda.core.reading.amount_entry import read_amount
 from vianda.core.reading.names import admitted, check_names
+from vianda.services.shelf import refuse_breaking_ingredient
 from vianda.storage import larder_repository as repository
 from vianda.storage.formula_repository import list_formulas
 from vianda.storage.larder_repository import StoredIngredient
@@ -143,5 +144,7 @@ def save_ingredient(ingredient: Ingredient, *, revision: int) -> KnownIngredient
             ingredient = replace(ingredient, allergens=())
         held = {s.ingredient.key: s.ingredient for s in repository.list_ingredients()}
         check_names(ingredient, before=held.get(ingredient.key), pantry=held)
+        if ingredient.key in held:
+            refuse_breaking_ingredient(ingredient, {**pantry, ingredient.key: ingredient})
         stored = repository.save_ingredient(ingredient, revision=revision)
         return _known(stored, pantry, ())
