@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+import csv
+from importlib.resources import files
+
 import pytest
 from sr28_rows import rows_of
 
 from vianda.core.batch.salt_ledger import FINE_SALT_G_PER_TSP
 from vianda.core.blend.blend import blend_figures
+from vianda.core.cook.served import BREAD_ROWS
 from vianda.core.inventory.composition import sr28_composition
 from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.model.formula import BlendPart
@@ -77,3 +81,27 @@ def test_half_lean_half_fat_ground_beef_meets_the_row_between() -> None:
 def test_a_teaspoon_of_table_salt() -> None:
     grams = [float(r[4]) for r in rows_of("WEIGHT.txt") if r[0] == "02047" and r[3] == "tsp"]
     assert grams == [FINE_SALT_G_PER_TSP]
+
+
+def _breads() -> list[tuple[str, str]]:
+    return sorted(BREAD_ROWS.items())
+
+
+@pytest.mark.parametrize(("kind", "ndb_no"), _breads())
+def test_bread_counts_by_the_row_of_its_kind(analyses: dict[tuple[str, str], float], kind: str, ndb_no: str) -> None:
+    ours = sr28_composition(ndb_no)
+    for number, field in NUTRIENTS.items():
+        assert getattr(ours, field) == analyses.get((ndb_no, number), 0.0), field
+
+
+def test_every_row_copied_is_the_row_to_the_digit(analyses: dict[tuple[str, str], float]) -> None:
+    """The whole file, whoever cites it: meats, ingredients and breads."""
+    with (files("vianda.core.inventory") / "data" / "composition_sr28.csv").open(encoding="utf-8") as file:
+        rows = list(csv.DictReader(file))
+    assert len(rows) > 200
+    names = {r[0]: r[2] for r in rows_of("FOOD_DES.txt")}
+    for row in rows:
+        assert row["usda_name"] == names[row["ndb_no"]]
+        ours = sr28_composition(row["ndb_no"])
+        for number, field in NUTRIENTS.items():
+            assert getattr(ours, field) == analyses.get((row["ndb_no"], number), 0.0), (row["usda_name"], field)

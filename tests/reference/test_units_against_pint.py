@@ -6,7 +6,8 @@ import pint
 import pytest
 
 from vianda.core.basis import units
-from vianda.core.reading import entry
+from vianda.core.inventory.composition import SALT_PER_SODIUM
+from vianda.core.reading import entry, lexicon
 
 REGISTRY = pint.UnitRegistry()
 
@@ -34,3 +35,37 @@ def test_temperatures_agree(fahrenheit: float) -> None:
     theirs = REGISTRY.Quantity(fahrenheit, "degF").to("degC").magnitude
     assert units.c_from_f(fahrenheit) == pytest.approx(theirs, abs=1e-9)
     assert units.f_from_c(theirs) == pytest.approx(fahrenheit, abs=1e-9)
+
+
+@pytest.mark.parametrize(
+    ("table", "names"),
+    [
+        (
+            lexicon.FACTORS,
+            {
+                "g": "gram", "kg": "kilogram", "oz": "ounce", "lb": "pound", "ml": "milliliter", "cl": "centiliter",
+                "dl": "deciliter", "l": "liter", "tsp": "teaspoon", "tbsp": "tablespoon", "cup": "cup",
+                "floz": "fluid_ounce", "pint": "pint", "quart": "quart", "gallon": "gallon", "mm": "millimeter",
+                "cm": "centimeter", "in": "inch", "s": "second", "min": "minute", "h": "hour",
+            },
+        ),
+        (
+            lexicon.IMPERIAL,
+            {
+                "floz": "imperial_fluid_ounce", "pint": "imperial_pint", "quart": "imperial_quart",
+                "gallon": "imperial_gallon",
+            },
+        ),
+    ],
+)  # fmt: skip
+def test_every_unit_that_is_read_is_the_librarys(table: dict[str, float], names: dict[str, str]) -> None:
+    bases = {"[mass]": "gram", "[length]": "millimeter", "[time]": "second", "[length] ** 3": "milliliter"}
+    for ours, theirs in names.items():
+        one = REGISTRY.Quantity(1, theirs)
+        assert table[ours] == pytest.approx(one.to(bases[str(one.dimensionality)]).magnitude, rel=1e-12), ours
+
+
+def test_salt_is_to_sodium_as_the_periodic_table_says() -> None:
+    # Standard atomic weights (IUPAC) are not in the library of units; the mole-to-gram factor is from memory, high.
+    sodium, chlorine = 22.98976928, 35.45
+    assert pytest.approx((sodium + chlorine) / sodium, abs=5e-4) == SALT_PER_SODIUM

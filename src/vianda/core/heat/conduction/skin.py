@@ -32,7 +32,9 @@ STORE_STEP_FRAC = 0.3
 
 @compiled
 def vapour_pressure_pa(temp_c: float) -> float:
-    """Over water from 1 to 100 °C, by Antoine's equation (good to half a per cent); held below the air's own.
+    """Over water from 1 to 100 °C, by Antoine's equation; held below the air's own.
+
+    It lies 0.9 % below the steam tables at 1 °C, 0.4 % at 20 to 60 and 0.1 % at 100.
 
     Parameters
     ----------
