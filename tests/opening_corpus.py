@@ -15,7 +15,7 @@ from vianda.core.pipeline.compute import prepare
 
 FOLDER = Path(__file__).parent / "corpus"
 # Display digits: a share to 0.0005, a mass to what one gram or a quarter per mille may change.
-TOLERANCE = {"meat": 0.6, "each": 1.0, "core": 0.06, "at": 0.2, "salt": 1e-6, "t": 0.06}
+TOLERANCE = {"meat": 0.6, "each": 1.0, "core": 0.06, "at": 0.2, "salt": 1e-6, "salt_g": 0.01, "t": 0.06}
 
 
 @cache
@@ -77,6 +77,7 @@ def wrong(line: str, want: dict[str, str]) -> list[str]:
         "core": f.heat.target_core_temp_c,
         "at": f.heat.surface_temp_c,
         "salt": f.seasoning.salt_frac,
+        "salt_g": f.seasoning.salt_frac * ready.batch.meat_mass_g,
         "t": f.shape.thickness_mm,
     }
     for key, value in want.items():

@@ -63,7 +63,8 @@ def test_salt_said_to_go_in_joins_the_salt_that_comes_along() -> None:
     salt = evaluate(formula, inventory=INVENTORY, kitchen=KITCHEN).salt
     assert formula.seasoning.salt_place == "mixed"
     assert salt.batch_salt_g == pytest.approx(12, rel=0.01)
-    assert salt.brought_g > 8
+    cheese = INVENTORY.pantry["parmesan"].composition.salt_frac()
+    assert salt.brought_g == pytest.approx(_grams(formula)["parmesan"] * cheese, rel=1e-6)
     assert all(x.ingredient != "salt-fine" for x in formula.mix.lines)
 
 

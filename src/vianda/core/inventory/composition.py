@@ -115,7 +115,16 @@ def sr28_name(ndb_no: str) -> str:
 
 @cache
 def _from_memory() -> Mapping[str, tuple[str, Composition]]:
-    text = (files("vianda.core.inventory") / "data" / "composition_memory.csv").read_text(encoding="utf-8")
+    return _by_key("composition_memory.csv")
+
+
+@cache
+def _from_food_data_central() -> Mapping[str, tuple[str, Composition]]:
+    return _by_key("composition_fdc.csv")
+
+
+def _by_key(file: str) -> Mapping[str, tuple[str, Composition]]:
+    text = (files("vianda.core.inventory") / "data" / file).read_text(encoding="utf-8")
     return {
         row["key"]: (row["note"], Composition(*(float(row[name]) for name in _MEMORY_COLUMNS)))
         for row in csv.DictReader(text.splitlines())
@@ -147,3 +156,32 @@ def remembered_composition(key: str) -> tuple[str, Composition]:
         return _from_memory()[key]
     except KeyError:
         raise UnknownItemError(f"No composition is written down for “{key[:60]}”.") from None
+
+
+def food_data_central_composition(key: str) -> tuple[str, Composition]:
+    """The food of FoodData Central, and the composition, of what SR28 does not hold or holds less well.
+
+    Parameters
+    ----------
+    key : str
+        Key of the thing, in small letters and hyphens.
+
+    Returns
+    -------
+    tuple[str, Composition]
+        The food it was taken from, and its composition.
+
+    Raises
+    ------
+    UnknownItemError
+        When there is no such food among those copied.
+
+    Examples
+    --------
+    >>> food_data_central_composition("soft-onion")[1].sugars_g_per_100g
+    4.99
+    """
+    try:
+        return _from_food_data_central()[key]
+    except KeyError:
+        raise UnknownItemError(f"No composition is copied for “{key[:60]}”.") from None

@@ -15,7 +15,13 @@ from annotated_types import Ge, Gt, Le, Len
 from vianda.core.basis.bounds import Key, Name, Price
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.basis.units import ML_PER_CUP
-from vianda.core.inventory.composition import Composition, remembered_composition, sr28_composition, sr28_name
+from vianda.core.inventory.composition import (
+    Composition,
+    food_data_central_composition,
+    remembered_composition,
+    sr28_composition,
+    sr28_name,
+)
 
 Group = Literal[
     "crumb",
@@ -192,6 +198,8 @@ def _starter(row: Mapping[str, str]) -> Ingredient:
     number = row["ndb_no"]
     if number == "memory":
         note, composition = remembered_composition(row["key"])
+    elif number == "fdc":
+        note, composition = food_data_central_composition(row["key"])
     else:
         note, composition = f"SR28 {number}: {sr28_name(number)}", sr28_composition(number)
     return Ingredient(
