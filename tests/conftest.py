@@ -118,7 +118,9 @@ def by_practice() -> Iterator[None]:
     The plan stays that of usual practice, so that nothing is simulated.
     """
     with pytest.MonkeyPatch.context() as patch:
-        patch.setattr("vianda.core.pipeline.compute.computed_heat", lambda case, engine: ComputedHeat(case.usual, 0.0))
+        patch.setattr(
+            "vianda.core.pipeline.compute.computed_heat", lambda case, engine: ComputedHeat(case.usual, 0.0, case)
+        )
         yield
 
 

@@ -69,7 +69,7 @@ def test_the_clock_begins_on_the_heat(formula: Formula) -> None:
 
 def test_a_short_while_in_the_freezer_stiffens_the_outside_first() -> None:
     pub = prepare(
-        _after(harbour_light_pub(), replace(FREEZER, time_s=600.0)), inventory=INVENTORY, kitchen=KITCHEN
+        _after(harbour_light_pub(), replace(FREEZER, time_s=720.0)), inventory=INVENTORY, kitchen=KITCHEN
     ).case
     temp = Simulation(setup_of(pub), keep_every_s=1e9).now.temp
     assert temp[0] < -1.0

@@ -13,7 +13,17 @@ from heat_rigs import MINCE, OVEN, ball, core, core_after, flat, loaf, plate, th
 from vianda.core.heat.conduction.body import Middle
 from vianda.core.heat.conduction.faces import SHUT, Face
 from vianda.core.heat.conduction.meat import FAT, WATER, Material
-from vianda.core.heat.conduction.props import FREEZING_C, blend, content_at, heat_content, ice_frac, temperature_at
+from vianda.core.heat.conduction.props import (
+    BLENDED,
+    FREEZING_C,
+    blend,
+    content_at,
+    heat_content,
+    ice_frac,
+    sensible_j_kg,
+    taken_along_j_kg,
+    temperature_at,
+)
 from vianda.core.heat.conduction.run import Factors, Setup, Simulation
 from vianda.core.heat.conduction.skin import drying_kg_m2_s, link, vapour_pressure_pa
 from vianda.core.heat.conduction.slab import BROWN_LOW, FAT_LOST, HEAT_IN, HEAT_OUT, WATER_LOST
@@ -41,7 +51,7 @@ def test_heat_water_and_fat_close(setup: Setup) -> None:
 @example(FREEZING_C - 1.3e-5, FREEZING_C)
 def test_temperature_and_heat_content_are_each_others_inverse(temp: float, guess: float) -> None:
     shares = np.array(MINCE.shares)
-    blended = np.empty(4)
+    blended = np.empty(BLENDED)
     blend(shares, blended)
     content = content_at(*blended, temp)
     found = temperature_at(*blended, content, guess)
@@ -131,11 +141,25 @@ def test_a_plate_gives_heat_and_gets_it_back() -> None:
     assert run.now.edge[6] > 218
 
 
-def test_lean_meat_carries_heat_better_and_holds_more_of_it() -> None:
-    # So its middle is ahead at first and behind at last, and never by much.
-    early, late = (core_after(flat(18.0, s, meat=LEAN)) - core_after(flat(18.0, s)) for s in (120.0, 480.0))
-    assert 0.2 < early < 1.0
-    assert -1.0 < late < -0.2
+def test_fat_that_melts_holds_the_middle_back_until_it_is_melted() -> None:
+    # Lean meat carries heat better; above 47 °C it holds more of it, and loses part of what it was ahead.
+    early, middle, late = (
+        core_after(flat(18.0, s, meat=LEAN)) - core_after(flat(18.0, s)) for s in (60.0, 240.0, 480.0)
+    )
+    assert 0.2 < early < middle < 3.5
+    assert 0.2 < late < middle - 0.5
+
+
+def test_melting_takes_its_heat_once_and_gives_it_back() -> None:
+    # 85 kJ a kg of fat between 0 and 47 °C (from memory, low), none beyond.
+    fat, none = np.array([0.0, 0.0, 1.0, 0.0, 0.0]), sensible_j_kg
+    assert heat_content(fat, 47.0) - none(2, 47.0) == pytest.approx(85_000.0)
+    assert heat_content(fat, 80.0) - none(2, 80.0) == pytest.approx(85_000.0)
+    assert heat_content(fat, 23.5) - none(2, 23.5) == pytest.approx(42_500.0)
+    assert heat_content(fat, -18.0) == pytest.approx(none(2, -18.0))
+    # What runs out takes its heat of melting along; water has none.
+    assert taken_along_j_kg(2, 60.0) == pytest.approx(heat_content(fat, 60.0))
+    assert taken_along_j_kg(0, 60.0) == pytest.approx(none(0, 60.0))
 
 
 def test_a_late_press_costs_juice_and_fat() -> None:
@@ -223,7 +247,7 @@ def test_no_cook_in_the_declared_range_breaks(
 
 
 def _skin(film: float, air_c: float = 200.0, vapour_pa: float = 1300.0) -> float:
-    answer = np.empty(4)
+    answer = np.empty(BLENDED)
     link(air(air_c, 28.0, vapour_pa=vapour_pa).row(), 60.0, 50.0, film, 1.0, 0.0, 60.0, answer)
     g, e, skin = answer[0], answer[1], answer[2]
     # What comes from outside goes into the cell: the answer balances.

@@ -56,10 +56,10 @@ def test_a_question_that_has_no_answer_says_so() -> None:
 
 
 def test_a_browner_crust_in_the_same_time_asks_for_more_heat() -> None:
-    golden, dark = (ask(_case(slipway_smash()), "how-hot", value=120.0, crust=c) for c in ("golden", "dark"))
+    golden, brown = (ask(_case(slipway_smash()), "how-hot", value=120.0, crust=c) for c in ("golden", "brown"))
     assert golden.value is not None
-    assert dark.value is not None
-    assert golden.value < dark.value - 10
+    assert brown.value is not None
+    assert golden.value < brown.value - 10
 
 
 def test_a_hotter_oven_takes_less_time() -> None:

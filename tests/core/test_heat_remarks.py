@@ -68,7 +68,7 @@ def test_a_stronger_burner_waits_less_and_a_thicker_plate_more() -> None:
 
 
 def test_a_plate_that_falls_by_sixty_kelvin_is_crowded() -> None:
-    crowded = _remark("crowded", slipway_smash(), kitchen=kitchen_with("yard-plate", thickness_mm=2.0))
+    crowded = _remark("crowded", slipway_smash(), kitchen=kitchen_with("yard-plate", thickness_mm=1.0))
     assert crowded is not None
     assert crowded.reason.amounts["back"].value > 0
     assert _remark("crowded", slipway_smash()) is None

@@ -101,13 +101,14 @@ def test_factors_touch_only_their_own_kind_of_face() -> None:
     assert room.row(contact=2.0, air=3.0)[H] == 24.0
 
 
-@pytest.mark.parametrize(
-    ("stage", "more"),
-    [(HeatStage("surface", "core", press=True), True), (HeatStage("surface", "core", temp_c=120.0), False)],
-)
-def test_a_press_touches_better_and_a_low_flame_worse(stage: HeatStage, more: bool) -> None:
-    usual = _first(HeatStage("surface", "core"), _around("pan")).low.h
-    assert (_first(stage, _around("pan")).low.h > usual) is more
+def test_a_press_touches_better_while_it_is_held_and_a_low_flame_worse() -> None:
+    usual = _first(HeatStage("surface", "core"), _around("pan"))
+    pressed = _first(HeatStage("surface", "core", press=True), _around("pan"))
+    assert usual.pressed is None
+    assert pressed.pressed is not None
+    assert pressed.pressed.h == pytest.approx(600.0)
+    assert pressed.low == usual.low
+    assert _first(HeatStage("surface", "core", temp_c=120.0), _around("pan")).low.h < usual.low.h
 
 
 def test_fat_in_the_pan_fills_the_gaps_and_a_tortilla_keeps_heat_off() -> None:

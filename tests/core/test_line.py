@@ -21,7 +21,7 @@ from vianda.core.heat.conduction.line import (
     settle,
     solve_held,
 )
-from vianda.core.heat.conduction.props import LATENT_J_KG, blend, heat_content
+from vianda.core.heat.conduction.props import BLENDED, LATENT_J_KG, blend, heat_content
 from vianda.core.heat.conduction.slab import browned, cooked_frac, film_after, is_met, overshot, thin_out, turn_over
 from vianda.core.heat.conduction.state import Cells, Line, Mesh, Record
 from vianda.runtime.machine_code import folder_name
@@ -78,7 +78,7 @@ def test_settling_holds_exactly_the_heat_that_was_gained(start: float, gained: f
     temp, shares, mass = _cells(start)
     before = heat_content(shares[0], start) * mass[0]
     steam = np.zeros(CELLS)
-    blended = np.empty((CELLS, 4))
+    blended = np.empty((CELLS, BLENDED))
     for i in range(CELLS):
         blend(shares[i], blended[i])
     settle(temp, shares[:, 0].copy(), mass, blended, np.full(CELLS, gained), temp.copy(), np.ones(CELLS), steam)
@@ -92,7 +92,12 @@ def test_a_step_moves_heat_from_warm_to_cold_and_keeps_it() -> None:
     temp[:4] = 60.0
     before = sum(heat_content(s, t) * m for s, t, m in zip(shares, temp, mass, strict=True))
     into, steam, gained = np.zeros(2), np.zeros(CELLS), np.zeros(CELLS)
-    k, width, room, blended = np.full(CELLS, 0.45), np.full(CELLS, 0.001), np.empty((ROOM, CELLS)), np.empty((CELLS, 4))
+    k, width, room, blended = (
+        np.full(CELLS, 0.45),
+        np.full(CELLS, 0.001),
+        np.empty((ROOM, CELLS)),
+        np.empty((CELLS, BLENDED)),
+    )
     for i in range(CELLS):
         blend(shares[i], blended[i])
     water = shares[:, 0].copy()

@@ -87,6 +87,8 @@ def test_the_demo_is_looked_round_left_and_deleted(watch, untouched) -> None:
     page.get_by_role("link", name="Kitchen", exact=True).click()
     listed = page.get_by_role("region", name="Kitchens")
     listed.get_by_role("button", name="Open Yard Galley, Kestrel Sound").click()
+    # Every screen is made anew for the other kitchen, its links too.
+    expect(page.get_by_role("heading", name="Yard Galley, Kestrel Sound", level=1)).to_be_visible()
     page.get_by_role("link", name="Shelf", exact=True).click()
     expect(page.get_by_role("link", name=re.compile("Slipway smash"))).to_be_visible()
     page.get_by_role("link", name="Kitchen", exact=True).click()

@@ -6,8 +6,12 @@ from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.basis.working import Working
 from vianda.core.explain.sources import PRACTICE
+from vianda.core.heat.cooked import cooked_of, wanted_of
 from vianda.core.heat.floor import AT_RISK, Floor
 from vianda.core.heat.plan import HeatPlan
+from vianda.core.heat.remarks import remarks_on
+from vianda.core.heat.run_setup import NO_OVERRIDES, setup_of
+from vianda.core.heat.turning import turning_s
 from vianda.core.pipeline.figures import Figures
 
 
@@ -31,8 +35,28 @@ def minutes(f: Figures) -> Working:
         if s.kind != "preheat"
     ]
     steps.append(say("On the heat {time} in all", time=ph.duration(h.on_heat_s.low, h.on_heat_s.high)))
-    usual = h.practice
-    steps.append(say("Usual practice: {time} on the heat", time=ph.duration(usual.on_heat_s.low, usual.on_heat_s.high)))
+    usual, style = h.practice, f.cook.case.style
+    steps.append(
+        say(
+            "Usual practice: {time} on the heat, for {low} to {high} there",
+            time=ph.duration(usual.on_heat_s.low, usual.on_heat_s.high),
+            low=ph.temp(style.surface_temp_c[0]),
+            high=ph.temp(style.surface_temp_c[1]),
+        )
+    )
+    turned = turning_s(f.cook.case) if h.model != "practice" else None
+    if turned is not None and usual.flip_s.high > 0.0:
+        steps.append(
+            say(
+                "Cooks turn it with 35 to 55 % of it grey: computed {low} to {high}, here at two fifths, {usual}. "
+                "Usual practice turns at {from_} to {to}" + (LATER if usual.flip_s.low > turned.usual else ""),
+                low=ph.duration(turned.low),
+                high=ph.duration(turned.high),
+                usual=ph.duration(turned.usual),
+                from_=ph.duration(usual.flip_s.low),
+                to=ph.duration(usual.flip_s.high),
+            )
+        )
     if h.reach != "usually":
         steps.append(say("At this thickness and heat the minutes may end short of the floor: measure"))
     if h.model == "practice":
@@ -50,6 +74,9 @@ COMPUTED_SOURCE = (
 )
 
 
+LATER = ": later, since a real face parts from the metal while its crust grows, which is not computed"
+
+
 def _floor_line(floor: Floor) -> Phrase:
     text = f"{floor.authority}: {{t}}, {floor.rule} ({floor.source})"
     return say(text, t=ph.temp(floor.temp_c))
@@ -61,6 +88,18 @@ def _lagging(h: HeatPlan) -> list[Phrase]:
         return []
     text = "Pull at {pull} in the middle: the coldest meat lies above it, where the first side's heat did not reach"
     return [say(text, pull=ph.temp(h.pull_c))]
+
+
+def _carrying(f: Figures) -> list[Phrase]:
+    """Why what is computed to be gained is more than what cooks count on."""
+    if f.cook.plan.model == "practice":
+        return []
+    cooked = cooked_of(setup_of(f.cook.case), wanted_of(f.cook.case))
+    return [
+        say(f"{r.title.text}. {r.reason.text}", **{**r.title.amounts, **r.reason.amounts})
+        for r in remarks_on(f.cook.case, cooked, NO_OVERRIDES)
+        if r.key == "carries-over"
+    ]
 
 
 def core(f: Figures) -> Working:
@@ -90,6 +129,7 @@ def core(f: Figures) -> Working:
             planned=ph.temp(h.target_c - h.carry_over_k.low),
         ),
         *_lagging(h),
+        *_carrying(f),
         say(
             "Colour and a cut mislead in mince. Most at risk: {who}. Local codes and licensed practice decide.",
             who=ph.word(AT_RISK),

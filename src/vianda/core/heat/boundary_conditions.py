@@ -73,6 +73,7 @@ def cook_stages(stages: tuple[HeatStage, ...], around: Around) -> tuple[CookStag
     found = []
     for n, stage in enumerate(stages):
         low, high, side = _faces(stage, around)
+        pressed = replace(low, h=low.h * st.PRESSED_H / st.LAID_H) if stage.press and low.kind == "contact" else None
         if stage.cheese:
             high = _cheese(high)
         seconds = stage.time_s if stage.until == "time" else _patience_s(stage, around.form)
@@ -88,6 +89,7 @@ def cook_stages(stages: tuple[HeatStage, ...], around: Around) -> tuple[CookStag
                 turn_every_s=stage.turn_every_s,
                 press_out_frac=LATE_PRESS_OUT if stage.press and n > 0 else 0.0,
                 coat_kg_m2=COAT_KG_M2 if stage.glaze else 0.0,
+                pressed=pressed,
             )
         )
     return tuple(found)
@@ -227,7 +229,7 @@ def _surface(stage: HeatStage, a: Around) -> tuple[Face, Face, Face]:
         if a.form in ("ball", "crumbled"):
             return SHUT, Face("fire", temp, FIRE_H[heating.fuel] * factor * 0.6), SHUT
         return Face("fire", temp, FIRE_H[heating.fuel] * factor), lid, SHUT
-    h = (st.PRESSED_H if stage.press else st.LAID_H) * factor * (st.FAT_GAIN if a.heat.fat else 1.0)
+    h = st.LAID_H * factor * (st.FAT_GAIN if a.heat.fat else 1.0)
     if a.form == "ball":
         return SHUT, Face("liquid", temp, h * st.ROLLED_FRAC), SHUT
     if a.form == "crumbled":

@@ -33,15 +33,16 @@ LAG_K = 0.5
 # A reading this near the target is the target: ours.
 SAME_TEMP_K = 0.3
 # What moves times most; each is tried on its slow side only, and counted on both.
-QUICK_CAUSES = ("thickness", "conductivity", "air", "surface")
+QUICK_CAUSES = ("thickness", "conductivity", "air", "lid", "surface")
 
 
 @dataclass(frozen=True, slots=True)
 class ComputedHeat:
-    """The plan of the heat, and how long its surface takes to come back between two waves, s."""
+    """The plan of the heat, how long its surface takes to come back between two waves, s, and what it is for."""
 
     plan: HeatPlan
     wait_s: float
+    case: CookCase
 
 
 def computed_heat(case: CookCase, *, engine: Engine = DIRECT) -> ComputedHeat:
@@ -67,7 +68,7 @@ def computed_heat(case: CookCase, *, engine: Engine = DIRECT) -> ComputedHeat:
     usual = case.usual
     own = not (case.heat.stages or case.heat.method)
     if case.style.form == "crumbled" and own:
-        return ComputedHeat(usual, 0.0)
+        return ComputedHeat(usual, 0.0, case)
     setup, wanted = setup_of(case), wanted_of(case)
     cooked = once(engine, cooked_of, setup, wanted)
     bands = _bands(cooked.setup, cooked.ended_s, engine)
@@ -103,7 +104,7 @@ def computed_heat(case: CookCase, *, engine: Engine = DIRECT) -> ComputedHeat:
     )
     # Only flat pieces draw down metal that has to come back.
     waits = case.laying.waves >= 2 and case.style.form in FLAT
-    return ComputedHeat(plan, wait_s(cooked) if waits else 0.0)
+    return ComputedHeat(plan, wait_s(cooked) if waits else 0.0, case)
 
 
 def _pull_c(cooked: Cooked, planned_c: float) -> float:

@@ -21,7 +21,7 @@ NEAR_K = 0.1
 MOST_CARRY_K = 15.0
 # Runs in search of the pull, the first stride while the line is reached and its hold is not, and halvings of
 # the last one. Ours.
-MOST_PULLS, HOLD_STEP_K, HOLD_HALVINGS = 8, 1.0, 3
+MOST_PULLS, HOLD_STEP_K, HOLD_HALVINGS = 12, 1.0, 3
 BrownWord = Literal["pale", "golden", "brown", "dark", "burnt"]
 # In minutes at 150 °C; ours, only to rank.
 BROWN_FROM: tuple[tuple[float, BrownWord], ...] = ((0.03, "golden"), (0.5, "brown"), (8.0, "dark"), (45.0, "burnt"))
@@ -108,7 +108,7 @@ def cooked_of(setup: Setup, wanted: Wanted) -> Cooked:
     cooked = cook(replace(setup, pull_c=pull, coldest_c=coldest), keep_every_s=keep)
     # A floor is met or not: nearly is not.
     near = 0.0 if wanted.wants_floor else NEAR_K
-    hold_k, lacked = HOLD_STEP_K, coldest
+    hold_k, lacked, short_k = HOLD_STEP_K, coldest, NEAR_K
     for _ in range(MOST_PULLS):
         if not cooked.reached:
             break
@@ -121,7 +121,9 @@ def cooked_of(setup: Setup, wanted: Wanted) -> Cooked:
         if lacking > near:
             pull += lacking + NEAR_K / 2
         if short > 0.0:
-            coldest += short + NEAR_K / 2
+            # A drying face can stand still while the rest warms on: longer by strides, or it is never left.
+            coldest += max(short + NEAR_K / 2, short_k)
+            short_k *= 2.0
         elif not held:
             # The line is reached and its hold is not: hotter by strides, since a hotter line holds far shorter.
             lacked = coldest

@@ -20,6 +20,7 @@ from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction.run import Cooked
 from vianda.core.heat.conduction.slab import FAT_LOST, KEPT_SKIN_HIGH, KEPT_STORE_LOW
 from vianda.core.heat.cooked import meat_series
+from vianda.core.heat.off_centre import probe_places
 from vianda.core.heat.plate_signs import FATS
 from vianda.core.heat.run_setup import SHORT_LOAF_MM, Overrides
 from vianda.core.heat.waves import wait_s, waves_of
@@ -37,6 +38,7 @@ RemarkKey = Literal[
     "late-press",
     "waves",
     "warms-slowly",
+    "carries-over",
 ]
 # USDA FSIS, come-up time of slowly heated products: through the range in which bacteria grow within 6 h, °C and s. From
 # memory, medium confidence (Appendix A, 2017: 50 to 130 °F; here to the Food Code's 57 °C, which is stricter).
@@ -52,6 +54,8 @@ SUGAR_BURNS_C = 165.0
 CRUST_FROM_C, TENDER_S = 190.0, 2400.0
 # A core that is there so soon was there before: ours.
 DONE_BEFORE_S = 5.0
+# More than usual practice counts by so much wants a word: ours.
+MORE_CARRY_K = 3.0
 # A burner that regulates never quite gets to what it is set to: ours.
 REGULATED_K = 3.0
 
@@ -84,6 +88,7 @@ def remarks_on(case: CookCase, cooked: Cooked, overrides: Overrides) -> tuple[He
     """
     found = (
         _slowly(cooked),
+        _carries(case, cooked),
         _cool(case, overrides),
         _crowded(case, cooked),
         _waves(case, cooked),
@@ -266,6 +271,36 @@ def _glaze(cooked: Cooked) -> HeatRemark | None:
         "glaze-burns",
         say("The glaze passes {t} at {at}", t=temp(SUGAR_BURNS_C), at=duration(at)),
         say("Sugar burns from there on: a shorter round, a lower shelf, or the coat later. Turn the tray."),
+    )
+
+
+def _carries(case: CookCase, cooked: Cooked) -> HeatRemark | None:
+    """Why the middle gains more than cooks read."""
+    usual = case.usual.carry_over_k
+    middle, aside, stem = probe_places(cooked)
+    simmered = cooked.setup.stages[-1].name == "simmer"
+    if not cooked.reached or simmered or cooked.body.form == "slab" or middle.gains_k <= usual.high + MORE_CARRY_K:
+        return None
+    return HeatRemark(
+        "carries-over",
+        say(
+            "Its very middle gains {gain} after the pull; usual practice counts {usual}",
+            gain=delta_temp(middle.gains_k),
+            usual=delta_temp(usual.low, usual.high),
+        ),
+        say(
+            "Its outer half is near boiling by then. A tip {off} off the middle reads {aside} where the middle has "
+            "{middle}, and gains {less}; a stem that measures along {stem} reads {along} and gains {least}. Push the "
+            "tip past the middle, draw it back, and go by the lowest reading; the plan counts on {low} only.",
+            off=length(aside.from_mm),
+            aside=temp(aside.reads_c),
+            middle=temp(middle.reads_c),
+            less=delta_temp(aside.gains_k),
+            stem=length(stem.to_mm),
+            along=temp(stem.reads_c),
+            least=delta_temp(stem.gains_k),
+            low=delta_temp(usual.low),
+        ),
     )
 
 

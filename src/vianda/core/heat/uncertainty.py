@@ -17,10 +17,13 @@ from vianda.core.heat.conduction.faces import Face
 from vianda.core.heat.conduction.run import Factors, Setup, rough_times_of
 from vianda.core.heat.engine import DIRECT, Engine
 
-Cause = Literal["thickness", "conductivity", "contact", "air", "surface", "start", "drip"]
+Cause = Literal["thickness", "conductivity", "contact", "air", "surface", "start", "drip", "lid"]
 # One standard deviation of what is not well known: 0.7 mm or 4 %, a factor of 15 %, 2 K, 8 K on a surface that was
-# measured, a third of what the skin gets of the drip. Ours.
+# measured, a third of what the skin gets of the drip, a factor of two on how damp it is under a lid. Ours.
 THICKNESS_MM, THICKNESS_FRAC, FACTOR, START_K, SURFACE_K, FEED = 0.7, 0.04, 0.15, 2.0, 8.0, 0.1
+LID_FACTOR = 2.0
+# Air under a lid is damper than this, Pa; no air is damper than the other.
+LIDDED_PA, DAMPEST_PA = 5000.0, 90_000.0
 P90 = 1.2816
 
 
@@ -60,7 +63,8 @@ _ADVICE: dict[Cause, str] = {
     "air": "How the air carries heat: one probe reading in the middle of the cook narrows it.",
     "surface": "How hot it is: measure it where the piece will lie.",
     "start": "How cold they start: take them from the fridge at the last moment.",
-    "drip": "How wet the skin stays: it shows in the colour; nothing to measure.",
+    "drip": "How wet the skin stays, from its share of the drip: it shows in the colour; nothing to measure.",
+    "lid": "How damp it is under the lid: open it as seldom as you can, and shut it tight.",
 }
 
 
@@ -107,11 +111,39 @@ def uncertainty_pairs(setup: Setup, sure: MeasuredSpread) -> dict[Cause, tuple[S
     if any(face.kind in ("contact", "fire", "liquid", "cheese") for face in faces):
         pairs["contact"] = with_factors(replace(f, contact=f.contact / c), replace(f, contact=f.contact * c))
     heated_by_air = any(face.kind == "air" and face.temp_c > 90.0 for face in faces)
+    if any(face.kind == "air" and face.vapour_pa > LIDDED_PA for face in faces):
+        pairs["lid"] = (damper(setup, 1.0 / LID_FACTOR), damper(setup, LID_FACTOR))
+    if any(face.kind == "air" for face in faces):
+        pairs["drip"] = with_factors(replace(f, feed=f.feed + FEED), replace(f, feed=f.feed - FEED))
     if heated_by_air:
         pairs["air"] = with_factors(replace(f, air=f.air / a), replace(f, air=f.air * a))
-        pairs["drip"] = with_factors(replace(f, feed=f.feed + FEED), replace(f, feed=f.feed - FEED))
     pairs["surface"] = (hotter(setup, -sure.surface_sd_k), hotter(setup, sure.surface_sd_k))
     return pairs
+
+
+def damper(setup: Setup, factor: float) -> Setup:
+    """All damp air by a factor damper: under a lid, in steam.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+    factor : float
+        Multiplies the vapour pressure, above 0 (about 1).
+
+    Returns
+    -------
+    Setup
+        All that decides how a piece cooks.
+    """
+
+    def damped(face: Face) -> Face:
+        if face.kind != "air" or face.vapour_pa <= LIDDED_PA:
+            return face
+        return replace(face, vapour_pa=min(face.vapour_pa * factor, DAMPEST_PA))
+
+    stages = tuple(replace(s, low=damped(s.low), high=damped(s.high), side=damped(s.side)) for s in setup.stages)
+    return replace(setup, stages=stages)
 
 
 def hotter(setup: Setup, by: float) -> Setup:

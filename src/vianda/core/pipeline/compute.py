@@ -331,7 +331,7 @@ def cook_of_context(
         wait_s=heat.wait_s,
         load_mass_g=loose * piece.laying.at_once,
     )
-    return CookFigures(heat.plan, stove)
+    return CookFigures(heat.plan, stove, heat.case)
 
 
 def buns_of(context: Context, batch: Batch) -> int:

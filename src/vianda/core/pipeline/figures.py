@@ -75,10 +75,11 @@ class Prepared:
 
 @dataclass(frozen=True, slots=True)
 class CookFigures:
-    """The heat as planned, and what to do at the stove."""
+    """The heat as planned, what to do at the stove, and the piece it was planned for."""
 
     plan: HeatPlan
     stove: StovePlan
+    case: CookCase
 
 
 @dataclass(frozen=True, slots=True)

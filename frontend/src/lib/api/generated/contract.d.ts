@@ -2784,7 +2784,7 @@ export interface components {
              * Key
              * @enum {string}
              */
-            key: "flare-up" | "smoke-point" | "plate-cool" | "crowded" | "glaze-burns" | "tender" | "short-loaf" | "fuel-fades" | "late-press" | "waves" | "warms-slowly";
+            key: "flare-up" | "smoke-point" | "plate-cool" | "crowded" | "glaze-burns" | "tender" | "short-loaf" | "fuel-fades" | "late-press" | "waves" | "warms-slowly" | "carries-over";
             reason: components["schemas"]["Phrase"];
             title: components["schemas"]["Phrase"];
         };
@@ -5984,7 +5984,7 @@ export interface components {
              * Cause
              * @enum {string}
              */
-            cause: "thickness" | "conductivity" | "contact" | "air" | "surface" | "start" | "drip";
+            cause: "thickness" | "conductivity" | "contact" | "air" | "surface" | "start" | "drip" | "lid";
             /** Share */
             share: number;
         };

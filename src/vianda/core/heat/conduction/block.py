@@ -14,7 +14,7 @@ import numpy as np
 from vianda.core.heat.conduction.jit import compiled
 from vianda.core.heat.conduction.line import NEW, OFF, ROOM, carry, conduct, release, solve_line, two_step
 from vianda.core.heat.conduction.meat import Array
-from vianda.core.heat.conduction.props import LATENT_J_KG, blend, conductivity_of
+from vianda.core.heat.conduction.props import BLENDED, LATENT_J_KG, blend, conductivity_of
 from vianda.core.heat.conduction.skin import AIR_KIND, KIND, link, settle_skin
 from vianda.core.heat.conduction.slab import (
     BROWN_HIGH,
@@ -114,7 +114,7 @@ def _along_columns(section: Section, below: Array, above: Array, step: float) ->
     across, room, ends, into, came_in = np.empty(rows - 1), np.empty((ROOM, rows)), np.zeros(4), np.zeros(2), 0.0
     # A column lies apart in memory: it is copied out and back.
     cells, wet, weights, carries = np.empty(rows), np.empty(rows), np.empty(rows), np.empty(rows)
-    takes, boiled, mixed = np.empty(rows), np.empty(rows), np.empty((rows, 4))
+    takes, boiled, mixed = np.empty(rows), np.empty(rows), np.empty((rows, BLENDED))
     for i in range(columns):
         ends[0], ends[1] = below[i, G] * width[i], below[i, E]
         ends[2], ends[3] = above[i, G] * width[i], above[i, E]
@@ -122,7 +122,7 @@ def _along_columns(section: Section, below: Array, above: Array, step: float) ->
         for j in range(rows):
             cells[j], takes[j], wet[j] = temp[j, i], gained[j, i], water[j, i]
             weights[j], carries[j] = mass[j, i], k[j, i]
-            for c in range(4):
+            for c in range(BLENDED):
                 mixed[j, c] = blended[j, i, c]
         line = Line(cells, wet, weights, carries, height, across, mixed)
         conduct(line, ends, step, takes, into, boiled, room)
@@ -190,8 +190,8 @@ def simulate_section(
     weights = mesh.core_weight.reshape(-1)
     flat_first, flat_mass, flat_drips = first.reshape(-1, 5), mass.reshape(-1), drips.reshape(-1)
     flat_mesh = Mesh(width, height, mesh.area, flat_mass, flat_first, flat_drips, weights)
-    water, blended = np.empty((rows, columns)), np.empty((rows, columns, 4))
-    flat_water, flat_blended = water.reshape(-1), blended.reshape(-1, 4)
+    water, blended = np.empty((rows, columns)), np.empty((rows, columns, BLENDED))
+    flat_water, flat_blended = water.reshape(-1), blended.reshape(-1, BLENDED)
     # J each cell took in the step before, and W up or down its column at its end.
     gained, climbs = np.zeros((rows, columns)), np.zeros((rows, columns))
     came_in = 0.0

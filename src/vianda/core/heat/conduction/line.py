@@ -14,7 +14,7 @@ from vianda.core.heat.conduction.props import (
     LATENT_J_KG,
     capacity_at,
     content_at,
-    sensible_j_kg,
+    taken_along_j_kg,
     temperature_at,
 )
 from vianda.core.heat.conduction.state import Cells, Line, Mesh
@@ -118,7 +118,7 @@ def settle(
     mass : Array
         Masses of the cells, kg, shape ``(n,)``.
     blended : Array
-        Heat content of each cell as ``blend`` makes it, shape ``(n, 4)``.
+        Heat content of each cell as ``blend`` makes it, shape ``(n, 5)``.
     gained_j : Array
         Gained, J.
     guess : Array
@@ -129,15 +129,16 @@ def settle(
         What boils off each cell, kg, filled in.
     """
     for i in range(len(temp)):
-        a, b, c, freezes = blended[i, 0], blended[i, 1], blended[i, 2], blended[i, 3]
-        wanted = content_at(a, b, c, freezes, temp[i]) + gained_j[i] / mass[i]
+        a, b, c = blended[i, 0], blended[i, 1], blended[i, 2]
+        freezes, fat = blended[i, 3], blended[i, 4]
+        wanted = content_at(a, b, c, freezes, fat, temp[i]) + gained_j[i] / mass[i]
         steam[i] = 0.0
         if boils[i] > 0.0 and water[i] > DRY:
-            over = (wanted - content_at(a, b, c, freezes, BOILING_C)) * mass[i]
+            over = (wanted - content_at(a, b, c, freezes, fat, BOILING_C)) * mass[i]
             if over > 0.0:
                 steam[i] = min(over / LATENT_J_KG, mass[i] * water[i])
                 wanted -= LATENT_J_KG * steam[i] / mass[i]
-        temp[i] = temperature_at(a, b, c, freezes, wanted, guess[i])
+        temp[i] = temperature_at(a, b, c, freezes, fat, wanted, guess[i])
 
 
 @compiled
@@ -170,20 +171,20 @@ def release(cells: Cells, mesh: Mesh, steam: Array, dt: float, drip_factor: floa
         if steam[i] > 0.0:
             shares[i, 0] = max(0.0, shares[i, 0] - steam[i] / mass[i])
             out[1] += steam[i]
-            out[3] += steam[i] * sensible_j_kg(WATER, t)
+            out[3] += steam[i] * taken_along_j_kg(WATER, t)
         if drips[i] > 0.0 and t > 30.0:
             free = most_lost / (1.0 + math.exp(-(t - DRIP_MIDDLE_C) / DRIP_WIDTH_K))
             loose = max(0.0, shares[i, 0] - first[i, 0] * (1.0 - free))
             drip = loose * (1.0 - 1.0 / (1.0 + DRIP_PER_S * drips[i] * dt))
             shares[i, 0] -= drip
             out[0] += drip * mass[i]
-            out[3] += drip * mass[i] * sensible_j_kg(WATER, t)
+            out[3] += drip * mass[i] * taken_along_j_kg(WATER, t)
             if t > FAT_MELTS_C:
                 melted = max(0.0, shares[i, 2] - first[i, 2] * (1.0 - FAT_SHARE))
                 fat = melted * (1.0 - 1.0 / (1.0 + FAT_PER_S * drips[i] * dt))
                 shares[i, 2] -= fat
                 out[2] += fat * mass[i]
-                out[3] += fat * mass[i] * sensible_j_kg(FAT, t)
+                out[3] += fat * mass[i] * taken_along_j_kg(FAT, t)
 
 
 @compiled
@@ -215,7 +216,7 @@ def press_out(cells: Cells, mesh: Mesh, share: float, out: Array) -> None:
         shares[i, 2] -= fat
         out[0] += water * mass[i]
         out[2] += fat * mass[i]
-        out[3] += mass[i] * (water * sensible_j_kg(WATER, temp[i]) + fat * sensible_j_kg(FAT, temp[i]))
+        out[3] += mass[i] * (water * taken_along_j_kg(WATER, temp[i]) + fat * taken_along_j_kg(FAT, temp[i]))
 
 
 @compiled
@@ -227,7 +228,7 @@ def capacities(temp: Array, blended: Array, mass: Array, ahead: Array, out: Arra
     temp : Array
         Temperatures of the cells, °C, shape ``(n,)``.
     blended : Array
-        Heat content of each cell as ``blend`` makes it, shape ``(n, 4)``.
+        Heat content of each cell as ``blend`` makes it, shape ``(n, 5)``.
     mass : Array
         Masses of the cells, kg, shape ``(n,)``.
     ahead : Array
@@ -236,13 +237,14 @@ def capacities(temp: Array, blended: Array, mass: Array, ahead: Array, out: Arra
         Filled in: drip, steam and fat in kg, and the heat they take along in J.
     """
     for i in range(len(temp)):
-        a, b, c, freezes = blended[i, 0], blended[i, 1], blended[i, 2], blended[i, 3]
+        a, b, c = blended[i, 0], blended[i, 1], blended[i, 2]
+        freezes, fat = blended[i, 3], blended[i, 4]
         change = ahead[i] - temp[i]
         if math.fabs(change) > 0.05:
-            chord = (content_at(a, b, c, freezes, ahead[i]) - content_at(a, b, c, freezes, temp[i])) / change
+            chord = (content_at(a, b, c, freezes, fat, ahead[i]) - content_at(a, b, c, freezes, fat, temp[i])) / change
             out[i] = mass[i] * max(chord, 500.0)
         else:
-            out[i] = mass[i] * capacity_at(a, b, c, freezes, temp[i])
+            out[i] = mass[i] * capacity_at(a, b, c, freezes, fat, temp[i])
 
 
 @compiled

@@ -1,7 +1,8 @@
-"""What heat finds in a cell: heat capacity, heat content and conductivity by components, ice included. Machine code.
+"""What heat finds in a cell: heat capacity, heat content and conductivity by components, ice and melting fat included.
 
 Components: water, protein, fat, carbohydrate, ash, as in ``meat``; Choi & Okos (1986). Ice forms below the first
-freezing point by Schwartzberg's rule: of the water that is not bound, the share 1 − T_f ÷ T.
+freezing point by Schwartzberg's rule: of the water that is not bound, the share 1 − T_f ÷ T. Fat melts evenly from 0 °C
+to where the last of it is liquid; Choi & Okos's heat capacity of fat does not hold that heat. Machine code.
 """
 
 from __future__ import annotations
@@ -11,15 +12,20 @@ import math
 import numpy as np
 
 from vianda.core.heat.conduction.jit import compiled
-from vianda.core.heat.conduction.meat import CONDUCTIVITY, CP, DENSITY, Array
+from vianda.core.heat.conduction.meat import CONDUCTIVITY, CP, DENSITY, FAT, Array
 
 # Meat begins to freeze at −1 to −2 °C, and about 0.4 kg of water a kg of protein does not freeze: from memory, medium.
 FREEZING_C, BOUND_PER_PROTEIN = -1.2, 0.4
+# How many numbers a cell blends to: a, b, c, what freezes, what melts.
+BLENDED = 5
 FUSION_J_KG = 333_600.0
 # Choi & Okos (1986): ice.
 ICE_CP0, ICE_CP1 = 2062.3, 6.0769
 ICE_K0, ICE_K1, ICE_K2 = 2.2196, -6.2489e-3, 1.0154e-4
 ICE_RHO0, ICE_RHO1 = 916.89, -0.13071
+# Beef fat: about 65 % solid at 0 °C, 50 at 10, 25 at 30, nothing left at 47, and some 130 kJ a kg of what is solid:
+# from memory of published solid-fat contents and melting heats of tallow, low. Other animals' fats take less, sooner.
+FAT_MELT_J_KG, FAT_MELTED_C = 85_000.0, 47.0
 LATENT_J_KG = 2.26e6
 BOILING_C = 100.0
 # A cell with less water than this, by its first mass, is dry.
@@ -54,9 +60,9 @@ def ice_frac(water: float, protein: float, temp_c: float) -> float:
 
 @compiled
 def blend(shares: Array, into: Array) -> None:
-    """A cell's heat capacity as a + b T + c T², and the water in it that can freeze, so that it is added up but once.
+    """A cell's heat capacity as a + b T + c T², the water that can freeze, and the fat, so that it is added up once.
 
-    ``into`` has room for the four; they hold until something leaves the cell. What asks for heat takes them one by one:
+    ``into`` has room for the five; they hold until something leaves the cell. What asks for heat takes them one by one:
     a view of a row costs more than the arithmetic.
 
     Parameters
@@ -72,6 +78,44 @@ def blend(shares: Array, into: Array) -> None:
         into[1] += shares[i] * CP[i, 1]
         into[2] += shares[i] * CP[i, 2]
     into[3] = max(0.0, shares[0] - BOUND_PER_PROTEIN * shares[1])
+    into[4] = shares[2]
+
+
+@compiled
+def melting_j_kg(temp_c: float) -> float:
+    """J that a kg of fat has taken up in melting since 0 °C.
+
+    Parameters
+    ----------
+    temp_c : float
+        Temp, °C.
+
+    Returns
+    -------
+    float
+        Heat of melting taken up, J/kg of fat.
+    """
+    return float(FAT_MELT_J_KG * min(max(temp_c, 0.0), FAT_MELTED_C) / FAT_MELTED_C)
+
+
+@compiled
+def taken_along_j_kg(component: int, temp_c: float) -> float:
+    """J/kg above cold that one component takes along when it leaves; melted fat its heat of melting too.
+
+    Parameters
+    ----------
+    component : int
+        Which constituent, from 0 (count).
+    temp_c : float
+        Temp, °C.
+
+    Returns
+    -------
+    float
+        Heat taken along, J/kg.
+    """
+    melted = melting_j_kg(temp_c) if component == FAT else 0.0
+    return sensible_j_kg(component, temp_c) + melted
 
 
 @compiled
@@ -95,8 +139,8 @@ def sensible_j_kg(component: int, temp_c: float) -> float:
 
 
 @compiled
-def content_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> float:
-    """J/kg of a blended cell above liquid at 0 °C: components' sensible heat, less what froze.
+def content_at(a: float, b: float, c: float, freezes: float, fat: float, temp_c: float) -> float:
+    """J/kg of a blended cell above liquid at 0 °C: components' sensible heat, what melted, less what froze.
 
     Parameters
     ----------
@@ -108,6 +152,8 @@ def content_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> f
         Third coefficient of the heat content.
     freezes : float
         Water that freezes, by mass, 0–1.
+    fat : float
+        Fat that melts, by mass, 0–1.
     temp_c : float
         Temp, °C.
 
@@ -117,7 +163,7 @@ def content_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> f
         J/kg of a blended cell above liquid at 0 °C.
     """
     t = temp_c
-    total = t * (a + t * (b / 2.0 + t * c / 3.0))
+    total = t * (a + t * (b / 2.0 + t * c / 3.0)) + fat * melting_j_kg(t)
     if t < FREEZING_C and freezes > 0.0:
         ice = freezes * (1.0 - FREEZING_C / t)
         total += ice * (t * (ICE_CP0 + t * ICE_CP1 / 2.0) - FUSION_J_KG - sensible_j_kg(0, t))
@@ -125,8 +171,8 @@ def content_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> f
 
 
 @compiled
-def capacity_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> float:
-    """J/(kg K) of a blended cell; below the freezing point with the heat that thawing takes.
+def capacity_at(a: float, b: float, c: float, freezes: float, fat: float, temp_c: float) -> float:
+    """J/(kg K) of a blended cell; with the heat that thawing and melting take.
 
     Parameters
     ----------
@@ -138,6 +184,8 @@ def capacity_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> 
         Third coefficient of the heat content.
     freezes : float
         Water that freezes, by mass, 0–1.
+    fat : float
+        Fat that melts, by mass, 0–1.
     temp_c : float
         Temp, °C.
 
@@ -148,6 +196,8 @@ def capacity_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> 
     """
     t = temp_c
     total = a + t * (b + t * c)
+    if 0.0 <= t < FAT_MELTED_C:
+        total += fat * FAT_MELT_J_KG / FAT_MELTED_C
     if t < FREEZING_C and freezes > 0.0:
         # The slope of content_at, told exactly: across the freezing point a difference would be the half of it.
         ice, more_ice = freezes * (1.0 - FREEZING_C / t), freezes * FREEZING_C / (t * t)
@@ -157,7 +207,7 @@ def capacity_at(a: float, b: float, c: float, freezes: float, temp_c: float) -> 
 
 
 @compiled
-def temperature_at(a: float, b: float, c: float, freezes: float, content: float, guess_c: float) -> float:
+def temperature_at(a: float, b: float, c: float, freezes: float, fat: float, content: float, guess_c: float) -> float:
     """°C at a heat content: Newton from a guess, held in a bracket, since heat content only rises.
 
     Parameters
@@ -170,6 +220,8 @@ def temperature_at(a: float, b: float, c: float, freezes: float, content: float,
         Third coefficient of the heat content.
     freezes : float
         Water that freezes, by mass, 0–1.
+    fat : float
+        Fat that melts, by mass, 0–1.
     content : float
         Heat content, J/kg.
     guess_c : float
@@ -183,14 +235,14 @@ def temperature_at(a: float, b: float, c: float, freezes: float, content: float,
     low, high = -80.0, 900.0
     t = min(max(guess_c, low), high)
     for _ in range(60):
-        off = content - content_at(a, b, c, freezes, t)
+        off = content - content_at(a, b, c, freezes, fat, t)
         if math.fabs(off) < 0.02:
             break
         if off > 0.0:
             low = t
         else:
             high = t
-        t = t + off / capacity_at(a, b, c, freezes, t)
+        t = t + off / capacity_at(a, b, c, freezes, fat, t)
         if t <= low or t >= high:
             t = 0.5 * (low + high)
     return t
@@ -212,9 +264,9 @@ def heat_content(shares: Array, temp_c: float) -> float:
     float
         J/kg of the cell's first mass above liquid at 0 °C, straight from its shares.
     """
-    blended = np.empty(4)
+    blended = np.empty(BLENDED)
     blend(shares, blended)
-    return content_at(blended[0], blended[1], blended[2], blended[3], temp_c)
+    return content_at(blended[0], blended[1], blended[2], blended[3], blended[4], temp_c)
 
 
 @compiled
@@ -233,9 +285,9 @@ def heat_capacity(shares: Array, temp_c: float) -> float:
     float
         J/(kg K) of the cell's first mass, straight from its shares.
     """
-    blended = np.empty(4)
+    blended = np.empty(BLENDED)
     blend(shares, blended)
-    return capacity_at(blended[0], blended[1], blended[2], blended[3], temp_c)
+    return capacity_at(blended[0], blended[1], blended[2], blended[3], blended[4], temp_c)
 
 
 @compiled

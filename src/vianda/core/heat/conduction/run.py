@@ -12,7 +12,7 @@ from vianda.core.heat.conduction.body import Body, PieceGeometry, body_of
 from vianda.core.heat.conduction.line import press_out
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.props import heat_content
-from vianda.core.heat.conduction.stages import CookStage, End
+from vianda.core.heat.conduction.stages import PRESSED_S, CookStage, End
 from vianda.core.heat.conduction.state import Cells, Mesh, Record, Until
 
 # Two fifths of the thickness past 60 °C is when usual practice flips: common practice, no published source.
@@ -189,7 +189,9 @@ class Simulation:
     def stage(
         self, stage: CookStage, *, end_value: float | None = None, seconds: float | None = None
     ) -> tuple[float, bool]:
-        """Go through a stage; the seconds it took and whether it got there. ``end_value`` is a core in °C.
+        """Go through a stage; the seconds it took and whether it got there.
+
+        ``end_value`` is a core in °C or a share that is through.
 
         Parameters
         ----------
@@ -209,10 +211,19 @@ class Simulation:
         end = _ENDS[stage.end]
         last = not self.setup.stages or stage is self.setup.stages[-1]
         coldest = self.setup.coldest_c if last else ANYTHING_C
-        value = FLIP_FRAC if stage.end == "two-fifths" else end_value if end_value is not None else self.setup.pull_c
+        usual = FLIP_FRAC if stage.end == "two-fifths" else self.setup.pull_c
+        value = usual if end_value is None else end_value
         if end == sl.END_CORE and self.setup.piece.middle is not None:
             end, value = sl.END_COLDEST, max(value, coldest)
-        return self._go(stage, end, value, coldest, stage.seconds if seconds is None else seconds)
+        left = stage.seconds if seconds is None else seconds
+        took, met = 0.0, False
+        if stage.pressed is not None:
+            took, met = self._go(replace(stage, low=stage.pressed), end, value, coldest, min(left, PRESSED_S))
+            left -= took
+            if left <= 0.0 or (met and end != sl.END_TIME):
+                return took, met
+        then, met = self._go(stage, end, value, coldest, left)
+        return took + then, met
 
     def cool(self, stage: CookStage, to_c: float) -> tuple[float, bool]:
         """Until the core has cooled to a temperature.
@@ -391,7 +402,7 @@ def times_of(setup: Setup, *, core_c: float | None = None, step_factor: float = 
     reached = True
     for n, stage in enumerate(setup.stages):
         last = n == len(setup.stages) - 1
-        took, met = run.stage(stage, end_value=core_c if last else None)
+        took, met = run.stage(stage, end_value=core_c if last and stage.end == "core" else None)
         ended.append((ended[-1] if ended else 0.0) + took)
         reached = reached and met
     return tuple(ended), reached

@@ -13,7 +13,7 @@ import numpy as np
 from vianda.core.heat.conduction.jit import compiled
 from vianda.core.heat.conduction.line import ROOM, conduct, release, two_step
 from vianda.core.heat.conduction.meat import Array
-from vianda.core.heat.conduction.props import BOILING_C, LATENT_J_KG, blend, conductivity_of
+from vianda.core.heat.conduction.props import BLENDED, BOILING_C, LATENT_J_KG, blend, conductivity_of
 from vianda.core.heat.conduction.skin import (
     AIR_KIND,
     KIND,
@@ -314,7 +314,7 @@ def simulate_row(
         np.empty(n),
         np.zeros(n),
         np.empty((ROOM, n)),
-        np.empty((n, 4)),
+        np.empty((n, BLENDED)),
     )
     bottom, top, out, ends, into = np.empty(4), np.empty(4), np.empty(4), np.empty(4), np.zeros(2)
     dt_most = longest_step(high, longest_step(low, dt_most))

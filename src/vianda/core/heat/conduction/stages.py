@@ -14,6 +14,8 @@ StageName = Literal[
 
 # W/(m² K), from memory of published work (see docs/heat-model.md): contact 250–650 double-sided, 200–1200 in a pan.
 PRESSED_H, LAID_H = 600.0, 350.0
+# A press is held so long; then the piece lies by its own weight, and steam and a crust part it from the plate: ours.
+PRESSED_S = 10.0
 # Fat fills the gaps between a rough piece and dry iron: ours, low.
 FAT_GAIN = 1.3
 LID_H, ROOM_H, COLD_H, FOIL_H = 15.0, 8.0, 8.0, 4.0
@@ -43,6 +45,7 @@ class CookStage:
     It ends after ``seconds``, when two fifths of the thickness have passed 60 °C, or when the core is as wanted;
     ``seconds`` is then the longest it is waited for. ``flip``: it begins by turning the piece over. ``press_out_frac``
     of the loose juice is pressed out at its start. ``coat_kg_m2`` of water comes onto the upper face with a glaze.
+    ``pressed`` is what the lower face meets for the first ``PRESSED_S`` seconds, where it is pressed.
     """
 
     name: StageName
@@ -55,6 +58,7 @@ class CookStage:
     turn_every_s: float = 0.0
     press_out_frac: float = 0.0
     coat_kg_m2: float = 0.0
+    pressed: Face | None = None
 
 
 def air(temp_c: float, h: float, *, vapour_pa: float = DAMP_AIR_PA, glow_c: float | None = None) -> Face:

@@ -92,7 +92,7 @@ class Line(NamedTuple):
     """A row or a column of cells for one step.
 
     ``water`` is its share, ``k`` the conductivity in W/(m K), ``across`` the areas between cells in m², ``blended``
-    ``(n, 4)`` the heat content of each cell as ``props.blend`` makes it.
+    ``(n, BLENDED)`` the heat content of each cell as ``props.blend`` makes it.
     """
 
     temp: Array
