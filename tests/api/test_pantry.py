@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from typing import get_args
+
 import pytest
 
 from vianda.core.demo.formulas import keepers_loaf, slipway_smash
+from vianda.core.model.formula import Limit
 from vianda.interchange.kinds import FORMULAS
 
 LOAF = FORMULAS.plain(keepers_loaf())
@@ -140,3 +143,10 @@ def test_a_per_cent_means_nothing_where_there_is_no_meat(client) -> None:
     assert client.post("/api/pantry/amount", json=body).status_code == 422
     gone = client.post("/api/pantry/amount", json={**body, "ingredient": "unicorn", "text": "8 g"})
     assert gone.status_code == 404
+
+
+def test_the_catalogue_names_every_limit_the_usual_ones_first(client) -> None:
+    offered = client.get("/api/catalogue").get_json()["limits"]
+    assert {o["key"] for o in offered} == set(get_args(Limit))
+    assert [o["title"] for o in offered[:5]] == ["No pork", "No dairy", "No gluten", "No egg", "Halal"]
+    assert len({o["title"] for o in offered}) == len(offered)

@@ -196,3 +196,20 @@ def test_another_dish_is_read_and_starts_with_its_school(line: str, style: str, 
     assert evaluation.heat.target_c >= evaluation.heat.floors.leading.temp_c - 1e-6
     low, high = evaluation.style.piece_mass_g
     assert low * 0.9 <= evaluation.portions.piece_mass_g <= high * 1.1
+
+
+@pytest.mark.parametrize(
+    ("line", "who", "guests"),
+    [
+        ("burgers for 6 including 2 pensioners", "Older people eat", 6),
+        ("burgers for 4, one pregnant, one has chemo", "Someone pregnant eats, someone with weak immunity eats", 4),
+        ("burgers for 10", None, 10),
+    ],
+)
+def test_people_at_risk_are_named_and_never_counted_twice(line: str, who: str | None, guests: int) -> None:
+    # FDA Food Code 3-801.11: no undercooked mince for a highly susceptible population. From memory, high confidence.
+    opened = open_line(line, inventory=starter_inventory(), kitchen=yard_galley())
+    assert opened.formula is not None
+    assert opened.formula.dish.guests == guests
+    said = [r.text for r in opened.remarks if "3-801.11" in r.text]
+    assert (said[0].split(" too:")[0] if said else None) == who

@@ -7,9 +7,11 @@ from flask import Blueprint
 from vianda.api import schemas as s
 from vianda.api.contract import operation
 from vianda.api.pantry_schemas import PantryItem
+from vianda.core.basis.option import Option
 from vianda.core.blend.schools import all_schools
 from vianda.core.evaluation.evaluate import Sheets, figure_ranges
 from vianda.core.evaluation.style_preview import preview
+from vianda.core.mix.limits import TITLES as LIMIT_TITLES
 from vianda.core.mix.schools import mix_schools
 from vianda.core.model.styles import all_styles
 from vianda.core.reading.mix_line import MixReading
@@ -97,4 +99,5 @@ def catalogue() -> s.CatalogueAnswer:
         mix_schools=list(mix_schools().values()),
         ranges=figure_ranges(),
         aims=list(AIMS),
+        limits=[Option(key, title) for key, title in LIMIT_TITLES.items()],
     )

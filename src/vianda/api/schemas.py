@@ -217,6 +217,7 @@ class CatalogueAnswer(Answer):
     mix_schools: list[MixSchool]
     ranges: dict[Figure, FigureRange]
     aims: list[Option]
+    limits: list[Option]
 
 
 def formula_answer(stored: StoredFormula) -> FormulaAnswer:

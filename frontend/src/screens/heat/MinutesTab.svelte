@@ -26,9 +26,7 @@
         heat.reach === "usually" ? "quiet" : "font-semibold text-warning",
       ]}
     >
-      {#if heat.model === "usual practice"}Usual practice: by look and tenderness.{:else}{reach[
-          heat.reach
-        ]}{/if}
+      {#if heat.model === "practice"}Usual practice: by look and tenderness.{:else}{reach[heat.reach]}{/if}
     </p>
     {#each heat.before as stage, at (at)}
       <p class="mt-2 flex items-baseline justify-between gap-3 text-[0.875rem]">

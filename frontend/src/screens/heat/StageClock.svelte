@@ -3,6 +3,7 @@
   import { scaleLinear } from "d3-scale";
   import type { Evaluation } from "../../lib/api/client";
   import { time } from "../../lib/format";
+  import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import { timeTicks } from "./span";
 
@@ -83,9 +84,12 @@
       </li>
     {/each}
   </ol>
-  {#if heat.model !== "usual practice"}
+  {#if heat.model !== "practice"}
     <div class="mb-1 flex items-baseline justify-between gap-3 text-[0.8125rem] quiet">
-      <span>Usual practice, on the heat</span>
+      <span
+        >Usual practice, on the heat, at <Qty kind="temp_c" value={heat.surface_low_c} /> to
+        <Qty kind="temp_c" value={heat.surface_high_c} /></span
+      >
       <span class="numeral">{span(heat.practice.on_heat_s.low, heat.practice.on_heat_s.high)}</span>
     </div>
     <svg {width} height="9" class="block" aria-hidden="true">

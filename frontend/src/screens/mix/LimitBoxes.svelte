@@ -9,32 +9,11 @@
     catalogue: Catalogue | null;
   }
   let { bench, formula, catalogue }: Props = $props();
-  const titles: Record<Limit, string> = {
-    "no-pork": "No pork",
-    "no-dairy": "No dairy",
-    "no-gluten": "No gluten",
-    "no-egg": "No egg",
-    halal: "Halal",
-    "less-fat": "Less fat",
-    "less-sugar": "Less sugar",
-    "less-salt": "Less salt",
-    "no-beef": "No beef",
-    "no-nuts": "No nuts",
-    "no-soy": "No soy",
-    "no-fish": "No fish or shellfish",
-    "no-sesame": "No sesame",
-    "no-celery": "No celery",
-    "no-mustard": "No mustard",
-    "no-sulphites": "No sulphites",
-    "no-alcohol": "No alcohol",
-    "no-onion": "No onion",
-    "no-garlic": "No garlic",
-  };
   const USUAL = 8;
-  const keys = Object.keys(titles) as Limit[];
+  const offered = $derived(catalogue?.limits ?? []);
   const kept = $derived(new Set(formula.mix?.avoid ?? []));
-  const shown = $derived(keys.filter((key, at) => at < USUAL || kept.has(key)));
-  const more = $derived(keys.filter((key) => !shown.includes(key)));
+  const shown = $derived(offered.filter((limit, at) => at < USUAL || kept.has(limit.key as Limit)));
+  const more = $derived(offered.filter((limit) => !shown.includes(limit)));
   const without = $derived(formula.mix?.without ?? []);
   const nameOf = (key: string) =>
     catalogue?.pantry.find((i) => i.key === key)?.name ??
@@ -42,8 +21,8 @@
     key;
 </script>
 
-{#snippet box(key: Limit)}
-  {@const on = kept.has(key)}
+{#snippet box(limit: Catalogue["limits"][number])}
+  {@const on = kept.has(limit.key as Limit)}
   <label
     class={[
       "flex min-h-10 cursor-pointer items-center gap-2 rounded-[0.25rem] border px-2.5",
@@ -53,20 +32,21 @@
       type="checkbox"
       class="size-4.5 accent-[var(--color-primary)]"
       checked={on}
-      onchange={(e) => bench.edit({ kind: "keep-limit", limit: key, on: e.currentTarget.checked })}
-    />{titles[key]}</label
+      onchange={(e) =>
+        bench.edit({ kind: "keep-limit", limit: limit.key as Limit, on: e.currentTarget.checked })}
+    />{limit.title}</label
   >
 {/snippet}
 
 <fieldset class="mt-3">
   <legend class="text-base font-[650]">Limits to keep</legend>
   <div class="mt-1 flex flex-wrap gap-2">
-    {#each shown as key (key)}{@render box(key)}{/each}
+    {#each shown as limit (limit.key)}{@render box(limit)}{/each}
   </div>
   <details class="mt-2">
     <summary class="min-h-10 cursor-pointer py-2 text-[0.9375rem] text-primary">More limits</summary>
     <div class="flex flex-wrap gap-2">
-      {#each more as key (key)}{@render box(key)}{/each}
+      {#each more as limit (limit.key)}{@render box(limit)}{/each}
     </div>
   </details>
   {#if without.length > 0}

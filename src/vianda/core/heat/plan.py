@@ -62,7 +62,7 @@ class HeatPlan:
     read more than the target, since the coldest meat lies elsewhere.
     """
 
-    model: str
+    model: Literal["conduction", "practice"]
     stages: tuple[Stage, ...]
     surface_low_c: float
     surface_high_c: float

@@ -5,6 +5,8 @@ Source: common practice, no published source. The uncertainty is the table's own
 
 from __future__ import annotations
 
+from typing import Literal
+
 from vianda.core.basis.band import Band as Spread
 from vianda.core.basis.band import along
 from vianda.core.basis.errors import OutOfRangeError
@@ -59,7 +61,7 @@ def first_side_s(style: Style, *, thickness_mm: float) -> Spread:
     return Spread(low, (low + high) / 2, high)
 
 
-MODEL = "practice"
+MODEL: Literal["practice"] = "practice"
 
 
 def practice_plan(*, style: Style, shape: ShapeFigures, heat: Heat, floors: FloorChoice) -> HeatPlan:
@@ -91,7 +93,7 @@ def practice_plan(*, style: Style, shape: ShapeFigures, heat: Heat, floors: Floo
     Common practice, no published source.
     """
     if style.form not in FLAT:
-        return _all_round(style, shape=shape, heat=heat, floors=floors, model=MODEL)
+        return _all_round(style, shape=shape, heat=heat, floors=floors)
     first = first_side_s(style, thickness_mm=shape.thickness_mm)
     ratio = style.second_side_ratio
     second = Spread(first.low * ratio, first.usual * ratio, first.high * ratio)
@@ -129,7 +131,7 @@ def practice_plan(*, style: Style, shape: ShapeFigures, heat: Heat, floors: Floo
     )
 
 
-def _all_round(style: Style, *, shape: ShapeFigures, heat: Heat, floors: FloorChoice, model: str) -> HeatPlan:
+def _all_round(style: Style, *, shape: ShapeFigures, heat: Heat, floors: FloorChoice) -> HeatPlan:
     """What cooks from all sides at once: baked, or browned in a pan; then, in some styles, simmered."""
     first = first_side_s(style, thickness_mm=shape.thickness_mm)
     simmer = Spread(style.simmer_s[0], sum(style.simmer_s) / 2, style.simmer_s[1])
@@ -156,7 +158,7 @@ def _all_round(style: Style, *, shape: ShapeFigures, heat: Heat, floors: FloorCh
     none = Spread(0.0, 0.0, 0.0)
     on_heat = Spread(first.low + simmer.low, first.usual + simmer.usual, first.high + simmer.high)
     return HeatPlan(
-        model=model,
+        model=MODEL,
         stages=tuple(stages),
         surface_low_c=style.surface_temp_c[0],
         surface_high_c=style.surface_temp_c[1],

@@ -14,13 +14,17 @@ from vianda.core.inventory.inventory import Inventory
 from vianda.core.mix.whole import WholeMix
 from vianda.core.model.formula import Limit
 
+# In the order they are offered: the usual ones first.
 TITLES: Mapping[Limit, str] = {
     "no-pork": "No pork",
-    "no-beef": "No beef",
-    "halal": "Halal",
     "no-dairy": "No dairy",
     "no-gluten": "No gluten",
     "no-egg": "No egg",
+    "halal": "Halal",
+    "less-fat": "Less fat",
+    "less-sugar": "Less sugar",
+    "less-salt": "Less salt",
+    "no-beef": "No beef",
     "no-nuts": "No nuts",
     "no-soy": "No soy",
     "no-fish": "No fish or shellfish",
@@ -31,9 +35,6 @@ TITLES: Mapping[Limit, str] = {
     "no-alcohol": "No alcohol",
     "no-onion": "No onion",
     "no-garlic": "No garlic",
-    "less-fat": "Less fat",
-    "less-sugar": "Less sugar",
-    "less-salt": "Less salt",
 }
 # Limits that are an allergen, or several, of EU Regulation 1169/2011 Annex II.
 BY_ALLERGEN: Mapping[Limit, tuple[str, ...]] = {

@@ -133,6 +133,8 @@ def _refined(style: str, said: Said) -> str:
 def _people(said: Said, wish: Wish) -> None:
     if said.children or said.for_children:
         wish.remarks.append(_children_eat(said.children))
+    if said.at_risk:
+        wish.remarks.append(_at_risk_eat(said.at_risk))
     if not said.people and said.family is not None:
         said.people.append(said.family)
     if not said.people:
@@ -163,6 +165,24 @@ def _children_eat(n: int) -> Phrase:
     if n == 1:
         return say("One child eats too: " + rule)
     return say("{n} children eat too: " + rule, n=ph.count(n)) if n else say("Children eat: " + rule)
+
+
+_WHO = {
+    "pregnant": "someone pregnant eats",
+    "old": "older people eat",
+    "ill": "someone with weak immunity eats",
+    "care": "people in care eat",
+    "young": "small children eat",
+}
+
+
+def _at_risk_eat(keys: list[str]) -> Phrase:
+    """Served undercooked to none of them, advisory or not: Food Code 3-401.11(D), 3-801.11(C)."""
+    who = ", ".join(dict.fromkeys(_WHO[key] for key in keys))
+    return say(
+        who[0].upper() + who[1:] + " too: mince for them is cooked to the published floor and its hold, never below "
+        "(FDA Food Code 3-801.11). Local codes and licensed practice decide."
+    )
 
 
 def _counts(reading: LineReading, wish: Wish) -> None:

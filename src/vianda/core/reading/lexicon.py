@@ -315,6 +315,7 @@ def base_lexicon() -> Lexicon:
         for phrase in phrases(lists[kind]["words"]):
             lexicon.add(phrase, Sense(kind))
     _keyed(lexicon, lists["people"], "PEOPLE")
+    _keyed(lexicon, lists["at_risk"], "AT_RISK")
     for eaters, text in lists["party"].items():
         for phrase in phrases(text):
             lexicon.add(phrase, Sense("PARTY", eaters, float(eaters)))

@@ -251,6 +251,8 @@ _KINDS = {
     "twice": "share",
     "sauced": "dish",
     "for_children": "people",
+    "at_risk": "people",
+    "some_at_risk": "people",
     "steaks": "meat",
 }
 

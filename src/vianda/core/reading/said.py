@@ -97,6 +97,7 @@ class Said:
     extra_frac: float = 0.0
     children: int = 0
     for_children: bool = False
+    at_risk: list[str] = field(default_factory=list)
     open_party: str = ""
     thickness: list[Figure] = field(default_factory=list)
     across: list[Figure] = field(default_factory=list)

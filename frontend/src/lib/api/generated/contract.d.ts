@@ -1486,6 +1486,8 @@ export interface components {
         CatalogueAnswer: {
             /** Aims */
             aims: components["schemas"]["Option"][];
+            /** Limits */
+            limits: components["schemas"]["Option"][];
             /** Lots */
             lots: components["schemas"]["Lot"][];
             /** Meats */
@@ -2752,8 +2754,11 @@ export interface components {
              * @default false
              */
             meat_lags: boolean;
-            /** Model */
-            model: string;
+            /**
+             * Model
+             * @enum {string}
+             */
+            model: "conduction" | "practice";
             on_heat_s: components["schemas"]["Band"];
             practice: components["schemas"]["Practice"];
             /** Probe */

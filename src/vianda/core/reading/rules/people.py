@@ -91,3 +91,44 @@ def _including(m: Match, s: Said) -> Phrase | None:
     if who.sense("PEOPLE").key == "child":  # type: ignore[union-attr]
         s.children += round(a.high)
     return say("{n} of them {who}", n=count_said(a), who=ph.word(who.text))
+
+
+_AT_RISK = {
+    "pregnant": "pregnancy",
+    "old": "older people",
+    "ill": "weak immunity",
+    "care": "people in care",
+    "young": "small children",
+}
+
+
+@rule("for? AT_RISK PEOPLE?", "for? AT_RISK PARTY")
+def _at_risk(m: Match, s: Said) -> Phrase:
+    """``my wife is pregnant``, ``for the care home``: whom undercooked mince can hurt most."""
+    key = m.one("AT_RISK").sense("AT_RISK").key  # type: ignore[union-attr]
+    s.at_risk.append(key)
+    if (party := m.one("PARTY")) is not None:
+        s.people.append(s.figure(party.sense("PARTY").value))  # type: ignore[union-attr]
+    return say("at risk: {who}", who=ph.word(_AT_RISK[key]))
+
+
+@rule(
+    "for? NUM AT_RISK PEOPLE?",
+    "NUM PEOPLE AT_RISK",
+    "for? AT_RISK of NUM PEOPLE?",
+    "including NUM AT_RISK",
+    "SEP including NUM AT_RISK",
+)
+def _some_at_risk(m: Match, s: Said) -> Phrase | None:
+    """``8 pensioners`` are eaters; after eaters were named they are some of them."""
+    a = m.one("NUM")
+    assert a is not None
+    if not is_whole(a):
+        return None
+    key = m.one("AT_RISK").sense("AT_RISK").key  # type: ignore[union-attr]
+    s.at_risk.append(key)
+    of_them = bool(s.people) or any("including" in x.kinds for x in m.atoms) or m.one("PEOPLE") is m.atoms[1]
+    if not of_them:
+        s.people.append(counted(s, a))
+        return say("{n} people, at risk: {who}", n=count_said(a), who=ph.word(_AT_RISK[key]))
+    return say("{n} of them at risk: {who}", n=count_said(a), who=ph.word(_AT_RISK[key]))
