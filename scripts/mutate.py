@@ -14,15 +14,17 @@ from __future__ import annotations
 
 import argparse
 import ast
+import importlib
 import importlib.abc
 import importlib.machinery
 import json
 import os
 import random
+import re
 import signal
 import sys
 import time
-from collections import defaultdict
+from collections import Counter, defaultdict
 from pathlib import Path
 from typing import Any
 
@@ -45,6 +47,24 @@ RULES = (
 LEFT_OUT = ("__init__.py", "demo/", "heat/conduction/", "basis/errors.py")
 # A decorator that only remembers or compiles changes no answer.
 OPERATORS_LEFT_OUT = ("core/RemoveDecorator", "core/NoOp")
+FIRST, MOST_TESTS = 12, 120
+QUIET = (
+    "-x", "-q", "-o", "addopts=", "-p", "no:cacheprovider", "-p", "no:playwright", "-p", "no:schemathesis",
+    "-W", "ignore::pytest.PytestAssertRewriteWarning",
+)  # fmt: skip
+# What every process needs and nothing of Vianda: loaded once.
+LOADED_ONCE = (
+    "CoolProp",
+    "flask",
+    "hypothesis",
+    "numba",
+    "numpy",
+    "peewee",
+    "pint",
+    "pydantic",
+    "pymysql",
+    "scipy.optimize",
+)
 KILLED, SURVIVED, NO_TEST = "killed", "survived", "no test"
 
 
@@ -154,23 +174,50 @@ class Changed(importlib.abc.MetaPathFinder, importlib.abc.Loader):
 
 
 def tests_for(change: dict[str, Any], known: dict[str, Any], most_s: float) -> list[str]:
-    """The tests that touch its line, or for what stands outside functions any of its lines; quickest first."""
+    """The tests that touch its line, or for what stands outside functions any of its lines; likeliest first."""
     lines = known["lines"].get(change["file"], {})
-    touched = set(lines.get(str(change["line"]), ()))
+    source = (PROJECT / change["file"]).read_text(encoding="utf-8")
+    # A statement of several lines is noted at its first.
+    touched = {t for n in _around(source, change["line"]) for t in lines.get(str(n), ())}
     if not touched:
-        source = (PROJECT / change["file"]).read_text(encoding="utf-8")
         names = _named_at(source, change["line"])
-        using = [n for n, text in enumerate(source.splitlines(), 1) if any(name in text for name in names)]
-        touched = {t for n in using for t in lines.get(str(n), ())} or {t for tests in lines.values() for t in tests}
-    ordered = sorted(touched, key=lambda t: known["times"].get(t, 0.0))
+        touched = _touching_names(names, known) or {t for tests in lines.values() for t in tests}
+    # What touches little besides is likeliest to be about it.
+    ordered = sorted(touched, key=lambda t: known["breadth"].get(t, 0) * (0.2 + known["times"].get(t, 0.0)))
     golden = [t for t in ordered if "golden" in t]
-    chosen, spent = [], 0.0
+    chosen: list[str] = []
+    spent = 0.0
     for test in ordered:
         spent += known["times"].get(test, 0.0)
-        if spent > most_s:
+        if spent > most_s or len(chosen) == MOST_TESTS:
             break
         chosen.append(test)
     return chosen + [t for t in golden if t not in chosen]
+
+
+def _around(source: str, line: int) -> range:
+    """Lines of the innermost statement that a line belongs to."""
+    found = range(line, line + 1)
+    for node in ast.walk(ast.parse(source)):
+        if isinstance(node, ast.stmt) and node.lineno <= line <= (node.end_lineno or node.lineno):
+            inner = range(node.lineno, (node.end_lineno or node.lineno) + 1)
+            if len(found) == 1 or len(inner) <= len(found):
+                found = inner
+    return found
+
+
+def _touching_names(names: list[str], known: dict[str, Any]) -> set[str]:
+    """Tests that touch a line of the core on which one of these names stands."""
+    if not names:
+        return set()
+    word = re.compile(rf"\b({'|'.join(map(re.escape, names))})\b")
+    return {
+        test
+        for file, lines in known["lines"].items()
+        for n, text in enumerate((PROJECT / file).read_text(encoding="utf-8").splitlines(), 1)
+        if word.search(text)
+        for test in lines.get(str(n), ())
+    }
 
 
 def _named_at(source: str, line: int) -> list[str]:
@@ -194,27 +241,39 @@ def _tested(change: dict[str, Any], source: str, tests: list[str], most_s: float
     signal.alarm(int(5 * most_s + 120))
     code = 1
     try:
-        code = 0 if pytest.main(["-x", "-q", "-p", "no:cacheprovider", "-o", "addopts=", *tests]) == 0 else 1
+        # A few first: to collect them all takes longer than to run these.
+        for part in (tests[:FIRST], tests[FIRST:]):
+            code = 0 if not part or pytest.main([*QUIET, *part]) == 0 else 1
+            if code:
+                break
     finally:
         os._exit(code)
 
 
+def _passes_unchanged(change: dict[str, Any], known: dict[str, Any]) -> bool:
+    """Whether a process like those of the changes passes when nothing is changed."""
+    pid = os.fork()
+    if pid == 0:
+        source = (PROJECT / change["file"]).read_text(encoding="utf-8")
+        _tested(change, source, tests_for(change, known, 5.0), 5.0)
+    return os.waitpid(pid, 0)[1] == 0
+
+
 def run(group: str, sample: int, seed: int, jobs: int, most_s: float) -> int:
     """Draw, change, test, and say what survived."""
-    # What every process needs is loaded once; nothing of Vianda is.
-    import CoolProp  # noqa: F401
-    import hypothesis  # noqa: F401
-    import numba  # noqa: F401
-    import numpy  # noqa: F401
-    import pytest  # noqa: F401
-    import scipy.optimize  # noqa: F401
-
+    for name in LOADED_ONCE:
+        importlib.import_module(name)
     known = json.loads((KEPT / "map.json").read_text())
+    known["breadth"] = Counter(t for file in known["lines"].values() for tests in file.values() for t in tests)
     every = [change for path in files_of(group) for change in changes_in(path)]
     drawn = every if len(every) <= sample else random.Random(seed).sample(every, sample)
     print(f"{group}: {len(drawn)} of {len(every)} changes", flush=True)
+    if not _passes_unchanged(drawn[0], known):
+        print("The tests of the first change fail without it: nothing can be said.")
+        return 1
     waiting, results = list(drawn), list[dict[str, Any]]()
     running: dict[int, dict[str, Any]] = {}
+    since: dict[int, float] = {}
     began = time.monotonic()
     while waiting or running:
         while waiting and len(running) < jobs:
@@ -230,10 +289,12 @@ def run(group: str, sample: int, seed: int, jobs: int, most_s: float) -> int:
             if pid == 0:
                 _tested(change, source, tests, most_s)
             running[pid] = change
+            since[pid] = time.monotonic()
         if running:
             pid, status = os.wait()
             change = running.pop(pid)
-            results.append({**change, "result": SURVIVED if status == 0 else KILLED})
+            took = round(time.monotonic() - since.pop(pid), 1)
+            results.append({**change, "result": SURVIVED if status == 0 else KILLED, "took_s": took})
             if status == 0:
                 print(f"survived: {change['file']}:{change['line']} {change['operator']} {change['nth']}", flush=True)
             (KEPT / f"{group}.json").write_text(json.dumps(results))

@@ -125,6 +125,17 @@ def _a_weighing(page: Page, base: str, formula: int) -> int:
     return run
 
 
+def _stacked(page: Page) -> None:
+    """A sauce beside it, and a build of its own."""
+    page.get_by_role("button", name="Put it beside").click()
+    page.get_by_role("list", name="What goes with it").wait_for()
+    page.get_by_role("tab", name="The build").click()
+    for name in ("Leaf", "Tomato slice", "Raw onion"):
+        page.get_by_label("Another layer").select_option(label=name)
+        page.get_by_role("button", name="Lay it on").click()
+        page.wait_for_timeout(500)
+
+
 def main() -> int:
     """Take every picture; the shelf last, so that it shows what the others left."""
     base = sys.argv[1].rstrip("/")
@@ -145,13 +156,13 @@ def main() -> int:
             *((step, f"/formula/{smash}/{step}", WIDE, None) for step in ("dish", "meat", "shape", "cook", "notes")),
             ("heat", f"/formula/{pub}/heat", WIDE, _inside),
             ("mix", f"/formula/{loaf}/mix", WIDE, None),
+            ("sauce", f"/formula/{pub}/sauce", WIDE, _stacked),
             ("recipe", "/recipe", WIDE, _recipe),
             ("first", "/first", WIDE, _own),
             ("weigh", f"/weigh/{run}", WIDE, None),
             ("pantry", "/pantry", WIDE, None),
             ("working", f"/formula/{smash}/meat", WIDE, _working),
             ("larder", "/larder", WIDE, None),
-            ("slip", f"/slip/{smash}", WIDE, None),
             ("stove", f"/stove/{stove}", WIDE, None),
             ("log", f"/log/{cook}", WIDE, None),
             ("kitchen", "/kitchen", WIDE, None),

@@ -19,12 +19,14 @@ from vianda.core.inventory.evidence import evidence_of
 from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import HouseFormula, HouseLine, Ingredient, starter_pantry
-from vianda.core.model.formula import BlendPart, Formula, Grind, MixLine
+from vianda.core.model.formula import Accompaniment, BlendPart, Formula, Grind, MixLine, StackLayer
 
 
 @pytest.fixture(scope="module")
 def inventory() -> Inventory:
-    return Inventory.of(starter_inventory().meats.values(), BOXES, [*starter_pantry().values(), *CONFITS])
+    return Inventory.of(
+        starter_inventory().meats.values(), BOXES, [*starter_pantry().values(), *CONFITS, *HOUSE_SAUCES]
+    )
 
 
 def _confit(key: str, keeps_days: int) -> Ingredient:
@@ -34,6 +36,44 @@ def _confit(key: str, keeps_days: int) -> Ingredient:
 
 
 CONFITS = (_confit("confit-week", 7), _confit("confit-days", 4))
+
+
+def _house(key: str, keeps_days: int, **grams: float) -> Ingredient:
+    made = tuple(HouseLine(k.replace("_", "-"), g) for k, g in grams.items())
+    return replace(starter_pantry()["mayonnaise"], key=key, name=key, house=HouseFormula(made, 0.0, keeps_days))
+
+
+HOUSE_SAUCES = (
+    _house("mild-sauce", 3, mayonnaise=150, ketchup=60),
+    _house("thin-sauce", 3, mayonnaise=100, tomatoes=150),
+    _house("stiff-sauce", 3, mayonnaise=100, tomatoes=90),
+    _house("dull-sauce", 3, mayonnaise=100, cream=40),
+    _house("raw-three", 3, egg=50, neutral_oil=200, vinegar=15),
+    _house("raw-two", 2, egg=50, neutral_oil=200, vinegar=15),
+    _house("hidden-sauce", 3, mayonnaise=100, worcester=10),
+    _house("garlic-five", 5, garlic=20, neutral_oil=200),
+    _house("garlic-four", 4, garlic=20, neutral_oil=200),
+    _house("plain-sauce", 3, sour_cream=100, tomatoes=20),
+    _house("sweet-glaze", 5, ketchup=150, brown_sugar=60),
+)
+
+
+def _with(key: str, role: str = "burger-sauce", dose: float = 20.0, **changes: object) -> Formula:
+    """A smashed burger with one thing that goes with it."""
+    more = {k: changes.pop(k) for k in ("made_g", "coats") if k in changes}
+    return replace(smash(**changes), beside=(Accompaniment(role, key, dose, **more),))  # type: ignore[arg-type]
+
+
+def _stack(*kinds: str, plain: tuple[str, ...] = (), **changes: object) -> Formula:
+    """A build from below; bread is toasted but what is named plain."""
+    layers = tuple(
+        StackLayer(k, toasted=k in ("heel", "crown", "club") and k not in plain)  # type: ignore[arg-type]
+        for k in kinds
+    )
+    return replace(smash(**changes), stack=layers)
+
+
+SOUND = ("heel", "sauce", "leaf", "patty", "cheese", "patty", "onion", "sauce", "crown")
 FLAKY, COARSE_SALT = (replace(yard_galley(), salt=key) for key in ("salt-flake", "salt-coarse"))
 EU = replace(yard_galley(), naming_rule="EU")
 HELD = {"panko": 8.0, "milk": 10.0, "egg": 8.0}
@@ -96,6 +136,69 @@ def _grilled(**shape: object) -> Formula:
 
 # rule id, a formula that calls for it, one just short of it, and the scale of the kitchen
 CASES = [
+    ("sauce.not-enough", _with("mild-sauce", made_g=200.0), _with("mild-sauce", made_g=2000.0), None),
+    ("sauce.dose", _with("mild-sauce", dose=7.4), _with("mild-sauce", dose=7.6), None),
+    ("sauce.dose", _with("mild-sauce", dose=37.6), _with("mild-sauce", dose=37.4), None),
+    ("sauce.runs", _with("thin-sauce"), _with("stiff-sauce"), None),
+    (
+        "sauce.not-sharp",
+        _with("dull-sauce", parts=blended(ground_80=1.0)),
+        _with("mild-sauce", parts=blended(ground_80=1.0)),
+        None,
+    ),
+    (
+        "sauce.not-sharp",
+        _with("dull-sauce", parts=blended(ground_80=1.0)),
+        _with("dull-sauce", parts=blended(ground_90=1.0)),
+        None,
+    ),
+    ("sauce.raw-egg", _with("raw-three"), _with("raw-two"), None),
+    ("sauce.under-oil", _with("garlic-five", "topping"), _with("garlic-four", "topping"), None),
+    ("sauce.hidden-allergen", _with("hidden-sauce"), _with("plain-sauce"), None),
+    (
+        "sauce.glaze-short",
+        _with("sweet-glaze", "glaze", made_g=20.0, coats=2),
+        _with("sweet-glaze", "glaze", made_g=9000.0, coats=2),
+        None,
+    ),
+    (
+        "sauce.sugar-on-fire",
+        _with("sweet-glaze", "glaze", style="grilled", surface="charcoal-grate", surface_temp_c=230),
+        _with("sweet-glaze", "glaze"),
+        None,
+    ),
+    ("stack.no-patty", _stack("heel", "cheese", "crown"), _stack(*SOUND), None),
+    ("stack.upside-down", _stack("crown", "patty", "heel"), _stack(*SOUND), None),
+    ("stack.wet-on-bread", _stack("heel", "tomato", "patty", "sauce", "crown"), _stack(*SOUND), None),
+    ("stack.soggy-in", _stack(*SOUND, plain=("heel",)), _stack(*SOUND), None),
+    (
+        "stack.too-tall",
+        _stack("heel", *(["patty", "cheese"] * 3), "egg", "crown"),
+        _stack("heel", "patty", "cheese", "crown"),
+        None,
+    ),
+    (
+        "stack.slides",
+        _stack("heel", "sauce", "patty", "cheese", "patty", "tomato", "pickle", "sauce", "crown"),
+        _stack("heel", "sauce", "patty", "tomato", "patty", "sauce", "crown"),
+        None,
+    ),
+    ("stack.one-face", _stack("heel", "sauce", "patty", "cheese", "crown"), _stack(*SOUND), None),
+    ("stack.no-glue", _stack("heel", "sauce", "patty", "patty", "sauce", "crown"), _stack(*SOUND), None),
+    ("stack.hangs-over", _stack(*SOUND), _stack(*SOUND, thickness_mm=12.0), None),
+    (
+        "stack.salt-on-salt",
+        _stack("heel", "sauce", "patty", "cheese", "bacon", "pickle", "onion", "crown"),
+        _stack("heel", "sauce", "patty", "cheese", "bacon", "onion", "crown"),
+        None,
+    ),
+    (
+        "stack.nothing-sharp",
+        _stack("heel", "patty", "cheese", "crown", parts=blended(ground_80=1.0)),
+        _stack("heel", "patty", "cheese", "crown", parts=blended(ground_90=1.0)),
+        None,
+    ),
+    ("stack.leaf-on-heat", _stack("heel", "sauce", "patty", "leaf", "sauce", "crown"), _stack(*SOUND), None),
     ("meat.too-lean", smash(parts=blended(chuck=0.9, sirloin=0.1)), smash(parts=blended(ground_80=1.0)), None),
     ("meat.too-fat", smash(parts=blended(short_rib_plate=0.8, chuck=0.2)), smash(parts=blended(ground_70=1.0)), None),
     ("meat.name-not-allowed", smash(parts=blended(short_rib_plate=1.0)), smash(parts=blended(ground_70=1.0)), None),

@@ -9,12 +9,12 @@ from playwright.sync_api import expect
 
 # A burger on every step; balls, a loaf and a sauce where they are drawn or asked otherwise.
 SHELF = {
-    "Harbour-light": ("dish", "meat", "mix", "shape", "heat", "cook", "notes"),
+    "Harbour-light": ("dish", "meat", "mix", "shape", "heat", "sauce", "cook", "notes"),
     "Keeper": ("dish", "shape", "heat", "cook"),
     "Night-watch": ("shape", "cook"),
     "Supply-boat": ("shape", "cook"),
 }
-STEPS = ("dish", "meat", "mix", "shape", "heat", "cook", "notes")
+STEPS = ("dish", "meat", "mix", "shape", "heat", "sauce", "cook", "notes")
 
 
 def _formula(watched, name: str = "Harbour-light") -> int:

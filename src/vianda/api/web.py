@@ -21,6 +21,7 @@ from vianda.api import (
     pantry_routes,
     problems,
     recipe_routes,
+    sauce_routes,
     target_routes,
     weighing_routes,
 )
@@ -89,6 +90,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
         larder_routes,
         pantry_routes,
         recipe_routes,
+        sauce_routes,
         target_routes,
         weighing_routes,
     ):

@@ -33,7 +33,7 @@ from vianda.interchange.documents import Json, Strict
 from vianda.interchange.kinds import INGREDIENTS, as_kept
 
 FORMAT = "vianda-formula"
-VERSION = 9
+VERSION = 10
 
 
 class UnreadableFileError(CoreError):
@@ -47,7 +47,7 @@ class FormulaFile(Strict):
     """One formula, with the meats, lots and ingredients it uses and the kitchen it was made in."""
 
     format: Literal["vianda-formula"]
-    version: Literal[9]
+    version: Literal[10]
     formula: Formula
     larder: Annotated[list[Meat], Field(min_length=1, max_length=500)]
     lots: Annotated[list[Lot], Field(max_length=500)]
@@ -71,7 +71,7 @@ def write_file(bundle: FormulaBundle) -> Json:
     lots = [bundle.inventory.lot(part.lot, meat=part.meat) for part in parts if part.lot]
     return FormulaFile(
         format="vianda-formula",
-        version=9,
+        version=10,
         formula=bundle.formula,
         larder=used,
         lots=lots,
@@ -84,6 +84,8 @@ def _ingredients(bundle: FormulaBundle) -> list[str]:
     """Keys of all the formula stands on: its lines, what their house formulas are made of, and the kitchen's salt."""
     pantry = bundle.inventory.pantry
     wanted = [line.ingredient for line in bundle.formula.mix.lines]
+    wanted += [a.ingredient for a in bundle.formula.beside]
+    wanted += [layer.ingredient for layer in bundle.formula.stack if layer.ingredient]
     heat = bundle.formula.heat
     wanted += [key for key in (heat.cheese, heat.glaze, FAT_KEYS.get(heat.fat, "")) if key in pantry]
     found = [key for line in wanted for key in needs(line, pantry=pantry)]
@@ -192,6 +194,11 @@ def _from_8_to_9(content: Json) -> Json:
     return {**content, "version": 9}
 
 
+def _from_9_to_10(content: Json) -> Json:
+    """Nothing was said of what goes with it, and the build was the usual one."""
+    return {**content, "version": 10}
+
+
 _UPGRADES: dict[int, Callable[[Json], Json]] = {
     1: _from_1_to_2,
     2: _from_2_to_3,
@@ -201,6 +208,7 @@ _UPGRADES: dict[int, Callable[[Json], Json]] = {
     6: _from_6_to_7,
     7: _from_7_to_8,
     8: _from_8_to_9,
+    9: _from_9_to_10,
 }
 
 

@@ -42,10 +42,13 @@ def list_pantry() -> list[KnownIngredient]:
     figures, refused = all_house_figures(pantry)
     users: dict[str, list[str]] = {}
     for formula in list_formulas():
-        for line in formula.formula.mix.lines:
-            if line.ingredient in pantry:
-                for key in needs(line.ingredient, pantry=pantry):
-                    users.setdefault(key, []).append(formula.formula.name)
+        f = formula.formula
+        entering = [line.ingredient for line in f.mix.lines]
+        entering += [a.ingredient for a in f.beside] + [layer.ingredient for layer in f.stack]
+        for thing in dict.fromkeys(entering):
+            if thing in pantry:
+                for key in needs(thing, pantry=pantry):
+                    users.setdefault(key, []).append(f.name)
     return [
         KnownIngredient(
             s.revision,

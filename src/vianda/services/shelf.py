@@ -107,8 +107,14 @@ def refuse_breaking_ingredient(ingredient: Ingredient, pantry: Pantry) -> None:
 
 
 def _entering(formula: Formula) -> tuple[str, ...]:
-    """Keys of all that comes into a formula from the pantry, at the heat too."""
-    return (*(line.ingredient for line in formula.mix.lines), formula.heat.cheese, formula.heat.glaze)
+    """Keys of all that comes into a formula from the pantry, at the heat and round the meat too."""
+    return (
+        *(line.ingredient for line in formula.mix.lines),
+        *(a.ingredient for a in formula.beside),
+        *(layer.ingredient for layer in formula.stack if layer.ingredient),
+        formula.heat.cheese,
+        formula.heat.glaze,
+    )
 
 
 def _refusal(formula: Formula, inventory: Inventory, kitchen: Kitchen) -> str:

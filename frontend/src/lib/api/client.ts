@@ -77,6 +77,17 @@ export type BrownWord = NonNullable<S["QuestionRequest"]["crust"]>;
 export type AfterLine = S["AfterLine"];
 export type Observed = NonNullable<S["CurveRequest"]["observed"]>;
 export type Limit = NonNullable<S["Mix"]["avoid"]>[number];
+export type BesideThing = S["BesideFigures"];
+export type Role = BesideThing["role"];
+export type BuildLayer = S["Layer"];
+export type StackLayer = NonNullable<Formula["stack"]>[number];
+export type SauceSchool = S["SauceSchool"];
+export type SauceTaste = S["SauceTaste"];
+export type SauceLine = S["HouseLine"];
+export type TasteBand = S["AgainstBand"];
+export type NudgeAnswer = S["NudgeAnswer"];
+export type Handle = S["NudgeRequest"]["handle"];
+export type CookDown = S["CookDown"];
 export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
 
 /** A refusal with a reason, or — status 0 or 503 — a server that does not answer. */
@@ -300,6 +311,12 @@ export const api = {
     }),
   tryHouse: (ingredient: Ingredient, signal?: AbortSignal) =>
     ask("post", "/api/pantry/house", { body: { ingredient }, signal }),
+  sauceSchools: () => ask("get", "/api/sauces/schools"),
+  tasteSauce: (sauce: S["SauceRequest"], signal?: AbortSignal) =>
+    ask("post", "/api/sauces/taste", { body: sauce, signal }),
+  nudgeSauce: (asked: S["NudgeRequest"]) => ask("post", "/api/sauces/nudge", { body: asked }),
+  cookDown: (pot: S["PotRequest"], signal?: AbortSignal) =>
+    ask("post", "/api/sauces/pot", { body: pot, signal }),
   readAmount: (ingredient: string, text: string, unit_system: Units) =>
     ask("post", "/api/pantry/amount", { body: { ingredient, text, unit_system } }),
   importLarder: (text: string) => ask("post", "/api/larder/file", { body: { text }, once: true }),

@@ -25,6 +25,7 @@
     mix: () => import("../mix/MixStep.svelte"),
     shape: () => import("../shape/ShapeStep.svelte"),
     heat: () => import("../heat/HeatStep.svelte"),
+    sauce: () => import("../sauce/SauceStep.svelte"),
     cook: () => import("../cook/CookStep.svelte"),
     notes: () => import("../notes/NotesStep.svelte"),
   };
@@ -34,6 +35,7 @@
     3: "mix",
     4: "shape",
     5: "heat",
+    6: "sauce",
     8: "cook",
     9: "notes",
   };

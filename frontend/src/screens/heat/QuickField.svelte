@@ -6,8 +6,10 @@
     oncommit: (text: string) => void;
     placeholder?: string;
     width?: string;
+    /** Its label stands beside it already: only a screen reader hears it. */
+    bare?: boolean;
   }
-  let { label, value, oncommit, placeholder = "", width = "6rem" }: Props = $props();
+  let { label, value, oncommit, placeholder = "", width = "6rem", bare = false }: Props = $props();
   const uid = $props.id();
   let typed = $state<string | null>(null);
 
@@ -19,7 +21,7 @@
 </script>
 
 <div class="min-w-0">
-  <label for={uid} class="mb-0.5 block text-[0.8125rem] quiet">{label}</label>
+  <label for={uid} class={bare ? "sr-only" : "mb-0.5 block text-[0.8125rem] quiet"}>{label}</label>
   <input
     id={uid}
     class="h-[2.625rem] max-w-full rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2.5 numeral placeholder:font-normal placeholder:text-quiet"

@@ -26,8 +26,9 @@ from vianda.core.mix.whole import KCAL_PER_G, Allergen, WholeMix, allergens_of
 from vianda.core.model.formula import Formula, HeatStage, PanFat
 from vianda.core.model.styles import Form
 from vianda.core.shape.figures import ShapeFigures
+from vianda.core.stack.layers import KINDS
 
-BesideKind = Literal["cheese", "glaze", "pan-fat", "frying-fat", "bread"]
+BesideKind = Literal["cheese", "glaze", "pan-fat", "frying-fat", "bread", "sauce", "layer"]
 
 # SR28 rows of bread by its kind: hamburger rolls, white bread, wheat tortillas, white pita.
 BREAD_ROWS: Mapping[BunKind, str] = {"bun": "18350", "slice": "18069", "tortilla": "18364", "flatbread": "18041"}
@@ -74,7 +75,7 @@ class Served:
     """A portion with everything that is eaten of it, its allergens, and the limits that something in it breaks.
 
     As laid on the heat: what drips off and boils away is not taken off. ``cost`` is that of the things beside without
-    the bread. ``simmered``: a sauce the pieces lie in is eaten too, and not counted.
+    the bread. ``simmered``: the pieces lie in a sauce of which nothing is said; it is eaten too, and not counted.
     """
 
     things: tuple[Beside, ...]
@@ -199,6 +200,9 @@ def beside(
                     "pan-fat", fat, used_g=used, eaten=(used * CLINGS_LOW, used * CLINGS, used * CLINGS_HIGH), why=why
                 )
             )
+    out += _round_the_meat(
+        formula, counted={t.key for t in out}, builds=buns or formula.dish.guests, inventory=inventory
+    )
     if buns and bun.diameter_mm > 0:
         mass = buns * bun.mass_g
         out.append(
@@ -217,6 +221,32 @@ def beside(
             )
         )
     return tuple(out)
+
+
+def _round_the_meat(formula: Formula, *, counted: set[str], builds: int, inventory: Inventory) -> list[Beside]:
+    """Sauces by their dose and layers by their grams; what the heat brought or a dose counts is not counted again."""
+    out: list[Beside] = []
+    guests = formula.dish.guests
+    for a in formula.beside:
+        thing = _found(a.ingredient, inventory)
+        if thing is None or a.ingredient in counted or a.dose_g <= 0.0:
+            continue
+        counted.add(a.ingredient)
+        mass = guests * a.dose_g
+        why = say("{m} for each of {n}", m=ph.mass(a.dose_g), n=ph.count(guests))
+        out.append(_thing("sauce", thing, used_g=max(mass, a.made_g), eaten=(mass, mass, mass), why=why))
+    layers: dict[str, float] = {}
+    for layer in formula.stack:
+        if layer.ingredient and layer.ingredient not in counted:
+            one = layer.mass_g or KINDS[layer.kind].mass_g
+            layers[layer.ingredient] = layers.get(layer.ingredient, 0.0) + one
+    for key, one in layers.items():
+        thing = _found(key, inventory)
+        if thing is not None:
+            mass = builds * one
+            why = say("{m} in each of {n}", m=ph.mass(one), n=ph.count(builds))
+            out.append(_thing("layer", thing, used_g=mass, eaten=(mass, mass, mass), why=why))
+    return out
 
 
 def portions_of(portions: Portions) -> tuple[float, ...]:
@@ -305,5 +335,6 @@ def served(
         sugars_g=(whole.sugars_g + sum_of("sugars_g_per_100g")) / guests,
         salt_g=salt / guests,
         sodium_mg=salt / guests / SALT_PER_SODIUM * 1000.0,
-        simmered=any(s.kind == "simmer" for s in stages),
+        simmered=any(s.kind == "simmer" for s in stages)
+        and not any(a.role in ("cooking-sauce", "sauce-base") for a in formula.beside),
     )

@@ -11,7 +11,7 @@ from vianda.core.counsel.rule import Change, Remark, Rule
 from vianda.core.heat.methods import stages_of
 from vianda.core.heat.plate_signs import FATS
 from vianda.core.mix.limits import BY_ALLERGEN, TITLES, Breach, Swap, breaks, swaps_for
-from vianda.core.model.edit import Choose, SetFigure, SetStages, SwapIngredient, SwapMeat, TakeOut
+from vianda.core.model.edit import Choose, SetFigure, SetStack, SetStages, SwapIngredient, SwapMeat, TakeBeside, TakeOut
 from vianda.core.model.formula import Limit
 from vianda.core.pipeline.figures import Figures
 
@@ -34,7 +34,7 @@ def _breach(limit: Limit) -> Callable[[Figures], Remark | None]:
             return Remark(
                 say(f"{TITLES[limit]}, but {{what}} comes with it", what=word(first.name.lower())),
                 say("{where}{more}", where=word(_where(first.kind)), more=word(more)),
-                _beside_changes(figures, first.kind),
+                _beside_changes(figures, first.kind, first.key),
             )
         costs = "; ".join(_cost(figures, s) for s in swaps[:2])
         reason = f"{costs}.{more}" if costs else f"There is no usual swap: leave it out.{more}"
@@ -74,7 +74,7 @@ def _beside_kept_out(figures: Figures, thing: Beside) -> Remark:
     return Remark(
         say("Without {what}, but it comes with it", what=word(thing.name.lower())),
         say("The formula says to keep it out. {where}", where=word(_where(thing.kind))),
-        _beside_changes(figures, thing.kind),
+        _beside_changes(figures, thing.kind, thing.key),
     )
 
 
@@ -124,10 +124,12 @@ def _where(kind: str) -> str:
         "pan-fat": "It lies in the pan.",
         "frying-fat": "The pieces lie in it.",
         "bread": "It is the bread round the meat.",
+        "sauce": "It goes with it, on the Sauce step.",
+        "layer": "It is a layer of the build.",
     }[kind]
 
 
-def _beside_changes(figures: Figures, kind: str) -> tuple[Change, ...]:
+def _beside_changes(figures: Figures, kind: str, key: str) -> tuple[Change, ...]:
     """What can be done about something that comes in at the heat or goes round the meat."""
     context = figures.context
     avoid = context.formula.mix.avoid
@@ -148,6 +150,11 @@ def _beside_changes(figures: Figures, kind: str) -> tuple[Change, ...]:
         if kind == "pan-fat":
             offers.append(Change(say("No fat in the pan"), Choose("fat", "")))
         return tuple(offers)
+    if kind == "sauce":
+        return (Change(say("Leave it out"), TakeBeside(key)),)
+    if kind == "layer":
+        left = tuple(layer for layer in context.formula.stack if layer.ingredient != key)
+        return (Change(say("Leave it out"), SetStack(left)),)
     unwanted = {a for limit in avoid for a in BY_ALLERGEN.get(limit, ())}
     breads = [
         b

@@ -2,7 +2,19 @@
 
 from __future__ import annotations
 
-from vianda.core.counsel import heat, limits, meat, mix_bind, mix_salt, mix_work, scale, shape, shape_fit, shape_hold
+from vianda.core.counsel import (
+    heat,
+    limits,
+    meat,
+    mix_bind,
+    mix_salt,
+    mix_work,
+    scale,
+    shape,
+    shape_fit,
+    shape_hold,
+    stack,
+)
 from vianda.core.counsel.rule import Counsel, Rule
 from vianda.core.pipeline.figures import Figures
 
@@ -16,6 +28,7 @@ ALL_RULES: tuple[Rule, ...] = (
     *shape.RULES,
     *shape_fit.RULES,
     *shape_hold.RULES,
+    *stack.RULES,
     *scale.RULES,
 )
 

@@ -12,6 +12,7 @@ from vianda.core.editing.choose import choose
 from vianda.core.editing.mix_amounts import add_to_mix, type_line, weigh_bowl
 from vianda.core.editing.mix_groups import swap_ingredient
 from vianda.core.editing.mix_lines import change_line, put_in, take_out
+from vianda.core.editing.set_beside import put_beside, set_stack, take_beside, type_beside
 from vianda.core.editing.set_figure import nudge_figure, read_figure, set_figure
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.methods import check_stages
@@ -99,6 +100,14 @@ def apply_edit(formula: Formula, edit: e.Edit, *, inventory: Inventory, kitchen:
             return weigh_bowl(formula, edit, inventory=inventory, kitchen=kitchen)
         case e.SetStages():
             return _with_stages(formula, edit, kitchen)
+        case e.PutBeside():
+            return put_beside(formula, edit, inventory=inventory, kitchen=kitchen)
+        case e.TakeBeside():
+            return take_beside(formula, edit.ingredient)
+        case e.TypeBeside():
+            return type_beside(formula, edit, inventory=inventory, kitchen=kitchen)
+        case e.SetStack():
+            return set_stack(formula, edit, inventory=inventory)
         case e.Rename():
             return replace(formula, name=checked_name(edit.name))
         case e.WriteRemark():

@@ -33,6 +33,7 @@ from vianda.core.model.field_table import FIGURES
 from vianda.core.model.formula import Dish, Formula
 from vianda.core.model.styles import Form
 from vianda.core.pipeline.compute import compute
+from vianda.core.pipeline.figures import BesideSheet
 from vianda.core.shape.figures import ShapeFigures, takes_mould
 
 
@@ -86,6 +87,7 @@ class Evaluation:
     grind: GrindPlan
     mix: MixFigures
     served: Served
+    beside: BesideSheet
     batch_yield: BatchYield
     counsel: tuple[Counsel, ...]
 
@@ -220,6 +222,7 @@ def evaluate(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine
         grind=figures.meat.grind,
         mix=figures.mix,
         served=figures.served,
+        beside=figures.beside,
         batch_yield=trade.batch_yield,
         counsel=counsel,
     )

@@ -207,6 +207,16 @@ def _cook_answer(f: Figures) -> Phrase:
 _GRAVER: dict[Severity, int] = {"limit": 2, "check": 1, "note": 0}
 
 
+def _sauce_answer(f: Figures) -> Phrase:
+    things, build = f.beside.things, f.beside.build
+    if not things:
+        return say("Nothing yet")
+    named = ", ".join(t.name for t in things[:2]) + (" …" if len(things) > 2 else "")
+    if len(build.layers) < 3:
+        return say("{things}", things=ph.word(named))
+    return say("{things}; {h} high", things=ph.word(named), h=ph.length(build.height_mm))
+
+
 def rail_of(f: Figures, counsel: tuple[Counsel, ...]) -> tuple[RailStep, ...]:
     """One line of each step's present answer, with the gravest counsel that waits there.
 
@@ -234,6 +244,7 @@ def rail_of(f: Figures, counsel: tuple[Counsel, ...]) -> tuple[RailStep, ...]:
         ("mix", 3, "Mix", _mix_answer(f)),
         ("shape", 4, "Shape", _shape_answer(f)),
         ("heat", 5, "Heat", _heat_answer(f)),
+        ("sauce", 6, "Sauce", _sauce_answer(f)),
         ("cook", 8, "Cook", _cook_answer(f)),
         ("notes", 9, "Notes", say("Versions and cooks")),
     )

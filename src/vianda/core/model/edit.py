@@ -11,7 +11,16 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Le, Len
 
 from vianda.core.basis.bounds import Key, KeyOrEmpty, Share, ShortText
-from vianda.core.model.formula import MOST_MEATS, MOST_PER_MEAT, MOST_STAGES, HeatStage, Limit
+from vianda.core.model.formula import (
+    MOST_LAYERS,
+    MOST_MEATS,
+    MOST_PER_MEAT,
+    MOST_STAGES,
+    HeatStage,
+    Limit,
+    Role,
+    StackLayer,
+)
 
 Figure = Literal[
     "guests",
@@ -277,6 +286,41 @@ class SetStages:
 
 
 @dataclass(frozen=True, slots=True)
+class PutBeside:
+    """Something to go with it, for a role, with the usual dose of that role; there already: its role changes."""
+
+    role: Role
+    ingredient: Key
+    kind: Literal["put-beside"] = "put-beside"
+
+
+@dataclass(frozen=True, slots=True)
+class TakeBeside:
+    """Take away what goes with it."""
+
+    ingredient: Key
+    kind: Literal["take-beside"] = "take-beside"
+
+
+@dataclass(frozen=True, slots=True)
+class TypeBeside:
+    """A figure of what goes with it, as typed: grams a portion, how much is made, how many coats."""
+
+    ingredient: Key
+    what: Literal["dose", "made", "coats"]
+    text: ShortText
+    kind: Literal["type-beside"] = "type-beside"
+
+
+@dataclass(frozen=True, slots=True)
+class SetStack:
+    """The layers of what is built, from below; none goes back to the usual build of the style."""
+
+    layers: Annotated[tuple[StackLayer, ...], Len(0, MOST_LAYERS)]
+    kind: Literal["set-stack"] = "set-stack"
+
+
+@dataclass(frozen=True, slots=True)
 class Rename:
     """A new name for the formula."""
 
@@ -314,6 +358,10 @@ Edit = (
     | KeepOut
     | WeighBowl
     | SetStages
+    | PutBeside
+    | TakeBeside
+    | TypeBeside
+    | SetStack
     | Rename
     | WriteRemark
 )

@@ -45,6 +45,40 @@ Limit = Literal[
     "less-salt",
 ]
 
+# What a thing beside the meat is for.
+Role = Literal[
+    "burger-sauce",
+    "glaze",
+    "cooking-sauce",
+    "sauce-base",
+    "gravy",
+    "relish",
+    "pickle",
+    "ferment",
+    "soft-onions",
+    "side",
+    "topping",
+]
+LayerKind = Literal[
+    "heel",
+    "crown",
+    "club",
+    "patty",
+    "cheese",
+    "sauce",
+    "leaf",
+    "tomato",
+    "onion",
+    "soft-onion",
+    "pickle",
+    "relish",
+    "bacon",
+    "egg",
+    "mushroom",
+    "pepper",
+    "other",
+]
+
 HEAVIEST_BATCH_G = 1_000_000
 MOST_PER_MEAT = 5.0
 MOST_SALT_FRAC = 0.05
@@ -53,6 +87,8 @@ LONGEST_REMARK = 2000
 MOST_MEATS = 8
 MOST_LINES = 24
 MOST_STAGES = 12
+MOST_BESIDE = 12
+MOST_LAYERS = 24
 
 
 @dataclass(frozen=True, slots=True)
@@ -208,6 +244,33 @@ class Heat:
 
 
 @dataclass(frozen=True, slots=True)
+class Accompaniment:
+    """What goes with it: an ingredient or a house formula, what it is for, and grams a portion.
+
+    A portion is a guest's. ``made_g`` is how much is made at once, 0 for what the guests need; ``coats`` of a glaze.
+    """
+
+    role: Role
+    ingredient: Key
+    dose_g: Annotated[float, Ge(0), Le(5000)]
+    made_g: Annotated[float, Ge(0), Le(1_000_000)] = 0.0
+    coats: Annotated[int, Ge(0), Le(12)] = 0
+
+
+@dataclass(frozen=True, slots=True)
+class StackLayer:
+    """One layer of what is built, from below: what it is, which ingredient, and its grams in one build.
+
+    ``mass_g`` 0 is the usual mass of its kind. ``toasted`` of bread: its cut face is crisp.
+    """
+
+    kind: LayerKind
+    ingredient: KeyOrEmpty = ""
+    mass_g: Annotated[float, Ge(0), Le(2000)] = 0.0
+    toasted: bool = False
+
+
+@dataclass(frozen=True, slots=True)
 class Formula:
     """The design of one dish, complete enough to be evaluated."""
 
@@ -220,3 +283,5 @@ class Formula:
     remark: Annotated[str, Len(0, LONGEST_REMARK)] = ""
     grind: Grind = Grind()
     mix: Mix = Mix()
+    beside: Annotated[tuple[Accompaniment, ...], Len(0, MOST_BESIDE)] = ()
+    stack: Annotated[tuple[StackLayer, ...], Len(0, MOST_LAYERS)] = ()

@@ -29,8 +29,9 @@ from vianda.core.mix.figures import MixFigures, mix_figures
 from vianda.core.mix.sheet import mix_sheet
 from vianda.core.model.field_table import FIGURES, range_text, stored_value
 from vianda.core.model.formula import Formula
-from vianda.core.model.styles import style_of
+from vianda.core.model.styles import FLAT, style_of
 from vianda.core.pipeline.figures import (
+    BesideSheet,
     Context,
     CookFigures,
     Figures,
@@ -39,9 +40,12 @@ from vianda.core.pipeline.figures import (
     Prepared,
     TradeFigures,
 )
+from vianda.core.sauce.figures import beside_figures
 from vianda.core.shape.laying import laying_of
 from vianda.core.shape.piece import bread_of, piece_shape
 from vianda.core.shape.piece_composition import piece_composition
+from vianda.core.stack.layers import build_of, usual_stack
+from vianda.core.stack.rules import remarks_on_build
 
 
 def _check_ranges(formula: Formula) -> None:
@@ -400,6 +404,46 @@ def served_of_context(
     )
 
 
+def beside_of_context(context: Context, batch: Batch, meat: MeatFigures, piece: PieceFigures) -> BesideSheet:
+    """Stage 9 too: doses and tastes of what goes with it, and the build.
+
+    Parameters
+    ----------
+    context : Context
+        The formula with what it names looked up.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+    meat : MeatFigures
+        The results of the meat stage.
+    piece : PieceFigures
+        The results of the piece stage.
+
+    Returns
+    -------
+    BesideSheet
+        What goes with it, and what is built.
+    """
+    formula, pantry, bun = context.formula, context.inventory.pantry, context.bun
+    guests = formula.dish.guests
+    builds = buns_of(context, batch)
+    # Without bread a build is what one guest is given.
+    made = builds or guests
+    stages = on_heat(stages_of(formula.heat, context.style, context.surface))
+    cheese = formula.heat.cheese if any(s.cheese for s in stages) else ""
+    patties = max(1, round(batch.portions.pieces / made)) if context.style.form in FLAT else 1
+    stack = formula.stack or usual_stack(bun=bun, patties=patties, cheese=cheese, beside=formula.beside)
+    build = build_of(stack, bun=bun, shape=piece.shape, beside=formula.beside, pantry=pantry, usual=not formula.stack)
+    # The usual build of a plain formula is nobody's choice: nothing is said of it.
+    speaks = builds > 0 and context.style.form in FLAT and bool(formula.stack or formula.beside)
+    return BesideSheet(
+        things=beside_figures(formula.beside, guests=guests, bread_mm=bun.diameter_mm, pantry=pantry),
+        stack=stack,
+        build=build,
+        builds=made,
+        remarks=remarks_on_build(stack, build, fat_frac=meat.blend.fat_frac) if speaks else (),
+    )
+
+
 def trade_of_context(
     context: Context, batch: Batch, meat: MeatFigures, piece: PieceFigures, mix: MixFigures, portion: Served
 ) -> TradeFigures:
@@ -502,6 +546,7 @@ def compute(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine:
         ),
         cook=cook_of_context(context, batch, salt, piece, heat),
         served=portion,
+        beside=beside_of_context(context, batch, meat, piece),
         trade=trade_of_context(context, batch, meat, piece, mix, portion),
     )
 

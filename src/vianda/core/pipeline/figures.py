@@ -22,11 +22,14 @@ from vianda.core.inventory.fat_range import FatSpread
 from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.mix.figures import MixFigures
 from vianda.core.mix.sheet import MixSheet
-from vianda.core.model.formula import Formula
+from vianda.core.model.formula import Formula, StackLayer
 from vianda.core.model.styles import Style
+from vianda.core.sauce.figures import BesideFigures
 from vianda.core.shape.figures import ShapeFigures
 from vianda.core.shape.laying import Laying
 from vianda.core.shape.piece_composition import PieceComposition
+from vianda.core.stack.layers import Build
+from vianda.core.stack.rules import StackRemark
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,6 +86,17 @@ class CookFigures:
 
 
 @dataclass(frozen=True, slots=True)
+class BesideSheet:
+    """What goes with it, what is built, and what the rules of the build say; ``builds`` of them are made."""
+
+    things: tuple[BesideFigures, ...]
+    stack: tuple[StackLayer, ...]
+    build: Build
+    builds: int
+    remarks: tuple[StackRemark, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class TradeFigures:
     """What it costs, what to order, what it may be called, and what the bowl yields."""
 
@@ -105,4 +119,5 @@ class Figures:
     sheet: MixSheet
     cook: CookFigures
     served: Served
+    beside: BesideSheet
     trade: TradeFigures

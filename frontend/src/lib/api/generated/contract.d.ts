@@ -810,6 +810,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sauces/nudge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The smallest change that does what a word asks */
+        post: operations["nudge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sauces/pot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How long it cooks down */
+        post: operations["pot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sauces/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Schools of sauce */
+        get: operations["schools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sauces/taste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How a sauce tastes, beside its school */
+        post: operations["taste"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schema/formula-file": {
         parameters: {
             query?: never;
@@ -1002,6 +1070,33 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Accompaniment
+         * @description What goes with it: an ingredient or a house formula, what it is for, and grams a portion.
+         *
+         *     A portion is a guest's. ``made_g`` is how much is made at once, 0 for what the guests need; ``coats`` of a glaze.
+         */
+        Accompaniment: {
+            /**
+             * Coats
+             * @default 0
+             */
+            coats: number;
+            /** Dose G */
+            dose_g: number;
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * Made G
+             * @default 0
+             */
+            made_g: number;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "burger-sauce" | "glaze" | "cooking-sauce" | "sauce-base" | "gravy" | "relish" | "pickle" | "ferment" | "soft-onions" | "side" | "topping";
+        };
+        /**
          * AddMeat
          * @description A meat joins the blend with a fifth of it; the unlocked ones make room.
          */
@@ -1065,6 +1160,30 @@ export interface components {
             time_s: number;
             /** Within */
             within: boolean;
+        };
+        /**
+         * AgainstBand
+         * @description One taste beside its band: below, within or above it, and by how much it is outside, per 100 g.
+         */
+        AgainstBand: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Outside */
+            outside: number;
+            /**
+             * Taste
+             * @enum {string}
+             */
+            taste: "sugar" | "salt" | "acid" | "fat" | "pungency" | "savour" | "water" | "dry";
+            /** Value */
+            value: number;
+            /**
+             * Where
+             * @enum {string}
+             */
+            where: "below" | "within" | "above";
         };
         /**
          * Allergen
@@ -1194,6 +1313,20 @@ export interface components {
             usual: number;
         };
         /**
+         * Batch
+         * @description What a batch gives: whole portions, what is left over, and what a wanted number of portions takes.
+         */
+        Batch: {
+            /** Lacking G */
+            lacking_g: number;
+            /** Left G */
+            left_g: number;
+            /** Needed G */
+            needed_g: number;
+            /** Portions */
+            portions: number;
+        };
+        /**
          * BatchYield
          * @description From bowl to plate in grams: what is shaped, what stays behind (as allowed for, and as expected), and cooked.
          *
@@ -1274,12 +1407,67 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cheese" | "glaze" | "pan-fat" | "frying-fat" | "bread";
+            kind: "cheese" | "glaze" | "pan-fat" | "frying-fat" | "bread" | "sauce" | "layer";
             /** Name */
             name: string;
             /** Used G */
             used_g: number;
             why: components["schemas"]["Phrase"];
+        };
+        /**
+         * BesideFigures
+         * @description One thing that goes with it: dose and its usual range, how far what is made goes, and how it tastes.
+         *
+         *     ``spread`` of a burger sauce: how it lies on the bread. ``made_g`` is what is made, ``batch`` how far it goes.
+         *     ``bands``: its taste beside its nearest school's, empty where the role has none. ``keeps_days`` 0: bought.
+         */
+        BesideFigures: {
+            /** Bands */
+            bands: components["schemas"]["AgainstBand"][];
+            batch: components["schemas"]["Batch"];
+            /** Coats */
+            coats: number;
+            /** Dose G */
+            dose_g: number;
+            /** House */
+            house: boolean;
+            /** Ingredient */
+            ingredient: string;
+            /** Keeps Days */
+            keeps_days: number;
+            /** Made G */
+            made_g: number;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "burger-sauce" | "glaze" | "cooking-sauce" | "sauce-base" | "gravy" | "relish" | "pickle" | "ferment" | "soft-onions" | "side" | "topping";
+            /** Role Title */
+            role_title: string;
+            /** School */
+            school: string;
+            /** School Title */
+            school_title: string;
+            spread?: components["schemas"]["Dose"] | null;
+            taste: components["schemas"]["Taste"];
+            usual_g: components["schemas"]["Band"];
+        };
+        /**
+         * BesideSheet
+         * @description What goes with it, what is built, and what the rules of the build say; ``builds`` of them are made.
+         */
+        BesideSheet: {
+            build: components["schemas"]["Build"];
+            /** Builds */
+            builds: number;
+            /** Remarks */
+            remarks: components["schemas"]["StackRemark"][];
+            /** Stack */
+            stack: components["schemas"]["StackLayer"][];
+            /** Things */
+            things: components["schemas"]["BesideFigures"][];
         };
         /**
          * BlendFigures
@@ -1421,6 +1609,27 @@ export interface components {
             rule: "beyond-3s" | "2-of-3-beyond-2s" | "4-of-5-beyond-1s" | "8-on-one-side" | "6-in-a-row-rising-or-falling";
         };
         /**
+         * Build
+         * @description A build from below: its layers, height, mass, what hangs over the bread, and whether it was the usual one.
+         */
+        Build: {
+            /**
+             * Bite
+             * @enum {string}
+             */
+            bite: "comfortable" | "tall" | "too tall";
+            /** Height Mm */
+            height_mm: number;
+            /** Layers */
+            layers: components["schemas"]["Layer"][];
+            /** Mass G */
+            mass_g: number;
+            /** Overhang Mm */
+            overhang_mm: number;
+            /** Usual */
+            usual: boolean;
+        };
+        /**
          * Bun
          * @description Bread: its diameter in mm, its mass in g, its price, and the allergens declared on it.
          *
@@ -1511,7 +1720,7 @@ export interface components {
          */
         Change: {
             /** Edit */
-            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
         };
         /**
@@ -1627,6 +1836,32 @@ export interface components {
             started_at: string;
         };
         /**
+         * CookDown
+         * @description From what goes in to what is left: water to lose, how long it takes, and what holds it back.
+         *
+         *     ``concentrates`` is by what salt, sugar and acid rise. ``heat_up_s`` comes before, from room temperature.
+         */
+        CookDown: {
+            /**
+             * Bound By
+             * @enum {string}
+             */
+            bound_by: "surface" | "burner" | "nothing";
+            /** Concentrates */
+            concentrates: number;
+            /** Energy J */
+            energy_j: number;
+            /** Heat Up S */
+            heat_up_s: number;
+            /** Left G */
+            left_g: number;
+            minutes: components["schemas"]["Band"];
+            /** Start G */
+            start_g: number;
+            /** Water G */
+            water_g: number;
+        };
+        /**
          * CookLine
          * @description One line of the logbook.
          */
@@ -1735,7 +1970,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "dish" | "meat" | "mix" | "shape" | "heat" | "cook" | "notes";
+            step: "dish" | "meat" | "mix" | "shape" | "heat" | "sauce" | "cook" | "notes";
             title: components["schemas"]["Phrase"];
         };
         /**
@@ -1849,7 +2084,7 @@ export interface components {
             /** Chosen */
             chosen: boolean;
             /** Edit */
-            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
             result: components["schemas"]["Phrase"];
         };
@@ -1866,6 +2101,24 @@ export interface components {
             low_c: number;
             /** Title */
             title: string;
+        };
+        /**
+         * Dose
+         * @description Grams a portion, spread over faces of an area; how thick it lies, and what that is called.
+         */
+        Dose: {
+            /** Area Dm2 */
+            area_dm2: number;
+            /** Faces */
+            faces: number;
+            /** G Per Dm2 */
+            g_per_dm2: number;
+            /** Grams */
+            grams: number;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Word */
+            word: string;
         };
         /**
          * DrawnSquare
@@ -1910,7 +2163,7 @@ export interface components {
          */
         EvaluateRequest: {
             /** Edits */
-            edits?: (components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"])[];
+            edits?: (components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"])[];
             formula: components["schemas"]["Formula"];
             /**
              * Unit System
@@ -1924,6 +2177,7 @@ export interface components {
          */
         Evaluation: {
             batch_yield: components["schemas"]["BatchYield"];
+            beside: components["schemas"]["BesideSheet"];
             blend: components["schemas"]["BlendFigures"];
             collagen: components["schemas"]["CollagenFigures"];
             cost: components["schemas"]["CostFigures"];
@@ -2328,6 +2582,11 @@ export interface components {
          * @description The design of one dish, complete enough to be evaluated.
          */
         Formula: {
+            /**
+             * Beside
+             * @default []
+             */
+            beside: components["schemas"]["Accompaniment"][];
             dish: components["schemas"]["DishChoice"];
             /**
              * @default {
@@ -2362,6 +2621,11 @@ export interface components {
             remark: string;
             seasoning: components["schemas"]["Seasoning"];
             shape: components["schemas"]["Shape"];
+            /**
+             * Stack
+             * @default []
+             */
+            stack: components["schemas"]["StackLayer"][];
         };
         /**
          * FormulaAnswer
@@ -2398,7 +2662,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 9;
+            version: 10;
         };
         /**
          * FormulaRequest
@@ -3366,6 +3630,40 @@ export interface components {
             shares_frac: number[];
         };
         /**
+         * Layer
+         * @description One layer as it is built: name, mass, thickness and width, how wet it is, and what it tells the rules.
+         */
+        Layer: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "heel" | "crown" | "club" | "patty" | "cheese" | "sauce" | "leaf" | "tomato" | "onion" | "soft-onion" | "pickle" | "relish" | "bacon" | "egg" | "mushroom" | "pepper" | "other";
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Salty */
+            salty: boolean;
+            /** Sharp */
+            sharp: boolean;
+            /** Slick */
+            slick: boolean;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Toasted */
+            toasted: boolean;
+            /**
+             * Wetness
+             * @enum {string}
+             */
+            wetness: "dry" | "damp" | "wet";
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
          * LearnRequest
          * @description What a label, a butcher or a laboratory says of a lot's fat, as typed.
          */
@@ -4005,6 +4303,40 @@ export interface components {
             value_frac: number;
         };
         /**
+         * Nudge
+         * @description A change that does what was asked: the lines that move, the taste before and after, and what gave way.
+         *
+         *     ``gave_way``: tastes that move by more than they were to be held to.
+         */
+        Nudge: {
+            after: components["schemas"]["Taste"];
+            before: components["schemas"]["Taste"];
+            /** Gave Way */
+            gave_way: ("sugar" | "salt" | "acid" | "fat" | "pungency" | "savour" | "water" | "dry")[];
+            /**
+             * Handle
+             * @enum {string}
+             */
+            handle: "sweeter" | "sharper" | "saltier" | "hotter" | "richer" | "looser" | "thicker";
+            /** Moved */
+            moved: components["schemas"]["NudgedLine"][];
+        };
+        /**
+         * NudgeAnswer
+         * @description The change a word proposes with its taste beside the same bands; none where there is none.
+         *
+         *     ``lines`` are the sauce after it, and ``left_frac`` what cooking down leaves of them.
+         */
+        NudgeAnswer: {
+            /** Bands */
+            bands: components["schemas"]["AgainstBand"][];
+            /** Left Frac */
+            left_frac: number;
+            /** Lines */
+            lines: components["schemas"]["HouseLine"][];
+            nudge?: components["schemas"]["Nudge"] | null;
+        };
+        /**
          * NudgeFigure
          * @description So many steps up (positive) or down; the step is the figure's own.
          */
@@ -4026,6 +4358,66 @@ export interface components {
             kind: "nudge";
             /** Steps */
             steps: number;
+        };
+        /**
+         * NudgeRequest
+         * @description A word, what may not move, and whether things can only be added.
+         */
+        NudgeRequest: {
+            /**
+             * Handle
+             * @enum {string}
+             */
+            handle: "sweeter" | "sharper" | "saltier" | "hotter" | "richer" | "looser" | "thicker";
+            /**
+             * Left Frac
+             * @default 0
+             */
+            left_frac: number;
+            /**
+             * Left G
+             * @default 0
+             */
+            left_g: number;
+            /** Lines */
+            lines: components["schemas"]["HouseLine"][];
+            /**
+             * Locked
+             * @default []
+             */
+            locked: string[];
+            /**
+             * Only Add
+             * @default false
+             */
+            only_add: boolean;
+            /**
+             * Role
+             * @default burger-sauce
+             * @enum {string}
+             */
+            role: "burger-sauce" | "glaze" | "cooking-sauce" | "sauce-base" | "gravy" | "relish" | "pickle" | "ferment" | "soft-onions" | "side" | "topping";
+            /**
+             * School
+             * @default
+             */
+            school: string;
+        };
+        /**
+         * NudgedLine
+         * @description One line before, after and by how much, g; ``new`` when it was not in the sauce.
+         */
+        NudgedLine: {
+            /** After G */
+            after_g: number;
+            /** Before G */
+            before_g: number;
+            /** Change G */
+            change_g: number;
+            /** Ingredient */
+            ingredient: string;
+            /** New */
+            new: boolean;
         };
         /**
          * Observed
@@ -4477,6 +4869,23 @@ export interface components {
             wanted_piece_g: number;
         };
         /**
+         * PotRequest
+         * @description What goes in and is to be left, g; how hard it cooks, and the width of the pot.
+         */
+        PotRequest: {
+            /**
+             * Boil
+             * @enum {string}
+             */
+            boil: "gentle" | "simmer" | "rolling";
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Left G */
+            left_g: number;
+            /** Start G */
+            start_g: number;
+        };
+        /**
          * Practice
          * @description Usual practice beside what is computed: usual practice's flip and minutes on the heat, in seconds.
          */
@@ -4612,6 +5021,24 @@ export interface components {
             title: string;
         };
         /**
+         * PutBeside
+         * @description Something to go with it, for a role, with the usual dose of that role; there already: its role changes.
+         */
+        PutBeside: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "put-beside";
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "burger-sauce" | "glaze" | "cooking-sauce" | "sauce-base" | "gravy" | "relish" | "pickle" | "ferment" | "soft-onions" | "side" | "topping";
+        };
+        /**
          * PutIn
          * @description An ingredient by mass of the meat (0–5), in place of what is in of it.
          */
@@ -4677,7 +5104,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "dish" | "meat" | "mix" | "shape" | "heat" | "cook" | "notes";
+            step: "dish" | "meat" | "mix" | "shape" | "heat" | "sauce" | "cook" | "notes";
             /** Title */
             title: string;
             /** Waiting */
@@ -5016,6 +5443,86 @@ export interface components {
             wanted_frac: number;
         };
         /**
+         * SauceRequest
+         * @description The lines of a sauce, what cooking down leaves (g, or a share; 0: all), its role, and the school beside it.
+         */
+        SauceRequest: {
+            /**
+             * Left Frac
+             * @default 0
+             */
+            left_frac: number;
+            /**
+             * Left G
+             * @default 0
+             */
+            left_g: number;
+            /** Lines */
+            lines: components["schemas"]["HouseLine"][];
+            /**
+             * Role
+             * @default burger-sauce
+             * @enum {string}
+             */
+            role: "burger-sauce" | "glaze" | "cooking-sauce" | "sauce-base" | "gravy" | "relish" | "pickle" | "ferment" | "soft-onions" | "side" | "topping";
+            /**
+             * School
+             * @default
+             */
+            school: string;
+        };
+        /**
+         * SauceSchool
+         * @description A school: for which roles, its bands per 100 g, the grams it starts from and what of them is left.
+         */
+        SauceSchool: {
+            /** Bands */
+            bands: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Key */
+            key: string;
+            /** Left Frac */
+            left_frac: number;
+            /** Lines */
+            lines: [
+                string,
+                number
+            ][];
+            /** Roles */
+            roles: ("burger-sauce" | "glaze" | "cooking-sauce" | "sauce-base" | "gravy" | "relish" | "pickle" | "ferment" | "soft-onions" | "side" | "topping")[];
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * SauceTaste
+         * @description A sauce's taste beside a school's bands; no school where its role has none.
+         *
+         *     ``whole_g`` goes in, ``left_g`` of it is left, which is ``left_frac``.
+         */
+        SauceTaste: {
+            /** Bands */
+            bands: components["schemas"]["AgainstBand"][];
+            /** Left Frac */
+            left_frac: number;
+            /** Left G */
+            left_g: number;
+            /** School */
+            school: string;
+            /** School Title */
+            school_title: string;
+            taste: components["schemas"]["Taste"];
+            /** Whole G */
+            whole_g: number;
+            /** Why */
+            why: string;
+        };
+        /**
          * SaveRequest
          * @description A formula and the revision it was opened at.
          */
@@ -5102,7 +5609,7 @@ export interface components {
          * @description A portion with everything that is eaten of it, its allergens, and the limits that something in it breaks.
          *
          *     As laid on the heat: what drips off and boils away is not taken off. ``cost`` is that of the things beside without
-         *     the bread. ``simmered``: a sauce the pieces lie in is eaten too, and not counted.
+         *     the bread. ``simmered``: the pieces lie in a sauce of which nothing is said; it is eaten too, and not counted.
          */
         Served: {
             /** Allergens */
@@ -5154,6 +5661,19 @@ export interface components {
             kind: "set";
             /** Value */
             value: number;
+        };
+        /**
+         * SetStack
+         * @description The layers of what is built, from below; none goes back to the usual build of the style.
+         */
+        SetStack: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set-stack";
+            /** Layers */
+            layers: components["schemas"]["StackLayer"][];
         };
         /**
          * SetStages
@@ -5565,6 +6085,57 @@ export interface components {
             two: components["schemas"]["CandidateModel"];
         };
         /**
+         * StackLayer
+         * @description One layer of what is built, from below: what it is, which ingredient, and its grams in one build.
+         *
+         *     ``mass_g`` 0 is the usual mass of its kind. ``toasted`` of bread: its cut face is crisp.
+         */
+        StackLayer: {
+            /**
+             * Ingredient
+             * @default
+             */
+            ingredient: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "heel" | "crown" | "club" | "patty" | "cheese" | "sauce" | "leaf" | "tomato" | "onion" | "soft-onion" | "pickle" | "relish" | "bacon" | "egg" | "mushroom" | "pepper" | "other";
+            /**
+             * Mass G
+             * @default 0
+             */
+            mass_g: number;
+            /**
+             * Toasted
+             * @default false
+             */
+            toasted: boolean;
+        };
+        /**
+         * StackRemark
+         * @description What a rule says of a build: what, why, and the layers that mend it, none where there is no one change.
+         */
+        StackRemark: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "wet-on-bread" | "soggy-in" | "slides" | "one-face" | "no-glue" | "too-tall" | "hangs-over" | "salt-on-salt" | "nothing-sharp" | "upside-down" | "no-patty" | "leaf-on-heat";
+            /**
+             * Mended
+             * @default []
+             */
+            mended: components["schemas"]["StackLayer"][];
+            reason: components["schemas"]["Phrase"];
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "warn" | "note";
+            title: components["schemas"]["Phrase"];
+        };
+        /**
          * Stage
          * @description One stage on the heat: from–to seconds, the cue that ends it, and what a timer is set to.
          */
@@ -5902,6 +6473,19 @@ export interface components {
             price_per_kg: string;
         };
         /**
+         * TakeBeside
+         * @description Take away what goes with it.
+         */
+        TakeBeside: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "take-beside";
+        };
+        /**
          * TakeOut
          * @description An ingredient leaves the mix.
          */
@@ -5913,6 +6497,35 @@ export interface components {
              * @enum {string}
              */
             kind: "take-out";
+        };
+        /**
+         * Taste
+         * @description Per 100 g: sugar, salt, acid (as acetic), fat, water, dry matter in g; pungency; savour in mg of glutamate.
+         *
+         *     ``unsure``: names of ingredients that bring a tenth or more of a figure that is known with low confidence only.
+         */
+        Taste: {
+            /** Acid */
+            acid: number;
+            /** Dry */
+            dry: number;
+            /** Fat */
+            fat: number;
+            /** Pungency */
+            pungency: number;
+            /** Salt */
+            salt: number;
+            /** Savour */
+            savour: number;
+            /** Sugar */
+            sugar: number;
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Water */
+            water: number;
         };
         /**
          * TicketFigure
@@ -5928,10 +6541,30 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "dish" | "meat" | "mix" | "shape" | "heat" | "cook" | "notes";
+            step: "dish" | "meat" | "mix" | "shape" | "heat" | "sauce" | "cook" | "notes";
             value: components["schemas"]["Phrase"];
             /** Working */
             working: string;
+        };
+        /**
+         * TypeBeside
+         * @description A figure of what goes with it, as typed: grams a portion, how much is made, how many coats.
+         */
+        TypeBeside: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "type-beside";
+            /** Text */
+            text: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "dose" | "made" | "coats";
         };
         /**
          * TypeFigure
@@ -10530,6 +11163,314 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadRecipe"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    nudge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NudgeRequest"];
+            };
+        };
+        responses: {
+            /** @description The smallest change that does what a word asks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NudgeAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PotRequest"];
+            };
+        };
+        responses: {
+            /** @description How long it cooks down */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookDown"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Schools of sauce */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SauceSchool"][];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    taste: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SauceRequest"];
+            };
+        };
+        responses: {
+            /** @description How a sauce tastes, beside its school */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SauceTaste"];
                 };
             };
             /** @description A problem */

@@ -1,0 +1,125 @@
+<!-- Everything that goes with it: what it is for, grams a portion beside what is usual, and how far it goes. -->
+<script lang="ts">
+  import Trash from "@lucide/svelte/icons/trash-2";
+  import type { BesideThing, Role } from "../../lib/api/client";
+  import { amount } from "../../lib/format";
+  import PickField from "../../lib/ui/PickField.svelte";
+  import Qty from "../../lib/ui/Qty.svelte";
+  import { units } from "../../lib/units.svelte";
+  import QuickField from "../heat/QuickField.svelte";
+  import type { StepProps } from "../step";
+  import { ROLES } from "./roles";
+
+  let { bench, evaluation, catalogue }: StepProps = $props();
+  const things = $derived(evaluation.beside.things);
+  const offered = $derived(catalogue.pantry.filter((i) => !i.retired));
+  const groups = $derived([
+    { title: "Made in the house", things: offered.filter((i) => i.house) },
+    { title: "Bought", things: offered.filter((i) => !i.house) },
+  ]);
+  let role = $state<Role>("burger-sauce");
+  let wanted = $state("mayonnaise");
+  const uid = $props.id();
+  const mass = (value: number) => amount({ kind: "mass_g", value }, units);
+  const type = (ingredient: string, what: "dose" | "made" | "coats", text: string) =>
+    bench.edit({ kind: "type-beside", ingredient, what, text });
+  /** Where the dose stands on a line that ends at twice what is usual. */
+  const at = (thing: BesideThing, value: number) => `${Math.min(100, (50 * value) / thing.usual_g.usual)}%`;
+
+  function add(event: SubmitEvent): void {
+    event.preventDefault();
+    bench.edit({ kind: "put-beside", role, ingredient: wanted });
+  }
+</script>
+
+<form class="mt-5 flex flex-wrap items-end gap-3" onsubmit={add} aria-label="Put something beside it">
+  <PickField label="As" value={role} options={ROLES} onpick={(key) => (role = key as Role)} />
+  <div class="min-w-0">
+    <label for={uid} class="mb-0.5 block text-[0.8125rem] quiet">What</label>
+    <select
+      id={uid}
+      class="h-[2.625rem] max-w-[min(100%,20rem)] cursor-pointer rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2 font-semibold"
+      bind:value={wanted}
+    >
+      {#each groups as group (group.title)}
+        {#if group.things.length > 0}
+          <optgroup label={group.title}>
+            {#each group.things as thing (thing.key)}<option value={thing.key}>{thing.name}</option>{/each}
+          </optgroup>
+        {/if}
+      {/each}
+    </select>
+  </div>
+  <button class={["act h-[2.625rem]", things.length === 0 && "act-main"]}>Put it beside</button>
+</form>
+{#if bench.refusal && ["put-beside", "type-beside", "take-beside"].includes(bench.refusal.target)}
+  <p role="alert" class="mt-2 text-[0.875rem] text-error">{bench.refusal.detail}</p>
+{/if}
+
+{#if things.length === 0}
+  <p class="mt-6 max-w-[38rem] text-[0.9375rem]">
+    Nothing goes with it yet. A sauce, a glaze, pickles or onions count for the portion's energy, salt,
+    allergens and cost as soon as they are here.
+  </p>
+{:else}
+  <ul class="mt-4" aria-label="What goes with it">
+    {#each things as thing (thing.ingredient)}
+      <li class="border-t border-base-300 py-3" data-beside={thing.ingredient}>
+        <div class="flex flex-wrap items-start gap-x-5 gap-y-2">
+          <div class="min-w-44 flex-1">
+            <h2 class="text-base leading-snug">{thing.name}</h2>
+            <p class="text-[0.8125rem] quiet">
+              {thing.role_title}{thing.house
+                ? `, made in the house, keeps ${thing.keeps_days} days`
+                : ", bought"}
+            </p>
+          </div>
+          <QuickField
+            label="A portion"
+            value={mass(thing.dose_g)}
+            oncommit={(text) => type(thing.ingredient, "dose", text)}
+          />
+          <QuickField
+            label="Made at once"
+            value={mass(thing.made_g)}
+            width="7rem"
+            oncommit={(text) => type(thing.ingredient, "made", text)}
+          />
+          {#if thing.role === "glaze"}<QuickField
+              label="Coats"
+              value={String(thing.coats)}
+              width="4rem"
+              oncommit={(text) => type(thing.ingredient, "coats", text)}
+            />{/if}
+          <button
+            class="mt-[1.375rem] act size-[2.625rem] p-0"
+            onclick={() => bench.edit({ kind: "take-beside", ingredient: thing.ingredient })}
+            ><Trash size={18} aria-hidden="true" /><span class="sr-only">Take {thing.name} away</span></button
+          >
+        </div>
+        <div class="mt-2 grid max-w-[34rem] grid-cols-[1fr] gap-1">
+          <span class="relative block h-4" aria-hidden="true">
+            <span class="absolute inset-x-0 top-1/2 h-px bg-base-content"></span>
+            <span
+              class="absolute inset-y-0.5 bg-[#b9cfcb]"
+              style:left={at(thing, thing.usual_g.low)}
+              style:width={`calc(${at(thing, thing.usual_g.high)} - ${at(thing, thing.usual_g.low)})`}
+            ></span>
+            <span
+              class="absolute inset-y-0 w-[3px] -translate-x-1/2 bg-base-content"
+              style:left={at(thing, thing.dose_g)}
+            ></span>
+          </span>
+          <p class="text-[0.8125rem] leading-snug">
+            Usual <Qty kind="mass_g" value={thing.usual_g.low} high={thing.usual_g.high} /> a portion{#if thing.spread};
+              on both faces it lies {thing.spread.thickness_mm.toFixed(1)} mm thick, {thing.spread.word}{/if}. {thing
+              .batch.portions} portions{#if thing.batch.lacking_g > 0.5}, <span
+                class="font-semibold text-warning"
+                ><Qty kind="mass_g" value={thing.batch.lacking_g} /> short</span
+              >{:else if thing.batch.left_g > 0.5}, <Qty kind="mass_g" value={thing.batch.left_g} /> left{/if}.
+          </p>
+        </div>
+      </li>
+    {/each}
+  </ul>
+{/if}

@@ -1,0 +1,143 @@
+<!-- The build as a section to scale, from heel to crown; layers are moved by keys and buttons, and each rule is said. -->
+<script lang="ts">
+  import ArrowDown from "@lucide/svelte/icons/arrow-down";
+  import ArrowUp from "@lucide/svelte/icons/arrow-up";
+  import Trash from "@lucide/svelte/icons/trash-2";
+  import type { StackLayer } from "../../lib/api/client";
+  import Fact from "../../lib/ui/Fact.svelte";
+  import Qty from "../../lib/ui/Qty.svelte";
+  import type { StepProps } from "../step";
+  import BuildPicture from "./BuildPicture.svelte";
+
+  let { bench, evaluation, catalogue }: StepProps = $props();
+  const sheet = $derived(evaluation.beside);
+  const build = $derived(sheet.build);
+  const kinds: { kind: StackLayer["kind"]; title: string; ingredient: string }[] = [
+    { kind: "patty", title: "Patty", ingredient: "" },
+    { kind: "cheese", title: "Cheese", ingredient: "processed-cheese" },
+    { kind: "leaf", title: "Leaf", ingredient: "butterhead" },
+    { kind: "tomato", title: "Tomato slice", ingredient: "tomato" },
+    { kind: "onion", title: "Raw onion", ingredient: "onion" },
+    { kind: "soft-onion", title: "Soft onions", ingredient: "soft-onion" },
+    { kind: "pickle", title: "Pickles", ingredient: "dill-pickle" },
+    { kind: "relish", title: "Relish", ingredient: "relish" },
+    { kind: "bacon", title: "Bacon", ingredient: "bacon" },
+    { kind: "egg", title: "Fried egg", ingredient: "egg" },
+    { kind: "mushroom", title: "Mushrooms", ingredient: "cooked-mushroom" },
+    { kind: "heel", title: "Heel", ingredient: "" },
+    { kind: "club", title: "Middle slice", ingredient: "" },
+    { kind: "crown", title: "Crown", ingredient: "" },
+  ];
+  const sauces = $derived(
+    sheet.things
+      .filter((t) => ["burger-sauce", "relish", "topping", "glaze", "gravy"].includes(t.role))
+      .map((t) => ({ kind: "sauce" as const, title: t.name, ingredient: t.ingredient })),
+  );
+  const offered = $derived([...sauces, ...kinds]);
+  const known = $derived(new Set(catalogue.pantry.map((i) => i.key)));
+  let chosen = $state("0");
+  const set = (layers: StackLayer[]) => bench.edit({ kind: "set-stack", layers });
+
+  function move(at: number, by: number): void {
+    const to = at + by;
+    if (to < 0 || to >= sheet.stack.length) return;
+    const layers = [...sheet.stack];
+    const [layer] = layers.splice(at, 1);
+    if (layer) layers.splice(to, 0, layer);
+    set(layers);
+  }
+
+  function add(event: SubmitEvent): void {
+    event.preventDefault();
+    const wanted = offered[Number(chosen)];
+    if (!wanted) return;
+    const layers = [...sheet.stack];
+    // Under the crown, where a hand would lay it.
+    const top =
+      layers.at(-1)?.kind === "crown" && wanted.kind !== "crown" ? layers.length - 1 : layers.length;
+    const bread = wanted.kind === "heel" || wanted.kind === "crown" || wanted.kind === "club";
+    layers.splice(top, 0, {
+      kind: wanted.kind,
+      ingredient: known.has(wanted.ingredient) ? wanted.ingredient : "",
+      mass_g: 0,
+      toasted: bread,
+    });
+    set(layers);
+  }
+</script>
+
+<div class="mt-4 flex flex-wrap gap-x-8 gap-y-3">
+  <Fact label="High"><Qty kind="length_mm" value={build.height_mm} /></Fact>
+  <Fact label="A bite"
+    ><span class={build.bite === "comfortable" ? "" : "text-warning"}>{build.bite}</span></Fact
+  >
+  <Fact label="Weighs"><Qty kind="mass_g" value={build.mass_g} /></Fact>
+  <Fact label="Over the edge"><Qty kind="length_mm" value={build.overhang_mm} /></Fact>
+  <Fact label="Made">{sheet.builds}</Fact>
+</div>
+
+<div class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 md:grid-cols-[minmax(0,1fr)_22rem]">
+  <BuildPicture {build} />
+  <section aria-label="Layers, from the top">
+    <div class="flex items-baseline justify-between gap-3">
+      <h2 class="text-base">{build.usual ? "The usual build" : "Your build"}, from the top</h2>
+      {#if !build.usual}<button class="act text-sm" onclick={() => set([])}>Back to the usual</button>{/if}
+    </div>
+    <ol class="mt-1">
+      {#each [...build.layers.keys()].reverse() as at (at)}
+        {@const layer = build.layers[at]}
+        {#if layer}
+          <li class="flex items-center gap-1.5 border-t border-base-300 py-1" data-layer={layer.kind}>
+            <span class="min-w-0 flex-1">
+              <span class="block truncate leading-tight font-semibold">{layer.name}</span>
+              <span class="block text-[0.75rem] quiet"
+                ><Qty kind="length_mm" value={layer.thickness_mm} />, <Qty
+                  kind="mass_g"
+                  value={layer.mass_g}
+                />{layer.toasted ? ", toasted" : ""}</span
+              >
+            </span>
+            {#if ["heel", "crown", "club"].includes(layer.kind)}
+              <button
+                class="act h-10 px-2 text-sm"
+                aria-pressed={layer.toasted}
+                onclick={() =>
+                  set(sheet.stack.map((x, n) => (n === at ? { ...x, toasted: !layer.toasted } : x)))}
+                >{layer.toasted ? "Plain" : "Toast"}<span class="sr-only">
+                  the {layer.name.toLowerCase()}</span
+                ></button
+              >
+            {/if}
+            <button
+              class="act size-10 p-0"
+              disabled={at === build.layers.length - 1}
+              onclick={() => move(at, 1)}
+              ><ArrowUp size={18} aria-hidden="true" /><span class="sr-only">{layer.name} up</span></button
+            >
+            <button class="act size-10 p-0" disabled={at === 0} onclick={() => move(at, -1)}
+              ><ArrowDown size={18} aria-hidden="true" /><span class="sr-only">{layer.name} down</span
+              ></button
+            >
+            <button class="act size-10 p-0" onclick={() => set(sheet.stack.filter((_, n) => n !== at))}
+              ><Trash size={18} aria-hidden="true" /><span class="sr-only">Take {layer.name} out</span
+              ></button
+            >
+          </li>
+        {/if}
+      {/each}
+    </ol>
+    <form class="mt-2 flex gap-2" onsubmit={add}>
+      <select
+        class="h-[2.625rem] min-w-0 flex-1 rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2 font-semibold"
+        aria-label="Another layer"
+        bind:value={chosen}
+      >
+        {#each offered as layer, n (n)}<option value={String(n)}>{layer.title}</option>{/each}
+      </select>
+      <button class="act">Lay it on</button>
+    </form>
+    {#if bench.refusal?.target === "set-stack"}<p role="alert" class="mt-2 text-[0.875rem] text-error">
+        {bench.refusal.detail}
+      </p>{/if}
+  </section>
+</div>

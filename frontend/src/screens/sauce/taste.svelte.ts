@@ -1,0 +1,162 @@
+/** A sauce on the bench: its lines, how it tastes, and what a word would change. Each change can be taken back. */
+import {
+  api,
+  ProblemError,
+  type Handle,
+  type NudgeAnswer,
+  type Role,
+  type SauceLine,
+  type SauceSchool,
+  type SauceTaste,
+} from "../../lib/api/client";
+import { Resource } from "../../lib/resource.svelte";
+
+interface Standing {
+  lines: SauceLine[];
+  left_frac: number;
+}
+
+export class TasteBench {
+  lines = $state.raw<SauceLine[]>([]);
+  /** What cooking down leaves of it; 0: all. */
+  left_frac = $state(0);
+  role = $state<Role>("burger-sauce");
+  school = $state("");
+  onlyAdd = $state(false);
+  locked = $state.raw<string[]>([]);
+  proposed = $state.raw<{ handle: Handle; answer: NudgeAnswer } | null>(null);
+  refused = $state<string | null>(null);
+  #left_g = 0;
+  #past = $state.raw<Standing[]>([]);
+  #taste = new Resource<null, SauceTaste>(async (_, signal) => {
+    const answer = await api.tasteSauce(this.#asked(), signal);
+    // A yield said in grams is a share from here on: more of everything leaves more.
+    if (this.#left_g > 0 && !signal.aborted) {
+      this.#left_g = 0;
+      this.left_frac = answer.left_frac;
+    }
+    return answer;
+  });
+
+  get taste(): SauceTaste | null {
+    return this.#taste.value;
+  }
+  get problem(): string | null {
+    return this.refused ?? this.#taste.problem?.detail ?? null;
+  }
+  get canUndo(): boolean {
+    return this.#past.length > 0;
+  }
+
+  #asked() {
+    return {
+      lines: this.lines,
+      left_g: this.#left_g,
+      left_frac: this.left_frac,
+      role: this.role,
+      school: this.school,
+    };
+  }
+
+  /** Ask how it tastes now. */
+  ask(): void {
+    if (this.lines.length > 0) this.#taste.ask(null);
+  }
+
+  /** Put a sauce on the bench: one from the pantry with its yield in grams, or where a school starts. */
+  begin(
+    lines: SauceLine[],
+    {
+      role,
+      left_g = 0,
+      left_frac = 0,
+      school = "",
+    }: { role: Role; left_g?: number; left_frac?: number; school?: string },
+  ): void {
+    this.lines = lines;
+    this.role = role;
+    this.#left_g = left_g;
+    this.left_frac = left_frac;
+    this.school = school;
+    this.locked = [];
+    this.proposed = null;
+    this.refused = null;
+    this.#past = [];
+    this.ask();
+  }
+
+  start(school: SauceSchool): void {
+    this.begin(
+      school.lines.map(([ingredient, mass_g]) => ({ ingredient, mass_g })),
+      { role: school.roles[0] ?? "burger-sauce", left_frac: school.left_frac, school: school.key },
+    );
+  }
+
+  /** Change the lines as one step that can be taken back. */
+  #set(lines: SauceLine[], left_frac = this.left_frac): void {
+    this.#past = [...this.#past, { lines: this.lines, left_frac: this.left_frac }];
+    this.lines = lines;
+    this.left_frac = left_frac;
+    this.proposed = null;
+    this.refused = null;
+    this.ask();
+  }
+
+  /** So much of it; nothing takes it out, but the last line stays. */
+  setLine(ingredient: string, mass_g: number): void {
+    const kept = this.lines
+      .map((line) => (line.ingredient === ingredient ? { ...line, mass_g } : line))
+      .filter((line) => line.mass_g > 0);
+    if (kept.length === 0) this.refused = "A sauce keeps one line at least.";
+    else this.#set(kept);
+  }
+
+  addLine(ingredient: string, mass_g: number): void {
+    if (this.lines.some((line) => line.ingredient === ingredient))
+      this.refused = "It is in the sauce already: change its grams.";
+    else this.#set([...this.lines, { ingredient, mass_g }]);
+  }
+
+  hold(ingredient: string): void {
+    this.locked = this.locked.includes(ingredient)
+      ? this.locked.filter((key) => key !== ingredient)
+      : [...this.locked, ingredient];
+    this.proposed = null;
+  }
+
+  undo(): void {
+    const before = this.#past.at(-1);
+    if (!before) return;
+    this.#past = this.#past.slice(0, -1);
+    this.lines = before.lines;
+    this.left_frac = before.left_frac;
+    this.proposed = null;
+    this.ask();
+  }
+
+  async propose(handle: Handle): Promise<void> {
+    this.refused = null;
+    try {
+      const answer = await api.nudgeSauce({
+        ...this.#asked(),
+        handle,
+        locked: this.locked,
+        only_add: this.onlyAdd,
+      });
+      this.proposed = { handle, answer };
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      this.refused = error.problem.detail;
+    }
+  }
+
+  /** Take the proposal. */
+  take(): void {
+    const answer = this.proposed?.answer;
+    if (answer?.nudge) this.#set(answer.lines, answer.left_frac);
+  }
+
+  close(): void {
+    this.#taste.clear();
+  }
+}

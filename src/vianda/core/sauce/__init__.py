@@ -1,0 +1,1 @@
+"""Sauces and what else goes round the meat: taste, nudges, doses, glazes, cooking down, brines."""
