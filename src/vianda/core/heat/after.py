@@ -77,6 +77,60 @@ def afterwards(
     return (_hold(cooked, case.kitchen.country), *_cool_and_reheat(cooked))
 
 
+def stays_hot(core_c: float, country: Country) -> bool:
+    """Whether what is kept hot stays at or above its country's line.
+
+    Parameters
+    ----------
+    core_c : float
+        The core after an hour, °C.
+    country : Country
+        Country of the kitchen.
+
+    Returns
+    -------
+    bool
+        At the line or above it.
+
+    References
+    ----------
+    See ``HOT_HOLDS``.
+
+    Examples
+    --------
+    >>> stays_hot(60.0, "US"), stays_hot(60.0, "UK")
+    (True, False)
+    """
+    return core_c >= HOT_HOLDS[country][0]
+
+
+def cools_in_time(first_s: float, whole_s: float) -> bool:
+    """Whether cooked food cools as fast as published: 57 to 21 °C within 2 h, to 5 °C within 6 h in all.
+
+    Parameters
+    ----------
+    first_s : float
+        From 57 to 21 °C, s.
+    whole_s : float
+        From 57 to 5 °C, s.
+
+    Returns
+    -------
+    bool
+        Within both.
+
+    References
+    ----------
+    FDA Food Code 2022, 3-501.14; from memory, high confidence.
+
+    Examples
+    --------
+    >>> cools_in_time(7200.0, 21600.0), cools_in_time(7201.0, 10000.0)
+    (True, False)
+    """
+    return first_s <= COOL_FIRST_S and whole_s <= COOL_ALL_S
+
+
 def _run_on(cooked: Cooked) -> Simulation:
     run = Simulation(cooked.setup, keep_every_s=1e9, step_factor=4.0 if cooked.body.form != "block" else 1.0)
     run.now = cooked.after.copy()
@@ -108,7 +162,7 @@ def _hold(cooked: Cooked, country: Country) -> AfterLine:
             core=temp(core),
             lost=frac(lost),
         ),
-        core >= hot_c,
+        stays_hot(core, country),
         say(f"{source}: at {{hot}} or above.", hot=temp(hot_c)),
         HELD_S,
     )
@@ -131,7 +185,7 @@ def _cool_and_reheat(cooked: Cooked) -> tuple[AfterLine, AfterLine]:
             all=duration(whole),
             to=temp(COOL_TO_C),
         ),
-        first <= COOL_FIRST_S and whole <= COOL_ALL_S,
+        cools_in_time(first, whole),
         say(
             "Food Code 3-501.14: within {first}, and {all} in all. Slice what is thicker, spread it, or use ice.",
             first=duration(COOL_FIRST_S),
