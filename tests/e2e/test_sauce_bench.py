@@ -3,17 +3,23 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 import pytest
 from playwright.sync_api import Page, expect
 
+from vianda.core.demo.formulas import beacon_grill, harbour_light_pub, slipway_smash
+from vianda.core.model.formula import Formula
+from vianda.interchange.kinds import FORMULAS
 
-def _open(watched, name: str = "Slipway smash") -> Page:
+
+def _open(watched, formula: Formula, name: str) -> Page:
+    """A formula of one's own, which no other journey has changed, at its sauce."""
     page = watched.page
-    watched.go("/")
-    page.get_by_role("link", name=re.compile(name)).click()
-    expect(page.get_by_role("heading", name="Meat", exact=True)).to_be_visible()
-    page.keyboard.press("6")
+    body = {"formula": FORMULAS.plain(replace(formula, name=name))}
+    made = page.request.post(f"{watched.served.address}/api/formulas", data=body)
+    assert made.status == 201, made.text()
+    watched.go(f"/formula/{made.json()['id']}/sauce")
     expect(page.get_by_role("heading", name="Sauce", exact=True)).to_be_visible()
     return page
 
@@ -33,14 +39,15 @@ def _lies(page: Page, *kinds: str) -> None:
 
 
 @pytest.mark.parametrize(
-    ("width", "name", "portions", "lies"),
-    [(1280, "Slipway smash", "20 portions", "1.6 mm thick"), (390, "Harbour-light", "4 portions", "mm thick")],
+    ("width", "formula", "portions", "lies"),
+    [(1280, slipway_smash(), "20 portions", "1.6 mm thick"), (390, harbour_light_pub(), "4 portions", "mm thick")],
+    ids=["wide", "phone"],
 )
 def test_a_burger_sauce_made_sharper_and_looser_kept_and_dosed(
-    watch, kestrel, width: int, name: str, portions: str, lies: str
+    watch, kestrel, width: int, formula: Formula, portions: str, lies: str
 ) -> None:
     watched = watch(kestrel, width=width)
-    page = _open(watched, name)
+    page = _open(watched, formula, f"Sauced at {width}")
     expect(page.get_by_text("Nothing goes with it yet.")).to_be_visible()
     page.get_by_role("tab", name="Taste").click()
     lines = page.get_by_role("region", name="What is in it")
@@ -88,7 +95,7 @@ def test_a_burger_sauce_made_sharper_and_looser_kept_and_dosed(
 def test_a_dose_that_is_none_is_refused_in_words_and_nothing_is_lost(watch, kestrel) -> None:
     watched = watch(kestrel)
     watched.expected.add(422)  # what is typed wrong on purpose
-    page = _open(watched, "Beacon grill")
+    page = _open(watched, beacon_grill(), "A dose refused")
     page.get_by_role("button", name="Put it beside").click()
     # A bun of 90 mm takes 0.81 of what one of 100 mm does.
     expect(page.get_by_label("A portion", exact=True)).to_have_value("16\u00a0g")
@@ -101,7 +108,7 @@ def test_a_dose_that_is_none_is_refused_in_words_and_nothing_is_lost(watch, kest
 
 def test_a_double_is_stacked_until_no_rule_of_the_build_speaks(watch, kestrel) -> None:
     watched = watch(kestrel)
-    page = _open(watched, "Beacon grill")
+    page = _open(watched, beacon_grill(), "A build")
     page.get_by_role("tab", name="The build").click()
     layers = page.get_by_role("region", name="Layers, from the top")
     another = layers.get_by_label("Another layer")
