@@ -160,3 +160,31 @@ def test_the_pantry_says_where_a_sauce_is_used(client) -> None:
     client.post("/api/formulas", json={"formula": {**formula, "name": "Tahini smash"}})
     things = client.get("/api/pantry").get_json()["ingredients"]
     assert next(t for t in things if t["ingredient"]["key"] == "tahini")["in_formulas"] == ["Tahini smash"]
+
+
+BRINE = [
+    {"ingredient": "vinegar", "mass_g": 200},
+    {"ingredient": "water", "mass_g": 100},
+    {"ingredient": "sugar", "mass_g": 60},
+    {"ingredient": "salt-fine", "mass_g": 8},
+]
+
+
+def test_a_brine_says_where_it_comes_to_rest_and_never_that_it_is_safe(client) -> None:
+    body = {"lines": BRINE, "vegetable": "onion", "vegetable_g": 200, "slice_mm": 4}
+    found = _post(client, "brine", **body).get_json()
+    # Two thirds vinegar of 5 %: half of its acid goes into as much water as the onion holds.
+    assert found["rest"]["acid_frac"] == pytest.approx(0.0214, abs=0.001)
+    assert found["after_day"]["low"] < found["after_day"]["high"] <= 1.0
+    assert found["after_three_days"]["usual"] >= found["after_day"]["usual"]
+    assert "no measurement" in found["keeps"]["text"]
+    weak = [line for line in BRINE if line["ingredient"] != "vinegar"]
+    assert "Not surely sour" in _post(client, "brine", **{**body, "lines": weak}).get_json()["keeps"]["text"]
+
+
+@pytest.mark.parametrize(
+    "change", [{"vegetable": "unicorn"}, {"vegetable_g": 0}, {"slice_mm": 0}, {"lines": []}, {"vegetable_g": 1e9}]
+)
+def test_a_brine_that_cannot_be_is_refused(client, change: dict) -> None:
+    body = {"lines": BRINE, "vegetable": "onion", "vegetable_g": 200, "slice_mm": 4, **change}
+    assert _post(client, "brine", **body).status_code == 422

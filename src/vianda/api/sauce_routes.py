@@ -49,6 +49,16 @@ class PotRequest(Strict):
     diameter_mm: Annotated[float, Field(gt=0, le=2000)]
 
 
+class BrineRequest(Strict):
+    """The lines of a brine, the vegetable and its grams, how thick its slices are, and whether it stands cold."""
+
+    lines: Annotated[list[HouseLine], Field(min_length=1, max_length=MOST_HOUSE_LINES)]
+    vegetable: Key
+    vegetable_g: Annotated[float, Field(gt=0, le=1_000_000)]
+    slice_mm: Annotated[float, Field(gt=0, le=200)]
+    cold: bool = True
+
+
 @operation(blueprint, "GET", "/sauces/schools", summary="Schools of sauce", answer=list[SauceSchool])
 def schools() -> list[SauceSchool]:
     return list(sauces.schools_offered())
@@ -92,3 +102,15 @@ def nudge(body: NudgeRequest) -> sauces.NudgeAnswer:
 @operation(blueprint, "POST", "/sauces/pot", summary="How long it cooks down", body=PotRequest, answer=CookDown)
 def pot(body: PotRequest) -> CookDown:
     return sauces.pot_of(body.start_g, body.left_g, body.boil, diameter_mm=body.diameter_mm)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/sauces/brine",
+    summary="Where a brine and a vegetable come to rest, and how soon",
+    body=BrineRequest,
+    answer=sauces.Pickled,
+)
+def brine(body: BrineRequest) -> sauces.Pickled:
+    return sauces.brine_of(tuple(body.lines), body.vegetable, body.vegetable_g, slice_mm=body.slice_mm, cold=body.cold)

@@ -5,9 +5,12 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from vianda.core.basis.band import Band
+from vianda.core.basis.phrase import Phrase
 from vianda.core.equipment.heating import POWER_W_M2
-from vianda.core.inventory.pantry import HouseLine
+from vianda.core.inventory.pantry import HouseLine, ingredient_of
 from vianda.core.model.formula import Role
+from vianda.core.sauce.brine import AtRest, Bath, at_rest, keeping, pickled_frac
 from vianda.core.sauce.cook_down import Boil, CookDown, cook_down
 from vianda.core.sauce.nudge import Handle, Nudge, nudge
 from vianda.core.sauce.schools import AgainstBand, SauceSchool, against, nearest_school, sauce_school, sauce_schools
@@ -115,6 +118,43 @@ def pot_of(start_g: float, left_g: float, boil: Boil, *, diameter_mm: float) -> 
     pan = kitchen.surface_of_kind("pan") or kitchen.surface_of_kind("plate")
     power = pan.heating.power if pan is not None else "usual"
     return cook_down(start_g, left_g, boil, diameter_mm=diameter_mm, burner_w_m2=POWER_W_M2[power])
+
+
+@dataclass(frozen=True, slots=True)
+class Pickled:
+    """A brine and its vegetable at rest, and how far a slice is after a day and after three, 0–1.
+
+    ``keeps`` says what keeping rests on.
+    """
+
+    rest: AtRest
+    brine_per_vegetable: float
+    after_day: Band
+    after_three_days: Band
+    keeps: Phrase
+
+
+def brine_of(
+    lines: tuple[HouseLine, ...], vegetable: str, vegetable_g: float, *, slice_mm: float, cold: bool
+) -> Pickled:
+    """Where a brine of these things and a vegetable come to rest, and how soon."""
+    inventory, _ = context()
+    pantry = inventory.pantry
+    brine = taste_of(_pairs(lines), pantry=pantry)
+    grams = math.fsum(line.mass_g for line in lines) / 100.0
+    thing = ingredient_of(pantry, vegetable, field="/vegetable")
+    bath = Bath(
+        water_g=brine.water * grams,
+        salt_g=brine.salt * grams,
+        sugar_g=brine.sugar * grams,
+        acid_g=brine.acid * grams,
+        vegetable_g=vegetable_g,
+        vegetable_water_g=thing.composition.water_g_per_100g * vegetable_g / 100.0,
+        vegetable_sugar_g=thing.composition.sugars_g_per_100g * vegetable_g / 100.0,
+    )
+    ratio = bath.water_g / max(bath.vegetable_water_g, 1e-9)
+    day, three = (pickled_frac(slice_mm, days * 86_400.0, brine_per_vegetable=ratio, cold=cold) for days in (1.0, 3.0))
+    return Pickled(at_rest(bath), ratio, day, three, keeping(at_rest(bath)))
 
 
 def schools_offered() -> tuple[SauceSchool, ...]:

@@ -88,6 +88,7 @@ export type TasteBand = S["AgainstBand"];
 export type NudgeAnswer = S["NudgeAnswer"];
 export type Handle = S["NudgeRequest"]["handle"];
 export type CookDown = S["CookDown"];
+export type Pickled = S["Pickled"];
 export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
 
 /** A refusal with a reason, or — status 0 or 503 — a server that does not answer. */
@@ -315,6 +316,8 @@ export const api = {
   tasteSauce: (sauce: S["SauceRequest"], signal?: AbortSignal) =>
     ask("post", "/api/sauces/taste", { body: sauce, signal }),
   nudgeSauce: (asked: S["NudgeRequest"]) => ask("post", "/api/sauces/nudge", { body: asked }),
+  pickle: (brine: S["BrineRequest"], signal?: AbortSignal) =>
+    ask("post", "/api/sauces/brine", { body: brine, signal }),
   cookDown: (pot: S["PotRequest"], signal?: AbortSignal) =>
     ask("post", "/api/sauces/pot", { body: pot, signal }),
   readAmount: (ingredient: string, text: string, unit_system: Units) =>

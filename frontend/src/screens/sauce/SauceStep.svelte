@@ -5,6 +5,7 @@
   import Tabs from "../../lib/ui/Tabs.svelte";
   import type { StepProps } from "../step";
   import BesideTab from "./BesideTab.svelte";
+  import PotTab from "./PotTab.svelte";
   import StackTab from "./StackTab.svelte";
   import TasteTab from "./TasteTab.svelte";
 
@@ -14,6 +15,7 @@
     { key: "beside", title: "What goes with it" },
     { key: "taste", title: "Taste" },
     { key: "stack", title: "The build" },
+    { key: "pot", title: "Pot and jar" },
   ] as const;
   let open = $state<(typeof tabs)[number]["key"]>("beside");
 </script>
@@ -30,5 +32,6 @@
   {/snippet}
   {#if open === "beside"}<BesideTab {...props} />
   {:else if open === "taste"}<TasteTab {...props} />
-  {:else}<StackTab {...props} />{/if}
+  {:else if open === "stack"}<StackTab {...props} />
+  {:else}<PotTab {...props} />{/if}
 </Tabs>

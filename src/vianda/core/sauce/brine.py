@@ -11,6 +11,7 @@ from dataclasses import dataclass
 
 from vianda.core.basis.band import Band
 from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.phrase import Phrase, number, say
 from vianda.core.sauce.tastes import GRAMS_PER_MOLE
 
 # Salt and acetic acid in vegetables at room temperature, m²/s, slow while the cells are whole; in the fridge two
@@ -156,6 +157,34 @@ def _ph(acid_g: float, *, water_kg: float, vegetable_kg: float) -> Band:
 
     low, high = buffered(BUFFER_LOW), buffered(BUFFER_HIGH)
     return Band(low, (low + high) / 2, high)
+
+
+def keeping(rest: AtRest) -> Phrase:
+    """What the keeping of a pickle rests on: never on an estimate.
+
+    Parameters
+    ----------
+    rest : AtRest
+        Brine and vegetable at rest.
+
+    Returns
+    -------
+    Phrase
+        The line, the estimate, and what to do.
+
+    References
+    ----------
+    pH 4.6: FDA 21 CFR 114, from memory, high. Cold and a few weeks at most: common caution.
+    """
+    text = (
+        "Estimated pH {low} to {high}. Below {line}, measured, Clostridium botulinum does not grow; an estimate is no "
+        "measurement: keep it cold and for days, not months. Local codes and licensed practice decide."
+    )
+    if rest.ph.high >= ACID_LINE_PH:
+        text = "Not surely sour enough: estimated pH {low} to {high}, and the line is {line}. More vinegar. " + (
+            "Keep it cold, eat it within days, and measure it. Local codes and licensed practice decide."
+        )
+    return say(text, low=number(rest.ph.low), high=number(rest.ph.high), line=number(ACID_LINE_PH))
 
 
 def pickled_frac(slice_mm: float, seconds: float, *, brine_per_vegetable: float, cold: bool = True) -> Band:

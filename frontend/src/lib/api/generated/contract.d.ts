@@ -810,6 +810,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sauces/brine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where a brine and a vegetable come to rest, and how soon */
+        post: operations["brine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sauces/nudge": {
         parameters: {
             query?: never;
@@ -1301,6 +1318,27 @@ export interface components {
             text: components["schemas"]["Phrase"];
         };
         /**
+         * AtRest
+         * @description Shares of the water of both, 0–1, once nothing moves any more; and pH by acetic acid alone, with its band.
+         *
+         *     The pH is an estimate and never a reason to keep it longer: measure it.
+         */
+        AtRest: {
+            /** Acid Frac */
+            acid_frac: number;
+            ph: components["schemas"]["Band"];
+            /** Salt Frac */
+            salt_frac: number;
+            /** Sugar Frac */
+            sugar_frac: number;
+            /** Vegetable Acid G */
+            vegetable_acid_g: number;
+            /** Vegetable Salt G */
+            vegetable_salt_g: number;
+            /** Vegetable Sugar G */
+            vegetable_sugar_g: number;
+        };
+        /**
          * Band
          * @description A usual value with its range.
          */
@@ -1594,6 +1632,25 @@ export interface components {
              * @default 0
              */
             value_frac: number;
+        };
+        /**
+         * BrineRequest
+         * @description The lines of a brine, the vegetable and its grams, how thick its slices are, and whether it stands cold.
+         */
+        BrineRequest: {
+            /**
+             * Cold
+             * @default true
+             */
+            cold: boolean;
+            /** Lines */
+            lines: components["schemas"]["HouseLine"][];
+            /** Slice Mm */
+            slice_mm: number;
+            /** Vegetable */
+            vegetable: string;
+            /** Vegetable G */
+            vegetable_g: number;
         };
         /**
          * Broken
@@ -4764,6 +4821,20 @@ export interface components {
             lot: string;
             /** Meat */
             meat: string;
+        };
+        /**
+         * Pickled
+         * @description A brine and its vegetable at rest, and how far a slice is after a day and after three, 0–1.
+         *
+         *     ``keeps`` says what keeping rests on.
+         */
+        Pickled: {
+            after_day: components["schemas"]["Band"];
+            after_three_days: components["schemas"]["Band"];
+            /** Brine Per Vegetable */
+            brine_per_vegetable: number;
+            keeps: components["schemas"]["Phrase"];
+            rest: components["schemas"]["AtRest"];
         };
         /**
          * Piece
@@ -11163,6 +11234,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadRecipe"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    brine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BrineRequest"];
+            };
+        };
+        responses: {
+            /** @description Where a brine and a vegetable come to rest, and how soon */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pickled"];
                 };
             };
             /** @description A problem */
