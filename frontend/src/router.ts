@@ -10,6 +10,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/log/:id": () => import("./screens/log/LogEntry.svelte"),
   "/larder": () => import("./screens/larder/LarderScreen.svelte"),
   "/pantry": () => import("./screens/pantry/PantryScreen.svelte"),
+  "/build/:id": () => import("./screens/build/BuildScreen.svelte"),
   "/slip/:id": () => import("./screens/slip/SlipScreen.svelte"),
   "/recipe": () => import("./screens/recipe/RecipeScreen.svelte"),
   "/first": () => import("./screens/first/FirstScreen.svelte"),

@@ -99,7 +99,7 @@ def test_what_cannot_be_is_refused_with_a_reason(client, path: str, body: dict, 
 
 
 def test_a_pot_says_how_long_and_what_binds(client) -> None:
-    found = _post(client, "pot", start_g=800, left_g=650, boil="gentle", diameter_mm=240).get_json()
+    found = _post(client, "pot", start_g=800, left_g=650, boil="gentle", diameter_mm=240).get_json()["cook"]
     assert found["minutes"]["low"] < found["minutes"]["usual"] < found["minutes"]["high"]
     assert found["bound_by"] == "surface"
     assert found["water_g"] == 150
@@ -175,8 +175,10 @@ def test_a_brine_says_where_it_comes_to_rest_and_never_that_it_is_safe(client) -
     found = _post(client, "brine", **body).get_json()
     # Two thirds vinegar of 5 %: half of its acid goes into as much water as the onion holds.
     assert found["rest"]["acid_frac"] == pytest.approx(0.0214, abs=0.001)
-    assert found["after_day"]["low"] < found["after_day"]["high"] <= 1.0
-    assert found["after_three_days"]["usual"] >= found["after_day"]["usual"]
+    way = found["course"]
+    assert way[0]["hours"] == 0.0
+    assert [p["frac"]["usual"] for p in way] == sorted(p["frac"]["usual"] for p in way)
+    assert 0.0 < found["ready_h"]["low"] < found["ready_h"]["high"] < 24.0
     assert "no measurement" in found["keeps"]["text"]
     weak = [line for line in BRINE if line["ingredient"] != "vinegar"]
     assert "Not surely sour" in _post(client, "brine", **{**body, "lines": weak}).get_json()["keeps"]["text"]
@@ -188,3 +190,109 @@ def test_a_brine_says_where_it_comes_to_rest_and_never_that_it_is_safe(client) -
 def test_a_brine_that_cannot_be_is_refused(client, change: dict) -> None:
     body = {"lines": BRINE, "vegetable": "onion", "vegetable_g": 200, "slice_mm": 4, **change}
     assert _post(client, "brine", **body).status_code == 422
+
+
+TOMATO = [{"ingredient": "whole-tomatoes", "mass_g": 800}, {"ingredient": "olive-oil", "mass_g": 30}]
+
+
+def test_a_pot_says_what_is_left_what_it_tastes_of_and_what_covers_the_balls(client) -> None:
+    body = {"lines": TOMATO, "left_frac": 0.8, "boil": "simmer", "diameter_mm": 260, "portions": 4}
+    found = _post(client, "pot", **body, balls=20, ball_mm=42).get_json()
+    assert found["cook"]["start_g"] == pytest.approx(830)
+    assert found["cook"]["left_g"] == pytest.approx(664)
+    assert found["after"]["fat"] == pytest.approx(found["before"]["fat"] / 0.8)
+    assert found["level_after_mm"] == pytest.approx(0.8 * found["level_before_mm"])
+    assert found["portion_g"] == pytest.approx(166)
+    assert found["balls"]["sauce_per_ball_g"] == pytest.approx(33.2)
+    skimmed = _post(client, "pot", **body, fat_wanted_frac=0.02).get_json()
+    assert skimmed["skim_g"] > 10
+    assert skimmed["portion_g"] == pytest.approx((664 - skimmed["skim_g"]) / 4)
+    thick = _post(client, "pot", **{**body, "left_frac": 0, "dry_frac": 0.15}).get_json()
+    assert thick["dry_frac"] == pytest.approx(0.15)
+    plain = _post(client, "pot", start_g=1000, left_g=700, boil="gentle", diameter_mm=240).get_json()
+    assert plain.get("after") is None
+    assert plain["skim_g"] == 0
+
+
+@pytest.mark.parametrize(
+    "change",
+    [
+        {"left_frac": 0, "left_g": 0},
+        {"left_frac": 0, "left_g": 900},
+        {"left_frac": 0, "dry_frac": 0.01},
+        {"lines": [], "start_g": 0},
+        {"lines": [], "start_g": 500, "dry_frac": 0.2},
+        {"balls": 3, "ball_mm": 0},
+        {"balls": 3, "ball_mm": 400},
+        {"left_frac": 0.01},
+        {"lines": [{"ingredient": "unicorn", "mass_g": 5}]},
+        {"boil": "volcano"},
+        {"diameter_mm": float("1e308")},
+    ],
+)
+def test_a_pot_that_cannot_be_is_refused_in_words(client, change: dict) -> None:
+    body = {"lines": TOMATO, "left_frac": 0.8, "boil": "simmer", "diameter_mm": 260, **change}
+    answer = _post(client, "pot", **body)
+    assert answer.status_code == 422
+    assert len(answer.get_json()["detail"]) > 15
+
+
+def test_a_liquid_is_thickened_and_cabbage_fermented(client) -> None:
+    gravy = _post(client, "thicken", liquid_g=600, thickener="flour", body="coating").get_json()
+    assert gravy["starch_g"]["usual"] == pytest.approx(39)
+    crock = _post(client, "ferment", ferment="cabbage", vegetable_g=980, temp_c=21).get_json()
+    assert crock["salt_frac"] == pytest.approx(0.0225)
+    assert _post(client, "ferment", ferment="cabbage", vegetable_g=980, temp_c=60).status_code == 422
+    assert _post(client, "ferment", ferment="cabbage", vegetable_g=980, temp_c=20, salt_frac=0).status_code == 422
+    assert _post(client, "thicken", liquid_g=0, thickener="flour", body="thin").status_code == 422
+
+
+def test_what_cannot_be_had_is_replaced_and_the_lines_stay_one_each(client) -> None:
+    lines = [{"ingredient": "ketchup", "mass_g": 60}, {"ingredient": "salt-fine", "mass_g": 1}]
+    first = _post(client, "swaps", lines=lines, ingredient="ketchup").get_json()[0]
+    assert first["swapped"]["ingredient"] == "tomato-paste"
+    keys = [line["ingredient"] for line in first["lines"]]
+    assert len(keys) == len(set(keys))
+    assert "ketchup" not in keys
+    salt = next(line["mass_g"] for line in first["lines"] if line["ingredient"] == "salt-fine")
+    assert salt == pytest.approx(1 + dict(first["swapped"]["added"])["salt-fine"])
+    assert _post(client, "swaps", lines=lines, ingredient="honey").status_code == 422
+
+
+def test_what_was_poured_is_read_back_into_the_lines(client) -> None:
+    lines = [{"ingredient": "ketchup", "mass_g": 60}]
+    found = _post(client, "poured", lines=lines, ingredient="ketchup", before_g=500, after_g=512).get_json()
+    assert found["mass_g"] == 12
+    assert found["lines"] == [{"ingredient": "ketchup", "mass_g": 72}]
+    new = _post(client, "poured", lines=lines, ingredient="mustard", before_g=300, after_g=295).get_json()
+    assert new["lines"][1] == {"ingredient": "mustard", "mass_g": 5}
+    same = _post(client, "poured", lines=lines, ingredient="mustard", before_g=300, after_g=300)
+    assert same.status_code == 422
+    assert "nothing was poured" in same.get_json()["detail"]
+    assert _post(client, "poured", lines=lines, ingredient="unicorn", before_g=1, after_g=2).status_code in (404, 422)
+
+
+def test_a_shaker_is_calibrated(client) -> None:
+    trials = [{"grams": 2.4, "shakes": 10}, {"grams": 2.6, "shakes": 10}]
+    found = _post(client, "shaker", trials=trials, side_g=1.0, sides=40).get_json()
+    assert found["shakes"] == 4
+    assert found["per_shake_mg"] == pytest.approx(250)
+    assert _post(client, "shaker", trials=[], side_g=1.0, sides=40).status_code == 422
+    assert _post(client, "shaker", trials=[{"grams": 0, "shakes": 1}], side_g=1.0, sides=1).status_code == 422
+
+
+def test_the_catalogue_names_roles_layers_and_tastes(client) -> None:
+    found = client.get("/api/catalogue").get_json()
+    assert found["roles"][0]["title"] == "Burger sauce"
+    pantry = {i["key"] for i in found["pantry"]}
+    assert all(not layer["ingredient"] or layer["ingredient"] in pantry for layer in found["layers"])
+    assert next(layer for layer in found["layers"] if layer["kind"] == "bacon")["ingredient"] == "crisp-bacon"
+    assert [t["key"] for t in found["tastes"]][:3] == ["sugar", "salt", "acid"]
+
+
+def test_a_cook_keeps_the_list_of_its_build(client) -> None:
+    made = client.post("/api/formulas", json={"formula": {**SMASH, "name": "Listed"}}).get_json()
+    cook = client.post("/api/cooks", json={"formula_id": made["id"]}).get_json()
+    titles = [line["title"] for line in cook["plan"]["checklist"]]
+    assert titles[-1] == "Crown"
+    assert cook["plan"]["builds"] == 20

@@ -19,7 +19,7 @@ from vianda.core.inventory.evidence import evidence_of
 from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import HouseFormula, HouseLine, Ingredient, starter_pantry
-from vianda.core.model.formula import Accompaniment, BlendPart, Formula, Grind, MixLine, StackLayer
+from vianda.core.model.formula import Accompaniment, BlendPart, Formula, Grind, HeatStage, MixLine, StackLayer
 
 
 @pytest.fixture(scope="module")
@@ -62,6 +62,13 @@ def _with(key: str, role: str = "burger-sauce", dose: float = 20.0, **changes: o
     """A smashed burger with one thing that goes with it."""
     more = {k: changes.pop(k) for k in ("made_g", "coats") if k in changes}
     return replace(smash(**changes), beside=(Accompaniment(role, key, dose, **more),))  # type: ignore[arg-type]
+
+
+def _glazed(brushed: str) -> Formula:
+    """A loaf with a glaze beside it, and one brushed on in the oven."""
+    loaf = replace(_bowl(), beside=(Accompaniment("glaze", "sweet-glaze", 20.0, 9000.0, 2),))
+    stages = (HeatStage("oven", until="core", temp_c=175.0, glaze=True),)
+    return replace(loaf, heat=replace(loaf.heat, glaze=brushed, stages=stages))
 
 
 def _stack(*kinds: str, plain: tuple[str, ...] = (), **changes: object) -> Formula:
@@ -161,6 +168,13 @@ CASES = [
         _with("sweet-glaze", "glaze", made_g=9000.0, coats=2),
         None,
     ),
+    (
+        "sauce.glaze-not-brushed",
+        replace(_bowl(), beside=(Accompaniment("glaze", "sweet-glaze", 20.0, 9000.0, 2),)),
+        replace(_bowl(), beside=(Accompaniment("glaze", "sweet-glaze", 20.0, 9000.0, 0),)),
+        None,
+    ),
+    ("sauce.another-glaze", _glazed("ketchup"), _glazed("sweet-glaze"), None),
     (
         "sauce.sugar-on-fire",
         _with("sweet-glaze", "glaze", style="grilled", surface="charcoal-grate", surface_temp_c=230),

@@ -1,4 +1,4 @@
-"""Cooking down, brines and ferments, doses and glazes: balances, edges, and what cannot be."""
+"""Cooking down, brines, doses and glazes: balances, edges, and what cannot be."""
 
 from __future__ import annotations
 
@@ -13,8 +13,8 @@ from heat_formulas import INVENTORY, KITCHEN
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.demo.formulas import keepers_loaf, night_watch_balls, slipway_smash
 from vianda.core.pipeline.compute import prepare
-from vianda.core.sauce.brine import ACID_LINE_PH, Bath, acetic_ph, at_rest, ferment_salt_g, pickled_frac, uptake_frac
-from vianda.core.sauce.cook_down import Boil, cook_down, leaves_kg_s, left_for_dry_frac, loads_for
+from vianda.core.sauce.brine import ACID_LINE_PH, Bath, acetic_ph, at_rest, pickled_frac, uptake_frac
+from vianda.core.sauce.cook_down import Boil, cook_down, leaves_kg_s, left_for_dry_frac
 from vianda.core.sauce.dose import batch_of_sauce, dose, grams_for, usual_dose
 from vianda.core.sauce.glaze import glaze_plan, showing_dm2
 from vianda.core.sauce.schools import sauce_school
@@ -80,14 +80,6 @@ def test_thickness_is_dry_matter() -> None:
             left_for_dry_frac(1000, 60, wrong)
 
 
-def test_a_pan_of_onions_holds_what_cooks_say() -> None:
-    # Common practice, no published source: 8 to 10 kg/m² of raw onion.
-    holds = 9.0 * math.pi / 4 * 0.3**2 * 1000
-    assert loads_for(holds, diameter_mm=300, most_kg_m2=9.0) == 1
-    assert loads_for(holds + 1, diameter_mm=300, most_kg_m2=9.0) == 2
-    assert loads_for(0.0, diameter_mm=300, most_kg_m2=9.0) == 1
-
-
 @given(*(st.floats(1, 2000) for _ in range(6)), st.floats(0, 50))
 def test_brine_and_vegetable_come_to_rest_with_everything_kept(
     water: float, salt: float, sugar: float, acid: float, veg: float, inside: float, own: float
@@ -142,17 +134,6 @@ def test_acid_that_all_gave_its_proton_away_is_none() -> None:
     assert acetic_ph(0.01, neutralised=0.02) == 7.0
     assert acetic_ph(0.1, neutralised=0.05) == pytest.approx(4.756, abs=0.01)
     assert uptake_frac(0.0, 1.0) == 0.0
-
-
-def test_salt_of_a_ferment_is_by_the_whole() -> None:
-    # Common practice, no published source: 2 to 2.5 % of the whole.
-    salt = ferment_salt_g(1000, frac=0.025)
-    assert salt / (1000 + salt) == pytest.approx(0.025)
-    for edge in (0.015, 0.06):
-        ferment_salt_g(1000, frac=edge)
-    for beyond in (0.0149, 0.0601):
-        with pytest.raises(OutOfRangeError, match=r"1\.5 to 6 %"):
-            ferment_salt_g(1000, frac=beyond)
 
 
 @pytest.mark.parametrize(

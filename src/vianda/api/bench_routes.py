@@ -15,6 +15,9 @@ from vianda.core.mix.limits import TITLES as LIMIT_TITLES
 from vianda.core.mix.schools import mix_schools
 from vianda.core.model.styles import all_styles
 from vianda.core.reading.mix_line import MixReading
+from vianda.core.sauce.schools import ROLES
+from vianda.core.sauce.tastes import TASTE_TITLES
+from vianda.core.stack.layers import layer_choices
 from vianda.core.target.wish import AIMS
 from vianda.services import bench, larders, targets
 
@@ -100,4 +103,7 @@ def catalogue() -> s.CatalogueAnswer:
         ranges=figure_ranges(),
         aims=list(AIMS),
         limits=[Option(key, title) for key, title in LIMIT_TITLES.items()],
+        roles=[Option(key, title) for key, title in ROLES.items()],
+        layers=list(layer_choices(larder.pantry)),
+        tastes=list(TASTE_TITLES),
     )

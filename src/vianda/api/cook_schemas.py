@@ -18,6 +18,7 @@ from vianda.core.evaluation.evaluate import Evaluation, Sheets
 from vianda.core.evaluation.ticket import TicketFigure
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.shape.figures import ShapeFigures
+from vianda.core.stack.checklist import CheckLine
 from vianda.interchange.documents import Strict
 from vianda.interchange.kept_plan import up_to_date
 from vianda.services.cooks import figures_of
@@ -83,7 +84,12 @@ _PLAN, _STOVE = TypeAdapter(Evaluation), TypeAdapter(StovePlan)
 def plan_of(evaluation: Evaluation, sheets: Sheets) -> dict[str, Any]:
     """The part of an evaluation that a cook keeps."""
     whole: dict[str, Any] = _PLAN.dump_python(evaluation, mode="json")
-    return {**{name: whole[name] for name in PLAN_PARTS}, "stove": _STOVE.dump_python(sheets.stove, mode="json")}
+    return {
+        **{name: whole[name] for name in PLAN_PARTS},
+        "stove": _STOVE.dump_python(sheets.stove, mode="json"),
+        "checklist": whole["beside"]["checklist"],
+        "builds": whole["beside"]["builds"],
+    }
 
 
 class KeptPlan(Answer):
@@ -98,6 +104,9 @@ class KeptPlan(Answer):
     blend: BlendFigures
     # Cooks from before lots were kept have none.
     cost: CostFigures | None = None
+    # Cooks from before builds were kept have none.
+    checklist: tuple[CheckLine, ...] = ()
+    builds: int = 0
 
 
 class CookAnswer(Answer):

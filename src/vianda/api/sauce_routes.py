@@ -9,11 +9,14 @@ from pydantic import Field
 
 from vianda.api.contract import operation
 from vianda.core.basis.bounds import Key, KeyOrEmpty
+from vianda.core.batch.shaker import Shaker, ShakerTrial
 from vianda.core.inventory.pantry import MOST_HOUSE_LINES, HouseLine
 from vianda.core.model.formula import Role
-from vianda.core.sauce.cook_down import Boil, CookDown
+from vianda.core.sauce.cook_down import Boil
+from vianda.core.sauce.ferment import Ferment, FermentKind
 from vianda.core.sauce.nudge import Handle
 from vianda.core.sauce.schools import SauceSchool
+from vianda.core.sauce.thicken import Body, Thickener, Thickening
 from vianda.interchange.documents import Strict
 from vianda.services import sauces
 
@@ -41,12 +44,71 @@ class NudgeRequest(SauceRequest):
 
 
 class PotRequest(Strict):
-    """What goes in and is to be left, g; how hard it cooks, and the width of the pot."""
+    """What goes in (lines, or grams alone), what is to be left, how hard it cooks, and the pot's width.
 
-    start_g: Annotated[float, Field(gt=0, le=1_000_000)]
-    left_g: Annotated[float, Field(gt=0, le=1_000_000)]
+    What is left is said in grams, as a share, or as dry matter (0–1 both). ``fat_wanted_frac`` 1: nothing is skimmed.
+    ``portions`` and ``balls`` 0: none.
+    """
+
+    lines: Annotated[tuple[HouseLine, ...], Field(max_length=MOST_HOUSE_LINES)] = ()
+    start_g: Grams = 0.0
+    left_g: Grams = 0.0
+    left_frac: Annotated[float, Field(ge=0, le=1)] = 0.0
+    dry_frac: Annotated[float, Field(ge=0, le=1)] = 0.0
     boil: Boil
     diameter_mm: Annotated[float, Field(gt=0, le=2000)]
+    fat_wanted_frac: Annotated[float, Field(ge=0, le=1)] = 1.0
+    portions: Annotated[int, Field(ge=0, le=10_000)] = 0
+    balls: Annotated[int, Field(ge=0, le=10_000)] = 0
+    ball_mm: Annotated[float, Field(ge=0, le=500)] = 0.0
+
+
+class ThickenRequest(Strict):
+    """The liquid, g, what thickens it, and how thick it is to be."""
+
+    liquid_g: Annotated[float, Field(gt=0, le=1_000_000)]
+    thickener: Thickener
+    body: Body
+
+
+class FermentRequest(Strict):
+    """What is fermented, its grams, where it stands (°C), and its salt by mass (0–1; absent: the usual)."""
+
+    ferment: FermentKind
+    vegetable_g: Annotated[float, Field(gt=0, le=1_000_000)]
+    temp_c: Annotated[float, Field(ge=-50, le=100)]
+    salt_frac: Annotated[float, Field(ge=0, le=1)] | None = None
+
+
+class SwapRequest(Strict):
+    """The lines of a sauce, and which of them cannot be had."""
+
+    lines: Annotated[list[HouseLine], Field(min_length=1, max_length=MOST_HOUSE_LINES)]
+    ingredient: Key
+
+
+class ShakerRequest(Strict):
+    """Weighings of a shaker, and the salt that one side wants, g, on so many sides."""
+
+    trials: Annotated[list[ShakerTrial], Field(min_length=1, max_length=20)]
+    side_g: Annotated[float, Field(gt=0, le=1000)]
+    sides: Annotated[int, Field(ge=1, le=100_000)]
+
+
+class PouredRequest(Strict):
+    """What a scale showed before and after, g; what was poured, and the lines of the sauce it went into."""
+
+    lines: Annotated[tuple[HouseLine, ...], Field(max_length=MOST_HOUSE_LINES)] = ()
+    ingredient: KeyOrEmpty = ""
+    before_g: Grams
+    after_g: Grams
+
+
+class Poured(Strict):
+    """What was poured, g, and the lines with it."""
+
+    mass_g: float
+    lines: tuple[HouseLine, ...]
 
 
 class BrineRequest(Strict):
@@ -99,9 +161,49 @@ def nudge(body: NudgeRequest) -> sauces.NudgeAnswer:
     )
 
 
-@operation(blueprint, "POST", "/sauces/pot", summary="How long it cooks down", body=PotRequest, answer=CookDown)
-def pot(body: PotRequest) -> CookDown:
-    return sauces.pot_of(body.start_g, body.left_g, body.boil, diameter_mm=body.diameter_mm)
+@operation(blueprint, "POST", "/sauces/pot", summary="Cook it down in a pot", body=PotRequest, answer=sauces.Pot)
+def pot(body: PotRequest) -> sauces.Pot:
+    asked = {name: getattr(body, name) for name in PotRequest.model_fields}
+    return sauces.pot_of(sauces.PotAsked(**asked))
+
+
+@operation(
+    blueprint, "POST", "/sauces/thicken", summary="What thickens a liquid", body=ThickenRequest, answer=Thickening
+)
+def thicken(body: ThickenRequest) -> Thickening:
+    return sauces.thickened(body.liquid_g, body.thickener, body.body)
+
+
+@operation(
+    blueprint, "POST", "/sauces/ferment", summary="Salt and days of a ferment", body=FermentRequest, answer=Ferment
+)
+def ferment(body: FermentRequest) -> Ferment:
+    return sauces.fermented(body.ferment, body.vegetable_g, temp_c=body.temp_c, salt_frac=body.salt_frac)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/sauces/swaps",
+    summary="What can take an ingredient's place",
+    body=SwapRequest,
+    answer=list[sauces.SwapOffer],
+)
+def swaps(body: SwapRequest) -> list[sauces.SwapOffer]:
+    return list(sauces.swaps_of(tuple(body.lines), body.ingredient))
+
+
+@operation(blueprint, "POST", "/sauces/shaker", summary="What a shaker gives", body=ShakerRequest, answer=Shaker)
+def shaker(body: ShakerRequest) -> Shaker:
+    return sauces.shaker_of(tuple(body.trials), side_g=body.side_g, sides=body.sides)
+
+
+@operation(
+    blueprint, "POST", "/sauces/poured", summary="What was poured, by weighing", body=PouredRequest, answer=Poured
+)
+def poured(body: PouredRequest) -> Poured:
+    mass, lines = sauces.poured(body.lines, body.ingredient, before_g=body.before_g, after_g=body.after_g)
+    return Poured(mass_g=mass, lines=lines)
 
 
 @operation(

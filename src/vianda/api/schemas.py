@@ -20,6 +20,8 @@ from vianda.core.mix.schools import MixSchool
 from vianda.core.model.edit import Edit, Figure
 from vianda.core.model.formula import Formula
 from vianda.core.opening.opening import Opening
+from vianda.core.sauce.tastes import TasteTitle
+from vianda.core.stack.layers import LayerChoice
 from vianda.interchange.documents import Strict
 from vianda.storage.kitchen_repository import StoredKitchen
 from vianda.storage.records import StoredFormula, StoredVersion
@@ -218,6 +220,9 @@ class CatalogueAnswer(Answer):
     ranges: dict[Figure, FigureRange]
     aims: list[Option]
     limits: list[Option]
+    roles: list[Option]
+    layers: list[LayerChoice]
+    tastes: list[TasteTitle]
 
 
 def formula_answer(stored: StoredFormula) -> FormulaAnswer:

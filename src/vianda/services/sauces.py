@@ -6,15 +6,21 @@ import math
 from dataclasses import dataclass
 
 from vianda.core.basis.band import Band
+from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase
+from vianda.core.batch.shaker import Shaker, ShakerTrial, calibrate, poured_g
 from vianda.core.equipment.heating import POWER_W_M2
 from vianda.core.inventory.pantry import HouseLine, ingredient_of
 from vianda.core.model.formula import Role
-from vianda.core.sauce.brine import AtRest, Bath, at_rest, keeping, pickled_frac
-from vianda.core.sauce.cook_down import Boil, CookDown, cook_down
+from vianda.core.sauce.brine import AtRest, Bath, at_rest, keeping, pickled_frac, ready_after_h
+from vianda.core.sauce.cook_down import Boil, CookDown, cook_down, left_for_dry_frac
+from vianda.core.sauce.ferment import Ferment, FermentKind, ferment
 from vianda.core.sauce.nudge import Handle, Nudge, nudge
+from vianda.core.sauce.pot import BallsInPot, balls_in_pot, fat_to_skim_g, height_needed_mm, level_mm
 from vianda.core.sauce.schools import AgainstBand, SauceSchool, against, nearest_school, sauce_school, sauce_schools
+from vianda.core.sauce.swap import Swapped, swaps_for
 from vianda.core.sauce.tastes import Taste, taste_of
+from vianda.core.sauce.thicken import Body, Thickener, Thickening, thickening
 from vianda.services.bench import context
 
 # Less of a line than this is none of it, g.
@@ -112,26 +118,111 @@ def nudge_lines(
     return NudgeAnswer(found, bands, after, (left + added) / (whole + added))
 
 
-def pot_of(start_g: float, left_g: float, boil: Boil, *, diameter_mm: float) -> CookDown:
-    """How long it cooks down in a pot of this width on this kitchen's usual burner."""
-    _, kitchen = context()
+@dataclass(frozen=True, slots=True)
+class Pot:
+    """What is in a pot cooked down: how long, how high it stands before and after, and what it tastes of.
+
+    ``depth_mm`` is how deep the pot has to be. ``before`` and ``after`` are its tastes where its lines are known.
+    ``dry_frac`` is the dry matter of what is left, 0 where that is not known. ``skim_g`` is fat to take off for the fat
+    wanted. ``balls``: in what is left.
+    """
+
+    cook: CookDown
+    level_before_mm: float
+    level_after_mm: float
+    depth_mm: float
+    before: Taste | None
+    after: Taste | None
+    dry_frac: float
+    skim_g: float
+    portion_g: float
+    balls: BallsInPot | None
+
+
+@dataclass(frozen=True, slots=True)
+class PotAsked:
+    """What goes into a pot: lines, or grams alone; what is to be left of it, by dry matter, as a share, or in grams.
+
+    ``fat_wanted_frac`` 1: nothing is skimmed. ``portions`` and ``balls`` 0: none.
+    """
+
+    lines: tuple[HouseLine, ...]
+    start_g: float
+    left_g: float
+    left_frac: float
+    dry_frac: float
+    boil: Boil
+    diameter_mm: float
+    fat_wanted_frac: float
+    portions: int
+    balls: int
+    ball_mm: float
+
+
+def pot_of(asked: PotAsked) -> Pot:
+    """How long it cooks down in a pot of this width on this kitchen's usual burner, and what comes of it."""
+    inventory, kitchen = context()
     pan = kitchen.surface_of_kind("pan") or kitchen.surface_of_kind("plate")
     power = pan.heating.power if pan is not None else "usual"
-    return cook_down(start_g, left_g, boil, diameter_mm=diameter_mm, burner_w_m2=POWER_W_M2[power])
+    pairs, pantry = _pairs(asked.lines), inventory.pantry
+    start = math.fsum(grams for _, grams in pairs) if pairs else asked.start_g
+    before = taste_of(pairs, pantry=pantry) if pairs else None
+    left = asked.left_frac * start or asked.left_g
+    if asked.dry_frac > 0.0:
+        if before is None:
+            raise OutOfRangeError("How thick it is takes its lines: say what is in it.", field="/dry_frac")
+        left = left_for_dry_frac(start, before.dry * start / 100.0, asked.dry_frac)
+    cook = cook_down(start, left, asked.boil, diameter_mm=asked.diameter_mm, burner_w_m2=POWER_W_M2[power])
+    after = taste_of(pairs, pantry=pantry, left_g=left) if pairs else None
+    skim = 0.0
+    if after is not None and asked.fat_wanted_frac < 1.0:
+        skim = fat_to_skim_g(left, after.fat / 100.0, wanted_frac=asked.fat_wanted_frac)
+    eaten = left - skim
+    return Pot(
+        cook,
+        level_mm(start, diameter_mm=asked.diameter_mm),
+        level_mm(left, diameter_mm=asked.diameter_mm),
+        height_needed_mm(start, diameter_mm=asked.diameter_mm),
+        before,
+        after,
+        after.dry / 100.0 if after is not None else 0.0,
+        skim,
+        eaten / asked.portions if asked.portions else 0.0,
+        balls_in_pot(eaten, balls=asked.balls, ball_mm=asked.ball_mm, diameter_mm=asked.diameter_mm)
+        if asked.balls
+        else None,
+    )
+
+
+def thickened(liquid_g: float, thickener: Thickener, body: Body) -> Thickening:
+    """What thickens so much liquid."""
+    return thickening(liquid_g, thickener=thickener, body=body)
+
+
+@dataclass(frozen=True, slots=True)
+class UptakePoint:
+    """How far a slice is after so many hours, 0–1: slow, usual, fast."""
+
+    hours: float
+    frac: Band
 
 
 @dataclass(frozen=True, slots=True)
 class Pickled:
-    """A brine and its vegetable at rest, and how far a slice is after a day and after three, 0–1.
+    """A brine and its vegetable at rest, and how far a slice is hour by hour.
 
-    ``keeps`` says what keeping rests on.
+    ``ready_h`` is when nine tenths of the way are gone; ``keeps`` says what keeping rests on.
     """
 
     rest: AtRest
     brine_per_vegetable: float
-    after_day: Band
-    after_three_days: Band
+    ready_h: Band
+    course: tuple[UptakePoint, ...]
     keeps: Phrase
+
+
+# Hours at which the way is drawn: close together while it is steep.
+COURSE_H = (0.0, 0.5, 1.0, 2.0, 3.0, 4.5, 6.0, 9.0, 12.0, 18.0, 24.0, 36.0, 48.0, 60.0, 72.0)
 
 
 def brine_of(
@@ -153,8 +244,54 @@ def brine_of(
         vegetable_sugar_g=thing.composition.sugars_g_per_100g * vegetable_g / 100.0,
     )
     ratio = bath.water_g / max(bath.vegetable_water_g, 1e-9)
-    day, three = (pickled_frac(slice_mm, days * 86_400.0, brine_per_vegetable=ratio, cold=cold) for days in (1.0, 3.0))
-    return Pickled(at_rest(bath), ratio, day, three, keeping(at_rest(bath)))
+    course = tuple(
+        UptakePoint(h, pickled_frac(slice_mm, h * 3600.0, brine_per_vegetable=ratio, cold=cold)) for h in COURSE_H
+    )
+    ready = ready_after_h(slice_mm, brine_per_vegetable=ratio, cold=cold)
+    rest = at_rest(bath)
+    return Pickled(rest, ratio, ready, course, keeping(rest))
+
+
+def fermented(kind: FermentKind, vegetable_g: float, *, temp_c: float, salt_frac: float | None) -> Ferment:
+    """Salt, days and yield of a ferment."""
+    return ferment(kind, vegetable_g, temp_c=temp_c, salt_frac=salt_frac)
+
+
+@dataclass(frozen=True, slots=True)
+class SwapOffer:
+    """One replacement, and the sauce's lines with it."""
+
+    swapped: Swapped
+    lines: tuple[HouseLine, ...]
+
+
+def swaps_of(lines: tuple[HouseLine, ...], ingredient: str) -> tuple[SwapOffer, ...]:
+    """What can take an ingredient's place."""
+    inventory, _ = context()
+    pairs = _pairs(lines)
+    rest = tuple(HouseLine(key, grams) for key, grams in pairs if key != ingredient)
+
+    def with_it(swapped: Swapped) -> tuple[HouseLine, ...]:
+        return tuple(HouseLine(*p) for p in _pairs((*rest, *(HouseLine(key, grams) for key, grams in swapped.added))))
+
+    return tuple(SwapOffer(s, with_it(s)) for s in swaps_for(pairs, ingredient, pantry=inventory.pantry))
+
+
+def shaker_of(trials: tuple[ShakerTrial, ...], *, side_g: float, sides: int) -> Shaker:
+    """What a shaker gives, and how many shakes a side takes."""
+    return calibrate(trials, side_g=side_g, sides=sides)
+
+
+def poured(
+    lines: tuple[HouseLine, ...], ingredient: str, *, before_g: float, after_g: float
+) -> tuple[float, tuple[HouseLine, ...]]:
+    """What was poured, g, by the scale before and after; and the lines with so much more of the ingredient."""
+    found = poured_g(before_g, after_g)
+    if not ingredient:
+        return found, lines
+    inventory, _ = context()
+    ingredient_of(inventory.pantry, ingredient, field="/ingredient")
+    return found, tuple(HouseLine(*p) for p in _pairs((*lines, HouseLine(ingredient, found))))
 
 
 def schools_offered() -> tuple[SauceSchool, ...]:

@@ -87,7 +87,12 @@ export type SauceLine = S["HouseLine"];
 export type TasteBand = S["AgainstBand"];
 export type NudgeAnswer = S["NudgeAnswer"];
 export type Handle = S["NudgeRequest"]["handle"];
-export type CookDown = S["CookDown"];
+export type Pot = S["Pot"];
+export type Thickening = S["Thickening"];
+export type Ferment = S["Ferment"];
+export type SwapOffer = S["SwapOffer"];
+export type Shaker = S["Shaker"];
+export type CheckLine = Evaluation["beside"]["checklist"][number];
 export type Pickled = S["Pickled"];
 export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
 
@@ -318,6 +323,14 @@ export const api = {
   nudgeSauce: (asked: S["NudgeRequest"]) => ask("post", "/api/sauces/nudge", { body: asked }),
   pickle: (brine: S["BrineRequest"], signal?: AbortSignal) =>
     ask("post", "/api/sauces/brine", { body: brine, signal }),
+  thicken: (asked: S["ThickenRequest"], signal?: AbortSignal) =>
+    ask("post", "/api/sauces/thicken", { body: asked, signal }),
+  ferment: (asked: S["FermentRequest"], signal?: AbortSignal) =>
+    ask("post", "/api/sauces/ferment", { body: asked, signal }),
+  swaps: (asked: S["SwapRequest"]) => ask("post", "/api/sauces/swaps", { body: asked }),
+  shaker: (asked: S["ShakerRequest"], signal?: AbortSignal) =>
+    ask("post", "/api/sauces/shaker", { body: asked, signal }),
+  poured: (asked: S["PouredRequest"]) => ask("post", "/api/sauces/poured", { body: asked }),
   cookDown: (pot: S["PotRequest"], signal?: AbortSignal) =>
     ask("post", "/api/sauces/pot", { body: pot, signal }),
   readAmount: (ingredient: string, text: string, unit_system: Units) =>

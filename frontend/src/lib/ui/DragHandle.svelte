@@ -19,6 +19,8 @@
     big?: number;
     /** Held and let go: a scale that follows the value stands still meanwhile. */
     onhold?: (held: boolean) => void;
+    /** It is moved up and down, not from side to side. */
+    upright?: boolean;
     /** What is taken hold of, if not the plain bar. */
     grip?: Snippet<[boolean]>;
   }
@@ -35,6 +37,7 @@
     onnudge,
     big = 10,
     onhold,
+    upright = false,
     grip,
   }: Props = $props();
   let dragging = $state(false);
@@ -46,7 +49,7 @@
   }
   function drag(event: PointerEvent): void {
     const box = handle.parentElement?.getBoundingClientRect();
-    if (dragging && box) ondrag(event.clientX - box.left);
+    if (dragging && box) ondrag(upright ? event.clientY - box.top : event.clientX - box.left);
   }
   function key(event: KeyboardEvent): void {
     const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
@@ -66,7 +69,12 @@
   aria-valuemax={high}
   aria-valuenow={now}
   aria-valuetext={text}
-  class={["absolute w-11 -translate-x-1/2 cursor-ew-resize touch-none", dragging ? "z-10" : ""]}
+  aria-orientation={upright ? "vertical" : "horizontal"}
+  class={[
+    "absolute w-11 -translate-x-1/2 touch-none",
+    upright ? "cursor-ns-resize" : "cursor-ew-resize",
+    dragging ? "z-10" : "",
+  ]}
   style:left={`${left}px`}
   style:top={`${top}px`}
   style:height={`${height}px`}

@@ -18,7 +18,7 @@
 <Tabs.Root value={open} onValueChange={onopen}>
   <div class="flex flex-wrap items-end gap-x-6 border-b border-base-300">
     <h1 class="pb-1.5 text-2xl">{heading}</h1>
-    <Tabs.List aria-label={heading} class="flex gap-x-1 overflow-x-auto">
+    <Tabs.List aria-label={heading} class="flex gap-x-1 max-sm:-mx-3 max-sm:flex-wrap sm:overflow-x-auto">
       {#each tabs as tab (tab.key)}
         <Tabs.Trigger
           value={tab.key}

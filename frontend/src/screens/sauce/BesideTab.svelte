@@ -5,10 +5,10 @@
   import { amount } from "../../lib/format";
   import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
+  import Say from "../../lib/ui/Say.svelte";
   import { units } from "../../lib/units.svelte";
   import QuickField from "../heat/QuickField.svelte";
   import type { StepProps } from "../step";
-  import { ROLES } from "./roles";
 
   let { bench, evaluation, catalogue }: StepProps = $props();
   const things = $derived(evaluation.beside.things);
@@ -33,7 +33,7 @@
 </script>
 
 <form class="mt-5 flex flex-wrap items-end gap-3" onsubmit={add} aria-label="Put something beside it">
-  <PickField label="As" value={role} options={ROLES} onpick={(key) => (role = key as Role)} />
+  <PickField label="As" value={role} options={catalogue.roles} onpick={(key) => (role = key as Role)} />
   <div class="min-w-0">
     <label for={uid} class="mb-0.5 block text-[0.8125rem] quiet">What</label>
     <select
@@ -71,7 +71,9 @@
             <p class="text-[0.8125rem] quiet">
               {thing.role_title}{thing.house
                 ? `, made in the house, keeps ${thing.keeps_days} days`
-                : ", bought"}
+                : thing.raw
+                  ? ", cooked beside the meat"
+                  : ", bought"}
             </p>
           </div>
           <QuickField
@@ -118,6 +120,35 @@
                 ><Qty kind="mass_g" value={thing.batch.lacking_g} /> short</span
               >{:else if thing.batch.left_g > 0.5}, <Qty kind="mass_g" value={thing.batch.left_g} /> left{/if}.
           </p>
+          {#if thing.raw}
+            <p class="text-[0.8125rem] leading-snug" data-raw>
+              From <strong class="font-semibold"
+                ><Qty kind="mass_g" value={thing.raw.raw_g.low} high={thing.raw.raw_g.high} />
+                {thing.raw.raw_name}</strong
+              >, {thing.raw.loads === 1 ? "one load" : `${thing.raw.loads} loads`} on
+              <Qty kind="frac" value={thing.raw.surface_frac} /> of the surface, <Qty
+                kind="minutes"
+                value={thing.raw.minutes.low}
+                high={thing.raw.minutes.high}
+              />. <Say text={thing.raw.turn} />
+            </p>
+          {/if}
+          {#if thing.glaze}
+            <p class="text-[0.8125rem] leading-snug" data-glaze>
+              {thing.glaze.area_dm2.toFixed(1)} dm² show: a coat takes
+              <strong class="font-semibold"
+                ><Qty kind="mass_g" value={thing.glaze.coat_g.low} high={thing.glaze.coat_g.high} /></strong
+              >, {thing.glaze.coats} of them <Qty kind="mass_g" value={thing.glaze.coats_g} />. Sugar <Qty
+                kind="per_hundred"
+                value={thing.glaze.taste.sugar}
+              /> catches from <Qty kind="temp_c" value={thing.glaze.catches_c} /> at the surface.
+              {#if thing.glaze.reduced}The <Qty kind="mass_g" value={thing.glaze.rest_g} /> left, cooked to half,
+                are <Qty kind="mass_g" value={thing.glaze.reduced_g} /> for the table with <Qty
+                  kind="per_hundred"
+                  value={thing.glaze.reduced.sugar}
+                /> sugar.{/if}
+            </p>
+          {/if}
         </div>
       </li>
     {/each}

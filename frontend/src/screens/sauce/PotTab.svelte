@@ -1,202 +1,303 @@
-<!-- Cooking down in a pot, and a vegetable in a brine: how long, and what comes of it. -->
+<!-- A pot: cooked down to a mass or a thickness, balls in it, fat skimmed off, and what thickens it. -->
 <script lang="ts">
-  import { onDestroy } from "svelte";
-  import { api, type CookDown, type Pickled } from "../../lib/api/client";
+  import { onDestroy, onMount } from "svelte";
+  import {
+    api,
+    ProblemError,
+    type Catalogue,
+    type Pot,
+    type SauceLine,
+    type Thickening,
+  } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { Resource } from "../../lib/resource.svelte";
   import Fact from "../../lib/ui/Fact.svelte";
   import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
-  import Say from "../../lib/ui/Say.svelte";
   import Segments from "../../lib/ui/Segments.svelte";
   import { units } from "../../lib/units.svelte";
   import QuickField from "../heat/QuickField.svelte";
   import type { StepProps } from "../step";
+  import PotPicture from "./PotPicture.svelte";
 
-  let { catalogue }: StepProps = $props();
+  let { formula, evaluation, catalogue }: StepProps = $props();
   const boils = [
     { key: "gentle", title: "Gentle" },
     { key: "simmer", title: "Simmer" },
     { key: "rolling", title: "Rolling boil" },
   ] as const;
-  type Boil = (typeof boils)[number]["key"];
+  const starches = [
+    { key: "flour", title: "Flour, white roux" },
+    { key: "brown-roux", title: "Flour, brown roux" },
+    { key: "cornflour", title: "Cornflour" },
+  ] as const;
+  const bodies = [
+    { key: "thin", title: "Runs" },
+    { key: "coating", title: "Coats a spoon" },
+    { key: "thick", title: "Stands" },
+  ] as const;
   const mass = (value: number) => amount({ kind: "mass_g", value }, units);
   const length = (value: number) => amount({ kind: "length_mm", value }, units);
-  const percent = (frac: number) => amount({ kind: "frac", value: frac }, units);
+  const tastes = $derived(new Map(catalogue.tastes.map((t) => [t.key, t])));
+  const figure = (key: string, value: number) => {
+    const shown = tastes.get(key as Catalogue["tastes"][number]["key"]);
+    return `${value.toFixed(shown?.digits ?? 1)}${shown?.unit ?? ""}`;
+  };
+  const share = (value: number) => amount({ kind: "fine_frac", value }, units);
 
+  interface Content {
+    key: string;
+    title: string;
+    lines: SauceLine[];
+    left_g: number;
+    left_frac: number;
+  }
+  const plain: Content = { key: "", title: "Something else, by grams", lines: [], left_g: 0, left_frac: 0 };
+  let contents = $state.raw<Content[]>([plain]);
+  let content = $state.raw<Content>(plain);
   let start_g = $state(800);
-  let left_g = $state(650);
+  let left = $state.raw<{ left_g?: number; left_frac?: number; dry_frac?: number }>({ left_g: 650 });
   let diameter_mm = $state(240);
-  let boil = $state<Boil>("gentle");
-  const pot = new Resource<null, CookDown>((_, signal) =>
-    api.cookDown({ start_g, left_g, diameter_mm, boil }, signal),
-  );
-
-  let vinegar_g = $state(200);
-  let water_g = $state(100);
-  let sugar_g = $state(60);
-  let salt_g = $state(8);
-  let vegetable = $state("onion");
-  let vegetable_g = $state(200);
-  let slice_mm = $state(4);
-  let cold = $state("cold");
-  const vegetables = $derived(
-    catalogue.pantry
-      .filter((i) => (i.group === "vegetable" || i.group === "onion") && !i.retired)
-      .map((i) => ({ key: i.key, title: i.name })),
-  );
-  const jar = new Resource<null, Pickled>((_, signal) =>
-    api.pickle(
+  let boil = $state<(typeof boils)[number]["key"]>("gentle");
+  let fat_wanted_frac = $state(1);
+  let balls = $state(0);
+  let failed = $state<string | null>(null);
+  const pot = new Resource<null, Pot>((_, signal) =>
+    api.cookDown(
       {
-        lines: [
-          { ingredient: "vinegar", mass_g: vinegar_g },
-          { ingredient: "water", mass_g: water_g },
-          { ingredient: "sugar", mass_g: sugar_g },
-          { ingredient: "salt-fine", mass_g: salt_g },
-        ].filter((line) => line.mass_g > 0),
-        vegetable,
-        vegetable_g,
-        slice_mm,
-        cold: cold === "cold",
+        lines: content.lines,
+        start_g,
+        left_g: 0,
+        left_frac: 0,
+        dry_frac: 0,
+        ...left,
+        diameter_mm,
+        boil,
+        fat_wanted_frac,
+        portions: formula.dish.guests,
+        balls,
+        ball_mm,
       },
       signal,
     ),
   );
-  let unread = $state<string | null>(null);
+  let liquid_g = $state(600);
+  let thickener = $state<(typeof starches)[number]["key"]>("flour");
+  let body = $state<(typeof bodies)[number]["key"]>("coating");
+  const thick = new Resource<null, Thickening>((_, signal) =>
+    api.thicken({ liquid_g, thickener, body }, signal),
+  );
 
+  const round = $derived(formula.dish.dish === "meatball");
+  const ball_mm = $derived(evaluation.shape.raw_diameter_mm);
   $effect(() => {
-    void [start_g, left_g, diameter_mm, boil];
+    void [content, start_g, left, diameter_mm, boil, fat_wanted_frac, balls, ball_mm, formula.dish.guests];
     return pot.ask(null);
   });
   $effect(() => {
-    void [vinegar_g, water_g, sugar_g, salt_g, vegetable, vegetable_g, slice_mm, cold];
-    return jar.ask(null);
+    void [liquid_g, thickener, body];
+    return thick.ask(null);
+  });
+  onMount(() => {
+    if (round) balls = evaluation.portions.pieces;
+    void told(async () => {
+      const [schools, room] = await Promise.all([api.sauceSchools(), api.pantry()]);
+      const beside = new Set(evaluation.beside.things.map((t) => t.ingredient));
+      const houses = room.ingredients.flatMap(({ ingredient: i }) =>
+        i.house && beside.has(i.key)
+          ? [{ key: i.key, title: i.name, lines: [...i.house.lines], left_g: i.house.yield_g, left_frac: 0 }]
+          : [],
+      );
+      const starts = schools.map((s) => ({
+        key: `school:${s.key}`,
+        title: `${s.title}, as its school starts`,
+        lines: s.lines.map(([ingredient, mass_g]) => ({ ingredient, mass_g })),
+        left_g: 0,
+        left_frac: s.left_frac,
+      }));
+      // What is cooked in a pot comes first.
+      starts.sort((a, b) => (a.left_frac < 1 ? 0 : 1) - (b.left_frac < 1 ? 0 : 1));
+      contents = [...houses, ...starts, plain];
+      pick((houses[0] ?? starts[0] ?? plain).key);
+    });
   });
   onDestroy(() => {
     pot.clear();
-    jar.clear();
+    thick.clear();
   });
 
-  async function read(
-    kind: "mass_g" | "length_mm",
-    text: string,
-    set: (value: number) => void,
-  ): Promise<void> {
-    unread = null;
+  function pick(key: string): void {
+    content = contents.find((c) => c.key === key) ?? plain;
+    if (content === plain) left = { left_frac: 0.8 };
+    else left = content.left_g ? { left_g: content.left_g } : { left_frac: content.left_frac };
+  }
+  async function told(run: () => Promise<void>): Promise<void> {
+    failed = null;
     try {
-      set((await api.read(kind, text, units.system)).value);
+      await run();
     } catch (error) {
-      unread = error instanceof Error ? error.message : String(error);
+      if (!(error instanceof ProblemError)) throw error;
+      failed = error.problem.detail;
     }
   }
+  const read = (
+    kind: "mass_g" | "length_mm" | "frac" | "number",
+    text: string,
+    set: (value: number) => void,
+  ) => told(async () => set((await api.read(kind, text, units.system)).value));
 </script>
 
-{#if unread}<p role="alert" class="mt-3 text-[0.875rem] text-error">{unread}</p>{/if}
-<div class="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 md:grid-cols-2">
-  <section aria-label="Cook it down">
-    <h2 class="border-b-2 border-base-content pb-1 text-base">Cook it down</h2>
-    <div class="mt-3 flex flex-wrap items-end gap-3">
-      <QuickField
+{#if failed}<p role="alert" class="mt-3 text-[0.875rem] text-error">{failed}</p>{/if}
+<section class="mt-5" aria-label="Cook it down">
+  <div class="flex flex-wrap items-end gap-3">
+    <PickField label="In the pot" value={content.key} options={contents} onpick={pick} width="16rem" />
+    {#if content.lines.length === 0}<QuickField
         label="Goes in"
         value={mass(start_g)}
         oncommit={(t) => read("mass_g", t, (v) => (start_g = v))}
-      />
-      <QuickField
-        label="To be left"
-        value={mass(left_g)}
-        oncommit={(t) => read("mass_g", t, (v) => (left_g = v))}
-      />
-      <QuickField
-        label="Pot, inside"
-        value={length(diameter_mm)}
-        oncommit={(t) => read("length_mm", t, (v) => (diameter_mm = v))}
-      />
-    </div>
-    <div class="mt-3">
-      <Segments label="How hard" options={boils} value={boil} onpick={(key) => (boil = key)} />
-    </div>
-    {#if pot.problem}
-      <p role="alert" class="mt-3 text-[0.875rem] text-error">{pot.problem.detail}</p>
-    {:else if pot.value}
-      <div class="mt-4 flex flex-wrap gap-x-8 gap-y-3" data-pot>
-        <Fact label="About"
-          ><Qty kind="minutes" value={pot.value.minutes.low} high={pot.value.minutes.high} /></Fact
-        >
-        <Fact label="Water to lose"><Qty kind="mass_g" value={pot.value.water_g} /></Fact>
-        <Fact label="To come to the boil"><Qty kind="time_s" value={pot.value.heat_up_s} /></Fact>
+      />{/if}
+    <QuickField
+      label="To be left"
+      value={pot.value ? mass(pot.value.cook.left_g) : ""}
+      oncommit={(t) => read("mass_g", t, (v) => (left = { left_g: v }))}
+    />
+    {#if content.lines.length > 0}<QuickField
+        label="Dry matter"
+        value={pot.value ? share(pot.value.dry_frac) : ""}
+        oncommit={(t) => read("frac", t, (v) => (left = { dry_frac: v }))}
+      />{/if}
+    <QuickField
+      label="Pot, inside"
+      value={length(diameter_mm)}
+      oncommit={(t) => read("length_mm", t, (v) => (diameter_mm = v))}
+    />
+    <Segments label="How hard" options={boils} value={boil} onpick={(key) => (boil = key)} />
+    {#if round}<QuickField
+        label="Balls in it"
+        value={String(balls)}
+        width="5rem"
+        oncommit={(t) => read("number", t, (v) => (balls = v))}
+      />{/if}
+  </div>
+  {#if pot.problem}
+    <p role="alert" class="mt-3 text-[0.875rem] text-error">{pot.problem.detail}</p>
+  {/if}
+  {#if pot.value}
+    {@const found = pot.value}
+    <div class="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 md:grid-cols-[minmax(0,1fr)_19rem]">
+      <PotPicture pot={found} {diameter_mm} {ball_mm} onleft={(frac) => (left = { left_frac: frac })} />
+      <div data-pot>
+        <div class="flex flex-wrap gap-x-8 gap-y-3">
+          <Fact label={`Usual ${Math.round(found.cook.minutes.usual)} min, between`}
+            ><Qty kind="minutes" value={found.cook.minutes.low} high={found.cook.minutes.high} /></Fact
+          >
+          <Fact label="Boils off"><Qty kind="mass_g" value={found.cook.water_g} /></Fact>
+          {#if found.portion_g}<Fact label="A portion"><Qty kind="mass_g" value={found.portion_g} /></Fact
+            >{/if}
+        </div>
+        <p class="mt-3 text-[0.875rem] leading-snug">
+          To the boil in <Qty kind="time_s" value={found.cook.heat_up_s} />. {#if found.cook.bound_by === "surface"}The
+            open surface decides how fast it goes: a wider pot is faster.{:else if found.cook.bound_by === "burner"}The
+            burner decides how fast it goes.{/if} The pot has to be <Qty
+            kind="length_mm"
+            value={found.depth_mm}
+          /> deep.
+        </p>
+        {#if found.balls}
+          <p class="mt-3 border-l-4 border-primary pl-3 text-[0.9375rem] leading-snug" data-balls>
+            {found.balls.balls} balls in {found.balls.layers === 1
+              ? "one layer"
+              : `${found.balls.layers} layers`}:
+            <Qty kind="mass_g" value={found.balls.cover_g} /> cover them to two thirds, <Qty
+              kind="mass_g"
+              value={found.balls.drown_g}
+            /> altogether. This sauce covers <Qty kind="frac" value={found.balls.covered_frac} />, <Qty
+              kind="mass_g"
+              value={found.balls.sauce_per_ball_g}
+            /> a ball{#if found.balls.sauce_short_g > 0}; <strong class="text-warning"
+                ><Qty kind="mass_g" value={found.balls.sauce_short_g} /> short of two thirds</strong
+              >{/if}.
+          </p>
+        {/if}
+        {#if found.before && found.after}
+          <table class="mt-3 w-full text-[0.9375rem]">
+            <caption class="text-left text-[0.8125rem] quiet"
+              >Everything but water stays: salt it at the end.</caption
+            >
+            <thead
+              ><tr class="text-[0.8125rem] quiet"
+                ><th class="text-left font-normal">Of it</th><th class="text-right font-normal">goes in</th
+                ><th class="text-right font-normal">is left</th></tr
+              ></thead
+            >
+            <tbody>
+              {#each catalogue.tastes.filter((t) => t.unit === " %" && t.key !== "water") as { key, title } (key)}
+                {@const then = found.before[key]}
+                {@const now = found.after[key]}
+                <tr class="border-t border-base-300"
+                  ><th scope="row" class="py-1 text-left font-normal">{title}</th>
+                  <td class="text-right numeral">{figure(key, then)}</td>
+                  <td class="text-right numeral">{figure(key, now)}</td></tr
+                >
+              {/each}
+            </tbody>
+          </table>
+          <div class="mt-3 flex flex-wrap items-end gap-3">
+            <QuickField
+              label="Fat wanted"
+              value={fat_wanted_frac < 1 ? share(fat_wanted_frac) : ""}
+              placeholder="as it is"
+              oncommit={(t) => read("frac", t, (v) => (fat_wanted_frac = v))}
+            />
+            {#if fat_wanted_frac < 1}<p class="pb-2 text-[0.9375rem]" role="status">
+                {#if found.skim_g > 0}Skim <strong><Qty kind="mass_g" value={found.skim_g} /></strong> of fat.{:else}It
+                  holds no more than that.{/if}
+              </p>{/if}
+          </div>
+        {/if}
       </div>
-      <p class="mt-2 max-w-[32rem] text-[0.875rem] leading-snug">
-        Usual <Qty kind="minutes" value={pot.value.minutes.usual} />. {#if pot.value.bound_by === "surface"}The
-          surface of the pot decides: a wider one is faster.{:else if pot.value.bound_by === "burner"}The
-          burner decides.{/if} Salt, sugar and acid rise {pot.value.concentrates.toFixed(2)} times: salt at the
-        end.
-      </p>
-    {:else}<p class="mt-3 quiet">Loading…</p>{/if}
-  </section>
+    </div>
+  {:else if !pot.problem}<p class="mt-4 quiet" aria-busy="true">Loading…</p>{/if}
+</section>
 
-  <section aria-label="Pickle it">
-    <h2 class="border-b-2 border-base-content pb-1 text-base">Pickle it</h2>
-    <div class="mt-3 flex flex-wrap items-end gap-3">
-      <QuickField
-        label="Vinegar, 5 %"
-        value={mass(vinegar_g)}
-        oncommit={(t) => read("mass_g", t, (v) => (vinegar_g = v))}
-      />
-      <QuickField
-        label="Water"
-        value={mass(water_g)}
-        oncommit={(t) => read("mass_g", t, (v) => (water_g = v))}
-      />
-      <QuickField
-        label="Sugar"
-        value={mass(sugar_g)}
-        oncommit={(t) => read("mass_g", t, (v) => (sugar_g = v))}
-      />
-      <QuickField
-        label="Salt"
-        value={mass(salt_g)}
-        oncommit={(t) => read("mass_g", t, (v) => (salt_g = v))}
-      />
-      <PickField
-        label="Vegetable"
-        value={vegetable}
-        options={vegetables}
-        onpick={(key) => (vegetable = key)}
-      />
-      <QuickField
-        label="Of it"
-        value={mass(vegetable_g)}
-        oncommit={(t) => read("mass_g", t, (v) => (vegetable_g = v))}
-      />
-      <QuickField
-        label="Slices"
-        value={length(slice_mm)}
-        oncommit={(t) => read("length_mm", t, (v) => (slice_mm = v))}
-      />
-      <Segments
-        label="It stands"
-        options={[
-          { key: "cold", title: "Cold" },
-          { key: "warm", title: "At room temperature" },
-        ]}
-        value={cold}
-        onpick={(key) => (cold = key)}
-      />
+<section class="mt-8 border-t-2 border-base-content pt-3" aria-label="Thicken it">
+  <h2 class="text-lg">Thicken it</h2>
+  <div class="mt-2 flex flex-wrap items-end gap-3">
+    <QuickField
+      label="Liquid"
+      value={mass(liquid_g)}
+      oncommit={(t) => read("mass_g", t, (v) => (liquid_g = v))}
+    />
+    <PickField
+      label="With"
+      value={thickener}
+      options={[...starches]}
+      onpick={(key) => (thickener = key as typeof thickener)}
+    />
+    <Segments label="So that it" options={bodies} value={body} onpick={(key) => (body = key)} />
+  </div>
+  {#if thick.problem}
+    <p role="alert" class="mt-3 text-[0.875rem] text-error">{thick.problem.detail}</p>
+  {:else if thick.value}
+    {@const t = thick.value}
+    <div class="mt-3 flex flex-wrap gap-x-8 gap-y-3" data-thick>
+      <Fact label={thickener === "cornflour" ? "Cornflour" : "Flour"}
+        ><Qty kind="mass_g" value={t.starch_g.low} high={t.starch_g.high} /></Fact
+      >
+      {#if t.fat_g.high > 0}<Fact label="Fat of the roux"
+          ><Qty kind="mass_g" value={t.fat_g.low} high={t.fat_g.high} /></Fact
+        >{:else}<Fact label="Stirred into cold water"><Qty kind="mass_g" value={t.cold_water_g} /></Fact>{/if}
+      <Fact label="Then simmers"><Qty kind="minutes" value={t.minutes.low} high={t.minutes.high} /></Fact>
     </div>
-    {#if jar.problem}
-      <p role="alert" class="mt-3 text-[0.875rem] text-error">{jar.problem.detail}</p>
-    {:else if jar.value}
-      <div class="mt-4 flex flex-wrap gap-x-8 gap-y-3" data-jar>
-        <Fact label="Acid, at rest">{percent(jar.value.rest.acid_frac)}</Fact>
-        <Fact label="Salt">{percent(jar.value.rest.salt_frac)}</Fact>
-        <Fact label="Sugar">{percent(jar.value.rest.sugar_frac)}</Fact>
-        <Fact label="There after a day"
-          >{percent(jar.value.after_day.low)} to {percent(jar.value.after_day.high)}</Fact
-        >
-        <Fact label="After three">{percent(jar.value.after_three_days.low)} or more</Fact>
-      </div>
-      <p class="mt-2 max-w-[34rem] text-[0.875rem] leading-snug"><Say text={jar.value.keeps} /></p>
-      <p class="mt-1 text-[0.8125rem] quiet">Usual practice: slices of 3 to 5 mm, one to three days ahead.</p>
-    {:else}<p class="mt-3 quiet">Loading…</p>{/if}
-  </section>
-</div>
+    <p class="mt-2 max-w-[40rem] text-[0.875rem] leading-snug">
+      {#if t.additions_g.length > 1}The liquid in {t.additions_g.length} additions, {#each t.additions_g as g, n (n)}{n
+            ? ", "
+            : ""}<Qty kind="mass_g" value={g} />{/each}, stirred smooth before the next.
+      {/if}{thickener === "brown-roux"
+        ? "Browned flour binds about a third less."
+        : thickener === "cornflour"
+          ? "Stirred in at a simmer; it thins again when it boils long."
+          : "Some minutes at a simmer, or it tastes of flour."}
+    </p>
+  {/if}
+</section>

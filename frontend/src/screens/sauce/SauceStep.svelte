@@ -1,11 +1,13 @@
-<!-- Step 6: what goes with it and how much, how a sauce tastes and is nudged, and what is built. -->
+<!-- Step 6: what goes with it and how much, how a sauce tastes and is nudged, what is built, what cooks in a pot, stands in a jar or falls from a shaker. -->
 <script lang="ts">
   import Fact from "../../lib/ui/Fact.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Tabs from "../../lib/ui/Tabs.svelte";
   import type { StepProps } from "../step";
   import BesideTab from "./BesideTab.svelte";
+  import JarTab from "./JarTab.svelte";
   import PotTab from "./PotTab.svelte";
+  import ShakerTab from "./ShakerTab.svelte";
   import StackTab from "./StackTab.svelte";
   import TasteTab from "./TasteTab.svelte";
 
@@ -15,7 +17,9 @@
     { key: "beside", title: "What goes with it" },
     { key: "taste", title: "Taste" },
     { key: "stack", title: "The build" },
-    { key: "pot", title: "Pot and jar" },
+    { key: "pot", title: "Pot" },
+    { key: "jar", title: "Jar" },
+    { key: "shaker", title: "Shaker" },
   ] as const;
   let open = $state<(typeof tabs)[number]["key"]>("beside");
 </script>
@@ -33,5 +37,7 @@
   {#if open === "beside"}<BesideTab {...props} />
   {:else if open === "taste"}<TasteTab {...props} />
   {:else if open === "stack"}<StackTab {...props} />
-  {:else}<PotTab {...props} />{/if}
+  {:else if open === "pot"}<PotTab {...props} />
+  {:else if open === "jar"}<JarTab {...props} />
+  {:else}<ShakerTab {...props} />{/if}
 </Tabs>

@@ -7,34 +7,17 @@
   import Fact from "../../lib/ui/Fact.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import type { StepProps } from "../step";
-  import BuildPicture from "./BuildPicture.svelte";
+  import BuildPicture from "../../lib/ui/BuildPicture.svelte";
 
   let { bench, evaluation, catalogue }: StepProps = $props();
   const sheet = $derived(evaluation.beside);
   const build = $derived(sheet.build);
-  const kinds: { kind: StackLayer["kind"]; title: string; ingredient: string }[] = [
-    { kind: "patty", title: "Patty", ingredient: "" },
-    { kind: "cheese", title: "Cheese", ingredient: "processed-cheese" },
-    { kind: "leaf", title: "Leaf", ingredient: "butterhead" },
-    { kind: "tomato", title: "Tomato slice", ingredient: "tomato" },
-    { kind: "onion", title: "Raw onion", ingredient: "onion" },
-    { kind: "soft-onion", title: "Soft onions", ingredient: "soft-onion" },
-    { kind: "pickle", title: "Pickles", ingredient: "dill-pickle" },
-    { kind: "relish", title: "Relish", ingredient: "relish" },
-    { kind: "bacon", title: "Bacon", ingredient: "bacon" },
-    { kind: "egg", title: "Fried egg", ingredient: "egg" },
-    { kind: "mushroom", title: "Mushrooms", ingredient: "cooked-mushroom" },
-    { kind: "heel", title: "Heel", ingredient: "" },
-    { kind: "club", title: "Middle slice", ingredient: "" },
-    { kind: "crown", title: "Crown", ingredient: "" },
-  ];
   const sauces = $derived(
     sheet.things
       .filter((t) => ["burger-sauce", "relish", "topping", "glaze", "gravy"].includes(t.role))
       .map((t) => ({ kind: "sauce" as const, title: t.name, ingredient: t.ingredient })),
   );
-  const offered = $derived([...sauces, ...kinds]);
-  const known = $derived(new Set(catalogue.pantry.map((i) => i.key)));
+  const offered = $derived([...sauces, ...catalogue.layers]);
   let chosen = $state("0");
   const set = (layers: StackLayer[]) => bench.edit({ kind: "set-stack", layers });
 
@@ -58,7 +41,7 @@
     const bread = wanted.kind === "heel" || wanted.kind === "crown" || wanted.kind === "club";
     layers.splice(top, 0, {
       kind: wanted.kind,
-      ingredient: known.has(wanted.ingredient) ? wanted.ingredient : "",
+      ingredient: wanted.ingredient,
       mass_g: 0,
       toasted: bread,
     });
@@ -74,6 +57,9 @@
   <Fact label="Weighs"><Qty kind="mass_g" value={build.mass_g} /></Fact>
   <Fact label="Over the edge"><Qty kind="length_mm" value={build.overhang_mm} /></Fact>
   <Fact label="Made">{sheet.builds}</Fact>
+  {#if sheet.checklist.length > 0}<a class="ml-auto act self-center" href={`/build/${bench.id}`}
+      >Build sheet to print</a
+    >{/if}
 </div>
 
 <div class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 md:grid-cols-[minmax(0,1fr)_22rem]">

@@ -1,21 +1,16 @@
 <!-- The tastes of a sauce, each on its own line with its school's band; what a proposal would make of it is an open mark. -->
 <script lang="ts">
-  import type { SauceTaste, TasteBand } from "../../lib/api/client";
+  import type { Catalogue, SauceTaste, TasteBand } from "../../lib/api/client";
 
-  let { taste, proposed }: { taste: SauceTaste; proposed: TasteBand[] } = $props();
-  const titles: Record<string, string> = {
-    sugar: "Sweet: sugar",
-    salt: "Salty: salt",
-    acid: "Sharp: acid, as acetic",
-    fat: "Rich: fat",
-    pungency: "Hot: 100 is mustard",
-    savour: "Savoury: glutamate",
-    water: "Thin: water",
-    dry: "Thick: dry matter",
-  };
-  const unit = (name: string) => (name === "pungency" ? "" : name === "savour" ? " mg" : " %");
+  interface Props {
+    taste: SauceTaste;
+    proposed: TasteBand[];
+    titles: Catalogue["tastes"];
+  }
+  let { taste, proposed, titles }: Props = $props();
+  const of = $derived(new Map(titles.map((t) => [t.key as string, t])));
   const figure = (name: string, value: number) =>
-    `${value.toFixed(name === "acid" || name === "salt" ? 2 : name === "savour" || name === "pungency" ? 0 : 1)}${unit(name)}`;
+    `${value.toFixed(of.get(name)?.digits ?? 1)}${of.get(name)?.unit ?? ""}`;
   const after = $derived(new Map(proposed.map((b) => [b.taste, b.value])));
   /** The line ends at twice the band's top, or a little past what is on it. */
   const end = (b: TasteBand) => Math.max(b.high * 1.6, b.value * 1.1, (after.get(b.taste) ?? 0) * 1.1, 1e-9);
@@ -28,7 +23,7 @@
     {@const then = after.get(b.taste)}
     <div data-taste={b.taste}>
       <dt class="flex items-baseline justify-between gap-3 text-[0.875rem]">
-        <span class="font-semibold">{titles[b.taste]}</span>
+        <span class="font-semibold">{of.get(b.taste)?.title}</span>
         <span class={["numeral", b.where !== "within" && "text-warning"]}
           >{figure(b.taste, b.value)}{#if then !== undefined && Math.abs(then - b.value) > 1e-9}<span
               class="text-primary">{` → ${figure(b.taste, then)}`}</span

@@ -1,6 +1,7 @@
 <!-- A sauce tasted: its lines in grams, its tastes against a school, and words that propose the smallest change. -->
 <script lang="ts">
   import Lock from "@lucide/svelte/icons/lock";
+  import Replace from "@lucide/svelte/icons/replace";
   import LockOpen from "@lucide/svelte/icons/lock-open";
   import { onDestroy, onMount } from "svelte";
   import { api, ProblemError, type Handle, type PantryThing, type SauceSchool } from "../../lib/api/client";
@@ -21,6 +22,9 @@
   let name = $state("");
   let saved = $state("");
   let fresh = $state("");
+  let pouring = $state("mayonnaise");
+  let before = $state("");
+  let after = $state("");
   /** The sauce of the pantry that lies here, to write it back. */
   let from = $state.raw<PantryThing | null>(null);
   const handles: { key: Handle; title: string }[] = [
@@ -34,7 +38,8 @@
   ];
   const nameOf = (key: string) => catalogue.pantry.find((i) => i.key === key)?.name ?? key;
   const mass = (value: number) => amount({ kind: "mass_g", value }, units);
-  const signed = (value: number) => `${value < 0 ? "−" : "+"}${Math.abs(value).toFixed(1)} g`;
+  const signed = (value: number) =>
+    `${value < 0 ? "−" : "+"}${Math.abs(value).toFixed(Math.abs(value) < 0.1 ? 2 : 1)} g`;
   const sauces = $derived(pantry.filter((t) => t.ingredient.house && !t.ingredient.retired));
   const sources = $derived([
     ...sauces.map((t) => ({ key: `house:${t.ingredient.key}`, title: `${t.ingredient.name} (house)` })),
@@ -88,14 +93,44 @@
 
   async function setLine(ingredient: string, text: string): Promise<void> {
     await told(async () => {
-      tasting.setLine(ingredient, (await api.readAmount(ingredient, text, units.system)).mass_g);
+      const { mass_g } = await api.readAmount(ingredient, text, units.system);
+      tasting.setLine(ingredient, mass_g, `${nameOf(ingredient)} set to ${mass(mass_g)}`);
     });
   }
 
   async function add(event: SubmitEvent): Promise<void> {
     event.preventDefault();
-    if (fresh) tasting.addLine(fresh, 10);
+    if (fresh) tasting.addLine(fresh, 10, `${nameOf(fresh)} +${mass(10)}`);
     fresh = "";
+  }
+
+  function take(): void {
+    const proposed = tasting.proposed;
+    const word = handles.find((h) => h.key === proposed?.handle)?.title ?? "";
+    const moved = proposed?.answer.nudge?.moved ?? [];
+    tasting.take(
+      `${word}: ${moved.map((m) => `${signed(m.change_g)} ${nameOf(m.ingredient).toLowerCase()}`).join(", ")}`,
+    );
+  }
+
+  const grams = (added: readonly (readonly [string, number])[]) =>
+    added.map(([key, g]) => `${mass(g)} ${nameOf(key).toLowerCase()}`).join(", ");
+
+  async function pour(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    await told(async () => {
+      const [was, is] = await Promise.all([
+        api.read("mass_g", before, units.system),
+        api.read("mass_g", after, units.system),
+      ]);
+      await tasting.poured(
+        pouring,
+        was.value,
+        is.value,
+        (g) => `Poured ${mass(g)} ${nameOf(pouring).toLowerCase()}`,
+      );
+      if (!tasting.problem) [before, after] = [after, ""];
+    });
   }
 
   /** Write it to the pantry, and put it beside the formula when it is new. */
@@ -136,7 +171,7 @@
         lines: tasting.lines,
         yield_g: tasting.taste && tasting.taste.left_frac < 1 ? tasting.taste.left_g : 0,
         keeps_days: from?.ingredient.house?.keeps_days ?? 3,
-        method: from?.ingredient.house?.method ?? "",
+        method: [from?.ingredient.house?.method, ...tasting.rounds].filter(Boolean).join("\n").slice(0, 2000),
         acid: from?.ingredient.house?.acid ?? false,
       };
       await api.saveIngredient({ ...base, name: name.trim() || base.name, house }, from?.revision ?? 0);
@@ -204,7 +239,7 @@
               )} by more than a tongue would miss.{:else}Everything else stays as it is.{/if}
           </p>
           <div class="mt-2 flex gap-2">
-            <button class="act act-main" onclick={() => tasting.take()}>Do it</button>
+            <button class="act act-main" onclick={take}>Do it</button>
             <button class="act" onclick={() => (tasting.proposed = null)}>Leave it</button>
           </div>
         {:else}
@@ -214,8 +249,40 @@
         {/if}
       </div>
     {/if}
+    {#if tasting.offers}
+      {@const gone = nameOf(tasting.offers.ingredient).toLowerCase()}
+      <div class="my-3 border-l-4 border-primary pl-3" role="status" data-offers>
+        <h2 class="text-base">Instead of {gone}</h2>
+        <ul>
+          {#each tasting.offers.offers as offer (offer.swapped.ingredient)}
+            <li class="flex flex-wrap items-center justify-between gap-x-4 border-t border-base-300 py-1.5">
+              <span class="min-w-0 flex-1 basis-56"
+                ><span class="font-semibold">{grams(offer.swapped.added)}</span><span
+                  class="block text-[0.8125rem] quiet"
+                  >{offer.swapped.missed.length === 0
+                    ? "A tongue would miss nothing these figures show."
+                    : `Misses its ${offer.swapped.missed.join(", ")}.`}</span
+                ></span
+              >
+              <button
+                class="act"
+                onclick={() => tasting.swap(offer, `For ${gone}: ${grams(offer.swapped.added)}`)}
+                >Take it</button
+              >
+            </li>
+          {:else}<li class="py-1 text-[0.9375rem]">
+              Nothing in the pantry comes near it: leave it out and nudge.
+            </li>{/each}
+        </ul>
+        <button class="mt-1 act" onclick={() => (tasting.offers = null)}>Leave it</button>
+      </div>
+    {/if}
     {#if tasting.taste}
-      <TasteMap taste={tasting.taste} proposed={tasting.proposed?.answer.bands ?? []} />
+      <TasteMap
+        taste={tasting.taste}
+        titles={catalogue.tastes}
+        proposed={tasting.proposed?.answer.bands ?? []}
+      />
       {#if tasting.taste.taste.unsure.length > 0}
         <p class="mt-2 text-[0.8125rem] quiet">
           Known with low confidence: acid or bite of {tasting.taste.taste.unsure.join(", ").toLowerCase()}.
@@ -251,6 +318,14 @@
                 aria-hidden="true"
               />{/if}<span class="sr-only">Hold {nameOf(line.ingredient)}</span></button
           >
+          <button
+            class="act size-[2.625rem] p-0"
+            title="It cannot be had"
+            onclick={() => tasting.lacks(line.ingredient)}
+            ><Replace size={18} aria-hidden="true" /><span class="sr-only"
+              >{nameOf(line.ingredient)} cannot be had</span
+            ></button
+          >
         </li>
       {/each}
     </ul>
@@ -267,6 +342,41 @@
       </select>
       <button class="act" disabled={!fresh}>Add 10 g</button>
     </form>
+    <form class="mt-3 border-t border-base-300 pt-2" onsubmit={pour} aria-label="Poured at the bowl">
+      <p class="text-[0.8125rem] quiet">Poured without measuring: the scale before and after.</p>
+      <div class="mt-1 flex flex-wrap items-end gap-2">
+        <select
+          class="h-[2.625rem] min-w-0 flex-1 basis-32 rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2"
+          aria-label="What was poured"
+          bind:value={pouring}
+        >
+          {#each catalogue.pantry.filter((i) => !i.retired && i.key !== from?.ingredient.key) as thing (thing.key)}
+            <option value={thing.key}>{thing.name}</option>
+          {/each}
+        </select>
+        <input
+          class="h-[2.625rem] w-20 rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2 numeral"
+          aria-label="Scale before"
+          placeholder="before"
+          autocomplete="off"
+          bind:value={before}
+        />
+        <input
+          class="h-[2.625rem] w-20 rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2 numeral"
+          aria-label="Scale after"
+          placeholder="after"
+          autocomplete="off"
+          bind:value={after}
+        />
+        <button class="act" disabled={!before || !after}>Add it</button>
+      </div>
+    </form>
+    {#if tasting.rounds.length > 0}
+      <h3 class="mt-3 text-[0.875rem]">Rounds</h3>
+      <ol class="list-decimal pl-5 text-[0.875rem] leading-snug" aria-label="Rounds">
+        {#each tasting.rounds as round, n (n)}<li>{round}</li>{/each}
+      </ol>
+    {/if}
     <div class="mt-4 flex flex-wrap items-end gap-2 border-t border-base-300 pt-3">
       <button class="act" disabled={!tasting.canUndo} onclick={() => tasting.undo()}
         >Undo the last change</button

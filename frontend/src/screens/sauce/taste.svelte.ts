@@ -8,12 +8,15 @@ import {
   type SauceLine,
   type SauceSchool,
   type SauceTaste,
+  type SwapOffer,
 } from "../../lib/api/client";
 import { Resource } from "../../lib/resource.svelte";
 
 interface Standing {
   lines: SauceLine[];
   left_frac: number;
+  /** What was said and done next, for the trail. */
+  round: string;
 }
 
 export class TasteBench {
@@ -25,6 +28,8 @@ export class TasteBench {
   onlyAdd = $state(false);
   locked = $state.raw<string[]>([]);
   proposed = $state.raw<{ handle: Handle; answer: NudgeAnswer } | null>(null);
+  /** What can take the place of one ingredient. */
+  offers = $state.raw<{ ingredient: string; offers: SwapOffer[] } | null>(null);
   refused = $state<string | null>(null);
   #left_g = 0;
   #past = $state.raw<Standing[]>([]);
@@ -46,6 +51,10 @@ export class TasteBench {
   }
   get canUndo(): boolean {
     return this.#past.length > 0;
+  }
+  /** The rounds so far, the first one first. */
+  get rounds(): string[] {
+    return this.#past.map((p) => p.round);
   }
 
   #asked() {
@@ -80,6 +89,7 @@ export class TasteBench {
     this.school = school;
     this.locked = [];
     this.proposed = null;
+    this.offers = null;
     this.refused = null;
     this.#past = [];
     this.ask();
@@ -93,8 +103,9 @@ export class TasteBench {
   }
 
   /** Change the lines as one step that can be taken back. */
-  #set(lines: SauceLine[], left_frac = this.left_frac): void {
-    this.#past = [...this.#past, { lines: this.lines, left_frac: this.left_frac }];
+  #set(round: string, lines: SauceLine[], left_frac = this.left_frac): void {
+    this.#past = [...this.#past, { lines: this.lines, left_frac: this.left_frac, round }];
+    this.offers = null;
     this.lines = lines;
     this.left_frac = left_frac;
     this.proposed = null;
@@ -103,18 +114,18 @@ export class TasteBench {
   }
 
   /** So much of it; nothing takes it out, but the last line stays. */
-  setLine(ingredient: string, mass_g: number): void {
+  setLine(ingredient: string, mass_g: number, round: string): void {
     const kept = this.lines
       .map((line) => (line.ingredient === ingredient ? { ...line, mass_g } : line))
       .filter((line) => line.mass_g > 0);
     if (kept.length === 0) this.refused = "A sauce keeps one line at least.";
-    else this.#set(kept);
+    else this.#set(round, kept);
   }
 
-  addLine(ingredient: string, mass_g: number): void {
+  addLine(ingredient: string, mass_g: number, round: string): void {
     if (this.lines.some((line) => line.ingredient === ingredient))
       this.refused = "It is in the sauce already: change its grams.";
-    else this.#set([...this.lines, { ingredient, mass_g }]);
+    else this.#set(round, [...this.lines, { ingredient, mass_g }]);
   }
 
   hold(ingredient: string): void {
@@ -135,25 +146,57 @@ export class TasteBench {
   }
 
   async propose(handle: Handle): Promise<void> {
-    this.refused = null;
-    try {
+    await this.#told(async () => {
       const answer = await api.nudgeSauce({
         ...this.#asked(),
         handle,
         locked: this.locked,
         only_add: this.onlyAdd,
       });
+      this.offers = null;
       this.proposed = { handle, answer };
+    });
+  }
+
+  /** Take the proposal. */
+  take(round: string): void {
+    const answer = this.proposed?.answer;
+    if (answer?.nudge) this.#set(round, answer.lines, answer.left_frac);
+  }
+
+  /** Ask what can take the place of what cannot be had. */
+  async lacks(ingredient: string): Promise<void> {
+    await this.#told(async () => {
+      this.proposed = null;
+      this.offers = { ingredient, offers: await api.swaps({ lines: this.lines, ingredient }) };
+    });
+  }
+
+  swap(offer: SwapOffer, round: string): void {
+    this.#set(round, offer.lines);
+  }
+
+  /** Something was poured without measuring: the scale before and after says how much. */
+  async poured(
+    ingredient: string,
+    before_g: number,
+    after_g: number,
+    round: (mass_g: number) => string,
+  ): Promise<void> {
+    await this.#told(async () => {
+      const answer = await api.poured({ lines: this.lines, ingredient, before_g, after_g });
+      this.#set(round(answer.mass_g), answer.lines);
+    });
+  }
+
+  async #told(run: () => Promise<void>): Promise<void> {
+    this.refused = null;
+    try {
+      await run();
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       this.refused = error.problem.detail;
     }
-  }
-
-  /** Take the proposal. */
-  take(): void {
-    const answer = this.proposed?.answer;
-    if (answer?.nudge) this.#set(answer.lines, answer.left_frac);
   }
 
   close(): void {

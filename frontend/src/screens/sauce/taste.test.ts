@@ -88,7 +88,7 @@ describe("what lies on the bench", () => {
     bench.begin(LINES, { role: "gravy", left_g: 168 });
     await settled();
     expect(last("/sauces/taste")).toMatchObject({ left_g: 168 });
-    bench.setLine("ketchup", 90);
+    bench.setLine("ketchup", 90, "ketchup set");
     await settled();
     expect(last("/sauces/taste")).toMatchObject({ left_g: 0, left_frac: 0.8 });
   });
@@ -111,8 +111,8 @@ describe("its lines", () => {
   it("are changed, taken out at zero, and put back one by one", async () => {
     const bench = new TasteBench();
     bench.begin(LINES, { role: "burger-sauce" });
-    bench.setLine("ketchup", 80);
-    bench.setLine("ketchup", 0);
+    bench.setLine("ketchup", 80, "ketchup set");
+    bench.setLine("ketchup", 0, "ketchup set");
     expect(bench.lines.map((l) => l.ingredient)).toEqual(["mayonnaise"]);
     bench.undo();
     expect(bench.lines[1]?.mass_g).toBe(80);
@@ -127,13 +127,13 @@ describe("its lines", () => {
   it("never all go, and none stands there twice", () => {
     const bench = new TasteBench();
     bench.begin([{ ingredient: "ketchup", mass_g: 60 }], { role: "burger-sauce" });
-    bench.setLine("ketchup", 0);
+    bench.setLine("ketchup", 0, "ketchup set");
     expect(bench.lines).toHaveLength(1);
     expect(bench.problem).toContain("one line at least");
-    bench.addLine("ketchup", 10);
+    bench.addLine("ketchup", 10, "ketchup added");
     expect(bench.lines).toHaveLength(1);
     expect(bench.problem).toContain("already");
-    bench.addLine("sugar", 10);
+    bench.addLine("sugar", 10, "sugar added");
     expect(bench.lines.at(-1)).toEqual({ ingredient: "sugar", mass_g: 10 });
     expect(bench.problem).toBeNull();
   });
@@ -161,7 +161,7 @@ describe("a word", () => {
     const bench = new TasteBench();
     bench.begin(LINES, { role: "burger-sauce" });
     await bench.propose("sweeter");
-    bench.take();
+    bench.take("taken");
     expect(bench.lines.at(-1)).toEqual({ ingredient: "sugar", mass_g: 3 });
     expect(bench.proposed).toBeNull();
     bench.undo();
@@ -173,7 +173,7 @@ describe("a word", () => {
     const bench = new TasteBench();
     bench.begin(LINES, { role: "burger-sauce" });
     await bench.propose("richer");
-    bench.take();
+    bench.take("taken");
     expect(bench.lines).toEqual(LINES);
     expect(bench.canUndo).toBe(false);
   });
@@ -182,7 +182,7 @@ describe("a word", () => {
     const bench = new TasteBench();
     bench.begin(LINES, { role: "burger-sauce" });
     await bench.propose("sweeter");
-    bench.setLine("ketchup", 61);
+    bench.setLine("ketchup", 61, "ketchup set");
     expect(bench.proposed).toBeNull();
     await bench.propose("sweeter");
     bench.hold("ketchup");

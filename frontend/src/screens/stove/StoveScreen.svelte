@@ -6,6 +6,7 @@
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
   import { chime, wakeSound } from "./chime";
+  import BuildList from "./BuildList.svelte";
   import ProbeSheet from "./ProbeSheet.svelte";
   import { Stove } from "./stove.svelte";
 
@@ -97,8 +98,9 @@
   {:else if !stove?.cook || !heat}
     <main id="main" class="mt-8 text-xl" aria-busy="true">Loading…</main>
   {:else if stove.over}
-    <main id="main" class="grid flex-1 content-center gap-6">
+    <main id="main" class="grid flex-1 grid-cols-[minmax(0,1fr)] content-center gap-6">
       <h1 class="text-4xl sm:text-5xl">All off the heat</h1>
+      <BuildList lines={stove.cook.plan.checklist} builds={stove.cook.plan.builds} />
       <p class="text-2xl text-[#a9b5b6]">Weigh them while they rest, then note how they were.</p>
       <div class="flex flex-wrap gap-4">
         <a class="act-main min-h-20 px-10 text-2xl" href={`/log/${stove.cook.id}`}>Weigh, rate and note</a>

@@ -25,6 +25,7 @@ from vianda.core.mix.limits import Breach, breaches
 from vianda.core.mix.whole import KCAL_PER_G, Allergen, WholeMix, allergens_of
 from vianda.core.model.formula import Formula, HeatStage, PanFat
 from vianda.core.model.styles import Form
+from vianda.core.sauce.glaze import coat_g, showing_dm2
 from vianda.core.shape.figures import ShapeFigures
 from vianda.core.stack.layers import KINDS
 
@@ -46,8 +47,6 @@ SLICE_G = 25.0
 PAN_FAT_G, CLINGS_LOW, CLINGS, CLINGS_HIGH = 5.0, 0.2, 0.5, 1.0
 # Fat taken up by a piece that lies in it, of its raw mass: ours, low confidence, between crust and nothing.
 TAKEN_UP_LOW, TAKEN_UP, TAKEN_UP_HIGH = 0.01, 0.03, 0.06
-# A glaze brushed on top and long sides lies about 1 mm thick, kg/m² (ours).
-GLAZE_KG_M2, GLAZE_DOUBT = 1.0, 0.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,6 +116,10 @@ def _thing(
     )
 
 
+def _coats(number: int) -> ph.Amount:
+    return ph.word("a coat" if number == 1 else f"{number} coats")
+
+
 def _slice_g(thing: Ingredient) -> float:
     return next((p.mass_g for p in thing.pieces if p.name == "slice"), SLICE_G)
 
@@ -161,7 +164,7 @@ def beside(
     References
     ----------
     Slices: SR28 household weights. Bread: SR28 18350, 18069, 18364, 18041. What clings of the fat in a pan, what a
-    piece takes up of a bath and how thick a glaze lies: ours, stated as a range.
+    piece takes up of a bath: ours, stated as a range. A coat of glaze: ``sauce.glaze``.
     """
     heat, n = formula.heat, portions.pieces
     out: list[Beside] = []
@@ -170,13 +173,14 @@ def beside(
         why = say("one slice of {m} on each of {n}", m=ph.mass(_slice_g(cheese)), n=ph.count(n))
         out.append(_thing("cheese", cheese, used_g=mass, eaten=(mass, mass, mass), why=why))
     if any(s.glaze for s in stages) and (glaze := _found(heat.glaze, inventory)) is not None:
-        area_m2 = shape.length_mm * (shape.width_mm + 2 * shape.thickness_mm) / 1e6
-        if form == "tray":
-            area_m2 = shape.length_mm * shape.width_mm / 1e6
-        mass = n * area_m2 * GLAZE_KG_M2 * 1000.0
-        spread = (mass * (1 - GLAZE_DOUBT), mass, mass * (1 + GLAZE_DOUBT))
-        why = say("a coat of about 1 mm, {m} on each of {n}", m=ph.mass(mass / n), n=ph.count(n))
-        out.append(_thing("glaze", glaze, used_g=mass, eaten=spread, why=why))
+        # How often it is brushed on is said beside the formula; a stage alone is one coat.
+        coats = max([1, *(a.coats for a in formula.beside if a.role == "glaze" and a.ingredient == heat.glaze)])
+        one = coat_g(showing_dm2(shape, form, pieces=n))
+        spread = (coats * one.low, coats * one.usual, coats * one.high)
+        why = say(
+            "{coats} of 1 to 2 mm, {m} on each of {n}", coats=_coats(coats), m=ph.mass(spread[1] / n), n=ph.count(n)
+        )
+        out.append(_thing("glaze", glaze, used_g=spread[1], eaten=spread, why=why))
     fried = any(s.kind == "fry" for s in stages)
     key = FAT_KEYS.get(heat.fat, "neutral-oil" if fried else "")
     if key and (fat := _found(key, inventory)) is not None:

@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
+from dataclasses import replace
 from functools import partial
 
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import say
 from vianda.core.counsel.rule import PRACTICE, Change, Remark, Rule, Severity
+from vianda.core.heat.methods import stages_of
 from vianda.core.inventory.house import needs
-from vianda.core.model.edit import SetStack, TypeBeside
+from vianda.core.model.edit import Choose, SetStack, SetStages, TypeBeside
+from vianda.core.model.styles import BLOCKS
 from vianda.core.pipeline.figures import Figures
 from vianda.core.sauce.figures import BesideFigures
-from vianda.core.sauce.glaze import CATCHES_C, MUCH_SUGAR_G, glaze_plan
+from vianda.core.sauce.glaze import CATCHES_C, MUCH_SUGAR_G
 from vianda.core.stack.rules import MOST_SALTY, RICH_FAT_FRAC, SOGGY_MIN, StackRule
 
 # More water than this and a sauce runs out of a bun; less acid than this is not felt against fat. Ours.
@@ -100,30 +104,48 @@ def _not_sharp(figures: Figures) -> Remark | None:
 
 
 def _glaze_short(figures: Figures) -> Remark | None:
-    formula = figures.context.formula
-    for a in formula.beside:
-        if a.role != "glaze" or not a.coats or not a.made_g:
-            continue
-        plan = glaze_plan(
-            [(a.ingredient, a.made_g)],
-            shape=figures.piece.shape,
-            form=figures.context.style.form,
-            pieces=figures.batch.portions.pieces,
-            coats=a.coats,
-            pantry=figures.context.inventory.pantry,
-        )
-        if plan.lacking_g > 0.5:
+    for thing in figures.beside.things:
+        plan = thing.glaze
+        if plan is not None and plan.lacking_g > 0.5:
+            enough = math.ceil(plan.coats_g)
             return Remark(
-                say("The glaze is {m} short of {n} coats", m=ph.mass(plan.lacking_g), n=ph.count(a.coats)),
+                say("The glaze is {m} short of {n} coats", m=ph.mass(plan.lacking_g), n=ph.count(thing.coats)),
                 say("A coat of 1 to 2 mm takes {one}.", one=ph.mass(plan.coat_g.low, plan.coat_g.high)),
-                (
-                    Change(
-                        say("Make {m}", m=ph.mass(plan.coats_g)),
-                        TypeBeside(a.ingredient, "made", f"{plan.coats_g:.0f} g"),
-                    ),
-                ),
+                (Change(say("Make {m}", m=ph.mass(enough)), TypeBeside(thing.ingredient, "made", f"{enough} g")),),
             )
     return None
+
+
+def _glaze_not_brushed(figures: Figures) -> Remark | None:
+    """Coats that are counted here and go on at no stage."""
+    thing = next((t for t in figures.beside.things if t.glaze is not None), None)
+    context = figures.context
+    stages = stages_of(context.formula.heat, context.style, context.surface)
+    able = [n for n, s in enumerate(stages) if s.kind in ("oven", "broiler", "indirect")]
+    if thing is None or any(s.glaze for s in stages) or not able or context.style.form not in BLOCKS:
+        return None
+    late = tuple(replace(s, glaze=True) if n == able[-1] else s for n, s in enumerate(stages))
+    return Remark(
+        say("{name}: no stage of the heat brushes it on", name=ph.word(thing.name)),
+        say("Its coats are counted here and never go on. The last stage is usual: sugar burns early in the oven."),
+        (Change(say("Brush it on in the last stage"), SetStages(late)),),
+    )
+
+
+def _another_glaze(figures: Figures) -> Remark | None:
+    """A glaze beside the formula and the one the heat brushes on are meant to be one thing."""
+    thing = next((t for t in figures.beside.things if t.glaze is not None), None)
+    context = figures.context
+    heat, pantry = context.formula.heat, context.inventory.pantry
+    brushed = any(s.glaze for s in stages_of(heat, context.style, context.surface))
+    if thing is None or not brushed or heat.glaze == thing.ingredient:
+        return None
+    other = pantry[heat.glaze].name if heat.glaze in pantry else heat.glaze
+    return Remark(
+        say("The heat brushes on {other}", other=ph.word(other.lower())),
+        say("{name} is the glaze here, and both are counted.", name=ph.word(thing.name)),
+        (Change(say("Brush on {name}", name=ph.word(thing.name)), Choose("glaze", thing.ingredient)),),
+    )
 
 
 def _sugar_on_fire(figures: Figures) -> Remark | None:
@@ -226,6 +248,14 @@ RULES: tuple[Rule, ...] = (
     ),
     _rule("not-enough", "check", "what is made is less than the guests need", PRACTICE, _not_enough),
     _rule("glaze-short", "check", "what is made is less than the coats take", PRACTICE, _glaze_short),
+    _rule(
+        "glaze-not-brushed",
+        "check",
+        "a glaze with coats that no stage of the heat brushes on",
+        PRACTICE,
+        _glaze_not_brushed,
+    ),
+    _rule("another-glaze", "check", "a glaze beside it, and another brushed on at the heat", PRACTICE, _another_glaze),
     _rule("sugar-on-fire", "check", "a glaze over a grate hotter than its sugar bears", PRACTICE, _sugar_on_fire),
     _rule(
         "hidden-allergen",

@@ -15,23 +15,21 @@ from vianda.core.blend.cost import cost_figures
 from vianda.core.blend.grind import grind_plan
 from vianda.core.blend.label_names import Additions, label_names
 from vianda.core.blend.slip import butcher_slip
-from vianda.core.cook.served import Served, beside, served
+from vianda.core.cook.served import Served
 from vianda.core.cook.stove_plan import stove_plan
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.case import CookCase
 from vianda.core.heat.computed import ComputedHeat, computed_heat
 from vianda.core.heat.engine import DIRECT, Engine
 from vianda.core.heat.floor import floors_for, target_meant
-from vianda.core.heat.methods import on_heat, stages_of
 from vianda.core.heat.practice import practice_plan
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.mix.figures import MixFigures, mix_figures
 from vianda.core.mix.sheet import mix_sheet
 from vianda.core.model.field_table import FIGURES, range_text, stored_value
 from vianda.core.model.formula import Formula
-from vianda.core.model.styles import FLAT, style_of
+from vianda.core.model.styles import style_of
 from vianda.core.pipeline.figures import (
-    BesideSheet,
     Context,
     CookFigures,
     Figures,
@@ -40,12 +38,10 @@ from vianda.core.pipeline.figures import (
     Prepared,
     TradeFigures,
 )
-from vianda.core.sauce.figures import beside_figures
+from vianda.core.pipeline.portion import beside_of_context, buns_of, served_of_context
 from vianda.core.shape.laying import laying_of
 from vianda.core.shape.piece import bread_of, piece_shape
 from vianda.core.shape.piece_composition import piece_composition
-from vianda.core.stack.layers import build_of, usual_stack
-from vianda.core.stack.rules import remarks_on_build
 
 
 def _check_ranges(formula: Formula) -> None:
@@ -336,112 +332,6 @@ def cook_of_context(
         load_mass_g=loose * piece.laying.at_once,
     )
     return CookFigures(heat.plan, stove, heat.case)
-
-
-def buns_of(context: Context, batch: Batch) -> int:
-    """How many breads are eaten: doubles share one, a slider or a grilled burger has its own.
-
-    Parameters
-    ----------
-    context : Context
-        The formula with what it names looked up.
-    batch : Batch
-        The mix divided into pieces, and the meat in it.
-
-    Returns
-    -------
-    int
-        Breads (count); 0 without one.
-    """
-    if context.bun.diameter_mm <= 0:
-        return 0
-    return context.formula.dish.guests if context.style.stacked else batch.portions.pieces
-
-
-def served_of_context(
-    context: Context, batch: Batch, meat: MeatFigures, piece: PieceFigures, mix: MixFigures
-) -> Served:
-    """Stage 9: what comes in at the heat and round the meat, and the portion as it is served.
-
-    Parameters
-    ----------
-    context : Context
-        The formula with what it names looked up.
-    batch : Batch
-        The mix divided into pieces, and the meat in it.
-    meat : MeatFigures
-        The results of the meat stage.
-    piece : PieceFigures
-        The results of the piece stage.
-    mix : MixFigures
-        The figures of the mix.
-
-    Returns
-    -------
-    Served
-        The portion, its allergens, and the limits that are broken.
-    """
-    formula = context.formula
-    stages = on_heat(stages_of(formula.heat, context.style, context.surface))
-    things = beside(
-        formula,
-        form=context.style.form,
-        stages=stages,
-        shape=piece.shape,
-        portions=batch.portions,
-        bun=context.bun,
-        buns=buns_of(context, batch),
-        inventory=context.inventory,
-    )
-    return served(
-        formula,
-        things=things,
-        lines=mix.lines,
-        blend=meat.blend,
-        whole=mix.whole,
-        stages=stages,
-        inventory=context.inventory,
-    )
-
-
-def beside_of_context(context: Context, batch: Batch, meat: MeatFigures, piece: PieceFigures) -> BesideSheet:
-    """Stage 9 too: doses and tastes of what goes with it, and the build.
-
-    Parameters
-    ----------
-    context : Context
-        The formula with what it names looked up.
-    batch : Batch
-        The mix divided into pieces, and the meat in it.
-    meat : MeatFigures
-        The results of the meat stage.
-    piece : PieceFigures
-        The results of the piece stage.
-
-    Returns
-    -------
-    BesideSheet
-        What goes with it, and what is built.
-    """
-    formula, pantry, bun = context.formula, context.inventory.pantry, context.bun
-    guests = formula.dish.guests
-    builds = buns_of(context, batch)
-    # Without bread a build is what one guest is given.
-    made = builds or guests
-    stages = on_heat(stages_of(formula.heat, context.style, context.surface))
-    cheese = formula.heat.cheese if any(s.cheese for s in stages) else ""
-    patties = max(1, round(batch.portions.pieces / made)) if context.style.form in FLAT else 1
-    stack = formula.stack or usual_stack(bun=bun, patties=patties, cheese=cheese, beside=formula.beside)
-    build = build_of(stack, bun=bun, shape=piece.shape, beside=formula.beside, pantry=pantry, usual=not formula.stack)
-    # The usual build of a plain formula is nobody's choice: nothing is said of it.
-    speaks = builds > 0 and context.style.form in FLAT and bool(formula.stack or formula.beside)
-    return BesideSheet(
-        things=beside_figures(formula.beside, guests=guests, bread_mm=bun.diameter_mm, pantry=pantry),
-        stack=stack,
-        build=build,
-        builds=made,
-        remarks=remarks_on_build(stack, build, fat_frac=meat.blend.fat_frac) if speaks else (),
-    )
 
 
 def trade_of_context(

@@ -28,6 +28,7 @@ from vianda.core.sauce.figures import BesideFigures
 from vianda.core.shape.figures import ShapeFigures
 from vianda.core.shape.laying import Laying
 from vianda.core.shape.piece_composition import PieceComposition
+from vianda.core.stack.checklist import CheckLine
 from vianda.core.stack.layers import Build
 from vianda.core.stack.rules import StackRemark
 
@@ -87,13 +88,14 @@ class CookFigures:
 
 @dataclass(frozen=True, slots=True)
 class BesideSheet:
-    """What goes with it, what is built, and what the rules of the build say; ``builds`` of them are made."""
+    """What goes with it, what is built, what the rules of the build say, and its list to tick; ``builds`` are made."""
 
     things: tuple[BesideFigures, ...]
     stack: tuple[StackLayer, ...]
     build: Build
     builds: int
     remarks: tuple[StackRemark, ...]
+    checklist: tuple[CheckLine, ...]
 
 
 @dataclass(frozen=True, slots=True)

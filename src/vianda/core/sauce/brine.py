@@ -1,4 +1,4 @@
-"""Pickles and ferments: where salt, sugar and acid come to rest between brine and vegetable, and how far they are.
+"""Pickles: where salt, sugar and acid come to rest between brine and vegetable, and how far they are.
 
 At rest the water of both holds the same share of each: a mass balance. On the way there they move into a slice by
 diffusion from a stirred brine of limited volume, for which Crank gives a series. How fast is known to a factor of two.
@@ -21,8 +21,6 @@ TERMS = 30
 # Acetic acid at 25 °C, CRC Handbook of Chemistry and Physics; from memory, high. Protons that a kilogram of vegetable
 # takes up for a step of one in pH near 4: 10 to 40 mmol, ours, low.
 PKA_ACETIC, BUFFER_LOW, BUFFER_HIGH, RAW_PH = 4.756, 0.010, 0.040, 6.2
-# Ferments: salt by mass of the whole, below 2 % it goes soft, above 3 % slowly. Common practice, no published source.
-FERMENT_SALT, FERMENT_SALT_MOST = (0.020, 0.025), 0.03
 # Below this measured pH Clostridium botulinum does not grow: published, from memory, high (FDA 21 CFR 114).
 ACID_LINE_PH = 4.6
 
@@ -273,35 +271,49 @@ def _root(a: float, n: int) -> float:
     return (low + high) / 2
 
 
-def ferment_salt_g(vegetable_g: float, *, frac: float = FERMENT_SALT[0]) -> float:
-    """Salt for a ferment by the mass of the whole: vegetable and salt.
+def ready_after_h(slice_mm: float, *, brine_per_vegetable: float, cold: bool = True, share: float = 0.9) -> Band:
+    """When a slice is so far on its way to rest.
 
     Parameters
     ----------
-    vegetable_g : float
-        Shredded vegetable, g, above 0.
-    frac : float, default FERMENT_SALT[0]
-        Salt of the whole, 0–1.
+    slice_mm : float
+        Thickness of the slice, mm, above 0.
+    brine_per_vegetable : float
+        Water of the brine by the water of the vegetable, above 0 (ratio).
+    cold : bool, default True
+        In the fridge.
+    share : float, default 0.9
+        How far, a share above 0 and below 1.
 
     Returns
     -------
-    float
-        Salt, g.
+    Band
+        Hours: by the fastest, the usual and the slowest diffusion.
 
     Raises
     ------
     OutOfRangeError
-        Below 1.5 % it may spoil before it sours; above 6 % it does not sour.
+        When a figure is not above zero, or the share is never reached.
 
     References
     ----------
-    2 to 2.5 % of the whole: common practice, no published source.
+    ``uptake_frac``, turned round; nine tenths of the way: ours.
 
     Examples
     --------
-    >>> round(ferment_salt_g(980), 1)
-    20.0
+    >>> found = ready_after_h(4, brine_per_vegetable=1.5)
+    >>> round(found.low, 1), round(found.high, 1)
+    (0.8, 6.1)
     """
-    if not 0.015 <= frac <= 0.06:
-        raise OutOfRangeError("A ferment wants 1.5 to 6 % of salt; usual are 2 to 2.5 %.", field="/salt_frac")
-    return vegetable_g * frac / (1.0 - frac)
+    if not slice_mm > 0.0 or not brine_per_vegetable > 0.0 or not 0.0 < share < 1.0:
+        raise OutOfRangeError(
+            "A slice has a thickness, a brine some water, and no slice is wholly there.", field="/slice_mm"
+        )
+    low, high = 0.0, 20.0
+    for _ in range(60):
+        middle = (low + high) / 2
+        low, high = (middle, high) if uptake_frac(middle, brine_per_vegetable) < share else (low, middle)
+    factor = COLD_FACTOR if cold else 1.0
+    half = slice_mm / 2000.0
+    fast, usual, slow = (high * half**2 / (d * factor) / 3600.0 for d in (DIFFUSES_HIGH, DIFFUSES_M2_S, DIFFUSES_LOW))
+    return Band(fast, usual, slow)

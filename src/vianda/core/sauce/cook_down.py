@@ -169,33 +169,3 @@ def left_for_dry_frac(start_g: float, dry_g: float, wanted_frac: float) -> float
             f"It holds {100 * now:.1f} % dry matter now; cooking down gives from that to 100 %.", field="/dry_frac"
         )
     return dry_g / wanted_frac
-
-
-def loads_for(mass_g: float, *, diameter_mm: float, most_kg_m2: float) -> int:
-    """How many loads a pan takes for so much.
-
-    Parameters
-    ----------
-    mass_g : float
-        What is cooked, g.
-    diameter_mm : float
-        Width of the pan, mm.
-    most_kg_m2 : float
-        What it holds at once, kg/m².
-
-    Returns
-    -------
-    int
-        Loads, at least 1.
-
-    References
-    ----------
-    8 to 10 kg/m² of raw onion: common practice, no published source.
-
-    Examples
-    --------
-    >>> loads_for(2000, diameter_mm=300, most_kg_m2=9.0)
-    4
-    """
-    holds = most_kg_m2 * math.pi / 4 * (diameter_mm / 1000.0) ** 2 * 1000.0
-    return max(1, math.ceil(mass_g / holds - 1e-9))

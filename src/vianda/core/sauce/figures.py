@@ -7,11 +7,16 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from vianda.core.basis.band import Band
+from vianda.core.equipment.kitchen import Surface
 from vianda.core.inventory.pantry import Ingredient, Pantry
 from vianda.core.model.formula import Accompaniment, Role
+from vianda.core.model.styles import Form
 from vianda.core.sauce.dose import Batch, Dose, batch_of_sauce, dose, usual_dose
+from vianda.core.sauce.from_raw import FromRaw, from_raw
+from vianda.core.sauce.glaze import GlazePlan, glaze_plan
 from vianda.core.sauce.schools import ROLES, AgainstBand, against, nearest_school
 from vianda.core.sauce.tastes import Taste, taste_of
+from vianda.core.shape.figures import ShapeFigures
 
 # What of a thing goes on a portion, g: least, usual, most. Common practice, no published source; glaze and side ours.
 USUAL_G: dict[Role, tuple[float, float, float]] = {
@@ -30,10 +35,23 @@ USUAL_G: dict[Role, tuple[float, float, float]] = {
 
 
 @dataclass(frozen=True, slots=True)
+class Table:
+    """Whom and what it goes with: guests, width of the bread (mm, 0 for none), the pieces, and the pan beside them."""
+
+    guests: int
+    bread_mm: float
+    surface: Surface
+    shape: ShapeFigures
+    form: Form
+    pieces: int
+
+
+@dataclass(frozen=True, slots=True)
 class BesideFigures:
     """One thing that goes with it: dose and its usual range, how far what is made goes, and how it tastes.
 
     ``spread`` of a burger sauce: how it lies on the bread. ``made_g`` is what is made, ``batch`` how far it goes.
+    ``raw`` of what is cooked beside the meat: what goes into the pan; ``glaze``: what its coats take.
     ``bands``: its taste beside its nearest school's, empty where the role has none. ``keeps_days`` 0: bought.
     """
 
@@ -53,6 +71,8 @@ class BesideFigures:
     bands: tuple[AgainstBand, ...]
     keeps_days: int
     coats: int
+    raw: FromRaw | None
+    glaze: GlazePlan | None
 
 
 def usual_grams(role: Role, *, bread_mm: float) -> Band:
@@ -84,19 +104,15 @@ def usual_grams(role: Role, *, bread_mm: float) -> Band:
     return Band(*USUAL_G[role])
 
 
-def beside_figures(
-    beside: Sequence[Accompaniment], *, guests: int, bread_mm: float, pantry: Pantry
-) -> tuple[BesideFigures, ...]:
+def beside_figures(beside: Sequence[Accompaniment], *, table: Table, pantry: Pantry) -> tuple[BesideFigures, ...]:
     """The figures of everything that goes with a formula.
 
     Parameters
     ----------
     beside : Sequence[Accompaniment]
         What goes with it.
-    guests : int
-        For how many (count).
-    bread_mm : float
-        Width of the bread, mm; 0 for none.
+    table : Table
+        Whom and what it goes with.
     pantry : Pantry
         Ingredients by key, house formulas worked out.
 
@@ -106,13 +122,12 @@ def beside_figures(
         In the order of the formula; what is no longer in the pantry is passed over.
     """
     return tuple(
-        _figures(a, pantry[a.ingredient], guests=guests, bread_mm=bread_mm, pantry=pantry)
-        for a in beside
-        if a.ingredient in pantry
+        _figures(a, pantry[a.ingredient], table=table, pantry=pantry) for a in beside if a.ingredient in pantry
     )
 
 
-def _figures(a: Accompaniment, thing: Ingredient, *, guests: int, bread_mm: float, pantry: Pantry) -> BesideFigures:
+def _figures(a: Accompaniment, thing: Ingredient, *, table: Table, pantry: Pantry) -> BesideFigures:
+    guests, bread_mm = table.guests, table.bread_mm
     taste = taste_of([(thing.key, 100.0)], pantry=pantry)
     school = nearest_school(taste, a.role) if thing.house is not None or a.role in ("burger-sauce", "glaze") else None
     batch = batch_of_sauce(a.made_g, a.dose_g, wanted=guests) if a.dose_g > 0.0 else Batch(0, a.made_g, 0.0, 0.0)
@@ -136,4 +151,14 @@ def _figures(a: Accompaniment, thing: Ingredient, *, guests: int, bread_mm: floa
         bands=against(taste, school) if school else (),
         keeps_days=thing.house.keeps_days if thing.house is not None else 0,
         coats=a.coats,
+        raw=from_raw(thing.key, made, surface=table.surface),
+        glaze=_glaze(a, made, table=table, pantry=pantry) if a.role == "glaze" else None,
+    )
+
+
+def _glaze(a: Accompaniment, made_g: float, *, table: Table, pantry: Pantry) -> GlazePlan | None:
+    if not a.coats or made_g <= 0.0:
+        return None
+    return glaze_plan(
+        [(a.ingredient, made_g)], shape=table.shape, form=table.form, pieces=table.pieces, coats=a.coats, pantry=pantry
     )

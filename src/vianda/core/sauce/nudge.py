@@ -66,7 +66,9 @@ LADDER = ((True, 1.0), (True, 2.0), (False, 1.0), (False, 2.0), (True, 4.0), (Fa
 # No line falls below half of what it is, and no more is added than a quarter of the sauce: beyond it is another sauce.
 MOST_ADDED = 0.25
 # A new thing costs a little more than one that is in the sauce already, so that what is there is moved first.
-NEW_COSTS, LEAST_G = 1.25, 0.05
+NEW_COSTS = 1.25
+# Less of the whole than this is numerical dust; more is told, or the taste told would not be the taste made.
+DUST_FRAC = 2e-5
 
 
 @dataclass(frozen=True, slots=True)
@@ -282,7 +284,7 @@ def _told(handle: Handle, bowl: _Bowl, after_g: Array, present: Mapping[str, flo
             key, present.get(key, 0.0), present.get(key, 0.0) + float(now - was), float(now - was), key not in present
         )
         for key, was, now in zip(bowl.keys, bowl.grams, after_g, strict=True)
-        if key and abs(now - was) >= LEAST_G
+        if key and abs(now - was) >= DUST_FRAC * float(np.sum(bowl.grams))
     )
     gave = tuple(
         name

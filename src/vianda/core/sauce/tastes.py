@@ -29,6 +29,28 @@ HYDROGENS: Mapping[Acid, int] = {"acetic": 1, "citric": 3, "lactic": 1, "tartari
 
 
 @dataclass(frozen=True, slots=True)
+class TasteTitle:
+    """How a taste is named and shown: its unit per 100 g, and digits after the point."""
+
+    key: TasteName
+    title: str
+    unit: str
+    digits: int
+
+
+TASTE_TITLES: tuple[TasteTitle, ...] = (
+    TasteTitle("sugar", "Sweet: sugar", " %", 1),
+    TasteTitle("salt", "Salty: salt", " %", 2),
+    TasteTitle("acid", "Sharp: acid, as acetic", " %", 2),
+    TasteTitle("fat", "Rich: fat", " %", 1),
+    TasteTitle("pungency", "Hot: 100 is mustard", "", 0),
+    TasteTitle("savour", "Savoury: glutamate", " mg", 0),
+    TasteTitle("water", "Thin: water", " %", 1),
+    TasteTitle("dry", "Thick: dry matter", " %", 1),
+)
+
+
+@dataclass(frozen=True, slots=True)
 class WrittenTaste:
     """What no analysis prints of an ingredient: acid as grams of its own kind, pungency and glutamate, per 100 g.
 

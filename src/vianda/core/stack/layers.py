@@ -72,11 +72,43 @@ USUAL_OF: Mapping[LayerKind, str] = {
     "soft-onion": "soft-onion",
     "pickle": "dill-pickle",
     "relish": "relish",
-    "bacon": "bacon-crisp",
+    "bacon": "crisp-bacon",
     "egg": "egg",
     "mushroom": "cooked-mushroom",
-    "pepper": "sweet-pepper",
+    "pepper": "soft-pepper",
 }
+
+
+@dataclass(frozen=True, slots=True)
+class LayerChoice:
+    """A kind of layer that can be laid on, with what it usually is; no ingredient for bread and the patty."""
+
+    kind: LayerKind
+    title: str
+    ingredient: str
+
+
+def layer_choices(pantry: Pantry) -> tuple[LayerChoice, ...]:
+    """The kinds of layer a cook chooses from, the patty first and bread last; sauces come from what goes with it.
+
+    Parameters
+    ----------
+    pantry : Pantry
+        Ingredients by key.
+
+    Returns
+    -------
+    tuple[LayerChoice, ...]
+        A thing the pantry lacks is offered without its ingredient, and counts for size only.
+
+    Examples
+    --------
+    >>> layer_choices({})[0].kind
+    'patty'
+    """
+    usual = [LayerChoice(kind, KINDS[kind].title, key if key in pantry else "") for kind, key in USUAL_OF.items()]
+    bread = [LayerChoice(kind, KINDS[kind].title, "") for kind in ("heel", "club", "crown")]
+    return (LayerChoice("patty", KINDS["patty"].title, ""), *usual, *bread)
 
 
 @dataclass(frozen=True, slots=True)

@@ -827,6 +827,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sauces/ferment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Salt and days of a ferment */
+        post: operations["ferment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sauces/nudge": {
         parameters: {
             query?: never;
@@ -853,8 +870,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** How long it cooks down */
+        /** Cook it down in a pot */
         post: operations["pot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sauces/poured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was poured, by weighing */
+        post: operations["poured"];
         delete?: never;
         options?: never;
         head?: never;
@@ -878,6 +912,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sauces/shaker": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a shaker gives */
+        post: operations["shaker"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sauces/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What can take an ingredient's place */
+        post: operations["swaps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sauces/taste": {
         parameters: {
             query?: never;
@@ -889,6 +957,23 @@ export interface paths {
         put?: never;
         /** How a sauce tastes, beside its school */
         post: operations["taste"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sauces/thicken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What thickens a liquid */
+        post: operations["thicken"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1339,6 +1424,36 @@ export interface components {
             vegetable_sugar_g: number;
         };
         /**
+         * BallsInPot
+         * @description Balls lying in a pot, and the sauce that covers them.
+         *
+         *     ``lying`` is how many one layer takes, ``pile_mm`` how high they lie; ``cover_g`` covers to two thirds, ``drown_g``
+         *     to the top; ``level_mm`` is where this much sauce stands between them, ``covered_frac`` of the pile, 0–1;
+         *     ``sauce_short_g`` is lacking to two thirds.
+         */
+        BallsInPot: {
+            /** Balls */
+            balls: number;
+            /** Cover G */
+            cover_g: number;
+            /** Covered Frac */
+            covered_frac: number;
+            /** Drown G */
+            drown_g: number;
+            /** Layers */
+            layers: number;
+            /** Level Mm */
+            level_mm: number;
+            /** Lying */
+            lying: number;
+            /** Pile Mm */
+            pile_mm: number;
+            /** Sauce Per Ball G */
+            sauce_per_ball_g: number;
+            /** Sauce Short G */
+            sauce_short_g: number;
+        };
+        /**
          * Band
          * @description A usual value with its range.
          */
@@ -1457,6 +1572,7 @@ export interface components {
          * @description One thing that goes with it: dose and its usual range, how far what is made goes, and how it tastes.
          *
          *     ``spread`` of a burger sauce: how it lies on the bread. ``made_g`` is what is made, ``batch`` how far it goes.
+         *     ``raw`` of what is cooked beside the meat: what goes into the pan; ``glaze``: what its coats take.
          *     ``bands``: its taste beside its nearest school's, empty where the role has none. ``keeps_days`` 0: bought.
          */
         BesideFigures: {
@@ -1467,6 +1583,7 @@ export interface components {
             coats: number;
             /** Dose G */
             dose_g: number;
+            glaze?: components["schemas"]["GlazePlan"] | null;
             /** House */
             house: boolean;
             /** Ingredient */
@@ -1477,6 +1594,7 @@ export interface components {
             made_g: number;
             /** Name */
             name: string;
+            raw?: components["schemas"]["FromRaw"] | null;
             /**
              * Role
              * @enum {string}
@@ -1494,12 +1612,14 @@ export interface components {
         };
         /**
          * BesideSheet
-         * @description What goes with it, what is built, and what the rules of the build say; ``builds`` of them are made.
+         * @description What goes with it, what is built, what the rules of the build say, and its list to tick; ``builds`` are made.
          */
         BesideSheet: {
             build: components["schemas"]["Build"];
             /** Builds */
             builds: number;
+            /** Checklist */
+            checklist: components["schemas"]["CheckLine"][];
             /** Remarks */
             remarks: components["schemas"]["StackRemark"][];
             /** Stack */
@@ -1752,6 +1872,8 @@ export interface components {
         CatalogueAnswer: {
             /** Aims */
             aims: components["schemas"]["Option"][];
+            /** Layers */
+            layers: components["schemas"]["LayerChoice"][];
             /** Limits */
             limits: components["schemas"]["Option"][];
             /** Lots */
@@ -1766,10 +1888,14 @@ export interface components {
             ranges: {
                 [key: string]: components["schemas"]["FigureRange"];
             };
+            /** Roles */
+            roles: components["schemas"]["Option"][];
             /** Schools */
             schools: components["schemas"]["School"][];
             /** Styles */
             styles: components["schemas"]["StylePreview"][];
+            /** Tastes */
+            tastes: components["schemas"]["TasteTitle"][];
         };
         /**
          * Change
@@ -1779,6 +1905,22 @@ export interface components {
             /** Edit */
             edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
+        };
+        /**
+         * CheckLine
+         * @description One line to tick: when, what, how much of it in one build (g, 0 where it is counted), and how.
+         */
+        CheckLine: {
+            how: components["schemas"]["Phrase"];
+            /** Mass G */
+            mass_g: number;
+            /** Title */
+            title: string;
+            /**
+             * When
+             * @enum {string}
+             */
+            when: "before" | "build";
         };
         /**
          * Choice
@@ -2416,6 +2558,45 @@ export interface components {
             weights: components["schemas"]["WeightsModel"];
         };
         /**
+         * Ferment
+         * @description Salt, g; days until it is eaten young and until it is through; what is left drained, g; what it rests on.
+         */
+        Ferment: {
+            full_days: components["schemas"]["Band"];
+            keeps: components["schemas"]["Phrase"];
+            left_g: components["schemas"]["Band"];
+            /** Salt Frac */
+            salt_frac: number;
+            /** Salt G */
+            salt_g: number;
+            /** Usual Frac */
+            usual_frac: [
+                number,
+                number
+            ];
+            young_days: components["schemas"]["Band"];
+        };
+        /**
+         * FermentRequest
+         * @description What is fermented, its grams, where it stands (°C), and its salt by mass (0–1; absent: the usual).
+         */
+        FermentRequest: {
+            /**
+             * Ferment
+             * @enum {string}
+             */
+            ferment: "cabbage" | "cucumber";
+            /**
+             * Salt Frac
+             * @default null
+             */
+            salt_frac: number | null;
+            /** Temp C */
+            temp_c: number;
+            /** Vegetable G */
+            vegetable_g: number;
+        };
+        /**
          * FieldProblem
          * @description One place in the request and what is wrong there.
          */
@@ -2732,6 +2913,50 @@ export interface components {
              * @default null
              */
             surface_now_c: number | null;
+        };
+        /**
+         * FromRaw
+         * @description What so many portions take raw, g, in how many loads, how long in all, and the fat that comes of it, g.
+         *
+         *     ``surface_frac`` is the share of the surface that one load lies on, 0–1.
+         */
+        FromRaw: {
+            /** Fat G */
+            fat_g: number;
+            /** Loads */
+            loads: number;
+            minutes: components["schemas"]["Band"];
+            raw_g: components["schemas"]["Band"];
+            /** Raw Name */
+            raw_name: string;
+            /** Surface Frac */
+            surface_frac: number;
+            turn: components["schemas"]["Phrase"];
+        };
+        /**
+         * GlazePlan
+         * @description Area that shows, grams a coat, all coats, what remains of the batch, and its taste before and cooked to half.
+         *
+         *     ``catches_c`` is the surface temperature from which its sugar burns.
+         */
+        GlazePlan: {
+            /** Area Dm2 */
+            area_dm2: number;
+            /** Catches C */
+            catches_c: number;
+            coat_g: components["schemas"]["Band"];
+            /** Coats */
+            coats: number;
+            /** Coats G */
+            coats_g: number;
+            /** Lacking G */
+            lacking_g: number;
+            reduced?: components["schemas"]["Taste"] | null;
+            /** Reduced G */
+            reduced_g: number;
+            /** Rest G */
+            rest_g: number;
+            taste: components["schemas"]["Taste"];
         };
         /**
          * Grind
@@ -3561,6 +3786,16 @@ export interface components {
          */
         KeptPlan: {
             blend: components["schemas"]["BlendFigures"];
+            /**
+             * Builds
+             * @default 0
+             */
+            builds: number;
+            /**
+             * Checklist
+             * @default []
+             */
+            checklist: components["schemas"]["CheckLine"][];
             /** @default null */
             cost: components["schemas"]["CostFigures"] | null;
             heat: components["schemas"]["HeatPlan"];
@@ -3719,6 +3954,21 @@ export interface components {
             wetness: "dry" | "damp" | "wet";
             /** Width Mm */
             width_mm: number;
+        };
+        /**
+         * LayerChoice
+         * @description A kind of layer that can be laid on, with what it usually is; no ingredient for bread and the patty.
+         */
+        LayerChoice: {
+            /** Ingredient */
+            ingredient: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "heel" | "crown" | "club" | "patty" | "cheese" | "sauce" | "leaf" | "tomato" | "onion" | "soft-onion" | "pickle" | "relish" | "bacon" | "egg" | "mushroom" | "pepper" | "other";
+            /** Title */
+            title: string;
         };
         /**
          * LearnRequest
@@ -4824,16 +5074,17 @@ export interface components {
         };
         /**
          * Pickled
-         * @description A brine and its vegetable at rest, and how far a slice is after a day and after three, 0–1.
+         * @description A brine and its vegetable at rest, and how far a slice is hour by hour.
          *
-         *     ``keeps`` says what keeping rests on.
+         *     ``ready_h`` is when nine tenths of the way are gone; ``keeps`` says what keeping rests on.
          */
         Pickled: {
-            after_day: components["schemas"]["Band"];
-            after_three_days: components["schemas"]["Band"];
             /** Brine Per Vegetable */
             brine_per_vegetable: number;
+            /** Course */
+            course: components["schemas"]["UptakePoint"][];
             keeps: components["schemas"]["Phrase"];
+            ready_h: components["schemas"]["Band"];
             rest: components["schemas"]["AtRest"];
         };
         /**
@@ -4940,10 +5191,49 @@ export interface components {
             wanted_piece_g: number;
         };
         /**
+         * Pot
+         * @description What is in a pot cooked down: how long, how high it stands before and after, and what it tastes of.
+         *
+         *     ``depth_mm`` is how deep the pot has to be. ``before`` and ``after`` are its tastes where its lines are known.
+         *     ``dry_frac`` is the dry matter of what is left, 0 where that is not known. ``skim_g`` is fat to take off for the fat
+         *     wanted. ``balls``: in what is left.
+         */
+        Pot: {
+            after?: components["schemas"]["Taste"] | null;
+            balls?: components["schemas"]["BallsInPot"] | null;
+            before?: components["schemas"]["Taste"] | null;
+            cook: components["schemas"]["CookDown"];
+            /** Depth Mm */
+            depth_mm: number;
+            /** Dry Frac */
+            dry_frac: number;
+            /** Level After Mm */
+            level_after_mm: number;
+            /** Level Before Mm */
+            level_before_mm: number;
+            /** Portion G */
+            portion_g: number;
+            /** Skim G */
+            skim_g: number;
+        };
+        /**
          * PotRequest
-         * @description What goes in and is to be left, g; how hard it cooks, and the width of the pot.
+         * @description What goes in (lines, or grams alone), what is to be left, how hard it cooks, and the pot's width.
+         *
+         *     What is left is said in grams, as a share, or as dry matter (0–1 both). ``fat_wanted_frac`` 1: nothing is skimmed.
+         *     ``portions`` and ``balls`` 0: none.
          */
         PotRequest: {
+            /**
+             * Ball Mm
+             * @default 0
+             */
+            ball_mm: number;
+            /**
+             * Balls
+             * @default 0
+             */
+            balls: number;
             /**
              * Boil
              * @enum {string}
@@ -4951,10 +5241,71 @@ export interface components {
             boil: "gentle" | "simmer" | "rolling";
             /** Diameter Mm */
             diameter_mm: number;
-            /** Left G */
+            /**
+             * Dry Frac
+             * @default 0
+             */
+            dry_frac: number;
+            /**
+             * Fat Wanted Frac
+             * @default 1
+             */
+            fat_wanted_frac: number;
+            /**
+             * Left Frac
+             * @default 0
+             */
+            left_frac: number;
+            /**
+             * Left G
+             * @default 0
+             */
             left_g: number;
-            /** Start G */
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["HouseLine"][];
+            /**
+             * Portions
+             * @default 0
+             */
+            portions: number;
+            /**
+             * Start G
+             * @default 0
+             */
             start_g: number;
+        };
+        /**
+         * Poured
+         * @description What was poured, g, and the lines with it.
+         */
+        Poured: {
+            /** Lines */
+            lines: components["schemas"]["HouseLine"][];
+            /** Mass G */
+            mass_g: number;
+        };
+        /**
+         * PouredRequest
+         * @description What a scale showed before and after, g; what was poured, and the lines of the sauce it went into.
+         */
+        PouredRequest: {
+            /** After G */
+            after_g: number;
+            /** Before G */
+            before_g: number;
+            /**
+             * Ingredient
+             * @default
+             */
+            ingredient: string;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["HouseLine"][];
         };
         /**
          * Practice
@@ -5760,6 +6111,55 @@ export interface components {
             stages: components["schemas"]["HeatStage"][];
         };
         /**
+         * Shaker
+         * @description Milligrams a shake with the spread of single shakes, and what a side takes.
+         *
+         *     ``shakes`` per side is whole and at least one; ``gives_g`` is what they give on average, ``off_frac`` how far that
+         *     is from what was wanted (−1 to 1), ``close`` within a tenth, ``spread_frac`` how much one side differs from another
+         *     (one standard deviation by the mean). ``known`` is false while one trial alone says nothing of the spread.
+         */
+        Shaker: {
+            /** Close */
+            close: boolean;
+            gives_g: components["schemas"]["Band"];
+            /** Known */
+            known: boolean;
+            /** Off Frac */
+            off_frac: number;
+            /** Per Shake Mg */
+            per_shake_mg: number;
+            /** Per Shake Sd Mg */
+            per_shake_sd_mg: number;
+            /** Shakes */
+            shakes: number;
+            /** Spread Frac */
+            spread_frac: number;
+            /** Tray G */
+            tray_g: number;
+        };
+        /**
+         * ShakerRequest
+         * @description Weighings of a shaker, and the salt that one side wants, g, on so many sides.
+         */
+        ShakerRequest: {
+            /** Side G */
+            side_g: number;
+            /** Sides */
+            sides: number;
+            /** Trials */
+            trials: components["schemas"]["ShakerTrial"][];
+        };
+        /**
+         * ShakerTrial
+         * @description One weighing: grams that fell in so many shakes.
+         */
+        ShakerTrial: {
+            /** Grams */
+            grams: number;
+            /** Shakes */
+            shakes: number;
+        };
+        /**
          * Shape
          * @description How the batch is divided, and the size of the raw piece.
          *
@@ -6530,6 +6930,15 @@ export interface components {
             to: string;
         };
         /**
+         * SwapOffer
+         * @description One replacement, and the sauce's lines with it.
+         */
+        SwapOffer: {
+            /** Lines */
+            lines: components["schemas"]["HouseLine"][];
+            swapped: components["schemas"]["Swapped"];
+        };
+        /**
          * SwapPrice
          * @description A cut that is left out, its price now and the price below which it would come in, a kilogram as bought.
          */
@@ -6542,6 +6951,37 @@ export interface components {
             name: string;
             /** Price Per Kg */
             price_per_kg: string;
+        };
+        /**
+         * SwapRequest
+         * @description The lines of a sauce, and which of them cannot be had.
+         */
+        SwapRequest: {
+            /** Ingredient */
+            ingredient: string;
+            /** Lines */
+            lines: components["schemas"]["HouseLine"][];
+        };
+        /**
+         * Swapped
+         * @description One replacement: what takes the place with its helpers, g, the sauce after it, and how far it is off.
+         *
+         *     ``added`` pairs keys with grams, the replacement first. ``missed`` names tastes a tongue would miss, ``miss`` is how
+         *     many times over, at most, what goes unnoticed.
+         */
+        Swapped: {
+            /** Added */
+            added: [
+                string,
+                number
+            ][];
+            after: components["schemas"]["Taste"];
+            /** Ingredient */
+            ingredient: string;
+            /** Miss */
+            miss: number;
+            /** Missed */
+            missed: ("sugar" | "salt" | "acid" | "fat" | "pungency" | "savour" | "water" | "dry")[];
         };
         /**
          * TakeBeside
@@ -6597,6 +7037,54 @@ export interface components {
             unsure: string[];
             /** Water */
             water: number;
+        };
+        /**
+         * TasteTitle
+         * @description How a taste is named and shown: its unit per 100 g, and digits after the point.
+         */
+        TasteTitle: {
+            /** Digits */
+            digits: number;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "sugar" | "salt" | "acid" | "fat" | "pungency" | "savour" | "water" | "dry";
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * ThickenRequest
+         * @description The liquid, g, what thickens it, and how thick it is to be.
+         */
+        ThickenRequest: {
+            /**
+             * Body
+             * @enum {string}
+             */
+            body: "thin" | "coating" | "thick";
+            /** Liquid G */
+            liquid_g: number;
+            /**
+             * Thickener
+             * @enum {string}
+             */
+            thickener: "flour" | "cornflour" | "brown-roux";
+        };
+        /**
+         * Thickening
+         * @description Starch and fat for a liquid, g, the water that starch is stirred into, the additions of liquid, and minutes.
+         */
+        Thickening: {
+            /** Additions G */
+            additions_g: number[];
+            /** Cold Water G */
+            cold_water_g: number;
+            fat_g: components["schemas"]["Band"];
+            minutes: components["schemas"]["Band"];
+            starch_g: components["schemas"]["Band"];
         };
         /**
          * TicketFigure
@@ -6696,6 +7184,15 @@ export interface components {
             cause: "thickness" | "conductivity" | "contact" | "air" | "surface" | "start" | "drip" | "lid";
             /** Share */
             share: number;
+        };
+        /**
+         * UptakePoint
+         * @description How far a slice is after so many hours, 0–1: slow, usual, fast.
+         */
+        UptakePoint: {
+            frac: components["schemas"]["Band"];
+            /** Hours */
+            hours: number;
         };
         /**
          * Verdict
@@ -11388,6 +11885,93 @@ export interface operations {
             };
         };
     };
+    ferment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FermentRequest"];
+            };
+        };
+        responses: {
+            /** @description Salt and days of a ferment */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ferment"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     nudge: {
         parameters: {
             query?: never;
@@ -11488,13 +12072,100 @@ export interface operations {
             };
         };
         responses: {
-            /** @description How long it cooks down */
+            /** @description Cook it down in a pot */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CookDown"];
+                    "application/json": components["schemas"]["Pot"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    poured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PouredRequest"];
+            };
+        };
+        responses: {
+            /** @description What was poured, by weighing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Poured"];
                 };
             };
             /** @description A problem */
@@ -11609,6 +12280,180 @@ export interface operations {
             };
         };
     };
+    shaker: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShakerRequest"];
+            };
+        };
+        responses: {
+            /** @description What a shaker gives */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shaker"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    swaps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapRequest"];
+            };
+        };
+        responses: {
+            /** @description What can take an ingredient's place */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwapOffer"][];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     taste: {
         parameters: {
             query?: never;
@@ -11629,6 +12474,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SauceTaste"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    thicken: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThickenRequest"];
+            };
+        };
+        responses: {
+            /** @description What thickens a liquid */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Thickening"];
                 };
             };
             /** @description A problem */

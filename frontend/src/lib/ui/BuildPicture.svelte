@@ -1,6 +1,6 @@
 <!-- The section of one build, drawn to scale: each layer as thick and as wide as it is, with a bar of 20 mm. -->
 <script lang="ts">
-  import type { Evaluation } from "../../lib/api/client";
+  import type { Evaluation } from "../api/client";
 
   let { build }: { build: Evaluation["beside"]["build"] } = $props();
   // Colour stands for the kind of thing; each layer is named beside it too.
