@@ -14,7 +14,8 @@ from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.model.edit import AddToMix, Choose, Edit, KeepLimit, SetStages
-from vianda.core.model.formula import Formula, HeatStage, Limit
+from vianda.core.model.formula import Accompaniment, Formula, HeatStage, Limit, StackLayer
+from vianda.core.sauce.tastes import tastes_written
 
 INVENTORY, KITCHEN = starter_inventory(), yard_galley()
 CHEESED = (
@@ -134,10 +135,39 @@ def test_a_glaze_lies_on_the_loaf_and_brings_what_it_holds() -> None:
     e = of(changed(keepers_loaf(), SetStages(stages)))
     glaze = next(t for t in e.served.things if t.kind == "glaze")
     s = e.shape
-    # A millimetre of 1 g/ml on top and both long sides.
-    area_cm2 = s.length_mm * (s.width_mm + 2 * s.thickness_mm) / 100
-    assert glaze.eaten_g == pytest.approx(0.1 * area_cm2 * e.portions.pieces)
+    # A coat of 1.5 mm at 1.2 g/ml lies on more than the tray's print of the loaf and less than the box round it.
+    print_cm2 = s.length_mm * s.width_mm / 100 * e.portions.pieces
+    box_cm2 = print_cm2 + 2 * s.thickness_mm * (s.length_mm + s.width_mm) / 100 * e.portions.pieces
+    assert 0.18 * print_cm2 < glaze.eaten_g < 0.18 * box_cm2
+    assert glaze.eaten_low_g == pytest.approx(glaze.eaten_g / 1.5)
+    assert glaze.eaten_high_g == pytest.approx(glaze.eaten_g * 2 / 1.5)
     assert "Ketchup" in sources(e, "celery")
+
+
+def test_two_coats_are_twice_as_much_and_are_counted_once() -> None:
+    """The glaze beside the formula and the one the heat brushes on are one thing, by its coats."""
+    brushed = changed(keepers_loaf(), SetStages((HeatStage("oven", "core", glaze=True),)))
+    once = next(t for t in of(brushed).served.things if t.kind == "glaze")
+    twice = of(replace(brushed, beside=(Accompaniment("glaze", "ketchup", 20.0, 0.0, 2),)))
+    of_ketchup = [t for t in twice.served.things if t.key == "ketchup"]
+    assert [t.kind for t in of_ketchup] == ["glaze"]
+    assert of_ketchup[0].eaten_g == pytest.approx(2 * once.eaten_g)
+
+
+def test_the_parts_of_a_portion_are_the_portion() -> None:
+    formula = replace(
+        slipway_smash(),
+        beside=(Accompaniment("burger-sauce", "mayonnaise", 20.0), Accompaniment("pickle", "dill-pickle", 15.0)),
+        stack=(StackLayer("heel"), StackLayer("patty"), StackLayer("cheese", "cheddar"), StackLayer("crown")),
+    )
+    e = of(formula)
+    rows = e.served.balance
+    assert [row.kind for row in rows] == ["mix", "sauce", "sauce", "layer", "bread"]
+    for name in ("energy_kcal", "protein_g", "fat_g", "sugars_g", "salt_g"):
+        assert sum(getattr(row, name) for row in rows) == pytest.approx(getattr(e.served, name), rel=1e-9)
+    # 15 g of a pickle with 0.7 % of acid by the list of tastes.
+    acid = next(row.acid_g for row in rows if row.name == "Dill pickle")
+    assert acid == pytest.approx(0.15 * tastes_written()["dill-pickle"].acetic_g_per_100g)
 
 
 @pytest.mark.parametrize(("bun", "kcal_per_100g"), [("soft-100", 279.0), ("tortilla-150", 306.0)])

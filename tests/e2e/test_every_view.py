@@ -35,6 +35,7 @@ def test_no_view_breaks_an_accessibility_rule(watch, kestrel, width: int) -> Non
         "/larder",
         "/pantry",
         f"/slip/{formula}",
+        f"/build/{formula}",
         f"/log/{cook}",
         f"/stove/{cook}",
         "/nowhere",

@@ -12,6 +12,7 @@
 
   let { bench, evaluation, catalogue }: StepProps = $props();
   const things = $derived(evaluation.beside.things);
+  const rows = $derived(evaluation.served.balance);
   const offered = $derived(catalogue.pantry.filter((i) => !i.retired));
   const groups = $derived([
     { title: "Made in the house", things: offered.filter((i) => i.house) },
@@ -153,4 +154,39 @@
       </li>
     {/each}
   </ul>
+{/if}
+
+{#if rows.length > 1}
+  <section class="mt-6 border-t-2 border-base-content pt-3" aria-label="One portion by its parts">
+    <h2 class="text-lg">One portion by its parts</h2>
+    <div class="mt-1 overflow-x-auto" role="group" aria-label="Table" tabindex="-1">
+      <table class="w-full min-w-[34rem] text-[0.9375rem]">
+        <thead>
+          <tr class="text-[0.8125rem] quiet">
+            <th class="py-1 text-left font-normal">Part</th>
+            {#each ["Mass", "Energy", "Protein", "Fat", "Sugars", "Salt", "Acid"] as head (head)}<th
+                class="pl-3 text-right font-normal">{head}</th
+              >{/each}
+          </tr>
+        </thead>
+        <tbody>
+          {#each rows as row, n (n)}
+            <tr class="border-t border-base-300" data-part={row.kind}>
+              <th scope="row" class="py-1 text-left font-semibold">{row.name}</th>
+              <td class="pl-3 text-right numeral"><Qty kind="mass_g" value={row.mass_g} /></td>
+              <td class="pl-3 text-right numeral"><Qty kind="energy_kcal" value={row.energy_kcal} /></td>
+              <td class="pl-3 text-right numeral"><Qty kind="mass_g" value={row.protein_g} /></td>
+              <td class="pl-3 text-right numeral"><Qty kind="mass_g" value={row.fat_g} /></td>
+              <td class="pl-3 text-right numeral"><Qty kind="mass_g" value={row.sugars_g} /></td>
+              <td class="pl-3 text-right numeral"><Qty kind="mass_g" value={row.salt_g} /></td>
+              <td class="pl-3 text-right numeral"><Qty kind="mass_g" value={row.acid_g} /></td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+    <p class="mt-1 text-[0.8125rem] quiet">
+      As laid on the heat: what drips off is still in it. Acid as acetic.
+    </p>
+  </section>
 {/if}

@@ -55,7 +55,13 @@
 </script>
 
 <div class="relative min-w-0" bind:clientWidth={width}>
-  <svg {width} {height} role="img" aria-label={named} class="block overflow-visible select-none">
+  <svg
+    {width}
+    height={Math.max(height, low + 22)}
+    role="img"
+    aria-label={named}
+    class="block overflow-visible select-none"
+  >
     <defs>
       <pattern
         id={`${uid}-off`}

@@ -118,7 +118,8 @@
       // What is cooked in a pot comes first.
       starts.sort((a, b) => (a.left_frac < 1 ? 0 : 1) - (b.left_frac < 1 ? 0 : 1));
       contents = [...houses, ...starts, plain];
-      pick((houses[0] ?? starts[0] ?? plain).key);
+      // What a quick hand chose meanwhile stands.
+      if (!chosen) show(houses[0] ?? starts[0] ?? plain);
     });
   });
   onDestroy(() => {
@@ -126,8 +127,13 @@
     thick.clear();
   });
 
+  let chosen = false;
   function pick(key: string): void {
-    content = contents.find((c) => c.key === key) ?? plain;
+    chosen = true;
+    show(contents.find((c) => c.key === key) ?? plain);
+  }
+  function show(now: Content): void {
+    content = now;
     if (content === plain) left = { left_frac: 0.8 };
     else left = content.left_g ? { left_g: content.left_g } : { left_frac: content.left_frac };
   }
@@ -292,8 +298,8 @@
     <p class="mt-2 max-w-[40rem] text-[0.875rem] leading-snug">
       {#if t.additions_g.length > 1}The liquid in {t.additions_g.length} additions, {#each t.additions_g as g, n (n)}{n
             ? ", "
-            : ""}<Qty kind="mass_g" value={g} />{/each}, stirred smooth before the next.
-      {/if}{thickener === "brown-roux"
+            : ""}<Qty kind="mass_g" value={g} />{/each}, stirred smooth before the next.{" "}{/if}{thickener ===
+      "brown-roux"
         ? "Browned flour binds about a third less."
         : thickener === "cornflour"
           ? "Stirred in at a simmer; it thins again when it boils long."

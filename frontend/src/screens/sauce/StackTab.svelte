@@ -2,6 +2,7 @@
 <script lang="ts">
   import ArrowDown from "@lucide/svelte/icons/arrow-down";
   import ArrowUp from "@lucide/svelte/icons/arrow-up";
+  import GripVertical from "@lucide/svelte/icons/grip-vertical";
   import Trash from "@lucide/svelte/icons/trash-2";
   import type { StackLayer } from "../../lib/api/client";
   import Fact from "../../lib/ui/Fact.svelte";
@@ -28,6 +29,23 @@
     const [layer] = layers.splice(at, 1);
     if (layer) layers.splice(to, 0, layer);
     set(layers);
+  }
+
+  /** A layer held by its grip, and where it would be laid, both counted from below. */
+  let held = $state.raw<{ from: number; to: number } | null>(null);
+  let list: HTMLElement | undefined = $state();
+
+  function drag(event: PointerEvent): void {
+    if (!held || !list) return;
+    const rows = [...list.querySelectorAll("li")];
+    const from_top = rows.findIndex((row) => event.clientY < row.getBoundingClientRect().bottom);
+    const at = from_top < 0 ? rows.length - 1 : from_top;
+    held = { from: held.from, to: rows.length - 1 - at };
+  }
+  function drop(): void {
+    const now = held;
+    held = null;
+    if (now && now.from !== now.to) move(now.from, now.to - now.from);
   }
 
   function add(event: SubmitEvent): void {
@@ -69,11 +87,31 @@
       <h2 class="text-base">{build.usual ? "The usual build" : "Your build"}, from the top</h2>
       {#if !build.usual}<button class="act text-sm" onclick={() => set([])}>Back to the usual</button>{/if}
     </div>
-    <ol class="mt-1">
+    <ol class="mt-1" bind:this={list}>
       {#each [...build.layers.keys()].reverse() as at (at)}
         {@const layer = build.layers[at]}
         {#if layer}
-          <li class="flex items-center gap-1.5 border-t border-base-300 py-1" data-layer={layer.kind}>
+          <li
+            class={[
+              "flex items-center gap-1.5 border-t py-1",
+              held?.from === at && "bg-base-200",
+              held && held.to === at && held.from !== at ? "border-t-3 border-primary" : "border-base-300",
+            ]}
+            data-layer={layer.kind}
+          >
+            <span
+              class="grid h-10 w-7 shrink-0 cursor-grab touch-none place-items-center text-quiet active:cursor-grabbing"
+              aria-hidden="true"
+              title="Drag it to its place"
+              data-grip
+              onpointerdown={(e) => {
+                held = { from: at, to: at };
+                e.currentTarget.setPointerCapture(e.pointerId);
+              }}
+              onpointermove={drag}
+              onpointerup={drop}
+              onpointercancel={() => (held = null)}><GripVertical size={18} /></span
+            >
             <span class="min-w-0 flex-1">
               <span class="block truncate leading-tight font-semibold">{layer.name}</span>
               <span class="block text-[0.75rem] quiet"

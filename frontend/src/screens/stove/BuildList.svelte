@@ -25,9 +25,9 @@
       <h2 class="text-2xl">Build {builds === 1 ? "it" : `${builds} of them`}, from below</h2>
       {#if builds > 1 && done > 0}<p class="text-xl text-[#a9b5b6]" role="status">{done} built</p>{/if}
     </div>
-    <ul class="mt-2 grid grid-cols-[minmax(0,1fr)] gap-x-8 sm:grid-cols-2">
+    <ul class="mt-2 gap-x-8 sm:columns-2">
       {#each lines as line, at (at)}
-        <li class="border-b border-base-300">
+        <li class="break-inside-avoid border-b border-base-300">
           <button
             class="flex min-h-16 w-full cursor-pointer items-center gap-4 py-2 text-left text-xl active:brightness-125"
             aria-pressed={ticked.includes(at)}

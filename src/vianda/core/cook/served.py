@@ -10,13 +10,13 @@ import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
-from typing import Literal
 
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.batch.lines import LineFigures
 from vianda.core.batch.portions import Portions
 from vianda.core.blend.blend import BlendFigures
+from vianda.core.cook.balance import BalanceRow, BesideKind, Part, balance_of
 from vianda.core.equipment.kitchen import Bun, BunKind
 from vianda.core.inventory.composition import SALT_PER_SODIUM, Composition, sr28_composition
 from vianda.core.inventory.inventory import Inventory
@@ -28,8 +28,6 @@ from vianda.core.model.styles import Form
 from vianda.core.sauce.glaze import coat_g, showing_dm2
 from vianda.core.shape.figures import ShapeFigures
 from vianda.core.stack.layers import KINDS
-
-BesideKind = Literal["cheese", "glaze", "pan-fat", "frying-fat", "bread", "sauce", "layer"]
 
 # SR28 rows of bread by its kind: hamburger rolls, white bread, wheat tortillas, white pita.
 BREAD_ROWS: Mapping[BunKind, str] = {"bun": "18350", "slice": "18069", "tortilla": "18364", "flatbread": "18041"}
@@ -75,6 +73,7 @@ class Served:
 
     As laid on the heat: what drips off and boils away is not taken off. ``cost`` is that of the things beside without
     the bread. ``simmered``: the pieces lie in a sauce of which nothing is said; it is eaten too, and not counted.
+    ``balance``: what each part brings.
     """
 
     things: tuple[Beside, ...]
@@ -90,6 +89,7 @@ class Served:
     salt_g: float
     sodium_mg: float
     simmered: bool
+    balance: tuple[BalanceRow, ...]
 
 
 def _found(key: str, inventory: Inventory) -> Ingredient | None:
@@ -341,4 +341,11 @@ def served(
         sodium_mg=salt / guests / SALT_PER_SODIUM * 1000.0,
         simmered=any(s.kind == "simmer" for s in stages)
         and not any(a.role in ("cooking-sauce", "sauce-base") for a in formula.beside),
+        balance=balance_of(
+            [Part(t.kind, t.key, t.name, t.eaten_g, t.composition) for t in things],
+            lines=lines,
+            whole=whole,
+            guests=guests,
+            inventory=inventory,
+        ),
     )

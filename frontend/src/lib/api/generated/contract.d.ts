@@ -1424,6 +1424,32 @@ export interface components {
             vegetable_sugar_g: number;
         };
         /**
+         * BalanceRow
+         * @description What one part brings to one portion, g and kcal; ``kind`` "mix" is the meat with all that is mixed in.
+         *
+         *     ``acid_g`` is as acetic, where the pantry's list of tastes knows it.
+         */
+        BalanceRow: {
+            /** Acid G */
+            acid_g: number;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Fat G */
+            fat_g: number;
+            /** Kind */
+            kind: ("cheese" | "glaze" | "pan-fat" | "frying-fat" | "bread" | "sauce" | "layer") | "mix";
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Protein G */
+            protein_g: number;
+            /** Salt G */
+            salt_g: number;
+            /** Sugars G */
+            sugars_g: number;
+        };
+        /**
          * BallsInPot
          * @description Balls lying in a pot, and the sauce that covers them.
          *
@@ -6032,10 +6058,13 @@ export interface components {
          *
          *     As laid on the heat: what drips off and boils away is not taken off. ``cost`` is that of the things beside without
          *     the bread. ``simmered``: the pieces lie in a sauce of which nothing is said; it is eaten too, and not counted.
+         *     ``balance``: what each part brings.
          */
         Served: {
             /** Allergens */
             allergens: components["schemas"]["Allergen"][];
+            /** Balance */
+            balance: components["schemas"]["BalanceRow"][];
             /** Breaches */
             breaches: components["schemas"]["Breach"][];
             /** Carbohydrate G */
