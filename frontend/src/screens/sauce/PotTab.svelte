@@ -295,15 +295,20 @@
         >{:else}<Fact label="Stirred into cold water"><Qty kind="mass_g" value={t.cold_water_g} /></Fact>{/if}
       <Fact label="Then simmers"><Qty kind="minutes" value={t.minutes.low} high={t.minutes.high} /></Fact>
     </div>
-    <p class="mt-2 max-w-[40rem] text-[0.875rem] leading-snug">
-      {#if t.additions_g.length > 1}The liquid in {t.additions_g.length} additions, {#each t.additions_g as g, n (n)}{n
-            ? ", "
-            : ""}<Qty kind="mass_g" value={g} />{/each}, stirred smooth before the next.{" "}{/if}{thickener ===
-      "brown-roux"
-        ? "Browned flour binds about a third less."
-        : thickener === "cornflour"
-          ? "Stirred in at a simmer; it thins again when it boils long."
-          : "Some minutes at a simmer, or it tastes of flour."}
-    </p>
+    <div class="mt-2 max-w-[40rem] text-[0.875rem] leading-snug">
+      {#if t.additions_g.length > 1}<p>
+          The liquid in {t.additions_g.length} additions, {#each t.additions_g as g, n (n)}{n ? ", " : ""}<Qty
+              kind="mass_g"
+              value={g}
+            />{/each}, stirred smooth before the next.
+        </p>{/if}
+      <p>
+        {thickener === "brown-roux"
+          ? "Browned flour binds about a third less."
+          : thickener === "cornflour"
+            ? "Stirred in at a simmer; it thins again when it boils long."
+            : "Some minutes at a simmer, or it tastes of flour."}
+      </p>
+    </div>
   {/if}
 </section>
