@@ -85,9 +85,9 @@ def annotated(source: str) -> set[int]:
     for node in ast.walk(ast.parse(source)):
         decorators = node.decorator_list if isinstance(node, ast.ClassDef) else []
         for note in (getattr(node, "annotation", None), getattr(node, "returns", None), *decorators):
-            if note is None:
+            if not isinstance(note, ast.expr):
                 continue
-            for line in range(note.lineno, note.end_lineno + 1):
+            for line in range(note.lineno, (note.end_lineno or note.lineno) + 1):
                 first = note.col_offset if line == note.lineno else 0
                 last = note.end_col_offset if line == note.end_lineno else 999
                 found.update(line * 1000 + column for column in range(first, last))
