@@ -89,7 +89,7 @@ def annotated(source: str) -> set[int]:
                 continue
             for line in range(note.lineno, (note.end_lineno or note.lineno) + 1):
                 first = note.col_offset if line == note.lineno else 0
-                last = note.end_col_offset if line == note.end_lineno else 999
+                last = (note.end_col_offset or 999) if line == note.end_lineno else 999
                 found.update(line * 1000 + column for column in range(first, last))
     return found
 
