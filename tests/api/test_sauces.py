@@ -296,3 +296,21 @@ def test_a_cook_keeps_the_list_of_its_build(client) -> None:
     titles = [line["title"] for line in cook["plan"]["checklist"]]
     assert titles[-1] == "Crown"
     assert cook["plan"]["builds"] == 20
+
+
+def test_a_sauce_is_said_scaled_and_its_tray_judged(client) -> None:
+    lines = [{"ingredient": "mayonnaise", "mass_g": 150}]
+    said = _post(client, "compose", lines=lines, text="60 g ketchup, 2 tsp mustard", unit_system="metric").get_json()
+    assert [line["ingredient"] for line in said["lines"]] == ["mayonnaise", "ketchup", "mustard"]
+    assert said["reading"]["pieces"]
+    refused = _post(client, "compose", lines=lines, text="60 g ketchup, 2 g blarg", unit_system="metric")
+    assert refused.status_code == 422
+    assert "blarg" in refused.get_json()["detail"]
+    twice = _post(client, "scale", lines=said["lines"], ingredient="mayonnaise", mass_g=300).get_json()
+    assert twice[1]["mass_g"] == pytest.approx(120)
+    assert _post(client, "scale", lines=said["lines"], whole_g=0).status_code == 422
+    tray = _post(client, "tray", depth_mm=25, cooled="fridge").get_json()
+    assert tray["within"]
+    assert tray["lines_c"] == [57, 21, 5]
+    assert not _post(client, "tray", depth_mm=80, cooled="fridge").get_json()["within"]
+    assert _post(client, "tray", depth_mm=2, cooled="fridge").status_code == 422

@@ -5,13 +5,16 @@ from __future__ import annotations
 import math
 import random
 
+import numpy as np
 import pytest
+from scipy.integrate import solve_ivp
 from sr28_rows import rows_of
 
 from vianda.core.equipment.kitchen import Surface
 from vianda.core.inventory.pantry import starter_pantry
 from vianda.core.sauce.ferment import FULL_DAYS, ferment
 from vianda.core.sauce.from_raw import COOKED_BESIDE
+from vianda.core.sauce.keep import CP_J_KG_K, K_W_M_K, RHO_KG_M3, centre_s
 from vianda.core.sauce.pot import LAYER_RISE, SAUCE_G_CM3, balls_in_pot
 from vianda.core.shape.laying import discs_at_once
 
@@ -115,3 +118,37 @@ def test_salt_of_kraut_brackets_the_published_recipe() -> None:
     found = ferment("cabbage", 25 * 453.6, temp_c=21, salt_frac=share)
     assert 0.015 < share < found.usual_frac[0]
     assert "less than usual" in found.keeps.text
+
+
+@pytest.mark.parametrize(
+    ("biot", "first_root", "first_c"), [(0.1, 0.3111, 1.0161), (1.0, 0.8603, 1.1191), (10.0, 1.4289, 1.2620)]
+)
+def test_a_tray_cools_as_the_textbooks_first_term(biot: float, first_root: float, first_c: float) -> None:
+    """Incropera, table 5.1, coefficients of the one-term solution for a plane wall (from memory, high)."""
+    depth_mm = 40.0
+    h = biot * K_W_M_K / (depth_mm / 2000)
+    # Late enough that one term is all: a twentieth of the difference is left.
+    seconds = centre_s(depth_mm, h=h, around_c=0.0, from_c=100.0, to_c=5.0)
+    fourier = K_W_M_K / (RHO_KG_M3 * CP_J_KG_K) * seconds / (depth_mm / 2000) ** 2
+    assert fourier > 0.2
+    assert first_c * math.exp(-(first_root**2) * fourier) == pytest.approx(0.05, rel=2e-3)
+
+
+@pytest.mark.parametrize("depth_mm", [15.0, 40.0, 90.0])
+@pytest.mark.parametrize("h", [10.0, 150.0])
+def test_a_tray_cools_as_lines_solved_by_scipy(depth_mm: float, h: float) -> None:
+    """Half a tray in 200 cells with a convective face: method of lines, SciPy's BDF; early times too."""
+    n, half = 200, depth_mm / 2000
+    dx, alpha = half / n, K_W_M_K / (RHO_KG_M3 * CP_J_KG_K)
+
+    def rate(_: float, t: np.ndarray) -> np.ndarray:
+        flux = np.zeros(n + 1)
+        flux[1:n] = K_W_M_K * (t[:-1] - t[1:]) / dx
+        face = 1.0 / (1.0 / h + dx / 2 / K_W_M_K)
+        flux[n] = face * (t[-1] - 3.0)
+        return (flux[:-1] - flux[1:]) / dx / (K_W_M_K / alpha)
+
+    for to_c in (50.0, 21.0, 5.0):
+        seconds = centre_s(depth_mm, h=h, around_c=3.0, from_c=57.0, to_c=to_c)
+        end = solve_ivp(rate, (0.0, seconds), np.full(n, 57.0), method="BDF", rtol=1e-8, atol=1e-8).y[0, -1]
+        assert end == pytest.approx(to_c, abs=0.02)

@@ -8,12 +8,14 @@ from flask import Blueprint
 from pydantic import Field
 
 from vianda.api.contract import operation
+from vianda.api.wire import Units
 from vianda.core.basis.bounds import Key, KeyOrEmpty
 from vianda.core.batch.shaker import Shaker, ShakerTrial
 from vianda.core.inventory.pantry import MOST_HOUSE_LINES, HouseLine
 from vianda.core.model.formula import Role
 from vianda.core.sauce.cook_down import Boil
 from vianda.core.sauce.ferment import Ferment, FermentKind
+from vianda.core.sauce.keep import Cooled, TrayCooling
 from vianda.core.sauce.nudge import Handle
 from vianda.core.sauce.schools import SauceSchool
 from vianda.core.sauce.thicken import Body, Thickener, Thickening
@@ -93,6 +95,30 @@ class ShakerRequest(Strict):
     trials: Annotated[list[ShakerTrial], Field(min_length=1, max_length=20)]
     side_g: Annotated[float, Field(gt=0, le=1000)]
     sides: Annotated[int, Field(ge=1, le=100_000)]
+
+
+class ComposeRequest(Strict):
+    """The lines as they stand, and what a cook says goes in besides."""
+
+    lines: Annotated[tuple[HouseLine, ...], Field(max_length=MOST_HOUSE_LINES)] = ()
+    text: Annotated[str, Field(max_length=600)]
+    unit_system: Units
+
+
+class ScaleRequest(Strict):
+    """The lines, and what they are to weigh (g), or how much there is of one ingredient (g)."""
+
+    lines: Annotated[tuple[HouseLine, ...], Field(min_length=1, max_length=MOST_HOUSE_LINES)]
+    whole_g: Grams = 0.0
+    ingredient: KeyOrEmpty = ""
+    mass_g: Grams = 0.0
+
+
+class TrayRequest(Strict):
+    """How deep a tray is filled, mm, and where it cools."""
+
+    depth_mm: Annotated[float, Field(gt=0, le=1000)]
+    cooled: Cooled
 
 
 class PouredRequest(Strict):
@@ -216,3 +242,27 @@ def poured(body: PouredRequest) -> Poured:
 )
 def brine(body: BrineRequest) -> sauces.Pickled:
     return sauces.brine_of(tuple(body.lines), body.vegetable, body.vegetable_g, slice_mm=body.slice_mm, cold=body.cold)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/sauces/compose",
+    summary="The lines with what a cook says goes in",
+    body=ComposeRequest,
+    answer=sauces.ComposedSauce,
+)
+def compose(body: ComposeRequest) -> sauces.ComposedSauce:
+    return sauces.compose(body.lines, body.text, unit_system=body.unit_system)
+
+
+@operation(blueprint, "POST", "/sauces/scale", summary="Scale a sauce", body=ScaleRequest, answer=list[HouseLine])
+def scale(body: ScaleRequest) -> list[HouseLine]:
+    return list(sauces.scale(body.lines, whole_g=body.whole_g, ingredient=body.ingredient, mass_g=body.mass_g))
+
+
+@operation(
+    blueprint, "POST", "/sauces/tray", summary="Whether a tray cools in time", body=TrayRequest, answer=TrayCooling
+)
+def tray(body: TrayRequest) -> TrayCooling:
+    return sauces.kept(body.depth_mm, body.cooled)

@@ -3,18 +3,23 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from vianda.core.basis.band import Band
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase
+from vianda.core.basis.units import UnitSystem
 from vianda.core.batch.shaker import Shaker, ShakerTrial, calibrate, poured_g
 from vianda.core.equipment.heating import POWER_W_M2
 from vianda.core.inventory.pantry import HouseLine, ingredient_of
 from vianda.core.model.formula import Role
+from vianda.core.reading.mix_line import MixReading
 from vianda.core.sauce.brine import AtRest, Bath, at_rest, keeping, pickled_frac, ready_after_h
+from vianda.core.sauce.compose import composed, scaled
 from vianda.core.sauce.cook_down import Boil, CookDown, cook_down, left_for_dry_frac
 from vianda.core.sauce.ferment import Ferment, FermentKind, ferment
+from vianda.core.sauce.keep import Cooled, TrayCooling, keep
 from vianda.core.sauce.nudge import Handle, Nudge, nudge
 from vianda.core.sauce.pot import BallsInPot, balls_in_pot, fat_to_skim_g, height_needed_mm, level_mm
 from vianda.core.sauce.schools import AgainstBand, SauceSchool, against, nearest_school, sauce_school, sauce_schools
@@ -292,6 +297,35 @@ def poured(
     inventory, _ = context()
     ingredient_of(inventory.pantry, ingredient, field="/ingredient")
     return found, tuple(HouseLine(*p) for p in _pairs((*lines, HouseLine(ingredient, found))))
+
+
+@dataclass(frozen=True, slots=True)
+class ComposedSauce:
+    """The lines with what was said, each ingredient once, and how it was read."""
+
+    lines: tuple[HouseLine, ...]
+    reading: MixReading
+
+
+def compose(lines: tuple[HouseLine, ...], text: str, *, unit_system: UnitSystem | None) -> ComposedSauce:
+    """The lines with everything a line of text names."""
+    inventory, kitchen = context(unit_system)
+    found = composed(_pairs(lines), text, inventory=inventory, kitchen=kitchen)
+    return ComposedSauce(_lines(found.lines), found.reading)
+
+
+def scale(lines: tuple[HouseLine, ...], *, whole_g: float, ingredient: str, mass_g: float) -> tuple[HouseLine, ...]:
+    """The same sauce to another mass, or to what there is of one ingredient."""
+    return _lines(scaled(_pairs(lines), whole_g=whole_g, ingredient=ingredient, mass_g=mass_g))
+
+
+def _lines(pairs: Iterable[tuple[str, float]]) -> tuple[HouseLine, ...]:
+    return tuple(HouseLine(key, grams) for key, grams in pairs)
+
+
+def kept(depth_mm: float, cooled: Cooled) -> TrayCooling:
+    """Whether a tray so deep cools as fast as published."""
+    return keep(depth_mm, cooled)
 
 
 def schools_offered() -> tuple[SauceSchool, ...]:

@@ -90,6 +90,7 @@ export type Handle = S["NudgeRequest"]["handle"];
 export type Pot = S["Pot"];
 export type Thickening = S["Thickening"];
 export type Ferment = S["Ferment"];
+export type KeptSauce = S["TrayCooling"];
 export type SwapOffer = S["SwapOffer"];
 export type Shaker = S["Shaker"];
 export type CheckLine = Evaluation["beside"]["checklist"][number];
@@ -330,6 +331,11 @@ export const api = {
   swaps: (asked: S["SwapRequest"]) => ask("post", "/api/sauces/swaps", { body: asked }),
   shaker: (asked: S["ShakerRequest"], signal?: AbortSignal) =>
     ask("post", "/api/sauces/shaker", { body: asked, signal }),
+  composeSauce: (lines: SauceLine[], text: string, unit_system: Units) =>
+    ask("post", "/api/sauces/compose", { body: { lines, text, unit_system } }),
+  scaleSauce: (asked: S["ScaleRequest"]) => ask("post", "/api/sauces/scale", { body: asked }),
+  keepSauce: (asked: S["TrayRequest"], signal?: AbortSignal) =>
+    ask("post", "/api/sauces/tray", { body: asked, signal }),
   poured: (asked: S["PouredRequest"]) => ask("post", "/api/sauces/poured", { body: asked }),
   cookDown: (pot: S["PotRequest"], signal?: AbortSignal) =>
     ask("post", "/api/sauces/pot", { body: pot, signal }),

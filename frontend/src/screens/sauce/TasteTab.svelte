@@ -22,6 +22,9 @@
   let name = $state("");
   let saved = $state("");
   let fresh = $state("");
+  let said = $state("");
+  /** What the sauce is scaled by: an ingredient, or "" for all of it. */
+  let scaling = $state("");
   let pouring = $state("mayonnaise");
   let before = $state("");
   let after = $state("");
@@ -95,6 +98,27 @@
     await told(async () => {
       const { mass_g } = await api.readAmount(ingredient, text, units.system);
       tasting.setLine(ingredient, mass_g, `${nameOf(ingredient)} set to ${mass(mass_g)}`);
+    });
+  }
+
+  async function say(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    const sent = said;
+    said = "";
+    // What was not read comes back, to be mended.
+    if (sent.trim() && !(await tasting.compose(sent, units.system))) said = sent;
+  }
+
+  async function scaleTo(text: string): Promise<void> {
+    await told(async () => {
+      const { value } = await api.read("mass_g", text, units.system);
+      const of = scaling ? `of ${nameOf(scaling).toLowerCase()}` : "in all";
+      await tasting.scale(
+        scaling
+          ? { whole_g: 0, ingredient: scaling, mass_g: value }
+          : { whole_g: value, ingredient: "", mass_g: 0 },
+        `Scaled to ${mass(value)} ${of}`,
+      );
     });
   }
 
@@ -329,6 +353,18 @@
         </li>
       {/each}
     </ul>
+    <form class="mt-2 flex gap-2" onsubmit={say} aria-label="Say what goes in">
+      <input
+        class="h-[2.625rem] min-w-0 flex-1 rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2 placeholder:text-quiet"
+        aria-label="What goes in"
+        placeholder="3 tbsp yoghurt, 2 tsp mustard"
+        autocomplete="off"
+        spellcheck="false"
+        maxlength="600"
+        bind:value={said}
+      />
+      <button class="act" disabled={!said.trim()}>Stir it in</button>
+    </form>
     <form class="mt-2 flex gap-2" onsubmit={add}>
       <select
         class="h-[2.625rem] min-w-0 flex-1 rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2"
@@ -342,6 +378,20 @@
       </select>
       <button class="act" disabled={!fresh}>Add 10 g</button>
     </form>
+    <div class="mt-3 flex flex-wrap items-end gap-2 border-t border-base-300 pt-2">
+      <label class="min-w-0 flex-1 basis-32 text-[0.8125rem] quiet"
+        >Scale it by<select
+          class="mt-0.5 block h-[2.625rem] w-full rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2 text-base text-base-content"
+          bind:value={scaling}
+        >
+          <option value="">All of it</option>
+          {#each tasting.lines as line (line.ingredient)}<option value={line.ingredient}
+              >{nameOf(line.ingredient)}</option
+            >{/each}
+        </select></label
+      >
+      <QuickField label="To" value="" placeholder="900 g" oncommit={scaleTo} />
+    </div>
     <form class="mt-3 border-t border-base-300 pt-2" onsubmit={pour} aria-label="Poured at the bowl">
       <p class="text-[0.8125rem] quiet">Poured without measuring: the scale before and after.</p>
       <div class="mt-1 flex flex-wrap items-end gap-2">

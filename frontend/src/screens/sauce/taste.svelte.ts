@@ -9,6 +9,7 @@ import {
   type SauceSchool,
   type SauceTaste,
   type SwapOffer,
+  type Units,
 } from "../../lib/api/client";
 import { Resource } from "../../lib/resource.svelte";
 
@@ -174,6 +175,22 @@ export class TasteBench {
 
   swap(offer: SwapOffer, round: string): void {
     this.#set(round, offer.lines);
+  }
+
+  /** Everything a line of text names goes in; false when a word of it was not read. */
+  async compose(text: string, units: Units): Promise<boolean> {
+    await this.#told(async () => {
+      const answer = await api.composeSauce(this.lines, text, units);
+      this.#set(text.trim(), answer.lines);
+    });
+    return this.refused === null;
+  }
+
+  /** The same sauce to another mass, or to what there is of one ingredient. */
+  async scale(to: { whole_g: number; ingredient: string; mass_g: number }, round: string): Promise<void> {
+    await this.#told(async () => {
+      this.#set(round, await api.scaleSauce({ lines: this.lines, ...to }));
+    });
   }
 
   /** Something was poured without measuring: the scale before and after says how much. */

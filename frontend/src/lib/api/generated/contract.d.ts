@@ -827,6 +827,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sauces/compose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The lines with what a cook says goes in */
+        post: operations["compose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sauces/ferment": {
         parameters: {
             query?: never;
@@ -889,6 +906,23 @@ export interface paths {
         put?: never;
         /** What was poured, by weighing */
         post: operations["poured"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sauces/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Scale a sauce */
+        post: operations["scale"];
         delete?: never;
         options?: never;
         head?: never;
@@ -974,6 +1008,23 @@ export interface paths {
         put?: never;
         /** What thickens a liquid */
         post: operations["thicken"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sauces/tray": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a tray cools in time */
+        post: operations["tray"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1987,6 +2038,33 @@ export interface components {
             sinewy_share_frac: number;
             /** Usual Frac */
             usual_frac: number;
+        };
+        /**
+         * ComposeRequest
+         * @description The lines as they stand, and what a cook says goes in besides.
+         */
+        ComposeRequest: {
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["HouseLine"][];
+            /** Text */
+            text: string;
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
+        };
+        /**
+         * ComposedSauce
+         * @description The lines with what was said, each ingredient once, and how it was read.
+         */
+        ComposedSauce: {
+            /** Lines */
+            lines: components["schemas"]["HouseLine"][];
+            reading: components["schemas"]["MixReading"];
         };
         /**
          * Composition
@@ -5990,6 +6068,29 @@ export interface components {
             step_g: number;
         };
         /**
+         * ScaleRequest
+         * @description The lines, and what they are to weigh (g), or how much there is of one ingredient (g).
+         */
+        ScaleRequest: {
+            /**
+             * Ingredient
+             * @default
+             */
+            ingredient: string;
+            /** Lines */
+            lines: components["schemas"]["HouseLine"][];
+            /**
+             * Mass G
+             * @default 0
+             */
+            mass_g: number;
+            /**
+             * Whole G
+             * @default 0
+             */
+            whole_g: number;
+        };
+        /**
          * School
          * @description A school: its usual blend (meat, share 0–1) and why cooks follow it.
          */
@@ -7133,6 +7234,42 @@ export interface components {
             value: components["schemas"]["Phrase"];
             /** Working */
             working: string;
+        };
+        /**
+         * TrayCooling
+         * @description A tray cooled: hours from 57 to 21 °C and to 5 °C (``lines_c``), and whether both keep the published limits.
+         *
+         *     ``deepest_mm`` is the deepest tray that would, by the usual air; ``said``: what to make of it.
+         */
+        TrayCooling: {
+            /** Deepest Mm */
+            deepest_mm: number;
+            first_h: components["schemas"]["Band"];
+            /** Lines C */
+            lines_c: [
+                number,
+                number,
+                number
+            ];
+            said: components["schemas"]["Phrase"];
+            /** Surely Within */
+            surely_within: boolean;
+            whole_h: components["schemas"]["Band"];
+            /** Within */
+            within: boolean;
+        };
+        /**
+         * TrayRequest
+         * @description How deep a tray is filled, mm, and where it cools.
+         */
+        TrayRequest: {
+            /**
+             * Cooled
+             * @enum {string}
+             */
+            cooled: "fridge" | "ice-bath" | "freezer";
+            /** Depth Mm */
+            depth_mm: number;
         };
         /**
          * TypeBeside
@@ -11914,6 +12051,93 @@ export interface operations {
             };
         };
     };
+    compose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComposeRequest"];
+            };
+        };
+        responses: {
+            /** @description The lines with what a cook says goes in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComposedSauce"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     ferment: {
         parameters: {
             query?: never;
@@ -12195,6 +12419,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Poured"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleRequest"];
+            };
+        };
+        responses: {
+            /** @description Scale a sauce */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseLine"][];
                 };
             };
             /** @description A problem */
@@ -12590,6 +12901,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Thickening"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tray: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrayRequest"];
+            };
+        };
+        responses: {
+            /** @description Whether a tray cools in time */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayCooling"];
                 };
             };
             /** @description A problem */
