@@ -1,26 +1,19 @@
 <!-- A pot: cooked down to a mass or a thickness, balls in it, fat skimmed off, and what thickens it. -->
 <script lang="ts">
   import { onDestroy, onMount } from "svelte";
-  import {
-    api,
-    ProblemError,
-    type Catalogue,
-    type Pot,
-    type SauceLine,
-    type KeptSauce,
-    type Thickening,
-  } from "../../lib/api/client";
+  import { api, ProblemError, type Catalogue, type Pot, type SauceLine } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { Resource } from "../../lib/resource.svelte";
   import Fact from "../../lib/ui/Fact.svelte";
   import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
-  import Say from "../../lib/ui/Say.svelte";
   import Segments from "../../lib/ui/Segments.svelte";
   import { units } from "../../lib/units.svelte";
   import QuickField from "../heat/QuickField.svelte";
   import type { StepProps } from "../step";
+  import KeepSection from "./KeepSection.svelte";
   import PotPicture from "./PotPicture.svelte";
+  import ThickenSection from "./ThickenSection.svelte";
 
   let { formula, evaluation, catalogue }: StepProps = $props();
   const boils = [
@@ -28,18 +21,7 @@
     { key: "simmer", title: "Simmer" },
     { key: "rolling", title: "Rolling boil" },
   ] as const;
-  const starches = [
-    { key: "flour", title: "Flour, white roux" },
-    { key: "brown-roux", title: "Flour, brown roux" },
-    { key: "cornflour", title: "Cornflour" },
-  ] as const;
-  const bodies = [
-    { key: "thin", title: "Runs" },
-    { key: "coating", title: "Coats a spoon" },
-    { key: "thick", title: "Stands" },
-  ] as const;
   const mass = (value: number) => amount({ kind: "mass_g", value }, units);
-  const degrees = (value: number) => amount({ kind: "temp_c", value }, units);
   const length = (value: number) => amount({ kind: "length_mm", value }, units);
   const tastes = $derived(new Map(catalogue.tastes.map((t) => [t.key, t])));
   const figure = (key: string, value: number) => {
@@ -84,35 +66,11 @@
       signal,
     ),
   );
-  let liquid_g = $state(600);
-  let thickener = $state<(typeof starches)[number]["key"]>("flour");
-  let body = $state<(typeof bodies)[number]["key"]>("coating");
-  const thick = new Resource<null, Thickening>((_, signal) =>
-    api.thicken({ liquid_g, thickener, body }, signal),
-  );
-
-  const places = [
-    { key: "fridge", title: "Fridge" },
-    { key: "ice-bath", title: "Ice water" },
-    { key: "freezer", title: "Freezer" },
-  ] as const;
-  let depth_mm = $state(25);
-  let cooled = $state<(typeof places)[number]["key"]>("fridge");
-  const tray = new Resource<null, KeptSauce>((_, signal) => api.keepSauce({ depth_mm, cooled }, signal));
-  $effect(() => {
-    void [depth_mm, cooled];
-    return tray.ask(null);
-  });
-
   const round = $derived(formula.dish.dish === "meatball");
   const ball_mm = $derived(evaluation.shape.raw_diameter_mm);
   $effect(() => {
     void [content, start_g, left, diameter_mm, boil, fat_wanted_frac, balls, ball_mm, formula.dish.guests];
     return pot.ask(null);
-  });
-  $effect(() => {
-    void [liquid_g, thickener, body];
-    return thick.ask(null);
   });
   onMount(() => {
     if (round) balls = evaluation.portions.pieces;
@@ -140,8 +98,6 @@
   });
   onDestroy(() => {
     pot.clear();
-    thick.clear();
-    tray.clear();
   });
 
   let chosen = false;
@@ -283,77 +239,5 @@
   {:else if !pot.problem}<p class="mt-4 quiet" aria-busy="true">Loading…</p>{/if}
 </section>
 
-<section class="mt-8 border-t-2 border-base-content pt-3" aria-label="Thicken it">
-  <h2 class="text-lg">Thicken it</h2>
-  <div class="mt-2 flex flex-wrap items-end gap-3">
-    <QuickField
-      label="Liquid"
-      value={mass(liquid_g)}
-      oncommit={(t) => read("mass_g", t, (v) => (liquid_g = v))}
-    />
-    <PickField
-      label="With"
-      value={thickener}
-      options={[...starches]}
-      onpick={(key) => (thickener = key as typeof thickener)}
-    />
-    <Segments label="So that it" options={bodies} value={body} onpick={(key) => (body = key)} />
-  </div>
-  {#if thick.problem}
-    <p role="alert" class="mt-3 text-[0.875rem] text-error">{thick.problem.detail}</p>
-  {:else if thick.value}
-    {@const t = thick.value}
-    <div class="mt-3 flex flex-wrap gap-x-8 gap-y-3" data-thick>
-      <Fact label={thickener === "cornflour" ? "Cornflour" : "Flour"}
-        ><Qty kind="mass_g" value={t.starch_g.low} high={t.starch_g.high} /></Fact
-      >
-      {#if t.fat_g.high > 0}<Fact label="Fat of the roux"
-          ><Qty kind="mass_g" value={t.fat_g.low} high={t.fat_g.high} /></Fact
-        >{:else}<Fact label="Stirred into cold water"><Qty kind="mass_g" value={t.cold_water_g} /></Fact>{/if}
-      <Fact label="Then simmers"><Qty kind="minutes" value={t.minutes.low} high={t.minutes.high} /></Fact>
-    </div>
-    <div class="mt-2 max-w-[40rem] text-[0.875rem] leading-snug">
-      {#if t.additions_g.length > 1}<p>
-          The liquid in {t.additions_g.length} additions, {#each t.additions_g as g, n (n)}{n ? ", " : ""}<Qty
-              kind="mass_g"
-              value={g}
-            />{/each}, stirred smooth before the next.
-        </p>{/if}
-      <p>
-        {thickener === "brown-roux"
-          ? "Browned flour binds about a third less."
-          : thickener === "cornflour"
-            ? "Stirred in at a simmer; it thins again when it boils long."
-            : "Some minutes at a simmer, or it tastes of flour."}
-      </p>
-    </div>
-  {/if}
-</section>
-
-<section class="mt-8 border-t-2 border-base-content pt-3" aria-label="Keep it">
-  <h2 class="text-lg">Keep it for later</h2>
-  <div class="mt-2 flex flex-wrap items-end gap-3">
-    <QuickField
-      label="Tray, filled"
-      value={length(depth_mm)}
-      oncommit={(t) => read("length_mm", t, (v) => (depth_mm = v))}
-    />
-    <Segments label="It cools in" options={places} value={cooled} onpick={(key) => (cooled = key)} />
-  </div>
-  {#if tray.problem}
-    <p role="alert" class="mt-3 text-[0.875rem] text-error">{tray.problem.detail}</p>
-  {:else if tray.value}
-    {@const found = tray.value}
-    <div class="mt-3 flex flex-wrap gap-x-8 gap-y-3" data-kept={found.within ? "within" : "too-slow"}>
-      {#each [found.first_h, found.whole_h] as hours, n (n)}
-        <Fact label={`The middle, ${degrees(found.lines_c[0])} to ${degrees(found.lines_c[n + 1] ?? 0)}`}
-          >{hours.low.toFixed(1)}–{hours.high.toFixed(1)} h</Fact
-        >
-      {/each}
-      <Fact label="Deepest that does"><Qty kind="length_mm" value={found.deepest_mm} /></Fact>
-    </div>
-    <p class="mt-3 max-w-[44rem] border-l-4 border-warning pl-3 text-[0.875rem] leading-snug">
-      <Say text={found.said} />
-    </p>
-  {/if}
-</section>
+<ThickenSection />
+<KeepSection />

@@ -198,3 +198,60 @@ describe("a word", () => {
     expect(bench.proposed).toBeNull();
   });
 });
+
+describe("what is said, poured, scaled or replaced", () => {
+  const more = [...LINES, { ingredient: "mustard", mass_g: 10 }];
+
+  it("is one round each, and each is taken back by itself", async () => {
+    server.on("POST", "/sauces/compose", () => ({ status: 200, body: { lines: more, reading: {} } }));
+    server.on("POST", "/sauces/poured", () => ({ status: 200, body: { mass_g: 20, lines: LINES } }));
+    server.on("POST", "/sauces/scale", () => ({ status: 200, body: more }));
+    const bench = new TasteBench();
+    bench.begin(LINES, { role: "burger-sauce" });
+    expect(await bench.compose(" 2 tsp mustard ", "metric")).toBe(true);
+    expect(last("/sauces/compose")).toMatchObject({ text: " 2 tsp mustard ", lines: LINES });
+    await bench.poured("ketchup", 250, 270, (grams) => `poured ${grams}`);
+    expect(last("/sauces/poured")).toMatchObject({
+      ingredient: "ketchup",
+      before_g: 250,
+      after_g: 270,
+      lines: more,
+    });
+    await bench.scale({ whole_g: 900, ingredient: "", mass_g: 0 }, "scaled");
+    expect(bench.rounds).toEqual(["2 tsp mustard", "poured 20", "scaled"]);
+    bench.undo();
+    bench.undo();
+    expect(bench.rounds).toEqual(["2 tsp mustard"]);
+    expect(bench.lines).toEqual(more);
+  });
+
+  it("leaves the sauce alone when a word of it was not read", async () => {
+    server.on("POST", "/sauces/compose", () => problem(422, "Not read: “blarg”."));
+    const bench = new TasteBench();
+    bench.begin(LINES, { role: "burger-sauce" });
+    expect(await bench.compose("3 g blarg", "metric")).toBe(false);
+    expect(bench.problem).toContain("blarg");
+    expect(bench.lines).toEqual(LINES);
+    expect(bench.rounds).toEqual([]);
+  });
+
+  it("is offered in place of what cannot be had, and the offers go with the sauce they were for", async () => {
+    const offer = {
+      swapped: { ingredient: "tomato-paste", added: [["tomato-paste", 26]], missed: [] },
+      lines: more,
+    };
+    server.on("POST", "/sauces/swaps", () => ({ status: 200, body: [offer] }));
+    const bench = new TasteBench();
+    bench.begin(LINES, { role: "burger-sauce" });
+    await bench.lacks("ketchup");
+    expect(bench.offers?.ingredient).toBe("ketchup");
+    await bench.propose("sweeter");
+    expect(bench.offers).toBeNull();
+    await bench.lacks("ketchup");
+    expect(bench.proposed).toBeNull();
+    bench.swap(bench.offers!.offers[0]!, "for ketchup");
+    expect(bench.offers).toBeNull();
+    expect(bench.lines).toEqual(more);
+    expect(bench.rounds).toEqual(["for ketchup"]);
+  });
+});
