@@ -130,7 +130,7 @@ def _stacked(page: Page) -> None:
     page.get_by_role("button", name="Put it beside").click()
     page.get_by_role("list", name="What goes with it").wait_for()
     page.get_by_role("tab", name="The build").click()
-    for name in ("Leaf", "Tomato slice", "Raw onion"):
+    for name in ("Leaf", "Tomato slice", "Raw onion ring"):
         page.get_by_label("Another layer").select_option(label=name)
         page.get_by_role("button", name="Lay it on").click()
         page.wait_for_timeout(500)
