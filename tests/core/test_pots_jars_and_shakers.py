@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import pytest
 from hypothesis import given
@@ -11,11 +12,15 @@ from hypothesis import strategies as st
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.batch.shaker import ShakerTrial, calibrate, poured_g
 from vianda.core.equipment.kitchen import Surface
-from vianda.core.inventory.pantry import starter_pantry
+from vianda.core.inventory.pantry import HouseFormula, HouseLine, starter_pantry
 from vianda.core.sauce.brine import pickled_frac, ready_after_h
+from vianda.core.sauce.compose import scaled
+from vianda.core.sauce.cook_down import cook_down
 from vianda.core.sauce.ferment import COLDEST_C, SALT_MOST, WARMEST_C, ferment
 from vianda.core.sauce.from_raw import COOKED_BESIDE, from_raw, loads_for
 from vianda.core.sauce.pot import COVERED_FRAC, SAUCE_G_CM3, balls_in_pot, fat_to_skim_g, height_needed_mm, level_mm
+from vianda.core.sauce.swap import swaps_for
+from vianda.core.sauce.tastes import tastes_of
 from vianda.core.sauce.thicken import thickening
 
 PAN = Surface("pan", "Pan", "pan", 280, 280, True)
@@ -48,7 +53,9 @@ def test_at_the_grams_that_cover_it_stands_at_two_thirds() -> None:
     assert drowned.level_mm == pytest.approx(drowned.pile_mm + level_mm(100, diameter_mm=280))
 
 
-@pytest.mark.parametrize(("balls", "ball_mm"), [(0, 40), (-1, 40), (3, 0), (3, 281)])
+@pytest.mark.parametrize(
+    ("balls", "ball_mm"), [(0, 40), (-1, 40), (3, 0), (3, 9.9), (3, 1e-9), (3, 281), (3, float("nan"))]
+)
 def test_balls_that_cannot_lie_in_the_pot_are_refused(balls: int, ball_mm: float) -> None:
     with pytest.raises(OutOfRangeError, match="no wider than the pot"):
         balls_in_pot(500, balls=balls, ball_mm=ball_mm, diameter_mm=280)
@@ -272,3 +279,40 @@ def test_what_was_poured_is_the_difference_either_way() -> None:
     for wrong in ((10, 10), (-1, 5), (float("inf"), 5), (5, 2e6)):
         with pytest.raises(OutOfRangeError):
             poured_g(*wrong)
+
+
+# ------------------------------------------------------------------------------------------- what would never answer
+
+
+def test_figures_at_the_end_of_the_numbers_are_refused_and_divide_nothing() -> None:
+    with pytest.raises(OutOfRangeError):
+        cook_down(1e6, 1e-300, "simmer", diameter_mm=240, burner_w_m2=16_000)
+    with pytest.raises(OutOfRangeError):
+        cook_down(800, 600, "simmer", diameter_mm=1e-200, burner_w_m2=16_000)
+    for slice_mm in (1e-200, 0.09, 1001.0, float("nan")):
+        with pytest.raises(OutOfRangeError):
+            pickled_frac(slice_mm, 60, brine_per_vegetable=1.5)
+        with pytest.raises(OutOfRangeError):
+            ready_after_h(slice_mm, brine_per_vegetable=1.5)
+    with pytest.raises(OutOfRangeError):
+        calibrate([ShakerTrial(1e-320, 1)], side_g=1.0, sides=1)
+    with pytest.raises(OutOfRangeError):
+        swaps_for([("ketchup", 1e-320)], "ketchup", pantry=starter_pantry())
+    with pytest.raises(OutOfRangeError):
+        scaled((("ketchup", 60.0),), whole_g=1e-300)
+
+
+def test_tastes_of_house_formulas_inside_each_other_are_each_worked_out_once() -> None:
+    """Nine levels of eight lines each: 8⁹ by the tree, nine by the sauces."""
+    pantry = dict(starter_pantry())
+    base = pantry["ketchup"]
+    below = "ketchup"
+    for level in range(9):
+        key = f"level-{level}"
+        # Eight kinds of line that all stand on the level below.
+        names = [f"{key}-{n}" for n in range(8)]
+        for name in names:
+            pantry[name] = replace(base, key=name, house=HouseFormula((HouseLine(below, 10.0),), 0.0, 3))
+        pantry[key] = replace(base, key=key, house=HouseFormula(tuple(HouseLine(n, 10.0) for n in names), 0.0, 3))
+        below = key
+    assert tastes_of(pantry[below], pantry=pantry)[0] == pytest.approx(tastes_of(base, pantry=pantry)[0])

@@ -16,9 +16,10 @@ from vianda.core.demo.formulas import harbour_light_pub, keepers_loaf, night_wat
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.model.edit import PutBeside, SetStack, TakeBeside, TypeBeside
 from vianda.core.model.formula import MOST_BESIDE, MOST_LAYERS, Accompaniment, Formula, StackLayer
+from vianda.core.pipeline.compute import compute
 from vianda.core.pipeline.figures import BesideSheet
 from vianda.core.stack.layers import BITE_MM, BITE_MOST_MM, BREADS, KINDS, moved
-from vianda.core.stack.rules import remarks_on_build
+from vianda.core.stack.rules import StackRemark, remarks_on_build
 
 SOUND = (
     StackLayer("heel", toasted=True),
@@ -36,13 +37,19 @@ def _sheet(formula: Formula) -> BesideSheet:
     return evaluate(formula, inventory=INVENTORY, kitchen=KITCHEN).beside
 
 
+def _remarks(formula: Formula) -> tuple[StackRemark, ...]:
+    return compute(formula, inventory=INVENTORY, kitchen=KITCHEN).build_remarks
+
+
 kinds = st.sampled_from(sorted(KINDS))
 
 
 @given(st.lists(kinds, min_size=1, max_size=MOST_LAYERS))
 def test_a_build_adds_up_whatever_is_in_it(found: list) -> None:
-    sheet = _sheet(replace(slipway_smash(), stack=tuple(StackLayer(k) for k in found)))
-    build = sheet.build
+    figures = compute(
+        replace(slipway_smash(), stack=tuple(StackLayer(k) for k in found)), inventory=INVENTORY, kitchen=KITCHEN
+    )
+    build = figures.beside.build
     assert build.height_mm == pytest.approx(math.fsum(x.thickness_mm for x in build.layers))
     assert build.mass_g == pytest.approx(math.fsum(x.mass_g for x in build.layers))
     assert len(build.layers) == len(found)
@@ -52,7 +59,7 @@ def test_a_build_adds_up_whatever_is_in_it(found: list) -> None:
     bread = math.fsum(x.mass_g for x in build.layers if x.kind in BREADS)
     assert bread == pytest.approx(KITCHEN.bun("soft-100").mass_g) or not any(k in BREADS for k in found)
     # What mends a build keeps all that was in it, or adds to it.
-    for remark in sheet.remarks:
+    for remark in figures.build_remarks:
         if remark.mended:
             kept = [x.kind for x in remark.mended]
             assert all(kept.count(k) >= found.count(k) for k in set(found)), remark.key
@@ -88,7 +95,7 @@ def test_the_usual_build_follows_what_goes_with_it_and_says_that_it_is_usual() -
     plain = _sheet(slipway_smash())
     assert plain.build.usual
     assert [x.kind for x in plain.stack] == ["heel", "patty", "patty", "crown"]
-    assert plain.remarks == ()
+    assert _remarks(slipway_smash()) == ()
     sauced = _sheet(edited(slipway_smash(), PutBeside("burger-sauce", "mayonnaise")))
     assert [x.kind for x in sauced.stack] == ["heel", "sauce", "patty", "patty", "sauce", "crown"]
     # Half of the dose on each face.
@@ -104,9 +111,9 @@ def test_what_no_rule_speaks_of_is_silent() -> None:
 
 
 def test_a_loaf_is_not_stacked_and_no_rule_speaks_of_it() -> None:
-    sheet = _sheet(edited(keepers_loaf(), PutBeside("gravy", "stock")))
-    assert sheet.remarks == ()
-    assert sheet.things[0].role == "gravy"
+    loaf = edited(keepers_loaf(), PutBeside("gravy", "stock"))
+    assert _remarks(loaf) == ()
+    assert _sheet(loaf).things[0].role == "gravy"
 
 
 # --- what comes in counts once ---------------------------------------------------------------------------------------

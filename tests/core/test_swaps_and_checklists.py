@@ -2,17 +2,20 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from heat_formulas import INVENTORY, KITCHEN
-from vianda.core.basis.errors import UnknownItemError
-from vianda.core.demo.formulas import keepers_loaf, slipway_smash
+from heat_formulas import INVENTORY, KITCHEN, edited
+from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
+from vianda.core.demo.formulas import keepers_loaf, night_watch_balls, slipway_smash, supply_boat_ragu
+from vianda.core.editing.apply_edit import apply_edit
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.inventory.pantry import starter_pantry
+from vianda.core.model.edit import SetStack
 from vianda.core.model.formula import Formula, StackLayer
 from vianda.core.sauce.schools import sauce_schools
 from vianda.core.sauce.swap import WATCHED, families, swaps_for
@@ -121,3 +124,65 @@ def test_what_is_ready_once_is_said_once() -> None:
 
 def test_a_loaf_on_a_plate_has_no_list() -> None:
     assert _lines(keepers_loaf()) == ()
+
+
+# ------------------------------------------------------------------------------------------------ what meat lies there
+
+
+def _meat(formula: Formula):
+    e = evaluate(formula, inventory=INVENTORY, kitchen=KITCHEN)
+    return e, next(layer for layer in e.beside.build.layers if layer.kind == "patty")
+
+
+def test_balls_lie_in_a_roll_together_and_its_bread_counts() -> None:
+    formula = night_watch_balls()
+    plain = evaluate(formula, inventory=INVENTORY, kitchen=KITCHEN)
+    assert plain.beside.build.layers[0].name == "3 balls"
+    none = replace(formula, shape=replace(formula.shape, bun="none"))
+    roll = edited(none, SetStack((StackLayer("heel"), StackLayer("patty"), StackLayer("crown"))))
+    assert roll.shape.bun != "none"
+    e, meat = _meat(roll)
+    assert meat.name == "3 balls"
+    assert e.beside.builds == formula.dish.guests
+    assert meat.mass_g == pytest.approx(3 * e.shape.cooked_mass_g.usual)
+    assert meat.thickness_mm == pytest.approx(e.shape.cooked_thickness_mm.usual)
+    # A roll for each guest, not for each ball; the piece stays as it was.
+    bread = next(t for t in e.served.things if t.kind == "bread")
+    assert bread.used_g == pytest.approx(formula.dish.guests * KITCHEN.bun(roll.shape.bun).mass_g)
+    assert e.shape.raw_diameter_mm == plain.shape.raw_diameter_mm
+    assert e.served.energy_kcal > plain.served.energy_kcal + 100
+    # A build without bread has none.
+    assert not [t for t in _meat(edited(roll, SetStack((StackLayer("patty"),))))[0].served.things if t.kind == "bread"]
+
+
+def test_a_kitchen_without_bread_says_so() -> None:
+    bare = replace(KITCHEN, buns=tuple(b for b in KITCHEN.buns if b.diameter_mm == 0))
+    none = replace(night_watch_balls(), shape=replace(night_watch_balls().shape, bun="none"))
+    with pytest.raises(OutOfRangeError, match="no bread to build with"):
+        apply_edit(none, SetStack((StackLayer("heel"), StackLayer("patty"))), inventory=INVENTORY, kitchen=bare)
+
+
+def test_everybody_gets_as_thick_a_slice_of_the_loaf() -> None:
+    formula = keepers_loaf()
+    e, meat = _meat(formula)
+    assert meat.name == "Slice of the loaf"
+    loaves = e.portions.pieces
+    assert meat.mass_g * formula.dish.guests == pytest.approx(loaves * e.shape.cooked_mass_g.usual)
+    assert meat.thickness_mm * formula.dish.guests == pytest.approx(loaves * e.shape.cooked_diameter_mm.usual)
+    assert 10.0 < meat.thickness_mm < 60.0
+    assert meat.width_mm < e.shape.width_mm
+
+
+def test_a_double_holds_two_patties_of_one_piece_each() -> None:
+    e, meat = _meat(slipway_smash())
+    assert [layer.name for layer in e.beside.build.layers].count("Patty") == 2
+    assert meat.mass_g == pytest.approx(e.shape.cooked_mass_g.usual)
+
+
+def test_a_meat_sauce_is_a_spoonful() -> None:
+    formula = supply_boat_ragu()
+    e, meat = _meat(formula)
+    assert meat.name == "Meat sauce"
+    assert meat.mass_g * formula.dish.guests == pytest.approx(e.portions.pieces * e.shape.cooked_mass_g.usual)
+    # As high as it is spooned, it weighs about as much as water.
+    assert math.pi / 4 * (meat.width_mm / 10) ** 2 * meat.thickness_mm / 10 == pytest.approx(meat.mass_g)

@@ -248,7 +248,7 @@ def brine_of(
         vegetable_water_g=thing.composition.water_g_per_100g * vegetable_g / 100.0,
         vegetable_sugar_g=thing.composition.sugars_g_per_100g * vegetable_g / 100.0,
     )
-    ratio = bath.water_g / max(bath.vegetable_water_g, 1e-9)
+    ratio = min(bath.water_g / max(bath.vegetable_water_g, 1e-9), 1e9)
     course = tuple(
         UptakePoint(h, pickled_frac(slice_mm, h * 3600.0, brine_per_vegetable=ratio, cold=cold)) for h in COURSE_H
     )

@@ -126,7 +126,7 @@
         method: [from?.ingredient.house?.method, ...tasting.rounds.slice(written)]
           .filter(Boolean)
           .join("\n")
-          .slice(0, 2000),
+          .slice(0, 1000),
         acid: from?.ingredient.house?.acid ?? false,
       };
       await api.saveIngredient({ ...base, name: name.trim() || base.name, house }, from?.revision ?? 0);

@@ -12,6 +12,8 @@ from vianda.core.basis.errors import OutOfRangeError
 MOST_TRIALS = 20
 # Whole shakes come within this of what is wanted, or the shaker is too coarse: ours.
 CLOSE_FRAC = 0.1
+# A scale shows no less.
+LEAST_G = 0.001
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,9 +80,9 @@ def calibrate(trials: Sequence[ShakerTrial], *, side_g: float, sides: int) -> Sh
     """
     if not 1 <= len(trials) <= MOST_TRIALS:
         raise OutOfRangeError(f"A shaker is weighed 1 to {MOST_TRIALS} times.", field="/trials")
-    if any(not 0.0 < t.grams <= 10_000.0 or not 1 <= t.shakes <= 10_000 for t in trials):
-        raise OutOfRangeError("In each trial something fell, in one shake or more.", field="/trials")
-    if not 0.0 < side_g <= 1000.0 or sides < 1:
+    if any(not LEAST_G <= t.grams <= 10_000.0 or not 1 <= t.shakes <= 10_000 for t in trials):
+        raise OutOfRangeError("In each trial 0.001 g or more fell, in one shake or more.", field="/trials")
+    if not LEAST_G <= side_g <= 1000.0 or sides < 1:
         raise OutOfRangeError("A side wants more than no salt.", field="/side_g")
     shaken = sum(t.shakes for t in trials)
     mean = math.fsum(t.grams for t in trials) / shaken

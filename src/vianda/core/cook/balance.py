@@ -49,7 +49,7 @@ class BalanceRow:
 def balance_of(
     parts: Sequence[Part], *, lines: Sequence[LineFigures], whole: WholeMix, guests: int, inventory: Inventory
 ) -> tuple[BalanceRow, ...]:
-    """Rows of one portion, the mix first; together they are the portion as served.
+    """Rows of one portion, the mix first; together they are the portion as served. None where the mix is all of it.
 
     Parameters
     ----------
@@ -73,6 +73,8 @@ def balance_of(
     ----------
     Energy by the Atwater general factors, 4, 9 and 4 kcal/g (USDA Agriculture Handbook 74; EU 1169/2011 Annex XIV).
     """
+    if not parts:
+        return ()
     acid = math.fsum(_acid(line.ingredient, line.mass_g, inventory) for line in lines)
     mix = BalanceRow(
         "mix",

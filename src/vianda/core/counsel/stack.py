@@ -29,7 +29,7 @@ HIDDEN = ("fish", "celery", "mustard", "sulphites")
 
 
 def _of_build(key: StackRule, figures: Figures) -> Remark | None:
-    remark = next((r for r in figures.beside.remarks if r.key == key), None)
+    remark = next((r for r in figures.build_remarks if r.key == key), None)
     if remark is None:
         return None
     changes = (Change(say("Build it so"), SetStack(remark.mended)),) if remark.mended else ()

@@ -107,7 +107,7 @@ def apply_edit(formula: Formula, edit: e.Edit, *, inventory: Inventory, kitchen:
         case e.TypeBeside():
             return type_beside(formula, edit, inventory=inventory, kitchen=kitchen)
         case e.SetStack():
-            return set_stack(formula, edit, inventory=inventory)
+            return set_stack(formula, edit, inventory=inventory, kitchen=kitchen)
         case e.Rename():
             return replace(formula, name=checked_name(edit.name))
         case e.WriteRemark():

@@ -9,7 +9,7 @@ from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import ingredient_of
 from vianda.core.model import edit as e
-from vianda.core.model.formula import MOST_BESIDE, MOST_LAYERS, Accompaniment, Formula
+from vianda.core.model.formula import BREAD_LAYERS, MOST_BESIDE, MOST_LAYERS, Accompaniment, Formula
 from vianda.core.reading.amount_entry import read_amount
 from vianda.core.reading.entry import read_count
 from vianda.core.sauce.figures import usual_grams
@@ -132,8 +132,10 @@ def type_beside(formula: Formula, edit: e.TypeBeside, *, inventory: Inventory, k
     return replace(formula, beside=(*formula.beside[:at], changed, *formula.beside[at + 1 :]))
 
 
-def set_stack(formula: Formula, edit: e.SetStack, *, inventory: Inventory) -> Formula:
+def set_stack(formula: Formula, edit: e.SetStack, *, inventory: Inventory, kitchen: Kitchen) -> Formula:
     """The formula with these layers; none goes back to the usual build.
+
+    A layer of bread brings the kitchen's first bread where the formula has none: it is eaten, and counts.
 
     Parameters
     ----------
@@ -143,6 +145,8 @@ def set_stack(formula: Formula, edit: e.SetStack, *, inventory: Inventory) -> Fo
         Layers from below.
     inventory : Inventory
         The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
 
     Returns
     -------
@@ -152,7 +156,7 @@ def set_stack(formula: Formula, edit: e.SetStack, *, inventory: Inventory) -> Fo
     Raises
     ------
     OutOfRangeError
-        When there are too many layers, or one weighs too much.
+        When there are too many layers, one weighs too much, or there is no bread for a layer of it.
     UnknownItemError
         When a layer names what the pantry does not hold.
     """
@@ -163,7 +167,14 @@ def set_stack(formula: Formula, edit: e.SetStack, *, inventory: Inventory) -> Fo
             ingredient_of(inventory.pantry, layer.ingredient, field=f"/stack/{at}/ingredient")
         if not 0.0 <= layer.mass_g <= 2000.0:
             raise OutOfRangeError("A layer weighs 0 to 2000 g.", field=f"/stack/{at}/mass_g")
-    return replace(formula, stack=edit.layers)
+    changed = replace(formula, stack=edit.layers)
+    built = any(layer.kind in BREAD_LAYERS for layer in edit.layers)
+    if not built or kitchen.bun(formula.shape.bun).diameter_mm > 0:
+        return changed
+    bread = next((bun for bun in kitchen.buns if bun.diameter_mm > 0), None)
+    if bread is None:
+        raise OutOfRangeError("This kitchen has no bread to build with: write one down in the kitchen.", field="/stack")
+    return replace(changed, shape=replace(formula.shape, bun=bread.key))
 
 
 def _index(formula: Formula, ingredient: str) -> int:

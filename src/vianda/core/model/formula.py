@@ -79,6 +79,8 @@ LayerKind = Literal[
     "other",
 ]
 
+# Layers that are bread: where one lies in a build, its bread is eaten.
+BREAD_LAYERS: frozenset[LayerKind] = frozenset({"heel", "crown", "club"})
 HEAVIEST_BATCH_G = 1_000_000
 MOST_PER_MEAT = 5.0
 MOST_SALT_FRAC = 0.05

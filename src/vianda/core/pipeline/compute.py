@@ -38,7 +38,7 @@ from vianda.core.pipeline.figures import (
     Prepared,
     TradeFigures,
 )
-from vianda.core.pipeline.portion import beside_of_context, buns_of, served_of_context
+from vianda.core.pipeline.portion import beside_of_context, buns_of, remarks_of_build, served_of_context
 from vianda.core.shape.laying import laying_of
 from vianda.core.shape.piece import bread_of, piece_shape
 from vianda.core.shape.piece_composition import piece_composition
@@ -424,6 +424,7 @@ def compute(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine:
     mix = mix_of_context(context, batch, meat, salt)
     heat = computed_heat(ready.case, engine=engine)
     portion = served_of_context(context, batch, meat, piece, mix)
+    sheet = beside_of_context(context, batch, meat, piece)
     return Figures(
         context=context,
         batch=batch,
@@ -436,7 +437,8 @@ def compute(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine:
         ),
         cook=cook_of_context(context, batch, salt, piece, heat),
         served=portion,
-        beside=beside_of_context(context, batch, meat, piece),
+        beside=sheet,
+        build_remarks=remarks_of_build(context, batch, meat, sheet),
         trade=trade_of_context(context, batch, meat, piece, mix, portion),
     )
 

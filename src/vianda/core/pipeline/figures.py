@@ -88,13 +88,12 @@ class CookFigures:
 
 @dataclass(frozen=True, slots=True)
 class BesideSheet:
-    """What goes with it, what is built, what the rules of the build say, and its list to tick; ``builds`` are made."""
+    """What goes with it, what is built, and its list to tick; ``builds`` of them are made."""
 
     things: tuple[BesideFigures, ...]
     stack: tuple[StackLayer, ...]
     build: Build
     builds: int
-    remarks: tuple[StackRemark, ...]
     checklist: tuple[CheckLine, ...]
 
 
@@ -122,4 +121,5 @@ class Figures:
     cook: CookFigures
     served: Served
     beside: BesideSheet
+    build_remarks: tuple[StackRemark, ...]
     trade: TradeFigures

@@ -11,12 +11,14 @@ from vianda.core.model.styles import FLAT
 from vianda.core.pipeline.figures import BesideSheet, Context, MeatFigures, PieceFigures
 from vianda.core.sauce.figures import Table, beside_figures
 from vianda.core.stack.checklist import checklist
-from vianda.core.stack.layers import build_of, usual_stack
-from vianda.core.stack.rules import remarks_on_build
+from vianda.core.stack.layers import build_of, meat_layer, usual_stack
+from vianda.core.stack.rules import StackRemark, remarks_on_build
 
 
 def buns_of(context: Context, batch: Batch) -> int:
     """How many breads are eaten: doubles share one, a slider or a grilled burger has its own.
+
+    Balls, slices of a loaf and meat sauce lie in one for each guest.
 
     Parameters
     ----------
@@ -32,7 +34,8 @@ def buns_of(context: Context, batch: Batch) -> int:
     """
     if context.bun.diameter_mm <= 0:
         return 0
-    return context.formula.dish.guests if context.style.stacked else batch.portions.pieces
+    alone = context.style.form in FLAT and not context.style.stacked
+    return batch.portions.pieces if alone else context.formula.dish.guests
 
 
 def served_of_context(
@@ -109,9 +112,14 @@ def beside_of_context(context: Context, batch: Batch, meat: MeatFigures, piece: 
     cheese = formula.heat.cheese if any(s.cheese for s in stages) else ""
     patties = max(1, round(batch.portions.pieces / made)) if context.style.form in FLAT else 1
     stack = formula.stack or usual_stack(bun=bun, patties=patties, cheese=cheese, beside=formula.beside)
-    build = build_of(stack, bun=bun, shape=piece.shape, beside=formula.beside, pantry=pantry, usual=not formula.stack)
-    # The usual build of a plain formula is nobody's choice: nothing is said of it.
-    speaks = builds > 0 and context.style.form in FLAT and bool(formula.stack or formula.beside)
+    build = build_of(
+        stack,
+        bun=bun,
+        meat=meat_layer(piece.shape, context.style.form, pieces=batch.portions.pieces, builds=made),
+        beside=formula.beside,
+        pantry=pantry,
+        usual=not formula.stack,
+    )
     return BesideSheet(
         things=beside_figures(
             formula.beside,
@@ -123,10 +131,35 @@ def beside_of_context(context: Context, batch: Batch, meat: MeatFigures, piece: 
         stack=stack,
         build=build,
         builds=made,
-        remarks=remarks_on_build(stack, build, fat_frac=meat.blend.fat_frac) if speaks else (),
         # A plate without bread and layers has nothing to leave out.
         checklist=checklist(build) if formula.stack or bun.diameter_mm > 0 else (),
     )
+
+
+def remarks_of_build(context: Context, batch: Batch, meat: MeatFigures, sheet: BesideSheet) -> tuple[StackRemark, ...]:
+    """What the rules of the build say of it; counsel says it to the cook.
+
+    Parameters
+    ----------
+    context : Context
+        The formula with what it names looked up.
+    batch : Batch
+        The mix divided into pieces, and the meat in it.
+    meat : MeatFigures
+        The results of the meat stage.
+    sheet : BesideSheet
+        What goes with it, and what is built.
+
+    Returns
+    -------
+    tuple[StackRemark, ...]
+        None for the usual build of a plain formula, which is nobody's choice.
+    """
+    formula = context.formula
+    chosen = bool(formula.stack or formula.beside)
+    if not chosen or buns_of(context, batch) == 0 or context.style.form not in FLAT:
+        return ()
+    return remarks_on_build(sheet.stack, sheet.build, fat_frac=meat.blend.fat_frac)
 
 
 def _pan_of(context: Context) -> Surface:

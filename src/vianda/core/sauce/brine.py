@@ -18,6 +18,8 @@ from vianda.core.sauce.tastes import GRAMS_PER_MOLE
 # thirds: from memory, low.
 DIFFUSES_M2_S, DIFFUSES_LOW, DIFFUSES_HIGH, COLD_FACTOR = 5e-10, 1.5e-10, 1.2e-9, 0.65
 TERMS = 30
+# A thinner slice is pulp: there at once.
+LEAST_SLICE_MM = 0.1
 # Acetic acid at 25 °C, CRC Handbook of Chemistry and Physics; from memory, high. Protons that a kilogram of vegetable
 # takes up for a step of one in pH near 4: 10 to 40 mmol, ours, low.
 PKA_ACETIC, BUFFER_LOW, BUFFER_HIGH, RAW_PH = 4.756, 0.010, 0.040, 6.2
@@ -220,8 +222,8 @@ def pickled_frac(slice_mm: float, seconds: float, *, brine_per_vegetable: float,
     >>> round(pickled_frac(4, 86_400, brine_per_vegetable=1.5).usual, 2)
     1.0
     """
-    if not slice_mm > 0.0 or seconds < 0.0 or not brine_per_vegetable > 0.0:
-        raise OutOfRangeError("A slice has a thickness, and a brine some water.", field="/slice_mm")
+    if not LEAST_SLICE_MM <= slice_mm <= 1000.0 or not seconds >= 0.0 or not 1e-6 <= brine_per_vegetable <= 1e12:
+        raise OutOfRangeError("A slice is 0.1 to 1000 mm thick, and a brine has some water.", field="/slice_mm")
     factor = COLD_FACTOR if cold else 1.0
     half = slice_mm / 2000.0
     low, usual, high = (
@@ -305,7 +307,7 @@ def ready_after_h(slice_mm: float, *, brine_per_vegetable: float, cold: bool = T
     >>> round(found.low, 1), round(found.high, 1)
     (0.8, 6.1)
     """
-    if not slice_mm > 0.0 or not brine_per_vegetable > 0.0 or not 0.0 < share < 1.0:
+    if not LEAST_SLICE_MM <= slice_mm <= 1000.0 or not 1e-6 <= brine_per_vegetable <= 1e12 or not 0.0 < share < 1.0:
         raise OutOfRangeError(
             "A slice has a thickness, a brine some water, and no slice is wholly there.", field="/slice_mm"
         )

@@ -13,7 +13,7 @@ from vianda.core.reading.mix_line import MixReading, read_mix
 
 Lines = tuple[tuple[str, float], ...]
 # Per cent of a sauce that is not there yet are of this much, g.
-OF_NOTHING_G, MOST_G = 100.0, 1e6
+OF_NOTHING_G, LEAST_G, MOST_G = 100.0, 0.01, 1e6
 
 
 @dataclass(frozen=True, slots=True)
@@ -118,8 +118,8 @@ def scaled(
     if ingredient and ingredient not in now:
         raise UnknownItemError(f"There is no {ingredient} in this sauce.", field="/ingredient")
     has, wanted = (now[ingredient], mass_g) if ingredient else (math.fsum(now.values()), whole_g)
-    if not 0.0 < wanted <= MOST_G or not has > 0.0:
-        raise OutOfRangeError("A sauce is scaled to more than 0 g and at most 1000 kg.", field="/whole_g")
+    if not LEAST_G <= wanted <= MOST_G or not has >= LEAST_G:
+        raise OutOfRangeError("A sauce is scaled to 0.01 g or more and at most 1000 kg.", field="/whole_g")
     by = wanted / has
     if math.fsum(now.values()) * by > MOST_G:
         raise OutOfRangeError("That would be more than 1000 kg of sauce.", field="/mass_g")

@@ -29,6 +29,8 @@ AIR_H, AIR_H_LOW, AIR_H_HIGH, ROOM_PA = 10.0, 7.0, 14.0, 1300.0
 # What a burner gives into the metal is known to about a fifth (ours). Sauce takes about as much heat as water.
 BURNER_DOUBT, SAUCE_CP, FROM_C, BOILS_C = 0.2, 3900.0, 20.0, 100.0
 MOST_S = 24 * 3600.0
+# Beyond these it is no pot, and nothing is left of it.
+LEAST_LEFT_FRAC, LEAST_POT_MM, MOST_G = 0.001, 10.0, 1e6
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,10 +117,13 @@ def cook_down(start_g: float, left_g: float, boil: Boil, *, diameter_mm: float, 
     >>> round(found.minutes.usual), found.bound_by
     (19, 'surface')
     """
-    if not 0.0 < left_g <= start_g or not math.isfinite(start_g):
-        raise OutOfRangeError(f"Of {start_g:.0f} g between 1 and {start_g:.0f} g can be left.", field="/left_g")
-    if not 0.0 < diameter_mm <= 2000.0 or not 0.0 < burner_w_m2 <= 1e6:
-        raise OutOfRangeError("A pot is 1 to 2000 mm wide, and its burner gives something.", field="/diameter_mm")
+    if not 0.0 < start_g <= MOST_G or not LEAST_LEFT_FRAC * start_g <= left_g <= start_g:
+        least = LEAST_LEFT_FRAC * start_g
+        raise OutOfRangeError(
+            f"Of {start_g:.0f} g between {least:.1f} and {start_g:.0f} g can be left.", field="/left_g"
+        )
+    if not LEAST_POT_MM <= diameter_mm <= 2000.0 or not 1.0 <= burner_w_m2 <= 1e6:
+        raise OutOfRangeError("A pot is 10 to 2000 mm wide, and its burner gives something.", field="/diameter_mm")
     area = math.pi / 4 * (diameter_mm / 1000.0) ** 2
     water = start_g - left_g
     rate, bound = leaves_kg_s(boil, area_m2=area, burner_w=burner_w_m2 * area)

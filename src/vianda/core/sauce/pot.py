@@ -16,6 +16,8 @@ SAUCE_G_CM3 = 1.05
 LAYER_RISE, COVERED_FRAC = 1.0 / math.sqrt(2.0), 2.0 / 3.0
 # Room that boiling and stirring want above the surface, mm: ours.
 HEADROOM_MM = 30.0
+# Smaller ones are no balls, and counting how many lie in a pot would take for ever.
+LEAST_BALL_MM, WIDEST_MM = 10.0, 2000.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,7 +74,7 @@ def balls_in_pot(sauce_g: float, *, balls: int, ball_mm: float, diameter_mm: flo
     balls : int
         How many (count), at least 1.
     ball_mm : float
-        Diameter of one, mm, above 0 and no wider than the pot.
+        Diameter of one, mm, 10 or more and no wider than the pot.
     diameter_mm : float
         Inner width of the pot, mm.
 
@@ -84,7 +86,7 @@ def balls_in_pot(sauce_g: float, *, balls: int, ball_mm: float, diameter_mm: flo
     Raises
     ------
     OutOfRangeError
-        When there are none, or one is wider than the pot.
+        When there are none, or one is smaller than 10 mm or wider than the pot.
 
     References
     ----------
@@ -97,8 +99,10 @@ def balls_in_pot(sauce_g: float, *, balls: int, ball_mm: float, diameter_mm: flo
     >>> found.layers, round(found.cover_g), round(found.covered_frac, 2)
     (1, 1207, 0.47)
     """
-    if balls < 1 or not 0.0 < ball_mm <= diameter_mm:
-        raise OutOfRangeError("There is one ball at least, above 0 mm and no wider than the pot.", field="/balls")
+    if balls < 1 or not LEAST_BALL_MM <= ball_mm <= diameter_mm <= WIDEST_MM:
+        raise OutOfRangeError(
+            f"There is one ball at least, of {LEAST_BALL_MM:.0f} mm or more and no wider than the pot.", field="/balls"
+        )
     pot = Surface("pot", "Pot", "pan", diameter_mm, diameter_mm, True)
     lying = max(1, len(discs_at_once(surface=pot, diameter_mm=ball_mm, gap_mm=0.0).centres_mm))
     layers = math.ceil(balls / lying)

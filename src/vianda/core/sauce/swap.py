@@ -16,7 +16,7 @@ from importlib.resources import files
 
 import numpy as np
 
-from vianda.core.basis.errors import UnknownItemError
+from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.inventory.pantry import Pantry, ingredient_of
 from vianda.core.sauce.nudge import HELD
 from vianda.core.sauce.tastes import TASTES, Taste, TasteName, taste_of, tastes_of
@@ -28,7 +28,7 @@ WATCHED: Mapping[TasteName, tuple[float, float]] = {**HELD, "water": (2.0, 0.03)
 # Each helper is one more thing to weigh. Ours.
 EACH_HELPER, MOST_OFFERED = 0.15, 3
 # Less of the candidate than this share of what it replaces is no replacement by it.
-LEAST_FRAC, LEAST_G, MOST_FRAC = 0.15, 0.05, 4.0
+LEAST_FRAC, LEAST_G, MOST_FRAC, LEAST_SAUCE_G = 0.15, 0.05, 4.0, 1.0
 
 
 @cache
@@ -89,6 +89,8 @@ def swaps_for(lines: Sequence[tuple[str, float]], ingredient: str, *, pantry: Pa
     ------
     UnknownItemError
         When it is not in the sauce.
+    OutOfRangeError
+        When there is less than a gram of sauce.
 
     References
     ----------
@@ -104,6 +106,8 @@ def swaps_for(lines: Sequence[tuple[str, float]], ingredient: str, *, pantry: Pa
     present = dict(lines)
     if ingredient not in present:
         raise UnknownItemError(f"There is no {ingredient} in this sauce.", field="/ingredient")
+    if math.fsum(present.values()) < LEAST_SAUCE_G:
+        raise OutOfRangeError(f"A sauce weighs {LEAST_SAUCE_G:g} g or more.", field="/lines")
     kin = frozenset[str]().union(*(family for family in families() if ingredient in family))
     rest = [(key, grams) for key, grams in present.items() if key != ingredient]
     before = taste_of(list(present.items()), pantry=pantry)

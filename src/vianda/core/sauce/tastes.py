@@ -183,21 +183,30 @@ def tastes_of(ingredient: Ingredient, *, pantry: Pantry) -> tuple[float, ...]:
     tuple[float, ...]
         Figures per 100 g.
     """
+    return _tastes(ingredient, pantry, {})
+
+
+def _tastes(ingredient: Ingredient, pantry: Pantry, known: dict[str, tuple[float, ...]]) -> tuple[float, ...]:
+    """Each house formula is worked out once, however many stand on it."""
+    if ingredient.key in known:
+        return known[ingredient.key]
     c = ingredient.composition
     house = ingredient.house
     if house is not None:
         whole = sum(line.mass_g for line in house.lines)
         left = house.yield_g or whole
-        parts = [(line.mass_g, tastes_of(pantry[line.ingredient], pantry=pantry)) for line in house.lines]
+        parts = [(line.mass_g, _tastes(pantry[line.ingredient], pantry, known)) for line in house.lines]
         sugar, _, acid, _, bite, savour, _, _ = (
             math.fsum(mass * part[n] for mass, part in parts) / left for n in range(len(TASTES))
         )
     else:
-        known = tastes_written().get(ingredient.key, NOTHING)
-        sugar = c.sugars_g_per_100g if known.sugars_g_per_100g is None else known.sugars_g_per_100g
-        acid, bite, savour = known.acetic_g_per_100g, known.pungency, known.glutamate_mg_per_100g
+        written = tastes_written().get(ingredient.key, NOTHING)
+        sugar = c.sugars_g_per_100g if written.sugars_g_per_100g is None else written.sugars_g_per_100g
+        acid, bite, savour = written.acetic_g_per_100g, written.pungency, written.glutamate_mg_per_100g
     water = c.water_g_per_100g
-    return (sugar, 100.0 * c.salt_frac(), acid, c.fat_g_per_100g, bite, savour, water, 100.0 - water)
+    found = (sugar, 100.0 * c.salt_frac(), acid, c.fat_g_per_100g, bite, savour, water, 100.0 - water)
+    known[ingredient.key] = found
+    return found
 
 
 def taste_of(lines: Iterable[tuple[str, float]], *, pantry: Pantry, left_g: float = 0.0) -> Taste:

@@ -7,14 +7,14 @@ from vianda.core.blend.blend import blend_figures, blend_spread
 from vianda.core.equipment.kitchen import NO_BUN, Bun, Kitchen, Surface
 from vianda.core.equipment.moulds import Mould
 from vianda.core.inventory.inventory import Inventory
-from vianda.core.model.formula import Formula
+from vianda.core.model.formula import BREAD_LAYERS, Formula
 from vianda.core.model.styles import Style, style_of
 from vianda.core.shape.figures import ShapeFigures, shape_figures, takes_mould
 from vianda.core.shape.piece_composition import PieceComposition, piece_composition
 
 
 def bread_of(formula: Formula, *, style: Style, kitchen: Kitchen) -> Bun:
-    """The bread a burger lies in or on; other dishes have none.
+    """The bread a burger lies in or on; other dishes have none, unless their build has bread in it.
 
     Parameters
     ----------
@@ -30,7 +30,8 @@ def bread_of(formula: Formula, *, style: Style, kitchen: Kitchen) -> Bun:
     Bun
         Bread.
     """
-    return kitchen.bun(formula.shape.bun, field="/shape/bun") if style.dish == "burger" else NO_BUN
+    built = any(layer.kind in BREAD_LAYERS for layer in formula.stack)
+    return kitchen.bun(formula.shape.bun, field="/shape/bun") if style.dish == "burger" or built else NO_BUN
 
 
 def mould_of(formula: Formula, *, style: Style, kitchen: Kitchen) -> Mould | None:

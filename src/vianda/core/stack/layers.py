@@ -10,7 +10,8 @@ from typing import Literal
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.equipment.kitchen import Bun, BunKind
 from vianda.core.inventory.pantry import Pantry
-from vianda.core.model.formula import Accompaniment, LayerKind, StackLayer
+from vianda.core.model.formula import BREAD_LAYERS, Accompaniment, LayerKind, StackLayer
+from vianda.core.model.styles import FLAT, Form
 from vianda.core.shape.figures import ShapeFigures
 
 Wetness = Literal["dry", "damp", "wet"]
@@ -55,7 +56,7 @@ KINDS: Mapping[LayerKind, KindRule] = {
     "pepper": KindRule("Cooked pepper", 20.0, 5.0, "damp", True, 0.8),
     "other": KindRule("Other", 20.0, 6.0, "damp", False, 0.9),
 }
-BREADS: frozenset[LayerKind] = frozenset({"heel", "crown", "club"})
+BREADS = BREAD_LAYERS
 # Bread by its kind: thickness of the lower part and the upper, mm. Common practice for buns; the rest ours.
 BREAD_MM: Mapping[BunKind, tuple[float, float]] = {
     "bun": (18.0, 26.0),
@@ -77,6 +78,56 @@ USUAL_OF: Mapping[LayerKind, str] = {
     "mushroom": "cooked-mushroom",
     "pepper": "soft-pepper",
 }
+
+
+@dataclass(frozen=True, slots=True)
+class MeatLayer:
+    """The meat of one build as it lies there: a patty, a row of balls, a slice of a loaf, a spoonful of sauce."""
+
+    name: str
+    mass_g: float
+    thickness_mm: float
+    width_mm: float
+
+
+# A meat sauce is spooned about as high as this, and weighs about as much as water: ours.
+SPOONED_MM, BALLS_IN_A_ROW = 15.0, 3
+
+
+def meat_layer(shape: ShapeFigures, form: Form, *, pieces: int, builds: int) -> MeatLayer:
+    """The meat of one build.
+
+    Parameters
+    ----------
+    shape : ShapeFigures
+        Size of the piece, mm.
+    form : Form
+        Form of the piece.
+    pieces : int
+        Pieces in all (count).
+    builds : int
+        Builds in all (count), 1 or more.
+
+    Returns
+    -------
+    MeatLayer
+        Of a flat piece one patty, which may lie there twice; of anything else all that one build gets.
+    """
+    mass, thick = shape.cooked_mass_g.usual, shape.cooked_thickness_mm.usual
+    across = shape.cooked_diameter_mm.usual
+    each = pieces / builds
+    if form in FLAT:
+        return MeatLayer("Patty", mass, thick, across)
+    if form == "ball":
+        balls = max(1, round(each))
+        name = "Ball" if balls == 1 else f"{balls} balls"
+        return MeatLayer(name, each * mass, thick, min(balls, BALLS_IN_A_ROW) * across)
+    if form == "crumbled":
+        cm2 = each * mass / (SPOONED_MM / 10.0)
+        return MeatLayer("Meat sauce", each * mass, SPOONED_MM, 20.0 * math.sqrt(cm2 / math.pi))
+    # A loaf is cut across: as thick a slice as everybody gets of its length.
+    shrink = across / shape.length_mm if shape.length_mm > 0 else 1.0
+    return MeatLayer("Slice of the loaf", each * mass, each * across, shape.width_mm * shrink)
 
 
 @dataclass(frozen=True, slots=True)
@@ -195,7 +246,7 @@ def build_of(
     stack: Sequence[StackLayer],
     *,
     bun: Bun,
-    shape: ShapeFigures,
+    meat: MeatLayer,
     beside: Sequence[Accompaniment],
     pantry: Pantry,
     usual: bool,
@@ -210,8 +261,8 @@ def build_of(
         Layers from below.
     bun : Bun
         The bread.
-    shape : ShapeFigures
-        Size of the piece, mm.
+    meat : MeatLayer
+        The meat of one build.
     beside : Sequence[Accompaniment]
         What goes with it, with its doses.
     pantry : Pantry
@@ -224,7 +275,7 @@ def build_of(
     Build
         The build.
     """
-    bread_mm = bun.diameter_mm or shape.cooked_diameter_mm.usual
+    bread_mm = bun.diameter_mm or meat.width_mm
     halves = sum(layer.kind in BREADS for layer in stack) or 1
     doses = {a.ingredient: a.dose_g for a in beside}
     sauces = [layer.ingredient for layer in stack if layer.kind == "sauce"]
@@ -237,8 +288,7 @@ def build_of(
             thick = {"heel": lower, "crown": upper}.get(layer.kind, rule.thickness_mm)
             mass = bun.mass_g / halves
         elif layer.kind == "patty":
-            mass = shape.cooked_mass_g.usual
-            thick, width = shape.cooked_thickness_mm.usual, shape.cooked_diameter_mm.usual
+            mass, thick, width = meat.mass_g, meat.thickness_mm, meat.width_mm
         elif layer.kind == "sauce":
             if not layer.mass_g and layer.ingredient in doses:
                 mass = doses[layer.ingredient] / sauces.count(layer.ingredient)
@@ -251,7 +301,7 @@ def build_of(
             Layer(
                 layer.kind,
                 layer.ingredient,
-                thing.name if thing is not None else rule.title,
+                thing.name if thing is not None else meat.name if layer.kind == "patty" else rule.title,
                 mass,
                 thick,
                 width,

@@ -1689,7 +1689,7 @@ export interface components {
         };
         /**
          * BesideSheet
-         * @description What goes with it, what is built, what the rules of the build say, and its list to tick; ``builds`` are made.
+         * @description What goes with it, what is built, and its list to tick; ``builds`` of them are made.
          */
         BesideSheet: {
             build: components["schemas"]["Build"];
@@ -1697,8 +1697,6 @@ export interface components {
             builds: number;
             /** Checklist */
             checklist: components["schemas"]["CheckLine"][];
-            /** Remarks */
-            remarks: components["schemas"]["StackRemark"][];
             /** Stack */
             stack: components["schemas"]["StackLayer"][];
             /** Things */
@@ -6712,29 +6710,6 @@ export interface components {
              * @default false
              */
             toasted: boolean;
-        };
-        /**
-         * StackRemark
-         * @description What a rule says of a build: what, why, and the layers that mend it, none where there is no one change.
-         */
-        StackRemark: {
-            /**
-             * Key
-             * @enum {string}
-             */
-            key: "wet-on-bread" | "soggy-in" | "slides" | "one-face" | "no-glue" | "too-tall" | "hangs-over" | "salt-on-salt" | "nothing-sharp" | "upside-down" | "no-patty" | "leaf-on-heat";
-            /**
-             * Mended
-             * @default []
-             */
-            mended: components["schemas"]["StackLayer"][];
-            reason: components["schemas"]["Phrase"];
-            /**
-             * Severity
-             * @enum {string}
-             */
-            severity: "warn" | "note";
-            title: components["schemas"]["Phrase"];
         };
         /**
          * Stage
