@@ -120,6 +120,21 @@ def test_another_bread_is_never_the_one_that_lies_there() -> None:
     assert found.changes == ()
 
 
+def test_for_a_tortilla_another_tortilla_comes_before_a_bun_of_its_width() -> None:
+    taco = replace(smash(), shape=replace(smash().shape, bun="tortilla-150"))
+    now = KITCHEN.bun("tortilla-150")
+    near = replace(now, key="near-bun", name="Near bun", allergens=(), kind="bun")
+    far = replace(now, key="far-tortilla", name="Far tortilla", allergens=(), diameter_mm=now.diameter_mm + 60)
+    found = next(
+        c
+        for c in evaluate(
+            _keeps(taco, "no-gluten"), inventory=INVENTORY, kitchen=replace(KITCHEN, buns=(near, far, *KITCHEN.buns))
+        ).counsel
+        if c.rule == "mix.no-gluten"
+    )
+    assert [c.edit for c in found.changes] == [Choose("bun", "far-tortilla")]
+
+
 def test_a_limit_without_a_usual_swap_says_to_leave_it_out() -> None:
     found = _said(_keeps(mixed(lines=lines(sesame_seed=2)), "no-sesame"), "mix.no-sesame")
     assert found is not None
