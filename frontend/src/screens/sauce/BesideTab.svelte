@@ -159,7 +159,8 @@
 {#if rows.length > 1}
   <section class="mt-6 border-t-2 border-base-content pt-3" aria-label="One portion by its parts">
     <h2 class="text-lg">One portion by its parts</h2>
-    <div class="mt-1 overflow-x-auto" role="group" aria-label="Table" tabindex="-1">
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+    <div class="relative mt-1 overflow-x-auto" tabindex="0" role="region" aria-label="Parts table">
       <table class="w-full min-w-[34rem] text-[0.9375rem]">
         <thead>
           <tr class="text-[0.8125rem] quiet">
