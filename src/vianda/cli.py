@@ -68,6 +68,7 @@ def _prepare(*, empty: bool, demo: bool) -> int:
             take_up_pantry()
         if not seeded and {"0002", "0006"} & set(applied):
             take_up_new_meats()
+        if not seeded and {"0002", "0006", "0008"} & set(applied):
             take_up_new_ingredients()
     print(f"migrations applied: {', '.join(applied) or 'none'}; demo kitchen: {'written' if seeded else 'not written'}")
     return 0

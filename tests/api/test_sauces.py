@@ -274,11 +274,11 @@ def test_what_was_poured_is_read_back_into_the_lines(client) -> None:
 
 def test_a_shaker_is_calibrated(client) -> None:
     trials = [{"grams": 2.4, "shakes": 10}, {"grams": 2.6, "shakes": 10}]
-    found = _post(client, "shaker", trials=trials, side_g=1.0, sides=40).get_json()
+    found = _post(client, "shaker", trials=trials, side_g=1.0, pieces=20).get_json()
     assert found["shakes"] == 4
     assert found["per_shake_mg"] == pytest.approx(250)
-    assert _post(client, "shaker", trials=[], side_g=1.0, sides=40).status_code == 422
-    assert _post(client, "shaker", trials=[{"grams": 0, "shakes": 1}], side_g=1.0, sides=1).status_code == 422
+    assert _post(client, "shaker", trials=[], side_g=1.0, pieces=20).status_code == 422
+    assert _post(client, "shaker", trials=[{"grams": 0, "shakes": 1}], side_g=1.0, pieces=1).status_code == 422
 
 
 def test_the_catalogue_names_roles_layers_and_tastes(client) -> None:

@@ -8,6 +8,7 @@ from decimal import Decimal
 
 import pytest
 
+from counsel_beside_cases import CASES_BESIDE, CONFITS, HELD, HOUSE_SAUCES, bowl
 from formulas import blended, lines, mixed, smash, whole
 from vianda.core.counsel.rules import ALL_RULES
 from vianda.core.demo.kitchen import yard_galley
@@ -18,8 +19,8 @@ from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.core.inventory.evidence import evidence_of
 from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.inventory.lot import Lot
-from vianda.core.inventory.pantry import HouseFormula, HouseLine, Ingredient, starter_pantry
-from vianda.core.model.formula import Accompaniment, BlendPart, Formula, Grind, HeatStage, MixLine, StackLayer
+from vianda.core.inventory.pantry import starter_pantry
+from vianda.core.model.formula import BlendPart, Formula, Grind, MixLine
 
 
 @pytest.fixture(scope="module")
@@ -29,67 +30,8 @@ def inventory() -> Inventory:
     )
 
 
-def _confit(key: str, keeps_days: int) -> Ingredient:
-    """Garlic under oil, kept so many days."""
-    oil = (HouseLine("garlic", 100), HouseLine("olive-oil", 200))
-    return replace(starter_pantry()["olive-oil"], key=key, name=key, house=HouseFormula(oil, 300, keeps_days))
-
-
-CONFITS = (_confit("confit-week", 7), _confit("confit-days", 4))
-
-
-def _house(key: str, keeps_days: int, **grams: float) -> Ingredient:
-    made = tuple(HouseLine(k.replace("_", "-"), g) for k, g in grams.items())
-    return replace(starter_pantry()["mayonnaise"], key=key, name=key, house=HouseFormula(made, 0.0, keeps_days))
-
-
-HOUSE_SAUCES = (
-    _house("mild-sauce", 3, mayonnaise=150, ketchup=60),
-    _house("thin-sauce", 3, mayonnaise=100, tomatoes=150),
-    _house("stiff-sauce", 3, mayonnaise=100, tomatoes=90),
-    _house("dull-sauce", 3, mayonnaise=100, cream=40),
-    _house("raw-three", 3, egg=50, neutral_oil=200, vinegar=15),
-    _house("raw-two", 2, egg=50, neutral_oil=200, vinegar=15),
-    _house("hidden-sauce", 3, mayonnaise=100, worcester=10),
-    _house("garlic-five", 5, garlic=20, neutral_oil=200),
-    _house("garlic-four", 4, garlic=20, neutral_oil=200),
-    _house("plain-sauce", 3, sour_cream=100, tomatoes=20),
-    _house("sweet-glaze", 5, ketchup=150, brown_sugar=60),
-)
-
-
-def _with(key: str, role: str = "burger-sauce", dose: float = 20.0, **changes: object) -> Formula:
-    """A smashed burger with one thing that goes with it."""
-    more = {k: changes.pop(k) for k in ("made_g", "coats") if k in changes}
-    return replace(smash(**changes), beside=(Accompaniment(role, key, dose, **more),))  # type: ignore[arg-type]
-
-
-def _glazed(brushed: str) -> Formula:
-    """A loaf with a glaze beside it, and one brushed on in the oven."""
-    loaf = replace(_bowl(), beside=(Accompaniment("glaze", "sweet-glaze", 20.0, 9000.0, 2),))
-    stages = (HeatStage("oven", until="core", temp_c=175.0, glaze=True),)
-    return replace(loaf, heat=replace(loaf.heat, glaze=brushed, stages=stages))
-
-
-def _stack(*kinds: str, plain: tuple[str, ...] = (), **changes: object) -> Formula:
-    """A build from below; bread is toasted but what is named plain."""
-    layers = tuple(
-        StackLayer(k, toasted=k in ("heel", "crown", "club") and k not in plain)  # type: ignore[arg-type]
-        for k in kinds
-    )
-    return replace(smash(**changes), stack=layers)
-
-
-SOUND = ("heel", "sauce", "leaf", "patty", "cheese", "patty", "onion", "sauce", "crown")
 FLAKY, COARSE_SALT = (replace(yard_galley(), salt=key) for key in ("salt-flake", "salt-coarse"))
 EU = replace(yard_galley(), naming_rule="EU")
-HELD = {"panko": 8.0, "milk": 10.0, "egg": 8.0}
-
-
-def _bowl(style: str = "loaf-free", **changes: object) -> Formula:
-    """A sound mix of panko, milk and egg, with some of it otherwise; None takes a line out."""
-    amounts = {**HELD, **{k.replace("_", "-"): v for k, v in changes.pop("put", {}).items()}}  # type: ignore[attr-defined]
-    return mixed(style=style, lines=lines(**{k: v for k, v in amounts.items() if v is not None}), **changes)
 
 
 def _line(key: str, per: float, **values: object) -> tuple[MixLine, ...]:
@@ -143,76 +85,7 @@ def _grilled(**shape: object) -> Formula:
 
 # rule id, a formula that calls for it, one just short of it, and the scale of the kitchen
 CASES = [
-    ("sauce.not-enough", _with("mild-sauce", made_g=200.0), _with("mild-sauce", made_g=2000.0), None),
-    ("sauce.dose", _with("mild-sauce", dose=7.4), _with("mild-sauce", dose=7.6), None),
-    ("sauce.dose", _with("mild-sauce", dose=37.6), _with("mild-sauce", dose=37.4), None),
-    ("sauce.runs", _with("thin-sauce"), _with("stiff-sauce"), None),
-    (
-        "sauce.not-sharp",
-        _with("dull-sauce", parts=blended(ground_80=1.0)),
-        _with("mild-sauce", parts=blended(ground_80=1.0)),
-        None,
-    ),
-    (
-        "sauce.not-sharp",
-        _with("dull-sauce", parts=blended(ground_80=1.0)),
-        _with("dull-sauce", parts=blended(ground_90=1.0)),
-        None,
-    ),
-    ("sauce.raw-egg", _with("raw-three"), _with("raw-two"), None),
-    ("sauce.under-oil", _with("garlic-five", "topping"), _with("garlic-four", "topping"), None),
-    ("sauce.hidden-allergen", _with("hidden-sauce"), _with("plain-sauce"), None),
-    (
-        "sauce.glaze-short",
-        _with("sweet-glaze", "glaze", made_g=20.0, coats=2),
-        _with("sweet-glaze", "glaze", made_g=9000.0, coats=2),
-        None,
-    ),
-    (
-        "sauce.glaze-not-brushed",
-        replace(_bowl(), beside=(Accompaniment("glaze", "sweet-glaze", 20.0, 9000.0, 2),)),
-        replace(_bowl(), beside=(Accompaniment("glaze", "sweet-glaze", 20.0, 9000.0, 0),)),
-        None,
-    ),
-    ("sauce.another-glaze", _glazed("ketchup"), _glazed("sweet-glaze"), None),
-    (
-        "sauce.sugar-on-fire",
-        _with("sweet-glaze", "glaze", style="grilled", surface="charcoal-grate", surface_temp_c=230),
-        _with("sweet-glaze", "glaze"),
-        None,
-    ),
-    ("stack.no-patty", _stack("heel", "cheese", "crown"), _stack(*SOUND), None),
-    ("stack.upside-down", _stack("crown", "patty", "heel"), _stack(*SOUND), None),
-    ("stack.wet-on-bread", _stack("heel", "tomato", "patty", "sauce", "crown"), _stack(*SOUND), None),
-    ("stack.soggy-in", _stack(*SOUND, plain=("heel",)), _stack(*SOUND), None),
-    (
-        "stack.too-tall",
-        _stack("heel", *(["patty", "cheese"] * 3), "egg", "crown"),
-        _stack("heel", "patty", "cheese", "crown"),
-        None,
-    ),
-    (
-        "stack.slides",
-        _stack("heel", "sauce", "patty", "cheese", "patty", "tomato", "pickle", "sauce", "crown"),
-        _stack("heel", "sauce", "patty", "tomato", "patty", "sauce", "crown"),
-        None,
-    ),
-    ("stack.one-face", _stack("heel", "sauce", "patty", "cheese", "crown"), _stack(*SOUND), None),
-    ("stack.no-glue", _stack("heel", "sauce", "patty", "patty", "sauce", "crown"), _stack(*SOUND), None),
-    ("stack.hangs-over", _stack(*SOUND), _stack(*SOUND, thickness_mm=12.0), None),
-    (
-        "stack.salt-on-salt",
-        _stack("heel", "sauce", "patty", "cheese", "bacon", "pickle", "onion", "crown"),
-        _stack("heel", "sauce", "patty", "cheese", "bacon", "onion", "crown"),
-        None,
-    ),
-    (
-        "stack.nothing-sharp",
-        _stack("heel", "patty", "cheese", "crown", parts=blended(ground_80=1.0)),
-        _stack("heel", "patty", "cheese", "crown", parts=blended(ground_90=1.0)),
-        None,
-    ),
-    ("stack.leaf-on-heat", _stack("heel", "sauce", "patty", "leaf", "sauce", "crown"), _stack(*SOUND), None),
+    *CASES_BESIDE,
     ("meat.too-lean", smash(parts=blended(chuck=0.9, sirloin=0.1)), smash(parts=blended(ground_80=1.0)), None),
     ("meat.too-fat", smash(parts=blended(short_rib_plate=0.8, chuck=0.2)), smash(parts=blended(ground_70=1.0)), None),
     ("meat.name-not-allowed", smash(parts=blended(short_rib_plate=1.0)), smash(parts=blended(ground_70=1.0)), None),
@@ -295,20 +168,15 @@ CASES = [
         replace(smash(parts=blended(chuck=0.71, shank=0.29)), grind=Grind(tool="knife")),
         None,
     ),
-    ("mix.crumb-without-liquid", _bowl(put={"egg": None, "milk": 1.9}), _bowl(put={"egg": None, "milk": 2.1}), None),
-    ("mix.soup", _bowl(put={"milk": 18.6}), _bowl(put={"milk": 18.2}), None),
-    (
-        "mix.liquid-without-crumb",
-        _bowl(put={"panko": None, "milk": 3.2}),
-        _bowl(put={"panko": None, "milk": 2.8}),
-        None,
-    ),
-    ("mix.soak-short", _bowl(soak_min=9), _bowl(soak_min=10), None),
-    ("mix.crumb-heavy", _bowl(put={"panko": 15.1, "milk": 18}), _bowl(put={"panko": 15, "milk": 18}), None),
+    ("mix.crumb-without-liquid", bowl(put={"egg": None, "milk": 1.9}), bowl(put={"egg": None, "milk": 2.1}), None),
+    ("mix.soup", bowl(put={"milk": 18.6}), bowl(put={"milk": 18.2}), None),
+    ("mix.liquid-without-crumb", bowl(put={"panko": None, "milk": 3.2}), bowl(put={"panko": None, "milk": 2.8}), None),
+    ("mix.soak-short", bowl(soak_min=9), bowl(soak_min=10), None),
+    ("mix.crumb-heavy", bowl(put={"panko": 15.1, "milk": 18}), bowl(put={"panko": 15, "milk": 18}), None),
     ("mix.binder-short", mixed(lines=lines(egg=4.9)), mixed(lines=lines(egg=5.0)), None),
-    ("mix.crumb-in-burger", _bowl("smashed", put={"panko": 4.1}), _bowl("smashed", put={"panko": 4}), None),
-    ("mix.egg-short", _bowl(put={"egg": 4.9}), _bowl(put={"egg": 5}), None),
-    ("mix.egg-heavy", _bowl(put={"egg": 14.4}), _bowl(put={"egg": 14.2}), None),
+    ("mix.crumb-in-burger", bowl("smashed", put={"panko": 4.1}), bowl("smashed", put={"panko": 4}), None),
+    ("mix.egg-short", bowl(put={"egg": 4.9}), bowl(put={"egg": 5}), None),
+    ("mix.egg-heavy", bowl(put={"egg": 14.4}), bowl(put={"egg": 14.2}), None),
     (
         "mix.egg-rounded",
         mixed(lines=(*lines(panko=8, milk=10), MixLine("egg", 0.068, counted=True))),
@@ -317,8 +185,8 @@ CASES = [
     ),
     (
         "mix.cheese-heavy",
-        _bowl("ball-baked", put={"panko": 6, "parmesan": 10.2}),
-        _bowl("ball-baked", put={"panko": 6, "parmesan": 9.9}),
+        bowl("ball-baked", put={"panko": 6, "parmesan": 10.2}),
+        bowl("ball-baked", put={"panko": 6, "parmesan": 9.9}),
         None,
     ),
     (
@@ -327,28 +195,28 @@ CASES = [
         mixed(lines=lines(panko=8, egg=8), parts=blended(round=0.5, chuck=0.5)),
         None,
     ),
-    ("mix.no-school", _bowl(put={"panko": 40}), _bowl(), None),
-    ("mix.filling-unfit", _bowl("ball-baked", put={"boiled-egg": 10}), _bowl(put={"boiled-egg": 10}), None),
-    ("mix.unsalted", _bowl(salt_frac=0.0079), _bowl(salt_frac=0.0081), None),
+    ("mix.no-school", bowl(put={"panko": 40}), bowl(), None),
+    ("mix.filling-unfit", bowl("ball-baked", put={"boiled-egg": 10}), bowl(put={"boiled-egg": 10}), None),
+    ("mix.unsalted", bowl(salt_frac=0.0079), bowl(salt_frac=0.0081), None),
     ("mix.unsalted", mixed(style="ragu", salt_frac=0.012), mixed(style="ragu", salt_frac=0.014), None),
     ("mix.salted-twice", mixed(style="ragu", salt_frac=0.034), mixed(style="ragu", salt_frac=0.030), None),
     (
         "mix.salt-comes-along",
-        _bowl(put={"pecorino": 12}, salt_frac=0.005),
-        _bowl(put={"pecorino": 12}, salt_frac=0.010),
+        bowl(put={"pecorino": 12}, salt_frac=0.005),
+        bowl(put={"pecorino": 12}, salt_frac=0.010),
         None,
     ),
-    ("mix.salted-twice", _bowl(salt_frac=0.0221), _bowl(salt_frac=0.0219), None),
+    ("mix.salted-twice", bowl(salt_frac=0.0221), bowl(salt_frac=0.0219), None),
     (
         "mix.cured-and-salted",
-        _bowl(parts=blended(round=0.65, bacon=0.35), salt_frac=0.018),
-        _bowl(parts=blended(round=0.65, bacon=0.35), salt_frac=0.014),
+        bowl(parts=blended(round=0.65, bacon=0.35), salt_frac=0.018),
+        bowl(parts=blended(round=0.65, bacon=0.35), salt_frac=0.014),
         None,
     ),
     (
         "mix.cured-brings-salt",
-        _bowl(parts=blended(round=0.65, bacon=0.35), salt_frac=0.014),
-        _bowl(parts=blended(round=1.0), salt_frac=0.014),
+        bowl(parts=blended(round=0.65, bacon=0.35), salt_frac=0.014),
+        bowl(parts=blended(round=1.0), salt_frac=0.014),
         None,
     ),
     (
@@ -357,8 +225,8 @@ CASES = [
         mixed(style="smashed", lines=(), salt_place="mixed", salt_frac=0.0029),
         None,
     ),
-    ("mix.light-spoon", _bowl(), _bowl(), (FLAKY, COARSE_SALT)),
-    ("mix.raw-wet-vegetable", _bowl(put={"onion": 3.1}), _bowl(put={"onion": 3}), None),
+    ("mix.light-spoon", bowl(), bowl(), (FLAKY, COARSE_SALT)),
+    ("mix.raw-wet-vegetable", bowl(put={"onion": 3.1}), bowl(put={"onion": 3}), None),
     (
         "mix.hot-part",
         mixed(lines=_line("soft-onion", 0.1, temp_c=31)),
@@ -371,12 +239,12 @@ CASES = [
         mixed(lines=_line("chicken-stock", 0.4, temp_c=20)),
         None,
     ),
-    ("mix.meat-warm", _bowl(meat_temp_c=5.5), _bowl(meat_temp_c=5), None),
-    ("mix.overworked", _bowl(work="processor", work_s=16), _bowl(work="processor", work_s=15), None),
-    ("mix.overworked", _bowl(work_s=181), _bowl(work_s=180), None),
-    ("mix.not-chilled", _bowl(chill_min=29), _bowl(chill_min=30), None),
-    ("mix.beef-only", _bowl(parts=blended(chuck=1.0)), _bowl(), None),
-    ("mix.poultry-floor", _bowl(parts=blended(chuck=0.5, turkey_ground=0.5)), _bowl(), None),
+    ("mix.meat-warm", bowl(meat_temp_c=5.5), bowl(meat_temp_c=5), None),
+    ("mix.overworked", bowl(work="processor", work_s=16), bowl(work="processor", work_s=15), None),
+    ("mix.overworked", bowl(work_s=181), bowl(work_s=180), None),
+    ("mix.not-chilled", bowl(chill_min=29), bowl(chill_min=30), None),
+    ("mix.beef-only", bowl(parts=blended(chuck=1.0)), bowl(), None),
+    ("mix.poultry-floor", bowl(parts=blended(chuck=0.5, turkey_ground=0.5)), bowl(), None),
     (
         "mix.name-lost",
         mixed(style="smashed", parts=blended(chuck=1.0), lines=lines(egg_white=4)),
@@ -395,17 +263,17 @@ CASES = [
         mixed(lines=_line("olive-oil", 0.01, uncertainty_frac=0.35)),
         None,
     ),
-    ("mix.hidden-fish", _bowl(put={"worcester": 1}), _bowl(put={"soy_sauce": 1}), None),
+    ("mix.hidden-fish", bowl(put={"worcester": 1}), bowl(put={"soy_sauce": 1}), None),
     (
         "mix.sugar-burns",
-        _bowl(put={"brown_sugar": 6}, surface_temp_c=200),
-        _bowl(put={"brown_sugar": 6}, surface_temp_c=199),
+        bowl(put={"brown_sugar": 6}, surface_temp_c=200),
+        bowl(put={"brown_sugar": 6}, surface_temp_c=199),
         None,
     ),
-    ("mix.garlic-in-oil", _bowl(put={"confit-week": 1}), _bowl(put={"confit-days": 1}), None),
-    ("mix.fat-from-mix", _bowl(put={"butter": 10}), _bowl(put={"butter": 4}), None),
+    ("mix.garlic-in-oil", bowl(put={"confit-week": 1}), bowl(put={"confit-days": 1}), None),
+    ("mix.fat-from-mix", bowl(put={"butter": 10}), bowl(put={"butter": 4}), None),
     *(
-        (f"mix.{limit}", _bowl(avoid=(limit,), put={key: 2}), _bowl(avoid=(limit,), put={"panko": None}), None)
+        (f"mix.{limit}", bowl(avoid=(limit,), put={key: 2}), bowl(avoid=(limit,), put={"panko": None}), None)
         for limit, key in (
             ("no-soy", "soy_sauce"),
             ("no-fish", "worcester"),
@@ -418,22 +286,22 @@ CASES = [
             ("no-garlic", "garlic"),
         )
     ),
-    ("mix.no-egg", _bowl(avoid=("no-egg",)), _bowl(avoid=("no-egg",), put={"egg": None}), None),
-    ("mix.no-onion", _bowl(avoid=("no-onion",), put={"shallot": 1}), mixed(lines=(), avoid=("no-onion",)), None),
-    ("mix.halal", _bowl(avoid=("halal",)), _bowl(avoid=("halal",), parts=blended(chuck=1.0)), None),
-    ("mix.no-beef", _bowl(avoid=("no-beef",)), _bowl(avoid=("no-beef",), parts=blended(lamb_ground=1.0)), None),
-    ("mix.without", _bowl(without=("panko",)), _bowl(without=("nutmeg",), put={"nutmeg": None}), None),
-    ("mix.no-pork", _bowl(avoid=("no-pork",)), _bowl(avoid=("no-pork",), parts=blended(chuck=1.0)), None),
-    ("mix.no-dairy", _bowl(avoid=("no-dairy",)), _bowl(avoid=("no-dairy",), put={"milk": None, "stock": 10}), None),
+    ("mix.no-egg", bowl(avoid=("no-egg",)), bowl(avoid=("no-egg",), put={"egg": None}), None),
+    ("mix.no-onion", bowl(avoid=("no-onion",), put={"shallot": 1}), mixed(lines=(), avoid=("no-onion",)), None),
+    ("mix.halal", bowl(avoid=("halal",)), bowl(avoid=("halal",), parts=blended(chuck=1.0)), None),
+    ("mix.no-beef", bowl(avoid=("no-beef",)), bowl(avoid=("no-beef",), parts=blended(lamb_ground=1.0)), None),
+    ("mix.without", bowl(without=("panko",)), bowl(without=("nutmeg",), put={"nutmeg": None}), None),
+    ("mix.no-pork", bowl(avoid=("no-pork",)), bowl(avoid=("no-pork",), parts=blended(chuck=1.0)), None),
+    ("mix.no-dairy", bowl(avoid=("no-dairy",)), bowl(avoid=("no-dairy",), put={"milk": None, "stock": 10}), None),
     (
         "mix.no-gluten",
-        _bowl(avoid=("no-gluten",)),
-        _bowl(avoid=("no-gluten",), put={"panko": None, "gf_crumbs": 8}),
+        bowl(avoid=("no-gluten",)),
+        bowl(avoid=("no-gluten",), put={"panko": None, "gf_crumbs": 8}),
         None,
     ),
-    ("mix.less-fat", _bowl(avoid=("less-fat",)), _bowl(avoid=("less-fat",), parts=blended(round=1.0)), None),
-    ("mix.less-sugar", _bowl(avoid=("less-sugar",), put={"ketchup": 14}), _bowl(avoid=("less-sugar",)), None),
-    ("mix.less-salt", _bowl(avoid=("less-salt",), salt_frac=0.016), _bowl(avoid=("less-salt",), salt_frac=0.012), None),
+    ("mix.less-fat", bowl(avoid=("less-fat",)), bowl(avoid=("less-fat",), parts=blended(round=1.0)), None),
+    ("mix.less-sugar", bowl(avoid=("less-sugar",), put={"ketchup": 14}), bowl(avoid=("less-sugar",)), None),
+    ("mix.less-salt", bowl(avoid=("less-salt",), salt_frac=0.016), bowl(avoid=("less-salt",), salt_frac=0.012), None),
     ("scale.cannot-weigh", smash(piece_mass_g=95), smash(piece_mass_g=100), COARSE),
     ("scale.cannot-weigh", smash(guests=12), smash(guests=11), SMALL),
 ]

@@ -228,13 +228,13 @@ trials = st.lists(st.builds(ShakerTrial, st.floats(0.1, 50), st.integers(1, 60))
 
 
 @given(trials, st.floats(0.1, 5.0), st.integers(1, 200))
-def test_a_shaker_gives_all_that_fell(weighed: list[ShakerTrial], side_g: float, sides: int) -> None:
-    found = calibrate(weighed, side_g=side_g, sides=sides)
+def test_a_shaker_gives_all_that_fell(weighed: list[ShakerTrial], side_g: float, pieces: int) -> None:
+    found = calibrate(weighed, side_g=side_g, pieces=pieces)
     fell, shaken = sum(t.grams for t in weighed), sum(t.shakes for t in weighed)
     assert found.per_shake_mg * shaken == pytest.approx(1000 * fell)
     assert found.shakes >= 1
     assert found.gives_g.usual == pytest.approx(found.shakes * found.per_shake_mg / 1000)
-    assert found.tray_g == pytest.approx(sides * found.gives_g.usual)
+    assert found.tray_g == pytest.approx(2 * pieces * found.gives_g.usual)
     assert found.known == (len(weighed) > 1)
     # No other whole number of shakes comes nearer.
     one = found.per_shake_mg / 1000
@@ -243,21 +243,21 @@ def test_a_shaker_gives_all_that_fell(weighed: list[ShakerTrial], side_g: float,
 
 
 def test_close_is_within_a_tenth() -> None:
-    assert calibrate([ShakerTrial(1.1, 1)], side_g=1.0, sides=1).close
-    assert not calibrate([ShakerTrial(1.11, 1)], side_g=1.0, sides=1).close
-    assert calibrate([ShakerTrial(0.9, 1)], side_g=1.0, sides=1).close
-    assert not calibrate([ShakerTrial(0.89, 1)], side_g=1.0, sides=1).close
+    assert calibrate([ShakerTrial(1.1, 1)], side_g=1.0, pieces=1).close
+    assert not calibrate([ShakerTrial(1.11, 1)], side_g=1.0, pieces=1).close
+    assert calibrate([ShakerTrial(0.9, 1)], side_g=1.0, pieces=1).close
+    assert not calibrate([ShakerTrial(0.89, 1)], side_g=1.0, pieces=1).close
 
 
 def test_the_spread_is_that_of_single_shakes() -> None:
     # Ten shakes each, means 0.2 and 0.3 g: 10 × 0.05² twice, by one degree of freedom.
-    found = calibrate([ShakerTrial(2.0, 10), ShakerTrial(3.0, 10)], side_g=1.0, sides=4)
-    assert found.per_shake_sd_mg == pytest.approx(1000 * math.sqrt(2 * 10 * 0.05**2))
-    assert found.spread_frac == pytest.approx(found.per_shake_sd_mg / 250 / math.sqrt(found.shakes))
+    found = calibrate([ShakerTrial(2.0, 10), ShakerTrial(3.0, 10)], side_g=1.0, pieces=4)
+    assert found.spread_frac == pytest.approx(math.sqrt(2 * 10 * 0.05**2) / 0.25 / math.sqrt(found.shakes))
+    assert found.sides == 8
 
 
 @pytest.mark.parametrize(
-    ("weighed", "side_g", "sides"),
+    ("weighed", "side_g", "pieces"),
     [
         ([], 1.0, 1),
         ([ShakerTrial(1.0, 1)] * 21, 1.0, 1),
@@ -269,9 +269,9 @@ def test_the_spread_is_that_of_single_shakes() -> None:
         ([ShakerTrial(1.0, 5)], 1.0, 0),
     ],
 )
-def test_a_weighing_that_cannot_be_is_refused(weighed: list[ShakerTrial], side_g: float, sides: int) -> None:
+def test_a_weighing_that_cannot_be_is_refused(weighed: list[ShakerTrial], side_g: float, pieces: int) -> None:
     with pytest.raises(OutOfRangeError):
-        calibrate(weighed, side_g=side_g, sides=sides)
+        calibrate(weighed, side_g=side_g, pieces=pieces)
 
 
 def test_what_was_poured_is_the_difference_either_way() -> None:
@@ -295,7 +295,7 @@ def test_figures_at_the_end_of_the_numbers_are_refused_and_divide_nothing() -> N
         with pytest.raises(OutOfRangeError):
             ready_after_h(slice_mm, brine_per_vegetable=1.5)
     with pytest.raises(OutOfRangeError):
-        calibrate([ShakerTrial(1e-320, 1)], side_g=1.0, sides=1)
+        calibrate([ShakerTrial(1e-320, 1)], side_g=1.0, pieces=1)
     with pytest.raises(OutOfRangeError):
         swaps_for([("ketchup", 1e-320)], "ketchup", pantry=starter_pantry())
     with pytest.raises(OutOfRangeError):

@@ -270,3 +270,40 @@ def test_the_build_is_printed_and_ticked_off_at_the_stove(watch, kestrel) -> Non
     # What was made ready stays ticked.
     expect(build.locator("[aria-pressed=true]")).to_have_count(2)
     assert watched.axe() == []
+
+
+def test_a_taco_is_folded_and_grilled_onions_take_their_place_in_the_first_wave(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    smash = slipway_smash()
+    taco = replace(
+        smash,
+        shape=replace(smash.shape, bun="tortilla-150"),
+        stack=(StackLayer("heel", toasted=True), StackLayer("patty"), StackLayer("onion", "onion")),
+    )
+    page = _open(watched, taco, "Folded", "The build")
+    expect(page.get_by_role("img", name=re.compile("^Folded over. From below: Small wheat tortilla"))).to_be_visible()
+    expect(page.get_by_text("where it is tasted last")).to_be_visible()
+    page.get_by_role("tab", name="What goes with it", exact=True).click()
+    page.get_by_label("As", exact=True).select_option(label="Topping")
+    page.get_by_label("What", exact=True).select_option(label="Onion slab, grilled")
+    page.get_by_role("button", name="Put it beside").click()
+    watched.saved()
+    page.get_by_role("link", name=re.compile("^8\\s*Cook")).click()
+    expect(page.get_by_text("First wave, with what lies beside it")).to_be_visible()
+    assert watched.axe() == []
+
+
+def test_a_cooked_sauce_is_bound_with_starch_instead(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = _open(watched, supply_boat_ragu(), "Bound", "Taste")
+    page.get_by_label("Sauce on the bench").select_option(label="Onion gravy, as its school starts")
+    lines = page.get_by_role("region", name="What is in it")
+    page.get_by_role("button", name="Thicker", exact=True).click()
+    starch = page.locator("[data-starch]")
+    expect(starch).to_contain_text("cornflour")
+    page.get_by_role("button", name="Bind it").click()
+    expect(starch).to_have_count(0)
+    expect(lines.get_by_label("Grams of maize starch", exact=True)).to_be_visible()
+    # Taken back with one tap.
+    page.get_by_role("button", name="Undo the last change").click()
+    expect(lines.get_by_label("Grams of maize starch", exact=True)).to_have_count(0)

@@ -19,11 +19,11 @@ from vianda.core.inventory.pantry import HouseFormula, HouseLine, starter_pantry
 from vianda.interchange.formula_file import FormulaBundle, read_file, read_text, write_file
 from vianda.interchange.kept_plan import up_to_date
 from vianda.services import formulas, pantry
-from vianda.services.demo_kitchen import take_up_pantry
+from vianda.services.demo_kitchen import take_up_new_ingredients, take_up_pantry
 from vianda.storage import kitchen_repository
 from vianda.storage import larder_repository as repository
 from vianda.storage.records import ConflictError, NotFoundError
-from vianda.storage.tables import IngredientRow
+from vianda.storage.tables import IngredientRow, KitchenRow
 
 pytestmark = pytest.mark.usefixtures("database")
 RUB = HOUSE_FORMULAS[0]
@@ -93,6 +93,34 @@ def test_a_kitchen_from_before_takes_up_pantry_and_oven_and_keeps_the_rest() -> 
     assert kitchen.name == "Old"
     assert [s.kind for s in kitchen.surfaces].count("oven") == 1
     assert len(repository.list_ingredients()) == len(starter_pantry())
+
+
+def test_a_kitchen_takes_up_what_came_since_and_keeps_its_own_names_and_prices() -> None:
+    came = ("crisp-bacon", "soft-pepper", "grilled-onion")
+    starters = starter_pantry()
+    IngredientRow.delete().where(IngredientRow.key.in_(came)).execute()
+    own = replace(starters["crisp-bacon"], key="my-bacon", price_per_kg=Decimal(9))
+    repository.add_ingredients([own])
+    milk = replace(repository.get_ingredient("milk").ingredient, price_per_kg=Decimal("2.5"))
+    pantry.save_ingredient(milk, revision=1)
+    take_up_new_ingredients()
+    take_up_new_ingredients()
+    now = {s.ingredient.key: s.ingredient for s in repository.list_ingredients()}
+    # A name that a cook has given is not given twice.
+    assert "crisp-bacon" not in now
+    assert now["my-bacon"].price_per_kg == 9
+    assert now["milk"].price_per_kg == Decimal("2.5")
+    assert {"soft-pepper", "grilled-onion"} <= now.keys()
+    names = [i.name.casefold() for i in now.values()]
+    assert len(names) == len(set(names))
+
+
+def test_prices_of_the_demo_are_not_given_to_a_kitchen_of_ones_own() -> None:
+    KitchenRow.update(demo=False).execute()
+    IngredientRow.delete().where(IngredientRow.key == "grilled-onion").execute()
+    repository.touch(repository.larder_here())
+    take_up_new_ingredients()
+    assert repository.get_ingredient("grilled-onion").ingredient.price_per_kg == 0
 
 
 def test_a_file_carries_the_pantry_it_stands_on_and_joins_a_kitchen_without_it() -> None:

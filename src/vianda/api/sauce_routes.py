@@ -45,6 +45,13 @@ class NudgeRequest(SauceRequest):
     only_add: bool = False
 
 
+class BindRequest(SauceRequest):
+    """Cornflour, and the cold water it is stirred into, g."""
+
+    cornflour_g: Grams
+    cold_water_g: Grams
+
+
 class PotRequest(Strict):
     """What goes in (lines, or grams alone), what is to be left, how hard it cooks, and the pot's width.
 
@@ -90,11 +97,11 @@ class SwapRequest(Strict):
 
 
 class ShakerRequest(Strict):
-    """Weighings of a shaker, and the salt that one side wants, g, on so many sides."""
+    """Weighings of a shaker, and the salt that one side wants, g, on so many pieces of two sides."""
 
     trials: Annotated[list[ShakerTrial], Field(min_length=1, max_length=20)]
     side_g: Annotated[float, Field(gt=0, le=1000)]
-    sides: Annotated[int, Field(ge=1, le=100_000)]
+    pieces: Annotated[int, Field(ge=1, le=100_000)]
 
 
 class ComposeRequest(Strict):
@@ -187,6 +194,17 @@ def nudge(body: NudgeRequest) -> sauces.NudgeAnswer:
     )
 
 
+@operation(blueprint, "POST", "/sauces/bind", summary="Bind a sauce with starch", body=BindRequest, answer=sauces.Bound)
+def bind(body: BindRequest) -> sauces.Bound:
+    return sauces.bound(
+        tuple(body.lines),
+        left_g=body.left_g,
+        left_frac=body.left_frac,
+        cornflour_g=body.cornflour_g,
+        cold_water_g=body.cold_water_g,
+    )
+
+
 @operation(blueprint, "POST", "/sauces/pot", summary="Cook it down in a pot", body=PotRequest, answer=sauces.Pot)
 def pot(body: PotRequest) -> sauces.Pot:
     asked = {name: getattr(body, name) for name in PotRequest.model_fields}
@@ -221,7 +239,7 @@ def swaps(body: SwapRequest) -> list[sauces.SwapOffer]:
 
 @operation(blueprint, "POST", "/sauces/shaker", summary="What a shaker gives", body=ShakerRequest, answer=Shaker)
 def shaker(body: ShakerRequest) -> Shaker:
-    return sauces.shaker_of(tuple(body.trials), side_g=body.side_g, sides=body.sides)
+    return sauces.shaker_of(tuple(body.trials), side_g=body.side_g, pieces=body.pieces)
 
 
 @operation(

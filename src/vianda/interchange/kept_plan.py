@@ -17,7 +17,16 @@ def up_to_date(plan: Json) -> Json:
         plan = _with_piece(plan)
     if "practice" not in plan["heat"]:
         plan = _with_practice(plan)
+    if "first_wave" not in plan["stove"]:
+        plan = _with_first_wave(plan)
     return _with_verdicts(plan)
+
+
+def _with_first_wave(plan: Json) -> Json:
+    """Before anything lay beside the meat the first wave was as full as the others."""
+    stove = plan["stove"]
+    first = stove["at_once"] if stove["waves"] > 1 else stove["last_wave"]
+    return {**plan, "stove": {**stove, "first_wave": first}}
 
 
 def _with_verdicts(plan: Json) -> Json:

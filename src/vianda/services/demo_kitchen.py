@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from datetime import timedelta
+from decimal import Decimal
 
 from vianda.core.demo.formulas import DEMO_FORMULAS, HOUSE_FORMULAS, norquay_lots
 from vianda.core.demo.kitchen import yard_galley
@@ -34,11 +35,17 @@ def take_up_pantry() -> None:
 
 
 def take_up_new_ingredients() -> None:
-    """Give each kitchen the ingredients that have come since; what a cook changed stays."""
+    """Give each kitchen the ingredients that have come since; what a cook changed stays.
+
+    A name that a cook has given already is not given twice, and only the demo's prices are invented.
+    """
     for listed in kitchen_repository.list_kitchens():
         use_kitchen(listed.id)
         with transaction():
-            larder_repository.add_ingredients(starter_pantry().values())
+            names = {i.name.casefold() for i in larder_repository.load_inventory().pantry.values()}
+            new = [i for i in starter_pantry().values() if i.name.casefold() not in names]
+            free = Decimal(0)
+            larder_repository.add_ingredients(new if listed.demo else [replace(i, price_per_kg=free) for i in new])
     use_kitchen(None)
 
 

@@ -15,7 +15,7 @@ from vianda.core.equipment.heating import POWER_W_M2
 from vianda.core.inventory.pantry import HouseLine, ingredient_of
 from vianda.core.model.formula import Role
 from vianda.core.reading.mix_line import MixReading
-from vianda.core.sauce.brine import AtRest, Bath, at_rest, keeping, pickled_frac, ready_after_h
+from vianda.core.sauce.brine import USUAL_H, AtRest, Bath, at_rest, keeping, pickled_frac, ready_after_h, usual_wait
 from vianda.core.sauce.compose import composed, scaled
 from vianda.core.sauce.cook_down import Boil, CookDown, cook_down, left_for_dry_frac
 from vianda.core.sauce.ferment import Ferment, FermentKind, ferment
@@ -25,9 +25,11 @@ from vianda.core.sauce.pot import BallsInPot, balls_in_pot, fat_to_skim_g, heigh
 from vianda.core.sauce.schools import AgainstBand, SauceSchool, against, nearest_school, sauce_school, sauce_schools
 from vianda.core.sauce.swap import Swapped, swaps_for
 from vianda.core.sauce.tastes import Taste, taste_of
-from vianda.core.sauce.thicken import Body, Thickener, Thickening, thickening
+from vianda.core.sauce.thicken import Body, StarchStep, Thickener, Thickening, one_step_thicker, thickening
 from vianda.services.bench import context
 
+# Sauces that stand at a simmer anyway: starch thickens them. What lies cold on bread is not boiled for it.
+COOKED: tuple[Role, ...] = ("cooking-sauce", "sauce-base", "gravy")
 # Less of a line than this is none of it, g.
 LEAST_LINE_G = 0.005
 
@@ -53,13 +55,15 @@ class SauceTaste:
 class NudgeAnswer:
     """The change a word proposes with its taste beside the same bands; none where there is none.
 
-    ``lines`` are the sauce after it, and ``left_frac`` what cooking down leaves of them.
+    ``lines`` are the sauce after it, and ``left_frac`` what cooking down leaves of them. ``starch`` thickens a cooked
+    sauce instead, where thicker was asked for.
     """
 
     nudge: Nudge | None
     bands: tuple[AgainstBand, ...]
     lines: tuple[HouseLine, ...]
     left_frac: float
+    starch: StarchStep | None
 
 
 def _pairs(lines: tuple[HouseLine, ...]) -> list[tuple[str, float]]:
@@ -111,8 +115,10 @@ def nudge_lines(
     pairs = _pairs(lines)
     whole, left = _left(pairs, left_g, left_frac)
     found = nudge(pairs, handle, pantry=inventory.pantry, locked=frozenset(locked), only_add=only_add, left_g=left)
+    cooked = role in COOKED or left < whole
+    starch = one_step_thicker(left) if handle == "thicker" and cooked else None
     if found is None:
-        return NudgeAnswer(None, (), lines, left / whole)
+        return NudgeAnswer(None, (), lines, left / whole, starch)
     now = dict(pairs)
     now.update({m.ingredient: m.after_g for m in found.moved})
     after = tuple(HouseLine(key, grams) for key, grams in now.items() if grams > LEAST_LINE_G)
@@ -120,7 +126,33 @@ def nudge_lines(
     added = math.fsum(m.change_g for m in found.moved)
     beside = _school(found.before, role, school)
     bands = against(found.after, beside) if beside else ()
-    return NudgeAnswer(found, bands, after, (left + added) / (whole + added))
+    return NudgeAnswer(found, bands, after, (left + added) / (whole + added), starch)
+
+
+@dataclass(frozen=True, slots=True)
+class Bound:
+    """A sauce's lines with starch in it, and what cooking down leaves of them, 0–1."""
+
+    lines: tuple[HouseLine, ...]
+    left_frac: float
+
+
+STARCH, WATER = "cornflour", "water"
+
+
+def bound(
+    lines: tuple[HouseLine, ...], *, left_g: float, left_frac: float, cornflour_g: float, cold_water_g: float
+) -> Bound:
+    """The lines with cornflour in cold water: it goes in at the end, and none of it boils away."""
+    inventory, _ = context()
+    pairs = _pairs(lines)
+    whole, left = _left(pairs, left_g, left_frac)
+    more = ((STARCH, cornflour_g), (WATER, cold_water_g))
+    for key, _ in more:
+        ingredient_of(inventory.pantry, key, field="/lines")
+    added = cornflour_g + cold_water_g
+    after = _pairs((*lines, *(HouseLine(key, grams) for key, grams in more if grams > 0.0)))
+    return Bound(_lines(after), (left + added) / (whole + added))
 
 
 @dataclass(frozen=True, slots=True)
@@ -216,12 +248,15 @@ class UptakePoint:
 class Pickled:
     """A brine and its vegetable at rest, and how far a slice is hour by hour.
 
-    ``ready_h`` is when nine tenths of the way are gone; ``keeps`` says what keeping rests on.
+    ``ready_h`` is when nine tenths of the way are gone; ``usual_h`` and ``usual_said`` what cooks usually wait.
+    ``keeps`` says what keeping rests on.
     """
 
     rest: AtRest
     brine_per_vegetable: float
     ready_h: Band
+    usual_h: tuple[float, float]
+    usual_said: Phrase
     course: tuple[UptakePoint, ...]
     keeps: Phrase
 
@@ -254,7 +289,7 @@ def brine_of(
     )
     ready = ready_after_h(slice_mm, brine_per_vegetable=ratio, cold=cold)
     rest = at_rest(bath)
-    return Pickled(rest, ratio, ready, course, keeping(rest))
+    return Pickled(rest, ratio, ready, USUAL_H, usual_wait(), course, keeping(rest))
 
 
 def fermented(kind: FermentKind, vegetable_g: float, *, temp_c: float, salt_frac: float | None) -> Ferment:
@@ -282,9 +317,9 @@ def swaps_of(lines: tuple[HouseLine, ...], ingredient: str) -> tuple[SwapOffer, 
     return tuple(SwapOffer(s, with_it(s)) for s in swaps_for(pairs, ingredient, pantry=inventory.pantry))
 
 
-def shaker_of(trials: tuple[ShakerTrial, ...], *, side_g: float, sides: int) -> Shaker:
+def shaker_of(trials: tuple[ShakerTrial, ...], *, side_g: float, pieces: int) -> Shaker:
     """What a shaker gives, and how many shakes a side takes."""
-    return calibrate(trials, side_g=side_g, sides=sides)
+    return calibrate(trials, side_g=side_g, pieces=pieces)
 
 
 def poured(

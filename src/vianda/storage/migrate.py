@@ -13,6 +13,7 @@ from vianda.storage.migrations import (
     m0005_plain_names,
     m0006_kitchens,
     m0007_answered,
+    m0008_grown_pantry,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -23,6 +24,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0005", m0005_plain_names.run),
     ("0006", m0006_kitchens.STATEMENTS),
     ("0007", m0007_answered.STATEMENTS),
+    ("0008", m0008_grown_pantry.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

@@ -322,6 +322,7 @@ export const api = {
   tasteSauce: (sauce: S["SauceRequest"], signal?: AbortSignal) =>
     ask("post", "/api/sauces/taste", { body: sauce, signal }),
   nudgeSauce: (asked: S["NudgeRequest"]) => ask("post", "/api/sauces/nudge", { body: asked }),
+  bindSauce: (asked: S["BindRequest"]) => ask("post", "/api/sauces/bind", { body: asked }),
   pickle: (brine: S["BrineRequest"], signal?: AbortSignal) =>
     ask("post", "/api/sauces/brine", { body: brine, signal }),
   thicken: (asked: S["ThickenRequest"], signal?: AbortSignal) =>

@@ -29,32 +29,56 @@
   const height = $derived(build.height_mm * scale + 40);
   const drawn = $derived.by(() => {
     let below = 0;
-    return build.layers.map((layer) => {
+    // A folded bread, and meat that folds with it, lie above the rest a second time.
+    return [...build.layers, ...build.layers.filter((l) => l.folded).reverse()].map((layer) => {
       const y = height - 30 - (below + layer.thickness_mm) * scale;
       below += layer.thickness_mm;
       return { layer, y, h: Math.max(1.5, layer.thickness_mm * scale), w: layer.width_mm * scale };
     });
   });
+  /** Left edge of a layer: in its middle over the bread; what is folded, and what lies in the fold, begins at the fold. */
+  const from = (w: number) => (build.folded ? centre - (wide * scale) / 2 : centre - w / 2);
+  /** The fold, on the left: each folded layer goes round in a half circle. */
+  const folds = $derived(
+    build.layers.flatMap((layer, n) => {
+      if (!layer.folded) return [];
+      const lower = drawn[n];
+      const upper = drawn.findLast((d) => d.layer === layer);
+      if (!lower || !upper) return [];
+      const [low, high, x] = [lower.y + lower.h / 2, upper.y + upper.h / 2, from(lower.w) + 0.5];
+      return [
+        {
+          kind: layer.kind,
+          h: lower.h,
+          d: `M${x} ${low}A${(low - high) / 2.6} ${(low - high) / 2} 0 0 1 ${x} ${high}`,
+        },
+      ];
+    }),
+  );
   /** Names stand apart even where layers are thin. */
   const labels = $derived.by(() => {
     let last = Infinity;
-    return drawn.map((d) => {
+    return drawn.slice(0, build.layers.length).map((d) => {
       const y = Math.min(d.y + d.h / 2 + 4, last - 13);
       last = y;
       return y;
     });
   });
-  const centre = $derived((wide * scale) / 2 + 6);
+  const centre = $derived((wide * scale) / 2 + 6 + (build.folded ? (build.height_mm * scale) / 2.6 : 0));
+  const edge = $derived(centre + (wide * scale) / 2);
   const named = $derived(
-    `From below: ${build.layers.map((l) => `${l.name} ${l.thickness_mm.toFixed(0)} mm`).join(", ")}. ${build.height_mm.toFixed(0)} mm in all.`,
+    `${build.folded ? "Folded over. " : ""}From below: ${build.layers.map((l) => `${l.name} ${l.thickness_mm.toFixed(0)} mm`).join(", ")}. ${build.height_mm.toFixed(0)} mm in all.`,
   );
 </script>
 
 <div bind:clientWidth={width} class="min-w-0">
   <svg {width} {height} role="img" aria-label={named} class="block overflow-visible">
+    {#each folds as fold (fold.kind)}
+      <path d={fold.d} fill="none" stroke={fills[fold.kind]} stroke-width={fold.h} />
+    {/each}
     {#each drawn as d, n (n)}
       <rect
-        x={centre - d.w / 2}
+        x={from(d.w)}
         y={d.y}
         width={d.w}
         height={d.h}
@@ -64,17 +88,19 @@
         stroke-width="0.75"
       />
       {#if d.layer.toasted}<path
-          d={`M${centre - d.w / 2 + 3} ${d.layer.kind === "heel" ? d.y + 1.5 : d.y + d.h - 1.5}h${d.w - 6}`}
+          d={`M${from(d.w) + 3} ${d.layer.kind === "heel" ? d.y + 1.5 : d.y + d.h - 1.5}h${d.w - 6}`}
           stroke="#5f3f1f"
           stroke-width="2.5"
         />{/if}
-      <path
-        d={`M${centre + d.w / 2 + 2} ${d.y + d.h / 2}L${centre * 2 + 6} ${(labels[n] ?? 0) - 4}`}
-        class="stroke-quiet"
-        fill="none"
-        stroke-width="0.75"
-      />
-      <text x={centre * 2 + 10} y={labels[n]} class="fill-base-content text-[12px]">{d.layer.name}</text>
+      {#if n < labels.length}
+        <path
+          d={`M${from(d.w) + d.w + 2} ${d.y + d.h / 2}L${edge + 6} ${(labels[n] ?? 0) - 4}`}
+          class="stroke-quiet"
+          fill="none"
+          stroke-width="0.75"
+        />
+        <text x={edge + 10} y={labels[n]} class="fill-base-content text-[12px]">{d.layer.name}</text>
+      {/if}
     {/each}
     <path
       d={`M6 ${height - 12}h${20 * scale}m0 -4v8m-${20 * scale} -8v8`}

@@ -57,6 +57,10 @@
         <Fact label="At once" onclick={() => onworking("waves")}
           ><Qty kind="count" value={stove.at_once} /></Fact
         >
+        {#if stove.first_wave < stove.at_once}<Fact
+            label="First wave, with what lies beside it"
+            onclick={() => onworking("waves")}><Qty kind="count" value={stove.first_wave} /></Fact
+          >{/if}
         {#if stove.waves > 1}<Fact label="Last wave"><Qty kind="count" value={stove.last_wave} /></Fact>{/if}
       {/if}
       <Fact label={stove.waves > 1 ? "On the heat, all of it" : "On the heat"}

@@ -1,7 +1,7 @@
 <!-- A jar: a vegetable in a brine, how far it is hour by hour, and a ferment in its own juice. -->
 <script lang="ts">
   import { onDestroy } from "svelte";
-  import { api, ProblemError, type Ferment, type Pickled } from "../../lib/api/client";
+  import { api, type Ferment, type Pickled } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { Resource } from "../../lib/resource.svelte";
   import Fact from "../../lib/ui/Fact.svelte";
@@ -9,6 +9,7 @@
   import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import Segments from "../../lib/ui/Segments.svelte";
+  import { Told } from "../../lib/told.svelte";
   import { units } from "../../lib/units.svelte";
   import QuickField from "../heat/QuickField.svelte";
   import type { StepProps } from "../step";
@@ -61,7 +62,7 @@
   const crock = new Resource<null, Ferment>((_, signal) =>
     api.ferment({ ferment: kind, vegetable_g: fermented_g, temp_c, salt_frac }, signal),
   );
-  let failed = $state<string | null>(null);
+  const told = new Told();
 
   $effect(() => {
     void [vinegar, vinegar_g, water_g, sugar_g, salt_g, vegetable, vegetable_g, slice_mm, stands];
@@ -75,23 +76,9 @@
     jar.clear();
     crock.clear();
   });
-
-  async function read(
-    kind: "mass_g" | "length_mm" | "temp_c" | "frac",
-    text: string,
-    set: (value: number) => void,
-  ): Promise<void> {
-    failed = null;
-    try {
-      set((await api.read(kind, text, units.system)).value);
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      failed = error.problem.detail;
-    }
-  }
 </script>
 
-{#if failed}<p role="alert" class="mt-3 text-[0.875rem] text-error">{failed}</p>{/if}
+{#if told.problem}<p role="alert" class="mt-3 text-[0.875rem] text-error">{told.problem}</p>{/if}
 <section class="mt-5" aria-label="Pickle it">
   <h2 class="text-lg">Pickle it</h2>
   <div class="mt-2 flex flex-wrap items-end gap-3">
@@ -105,12 +92,12 @@
     <QuickField
       label="Of it"
       value={mass(vegetable_g)}
-      oncommit={(t) => read("mass_g", t, (v) => (vegetable_g = v))}
+      oncommit={(t) => told.read("mass_g", t, (v) => (vegetable_g = v))}
     />
     <QuickField
       label="Slices"
       value={length(slice_mm)}
-      oncommit={(t) => read("length_mm", t, (v) => (slice_mm = v))}
+      oncommit={(t) => told.read("length_mm", t, (v) => (slice_mm = v))}
     />
     <Segments
       label="It stands"
@@ -127,19 +114,23 @@
     <QuickField
       label="Of that"
       value={mass(vinegar_g)}
-      oncommit={(t) => read("mass_g", t, (v) => (vinegar_g = v))}
+      oncommit={(t) => told.read("mass_g", t, (v) => (vinegar_g = v))}
     />
     <QuickField
       label="Water"
       value={mass(water_g)}
-      oncommit={(t) => read("mass_g", t, (v) => (water_g = v))}
+      oncommit={(t) => told.read("mass_g", t, (v) => (water_g = v))}
     />
     <QuickField
       label="Sugar"
       value={mass(sugar_g)}
-      oncommit={(t) => read("mass_g", t, (v) => (sugar_g = v))}
+      oncommit={(t) => told.read("mass_g", t, (v) => (sugar_g = v))}
     />
-    <QuickField label="Salt" value={mass(salt_g)} oncommit={(t) => read("mass_g", t, (v) => (salt_g = v))} />
+    <QuickField
+      label="Salt"
+      value={mass(salt_g)}
+      oncommit={(t) => told.read("mass_g", t, (v) => (salt_g = v))}
+    />
   </div>
   {#if jar.problem}
     <p role="alert" class="mt-3 text-[0.875rem] text-error">{jar.problem.detail}</p>
@@ -155,8 +146,7 @@
           >{hours(found.ready_h.low)}–{hours(found.ready_h.high)} h</Fact
         >
         <p class="mt-1 text-[0.8125rem] leading-snug quiet">
-          How fast it goes in is known to a factor of two or three. Usual practice waits longer, one to three
-          days, for slices of 3 to 5 mm: spice and colour take more time than sour and salt.
+          <Say text={found.usual_said} />
         </p>
         <h3 class="mt-3 text-[0.9375rem]">At rest, in all the water</h3>
         <div class="mt-1 flex flex-wrap gap-x-7 gap-y-2">
@@ -190,17 +180,17 @@
     <QuickField
       label="Of it, cut"
       value={mass(fermented_g)}
-      oncommit={(t) => read("mass_g", t, (v) => (fermented_g = v))}
+      oncommit={(t) => told.read("mass_g", t, (v) => (fermented_g = v))}
     />
     <QuickField
       label="Salt of the whole"
       value={share(salt_frac ?? crock.value?.salt_frac ?? 0)}
-      oncommit={(t) => read("frac", t, (v) => (salt_frac = v))}
+      oncommit={(t) => told.read("frac", t, (v) => (salt_frac = v))}
     />
     <QuickField
       label="It stands at"
       value={amount({ kind: "temp_c", value: temp_c }, units)}
-      oncommit={(t) => read("temp_c", t, (v) => (temp_c = v))}
+      oncommit={(t) => told.read("temp_c", t, (v) => (temp_c = v))}
     />
   </div>
   {#if crock.problem}

@@ -1,13 +1,14 @@
 <!-- A tray kept for later: how fast its middle cools in a fridge, ice water or a freezer, by the published lines. -->
 <script lang="ts">
   import { onDestroy } from "svelte";
-  import { api, ProblemError, type KeptSauce } from "../../lib/api/client";
+  import { api, type KeptSauce } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { Resource } from "../../lib/resource.svelte";
   import Fact from "../../lib/ui/Fact.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import Segments from "../../lib/ui/Segments.svelte";
+  import { Told } from "../../lib/told.svelte";
   import { units } from "../../lib/units.svelte";
   import QuickField from "../heat/QuickField.svelte";
 
@@ -28,16 +29,7 @@
   const degrees = (value: number) => amount({ kind: "temp_c", value }, units);
   const length = (value: number) => amount({ kind: "length_mm", value }, units);
 
-  let failed = $state<string | null>(null);
-  async function read(kind: "length_mm", text: string, set: (value: number) => void): Promise<void> {
-    failed = null;
-    try {
-      set((await api.read(kind, text, units.system)).value);
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      failed = error.problem.detail;
-    }
-  }
+  const told = new Told();
 </script>
 
 <section class="mt-8 border-t-2 border-base-content pt-3" aria-label="Keep it">
@@ -46,11 +38,11 @@
     <QuickField
       label="Tray, filled"
       value={length(depth_mm)}
-      oncommit={(t) => read("length_mm", t, (v) => (depth_mm = v))}
+      oncommit={(t) => told.read("length_mm", t, (v) => (depth_mm = v))}
     />
     <Segments label="It cools in" options={places} value={cooled} onpick={(key) => (cooled = key)} />
   </div>
-  {#if failed}<p role="alert" class="mt-3 text-[0.875rem] text-error">{failed}</p>{/if}
+  {#if told.problem}<p role="alert" class="mt-3 text-[0.875rem] text-error">{told.problem}</p>{/if}
   {#if tray.problem}
     <p role="alert" class="mt-3 text-[0.875rem] text-error">{tray.problem.detail}</p>
   {:else if tray.value}

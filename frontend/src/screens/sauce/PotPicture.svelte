@@ -40,7 +40,7 @@
       }));
     });
   });
-  const share = $derived(1 / pot.cook.concentrates);
+  const share = $derived(pot.cook.left_frac);
   const mass = (value: number) => amount({ kind: "mass_g", value }, units);
   const millimetres = (value: number) => amount({ kind: "length_mm", value }, units);
   const named = $derived(

@@ -1,13 +1,14 @@
 <!-- A pot: cooked down to a mass or a thickness, balls in it, fat skimmed off, and what thickens it. -->
 <script lang="ts">
   import { onDestroy, onMount } from "svelte";
-  import { api, ProblemError, type Catalogue, type Pot, type SauceLine } from "../../lib/api/client";
+  import { api, type Catalogue, type Pot, type SauceLine } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { Resource } from "../../lib/resource.svelte";
   import Fact from "../../lib/ui/Fact.svelte";
   import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Segments from "../../lib/ui/Segments.svelte";
+  import { Told } from "../../lib/told.svelte";
   import { units } from "../../lib/units.svelte";
   import QuickField from "../heat/QuickField.svelte";
   import type { StepProps } from "../step";
@@ -46,7 +47,7 @@
   let boil = $state<(typeof boils)[number]["key"]>("gentle");
   let fat_wanted_frac = $state(1);
   let balls = $state(0);
-  let failed = $state<string | null>(null);
+  const told = new Told();
   const pot = new Resource<null, Pot>((_, signal) =>
     api.cookDown(
       {
@@ -74,7 +75,7 @@
   });
   onMount(() => {
     if (round) balls = evaluation.portions.pieces;
-    void told(async () => {
+    void told.run(async () => {
       const [schools, room] = await Promise.all([api.sauceSchools(), api.pantry()]);
       const beside = new Set(evaluation.beside.things.map((t) => t.ingredient));
       const houses = room.ingredients.flatMap(({ ingredient: i }) =>
@@ -110,52 +111,38 @@
     if (content === plain) left = { left_frac: 0.8 };
     else left = content.left_g ? { left_g: content.left_g } : { left_frac: content.left_frac };
   }
-  async function told(run: () => Promise<void>): Promise<void> {
-    failed = null;
-    try {
-      await run();
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      failed = error.problem.detail;
-    }
-  }
-  const read = (
-    kind: "mass_g" | "length_mm" | "frac" | "number",
-    text: string,
-    set: (value: number) => void,
-  ) => told(async () => set((await api.read(kind, text, units.system)).value));
 </script>
 
-{#if failed}<p role="alert" class="mt-3 text-[0.875rem] text-error">{failed}</p>{/if}
+{#if told.problem}<p role="alert" class="mt-3 text-[0.875rem] text-error">{told.problem}</p>{/if}
 <section class="mt-5" aria-label="Cook it down">
   <div class="flex flex-wrap items-end gap-3">
     <PickField label="In the pot" value={content.key} options={contents} onpick={pick} width="16rem" />
     {#if content.lines.length === 0}<QuickField
         label="Goes in"
         value={mass(start_g)}
-        oncommit={(t) => read("mass_g", t, (v) => (start_g = v))}
+        oncommit={(t) => told.read("mass_g", t, (v) => (start_g = v))}
       />{/if}
     <QuickField
       label="To be left"
       value={pot.value ? mass(pot.value.cook.left_g) : ""}
-      oncommit={(t) => read("mass_g", t, (v) => (left = { left_g: v }))}
+      oncommit={(t) => told.read("mass_g", t, (v) => (left = { left_g: v }))}
     />
     {#if content.lines.length > 0}<QuickField
         label="Dry matter"
         value={pot.value ? share(pot.value.dry_frac) : ""}
-        oncommit={(t) => read("frac", t, (v) => (left = { dry_frac: v }))}
+        oncommit={(t) => told.read("frac", t, (v) => (left = { dry_frac: v }))}
       />{/if}
     <QuickField
       label="Pot, inside"
       value={length(diameter_mm)}
-      oncommit={(t) => read("length_mm", t, (v) => (diameter_mm = v))}
+      oncommit={(t) => told.read("length_mm", t, (v) => (diameter_mm = v))}
     />
     <Segments label="How hard" options={boils} value={boil} onpick={(key) => (boil = key)} />
     {#if round}<QuickField
         label="Balls in it"
         value={String(balls)}
         width="5rem"
-        oncommit={(t) => read("number", t, (v) => (balls = v))}
+        oncommit={(t) => told.read("number", t, (v) => (balls = v))}
       />{/if}
   </div>
   {#if pot.problem}
@@ -226,7 +213,7 @@
               label="Fat wanted"
               value={fat_wanted_frac < 1 ? share(fat_wanted_frac) : ""}
               placeholder="as it is"
-              oncommit={(t) => read("frac", t, (v) => (fat_wanted_frac = v))}
+              oncommit={(t) => told.read("frac", t, (v) => (fat_wanted_frac = v))}
             />
             {#if fat_wanted_frac < 1}<p class="pb-2 text-[0.9375rem]" role="status">
                 {#if found.skim_g > 0}Skim <strong><Qty kind="mass_g" value={found.skim_g} /></strong> of fat.{:else}It

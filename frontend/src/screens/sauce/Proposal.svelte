@@ -3,6 +3,7 @@
   import type { Handle } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { units } from "../../lib/units.svelte";
+  import Qty from "../../lib/ui/Qty.svelte";
   import type { TasteBench } from "./taste.svelte";
 
   interface Props {
@@ -49,6 +50,18 @@
       <p class="text-[0.9375rem]">
         No change makes it so without making it another sauce. Let a held line go, or add something new.
       </p>
+    {/if}
+    {#if tasting.proposed.answer.starch}
+      {@const starch = tasting.proposed.answer.starch}
+      <p class="mt-3 border-t border-base-300 pt-2 text-[0.9375rem]" data-starch>
+        Or bind it: <strong>{mass(starch.cornflour_g)} cornflour</strong> in {mass(starch.cold_water_g)} cold water,
+        <Qty kind="minutes" value={starch.minutes.low} high={starch.minutes.high} /> at a simmer. Its taste stays.
+      </p>
+      <button
+        class="mt-1 act"
+        onclick={() => tasting.bind(starch, `Bound with ${mass(starch.cornflour_g)} cornflour`)}
+        >Bind it</button
+      >
     {/if}
   </div>
 {/if}

@@ -2,11 +2,12 @@
 <script lang="ts">
   import Trash from "@lucide/svelte/icons/trash-2";
   import { onDestroy } from "svelte";
-  import { api, ProblemError, type Shaker } from "../../lib/api/client";
+  import { api, type Shaker } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { Resource } from "../../lib/resource.svelte";
   import Fact from "../../lib/ui/Fact.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
+  import { Told } from "../../lib/told.svelte";
   import { units } from "../../lib/units.svelte";
   import QuickField from "../heat/QuickField.svelte";
   import type { StepProps } from "../step";
@@ -22,14 +23,14 @@
   let after = $state("");
   let shakes = $state("10");
   let wanted_g = $state<number | null>(null);
-  let failed = $state<string | null>(null);
+  const told = new Told();
   const outside = $derived(evaluation.salt.salt_place === "surface");
   const side_g = $derived(wanted_g ?? (outside ? evaluation.salt.side_salt_g : 0));
-  const sides = $derived(evaluation.portions.pieces * 2);
-  const shaker = new Resource<null, Shaker>((_, signal) => api.shaker({ trials, side_g, sides }, signal));
+  const pieces = $derived(evaluation.portions.pieces);
+  const shaker = new Resource<null, Shaker>((_, signal) => api.shaker({ trials, side_g, pieces }, signal));
 
   $effect(() => {
-    void [side_g, sides];
+    void [side_g, pieces];
     if (trials.length === 0 || side_g <= 0) {
       shaker.clear();
       return;
@@ -38,18 +39,9 @@
   });
   onDestroy(() => shaker.clear());
 
-  async function told(run: () => Promise<void>): Promise<void> {
-    failed = null;
-    try {
-      await run();
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      failed = error.problem.detail;
-    }
-  }
   async function add(event: SubmitEvent): Promise<void> {
     event.preventDefault();
-    await told(async () => {
+    await told.run(async () => {
       const [was, is, count] = await Promise.all([
         api.read("mass_g", before, units.system),
         api.read("mass_g", after, units.system),
@@ -91,7 +83,7 @@
         >Note it</button
       >
     </form>
-    {#if failed}<p role="alert" class="mt-2 text-[0.875rem] text-error">{failed}</p>{/if}
+    {#if told.problem}<p role="alert" class="mt-2 text-[0.875rem] text-error">{told.problem}</p>{/if}
     <ul class="mt-3" aria-label="Weighings">
       {#each trials as trial, n (n)}
         <li class="flex items-center justify-between border-t border-base-300 py-1">
@@ -112,8 +104,7 @@
         label="Salt on a side"
         value={side_g > 0 ? mass(side_g) : ""}
         placeholder="0.8 g"
-        oncommit={(t) =>
-          told(async () => void (wanted_g = (await api.read("mass_g", t, units.system)).value))}
+        oncommit={(t) => told.read("mass_g", t, (v) => (wanted_g = v))}
       />
     </div>
     {#if shaker.problem}<p role="alert" class="mt-3 text-[0.875rem] text-error">
@@ -134,7 +125,7 @@
               high={found.gives_g.high}
             />{:else}<Qty kind="mass_g" value={found.gives_g.usual} />{/if}</Fact
         >
-        <Fact label={`All ${sides} sides`}><Qty kind="mass_g" value={found.tray_g} /></Fact>
+        <Fact label={`All ${found.sides} sides`}><Qty kind="mass_g" value={found.tray_g} /></Fact>
       </div>
       <p class="mt-2 max-w-[30rem] text-[0.875rem] leading-snug">
         {#if !found.close}<span class="text-warning"
@@ -143,6 +134,7 @@
               : "less"} than wanted: a finer shaker comes nearer.</span
           >{:else}Whole shakes come within {Math.max(1, Math.round(Math.abs(found.off_frac) * 100))} % of what is
           wanted.{/if}
+        {#if found.known}One side differs from the next by about {Math.round(found.spread_frac * 100)} %.{/if}
         {#if !found.known}One weighing does not show how even it is.{/if}
       </p>
     {:else if side_g <= 0}

@@ -7,6 +7,7 @@
   import type { StackLayer } from "../../lib/api/client";
   import Fact from "../../lib/ui/Fact.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
+  import Say from "../../lib/ui/Say.svelte";
   import type { StepProps } from "../step";
   import BuildPicture from "../../lib/ui/BuildPicture.svelte";
 
@@ -81,7 +82,12 @@
 </div>
 
 <div class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 md:grid-cols-[minmax(0,1fr)_22rem]">
-  <BuildPicture {build} />
+  <div class="min-w-0">
+    <BuildPicture {build} />
+    {#if build.tasted}<p class="mt-3 max-w-[26rem] text-[0.875rem] leading-snug quiet">
+        <Say text={build.tasted} />
+      </p>{/if}
+  </div>
   <section aria-label="Layers, from the top">
     <div class="flex items-baseline justify-between gap-3">
       <h2 class="text-base">{build.usual ? "The usual build" : "Your build"}, from the top</h2>
@@ -113,7 +119,7 @@
               onpointercancel={() => (held = null)}><GripVertical size={18} /></span
             >
             <span class="min-w-0 flex-1">
-              <span class="block truncate leading-tight font-semibold">{layer.name}</span>
+              <span class="block leading-tight font-semibold">{layer.name}</span>
               <span class="block text-[0.75rem] quiet"
                 ><Qty kind="length_mm" value={layer.thickness_mm} />, <Qty
                   kind="mass_g"

@@ -1,8 +1,9 @@
 <!-- A sauce tasted: its lines in grams, its tastes against a school, and words that propose the smallest change. -->
 <script lang="ts">
   import { onDestroy, onMount } from "svelte";
-  import { api, ProblemError, type Handle, type PantryThing, type SauceSchool } from "../../lib/api/client";
+  import { api, type Handle, type PantryThing, type SauceSchool } from "../../lib/api/client";
   import { freshKey } from "../../lib/itemKey";
+  import { Told } from "../../lib/told.svelte";
   import PickField from "../../lib/ui/PickField.svelte";
   import QuickField from "../heat/QuickField.svelte";
   import type { StepProps } from "../step";
@@ -15,7 +16,7 @@
   const tasting = new TasteBench();
   let schools = $state.raw<SauceSchool[]>([]);
   let pantry = $state.raw<PantryThing[]>([]);
-  let failed = $state<string | null>(null);
+  const told = new Told();
   let name = $state("");
   let saved = $state("");
   /** Rounds that stand in the method already. */
@@ -39,16 +40,6 @@
     ...schools.map((s) => ({ key: `school:${s.key}`, title: `${s.title}, as its school starts` })),
   ]);
   let source = $state("");
-
-  async function told(run: () => Promise<void>): Promise<void> {
-    failed = null;
-    try {
-      await run();
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      failed = error.problem.detail;
-    }
-  }
 
   function begin(key: string): void {
     source = key;
@@ -75,7 +66,7 @@
 
   // Once: what is nudged here must not be put back when the formula changes beside it.
   onMount(() => {
-    void told(async () => {
+    void told.run(async () => {
       const [found, room] = await Promise.all([api.sauceSchools(), api.pantry()]);
       schools = found;
       pantry = room.ingredients;
@@ -87,7 +78,7 @@
 
   /** Write it to the pantry, and put it beside the formula when it is new. */
   async function keep(): Promise<void> {
-    await told(async () => {
+    await told.run(async () => {
       const key =
         from?.ingredient.key ??
         freshKey(
@@ -156,8 +147,8 @@
   {/if}
 </div>
 {#if tasting.taste?.why}<p class="mt-1 max-w-[44rem] text-[0.8125rem] quiet">{tasting.taste.why}</p>{/if}
-{#if failed || tasting.problem}<p role="alert" class="mt-2 text-[0.875rem] text-error">
-    {failed ?? tasting.problem}
+{#if told.problem || tasting.problem}<p role="alert" class="mt-2 text-[0.875rem] text-error">
+    {told.problem ?? tasting.problem}
   </p>{/if}
 
 <div class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 md:grid-cols-[minmax(0,1fr)_20rem]">

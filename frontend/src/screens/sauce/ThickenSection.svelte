@@ -1,13 +1,15 @@
 <!-- What thickens a gravy: starch, the fat of its roux, and the liquid in additions. -->
 <script lang="ts">
   import { onDestroy } from "svelte";
-  import { api, ProblemError, type Thickening } from "../../lib/api/client";
+  import { api, type Thickening } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { Resource } from "../../lib/resource.svelte";
   import Fact from "../../lib/ui/Fact.svelte";
   import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
+  import Say from "../../lib/ui/Say.svelte";
   import Segments from "../../lib/ui/Segments.svelte";
+  import { Told } from "../../lib/told.svelte";
   import { units } from "../../lib/units.svelte";
   import QuickField from "../heat/QuickField.svelte";
 
@@ -35,16 +37,7 @@
   });
   onDestroy(() => thick.clear());
 
-  let failed = $state<string | null>(null);
-  async function read(kind: "mass_g", text: string, set: (value: number) => void): Promise<void> {
-    failed = null;
-    try {
-      set((await api.read(kind, text, units.system)).value);
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      failed = error.problem.detail;
-    }
-  }
+  const told = new Told();
 </script>
 
 <section class="mt-8 border-t-2 border-base-content pt-3" aria-label="Thicken it">
@@ -53,7 +46,7 @@
     <QuickField
       label="Liquid"
       value={mass(liquid_g)}
-      oncommit={(t) => read("mass_g", t, (v) => (liquid_g = v))}
+      oncommit={(t) => told.read("mass_g", t, (v) => (liquid_g = v))}
     />
     <PickField
       label="With"
@@ -63,7 +56,7 @@
     />
     <Segments label="So that it" options={bodies} value={body} onpick={(key) => (body = key)} />
   </div>
-  {#if failed}<p role="alert" class="mt-3 text-[0.875rem] text-error">{failed}</p>{/if}
+  {#if told.problem}<p role="alert" class="mt-3 text-[0.875rem] text-error">{told.problem}</p>{/if}
   {#if thick.problem}
     <p role="alert" class="mt-3 text-[0.875rem] text-error">{thick.problem.detail}</p>
   {:else if thick.value}
@@ -84,13 +77,7 @@
               value={g}
             />{/each}, stirred smooth before the next.
         </p>{/if}
-      <p>
-        {thickener === "brown-roux"
-          ? "Browned flour binds about a third less."
-          : thickener === "cornflour"
-            ? "Stirred in at a simmer; it thins again when it boils long."
-            : "Some minutes at a simmer, or it tastes of flour."}
-      </p>
+      <p><Say text={t.said} /></p>
     </div>
   {/if}
 </section>

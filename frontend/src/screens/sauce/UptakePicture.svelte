@@ -21,8 +21,14 @@
 
 <div class="min-w-0" bind:clientWidth={width}>
   <svg {width} {height} role="img" aria-label={`On its way to rest: ${named}`} class="block">
-    <rect x={x(24)} y="12" width={x(72) - x(24)} height={y(0) - 12} class="fill-base-200" />
-    <text x={x(24) + 6} y={y(0) - 8} class="fill-quiet text-[12px]">usual practice</text>
+    <rect
+      x={x(found.usual_h[0])}
+      y="12"
+      width={x(found.usual_h[1]) - x(found.usual_h[0])}
+      height={y(0) - 12}
+      class="fill-base-200"
+    />
+    <text x={x(found.usual_h[0]) + 6} y={y(0) - 8} class="fill-quiet text-[12px]">usual practice</text>
     {#each [0, 0.5, 0.9, 1] as share (share)}
       <path
         d={`M34 ${y(share)}H${width - 14}`}

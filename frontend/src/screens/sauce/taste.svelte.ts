@@ -165,6 +165,15 @@ export class TasteBench {
     if (answer?.nudge) this.#set(round, answer.lines, answer.left_frac);
   }
 
+  /** Bind it with starch instead: it goes in with the water it is stirred into, and stays in the pot. */
+  bind(starch: { cornflour_g: number; cold_water_g: number }, round: string): void {
+    void this.#told(async () => {
+      const { cornflour_g, cold_water_g } = starch;
+      const answer = await api.bindSauce({ ...this.#asked(), cornflour_g, cold_water_g });
+      this.#set(round, answer.lines, answer.left_frac);
+    });
+  }
+
   /** Ask what can take the place of what cannot be had. */
   async lacks(ingredient: string): Promise<void> {
     await this.#told(async () => {

@@ -84,6 +84,10 @@
   <Fact label={stove.load_mass_g ? "Browning loads" : "Waves"} onclick={() => onworking("waves")}
     ><Qty kind="count" value={stove.waves} /></Fact
   >
+  {#if stove.first_wave < stove.at_once}<Fact
+      label="First wave, with what lies beside it"
+      onclick={() => onworking("waves")}><Qty kind="count" value={stove.first_wave} /></Fact
+    >{/if}
   {#if stove.waves > 1 && !stove.load_mass_g}<Fact label="Last wave"
       ><Qty kind="count" value={stove.last_wave} /></Fact
     >{/if}

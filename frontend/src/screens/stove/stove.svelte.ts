@@ -78,9 +78,9 @@ export class Stove {
   places = $derived.by<Place[]>(() => {
     const stove = this.cook?.plan.stove;
     if (!stove) return [];
-    const places: Place[] = stove.before.map((step) => ({ step, wave: 1, count: stove.at_once }));
+    const places: Place[] = stove.before.map((step) => ({ step, wave: 1, count: stove.first_wave }));
     for (let wave = 1; wave <= stove.waves; wave++) {
-      const count = wave === stove.waves ? stove.last_wave : stove.at_once;
+      const count = wave === stove.waves ? stove.last_wave : wave === 1 ? stove.first_wave : stove.at_once;
       for (const step of stove.each_wave) places.push({ step, wave, count });
     }
     for (const step of stove.after) places.push({ step, wave: stove.waves, count: stove.last_wave });

@@ -21,6 +21,7 @@ const step = (title: string, timer_s = 0) => ({
 const plan = {
   stove: {
     at_once: 4,
+    first_wave: 4,
     waves: 2,
     last_wave: 3,
     before: [step("Heat")],

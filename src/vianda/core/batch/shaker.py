@@ -12,6 +12,7 @@ from vianda.core.basis.errors import OutOfRangeError
 MOST_TRIALS = 20
 # Whole shakes come within this of what is wanted, or the shaker is too coarse: ours.
 CLOSE_FRAC = 0.1
+SIDES = 2
 # A scale shows no less.
 LEAST_G = 0.001
 
@@ -31,20 +32,21 @@ class Shaker:
     ``shakes`` per side is whole and at least one; ``gives_g`` is what they give on average, ``off_frac`` how far that
     is from what was wanted (−1 to 1), ``close`` within a tenth, ``spread_frac`` how much one side differs from another
     (one standard deviation by the mean). ``known`` is false while one trial alone says nothing of the spread.
+    ``tray_g`` is what all ``sides`` take.
     """
 
     per_shake_mg: float
-    per_shake_sd_mg: float
     known: bool
     shakes: int
     gives_g: Band
     off_frac: float
     close: bool
     spread_frac: float
+    sides: int
     tray_g: float
 
 
-def calibrate(trials: Sequence[ShakerTrial], *, side_g: float, sides: int) -> Shaker:
+def calibrate(trials: Sequence[ShakerTrial], *, side_g: float, pieces: int) -> Shaker:
     """What a shaker gives, and how many shakes a side takes.
 
     Shakes are taken as independent, so the spread of a trial's mean grows smaller with its number of shakes.
@@ -55,8 +57,8 @@ def calibrate(trials: Sequence[ShakerTrial], *, side_g: float, sides: int) -> Sh
         Weighings, 1 to 20.
     side_g : float
         Salt wanted on one side, g, above 0.
-    sides : int
-        Sides in all (count), 1 or more.
+    pieces : int
+        Pieces of two sides each (count), 1 or more.
 
     Returns
     -------
@@ -74,7 +76,7 @@ def calibrate(trials: Sequence[ShakerTrial], *, side_g: float, sides: int) -> Sh
 
     Examples
     --------
-    >>> found = calibrate([ShakerTrial(2.4, 10), ShakerTrial(2.6, 10)], side_g=1.0, sides=40)
+    >>> found = calibrate([ShakerTrial(2.4, 10), ShakerTrial(2.6, 10)], side_g=1.0, pieces=20)
     >>> round(found.per_shake_mg), found.shakes, round(found.tray_g)
     (250, 4, 40)
     """
@@ -82,7 +84,7 @@ def calibrate(trials: Sequence[ShakerTrial], *, side_g: float, sides: int) -> Sh
         raise OutOfRangeError(f"A shaker is weighed 1 to {MOST_TRIALS} times.", field="/trials")
     if any(not LEAST_G <= t.grams <= 10_000.0 or not 1 <= t.shakes <= 10_000 for t in trials):
         raise OutOfRangeError("In each trial 0.001 g or more fell, in one shake or more.", field="/trials")
-    if not LEAST_G <= side_g <= 1000.0 or sides < 1:
+    if not LEAST_G <= side_g <= 1000.0 or pieces < 1:
         raise OutOfRangeError("A side wants more than no salt.", field="/side_g")
     shaken = sum(t.shakes for t in trials)
     mean = math.fsum(t.grams for t in trials) / shaken
@@ -98,14 +100,14 @@ def calibrate(trials: Sequence[ShakerTrial], *, side_g: float, sides: int) -> Sh
     spread = sd * math.sqrt(shakes)
     return Shaker(
         mean * 1000.0,
-        sd * 1000.0,
         len(trials) > 1,
         shakes,
         Band(max(0.0, gives - spread), gives, gives + spread),
         gives / side_g - 1.0,
         abs(gives / side_g - 1.0) <= CLOSE_FRAC + 1e-9,
         spread / gives,
-        gives * sides,
+        SIDES * pieces,
+        gives * SIDES * pieces,
     )
 
 

@@ -174,13 +174,16 @@ def beside(
         out.append(_thing("cheese", cheese, used_g=mass, eaten=(mass, mass, mass), why=why))
     if any(s.glaze for s in stages) and (glaze := _found(heat.glaze, inventory)) is not None:
         # How often it is brushed on is said beside the formula; a stage alone is one coat.
-        coats = max([1, *(a.coats for a in formula.beside if a.role == "glaze" and a.ingredient == heat.glaze)])
+        said = [a for a in formula.beside if a.role == "glaze" and a.ingredient == heat.glaze]
+        coats = max([1, *(a.coats for a in said)])
         one = coat_g(showing_dm2(shape, form, pieces=n))
         spread = (coats * one.low, coats * one.usual, coats * one.high)
         why = say(
             "{coats} of 1 to 2 mm, {m} on each of {n}", coats=_coats(coats), m=ph.mass(spread[1] / n), n=ph.count(n)
         )
-        out.append(_thing("glaze", glaze, used_g=spread[1], eaten=spread, why=why))
+        # What is made beyond the coats is paid for too, whether it comes to the table or not.
+        made = max([spread[1], *(a.made_g for a in said)])
+        out.append(_thing("glaze", glaze, used_g=made, eaten=spread, why=why))
     fried = any(s.kind == "fry" for s in stages)
     key = FAT_KEYS.get(heat.fat, "neutral-oil" if fried else "")
     if key and (fat := _found(key, inventory)) is not None:

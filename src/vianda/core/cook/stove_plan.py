@@ -50,10 +50,10 @@ class StoveStep:
 
 @dataclass(frozen=True, slots=True)
 class StovePlan:
-    """Steps and waves. The last wave may be smaller. ``footprint_mm`` is a piece across and deep, as it lies.
+    """Steps and waves. The last wave may be smaller, and the first, where something lies beside it.
 
-    ``in_squares`` is how many a plain square grid would hold. ``load_mass_g`` of loose meat is browned at once, g;
-    0 for pieces.
+    ``footprint_mm`` is a piece across and deep, as it lies; ``in_squares`` how many a plain square grid would hold.
+    ``load_mass_g`` of loose meat is browned at once, g; 0 for pieces.
     """
 
     surface_width_mm: float
@@ -64,6 +64,7 @@ class StovePlan:
     at_once: int
     in_squares: int
     waves: int
+    first_wave: int
     last_wave: int
     before: tuple[StoveStep, ...]
     each_wave: tuple[StoveStep, ...]
@@ -167,6 +168,7 @@ def stove_plan(
         at_once=laying.at_once,
         in_squares=laying.in_squares,
         waves=laying.waves,
+        first_wave=laying.first_wave,
         last_wave=laying.last_wave,
         before=(*chilled, ready),
         each_wave=(lay, *timed),

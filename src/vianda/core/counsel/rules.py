@@ -9,6 +9,7 @@ from vianda.core.counsel import (
     mix_bind,
     mix_salt,
     mix_work,
+    sauce_in_pot,
     scale,
     shape,
     shape_fit,
@@ -29,6 +30,7 @@ ALL_RULES: tuple[Rule, ...] = (
     *shape_fit.RULES,
     *shape_hold.RULES,
     *stack.RULES,
+    *sauce_in_pot.RULES,
     *scale.RULES,
 )
 

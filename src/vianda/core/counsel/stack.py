@@ -16,7 +16,7 @@ from vianda.core.model.edit import Choose, SetStack, SetStages, TypeBeside
 from vianda.core.model.styles import BLOCKS
 from vianda.core.pipeline.figures import Figures
 from vianda.core.sauce.figures import BesideFigures
-from vianda.core.sauce.glaze import CATCHES_C, MUCH_SUGAR_G
+from vianda.core.sauce.glaze import CATCHES_C, MUCH_SUGAR_G, GlazePlan
 from vianda.core.stack.rules import MOST_SALTY, RICH_FAT_FRAC, SOGGY_MIN, StackRule
 
 # More water than this and a sauce runs out of a bun; less acid than this is not felt against fat. Ours.
@@ -25,6 +25,8 @@ RUNS_WATER_G, FELT_ACID_G = 55.0, 0.4
 SCANT_FRAC, MUCH_FRAC = 0.5, 1.5
 # Garlic or onion under oil keeps days in the cold; fresh egg in oil a day or two. Published advice, from memory.
 OIL_DAYS, RAW_EGG_DAYS = 4, 2
+# Less than this clings to the bowl and is not served: ours.
+SERVED_REST_G = 10.0
 HIDDEN = ("fish", "celery", "mustard", "sulphites")
 
 
@@ -103,30 +105,55 @@ def _not_sharp(figures: Figures) -> Remark | None:
     )
 
 
+def _coated(figures: Figures) -> tuple[BesideFigures, GlazePlan] | None:
+    """The glaze with coats that goes with it, and what they take."""
+    return next(((t, t.glaze) for t in figures.beside.things if t.glaze is not None), None)
+
+
 def _glaze_short(figures: Figures) -> Remark | None:
-    for thing in figures.beside.things:
-        plan = thing.glaze
-        if plan is not None and plan.lacking_g > 0.5:
-            enough = math.ceil(plan.coats_g)
-            return Remark(
-                say("The glaze is {m} short of {n} coats", m=ph.mass(plan.lacking_g), n=ph.count(thing.coats)),
-                say("A coat of 1 to 2 mm takes {one}.", one=ph.mass(plan.coat_g.low, plan.coat_g.high)),
-                (Change(say("Make {m}", m=ph.mass(enough)), TypeBeside(thing.ingredient, "made", f"{enough} g")),),
-            )
-    return None
+    found = _coated(figures)
+    if found is None or found[1].lacking_g <= 0.5:
+        return None
+    thing, plan = found
+    enough = math.ceil(plan.coats_g)
+    return Remark(
+        say("The glaze is {m} short of {n} coats", m=ph.mass(plan.lacking_g), n=ph.count(thing.coats)),
+        say("A coat of 1 to 2 mm takes {one}.", one=ph.mass(plan.coat_g.low, plan.coat_g.high)),
+        (Change(say("Make {m}", m=ph.mass(enough)), TypeBeside(thing.ingredient, "made", f"{enough} g")),),
+    )
+
+
+def _one_brush(figures: Figures) -> Remark | None:
+    """A brush carries what is on raw meat back into a bowl that is served from later."""
+    found = _coated(figures)
+    context = figures.context
+    heat = context.formula.heat
+    if found is None or heat.glaze != found[0].ingredient or found[1].rest_g < SERVED_REST_G:
+        return None
+    if not any(s.glaze for s in stages_of(heat, context.style, context.surface)):
+        return None
+    thing, plan = found
+    return Remark(
+        say("{name}: take {coats} apart for the brush", name=ph.word(thing.name), coats=ph.mass(plan.coats_g)),
+        say(
+            "The brush touches meat that is not cooked through and carries that back into the bowl. The other {rest} "
+            "stay clean for the table; what was brushed from is boiled or thrown away.",
+            rest=ph.mass(plan.rest_g),
+        ),
+    )
 
 
 def _glaze_not_brushed(figures: Figures) -> Remark | None:
     """Coats that are counted here and go on at no stage."""
-    thing = next((t for t in figures.beside.things if t.glaze is not None), None)
+    found = _coated(figures)
     context = figures.context
     stages = stages_of(context.formula.heat, context.style, context.surface)
     able = [n for n, s in enumerate(stages) if s.kind in ("oven", "broiler", "indirect")]
-    if thing is None or any(s.glaze for s in stages) or not able or context.style.form not in BLOCKS:
+    if found is None or any(s.glaze for s in stages) or not able or context.style.form not in BLOCKS:
         return None
     late = tuple(replace(s, glaze=True) if n == able[-1] else s for n, s in enumerate(stages))
     return Remark(
-        say("{name}: no stage of the heat brushes it on", name=ph.word(thing.name)),
+        say("{name}: no stage of the heat brushes it on", name=ph.word(found[0].name)),
         say("Its coats are counted here and never go on. The last stage is usual: sugar burns early in the oven."),
         (Change(say("Brush it on in the last stage"), SetStages(late)),),
     )
@@ -134,12 +161,13 @@ def _glaze_not_brushed(figures: Figures) -> Remark | None:
 
 def _another_glaze(figures: Figures) -> Remark | None:
     """A glaze beside the formula and the one the heat brushes on are meant to be one thing."""
-    thing = next((t for t in figures.beside.things if t.glaze is not None), None)
+    found = _coated(figures)
     context = figures.context
     heat, pantry = context.formula.heat, context.inventory.pantry
     brushed = any(s.glaze for s in stages_of(heat, context.style, context.surface))
-    if thing is None or not brushed or heat.glaze == thing.ingredient:
+    if found is None or not brushed or heat.glaze == found[0].ingredient:
         return None
+    thing = found[0]
     other = pantry[heat.glaze].name if heat.glaze in pantry else heat.glaze
     return Remark(
         say("The heat brushes on {other}", other=ph.word(other.lower())),
@@ -254,6 +282,13 @@ RULES: tuple[Rule, ...] = (
         "a glaze with coats that no stage of the heat brushes on",
         PRACTICE,
         _glaze_not_brushed,
+    ),
+    _rule(
+        "one-brush",
+        "check",
+        f"a glaze that is brushed on, and {SERVED_REST_G:.0f} g or more of it left for the table",
+        "published advice on cross-contamination, from memory",
+        _one_brush,
     ),
     _rule("another-glaze", "check", "a glaze beside it, and another brushed on at the heat", PRACTICE, _another_glaze),
     _rule("sugar-on-fire", "check", "a glaze over a grate hotter than its sugar bears", PRACTICE, _sugar_on_fire),

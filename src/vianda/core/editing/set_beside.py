@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
+from vianda.core.basis.errors import OutOfRangeError, UnknownItemError, UnreadableEntryError
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import ingredient_of
 from vianda.core.model import edit as e
 from vianda.core.model.formula import BREAD_LAYERS, MOST_BESIDE, MOST_LAYERS, Accompaniment, Formula
 from vianda.core.reading.amount_entry import read_amount
-from vianda.core.reading.entry import read_count
+from vianda.core.reading.entry import read_count, read_length_mm
+from vianda.core.sauce.dose import grams_for
 from vianda.core.sauce.figures import usual_grams
 
 MOST_DOSE_G, MOST_MADE_G, MOST_COATS = 5000.0, 1_000_000.0, 12
@@ -44,7 +45,7 @@ def put_beside(formula: Formula, edit: e.PutBeside, *, inventory: Inventory, kit
         When the pantry does not hold it.
     """
     ingredient_of(inventory.pantry, edit.ingredient, field="/beside")
-    bread = next((b.diameter_mm for b in kitchen.buns if b.key == formula.shape.bun), 0.0)
+    bread = _bread_mm(formula, kitchen)
     coats = 2 if edit.role == "glaze" else 0
     put = Accompaniment(edit.role, edit.ingredient, usual_grams(edit.role, bread_mm=bread).usual, coats=coats)
     known = [a.ingredient for a in formula.beside]
@@ -122,14 +123,33 @@ def type_beside(formula: Formula, edit: e.TypeBeside, *, inventory: Inventory, k
         changed = replace(now, coats=coats)
     else:
         thing = ingredient_of(inventory.pantry, edit.ingredient, field="/beside")
-        grams = read_amount(
-            edit.text, thing, meat_mass_g=1000.0, unit_system=kitchen.unit_system, field="/beside"
-        ).mass_g
+        bread_mm = _bread_mm(formula, kitchen) if now.role == "burger-sauce" else 0.0
+        coat_mm = _coat_mm(edit.text) if edit.what == "dose" and bread_mm > 0.0 else None
+        if coat_mm is not None:
+            grams = grams_for(coat_mm, diameter_mm=bread_mm)
+        else:
+            grams = read_amount(
+                edit.text, thing, meat_mass_g=1000.0, unit_system=kitchen.unit_system, field="/beside"
+            ).mass_g
         most = MOST_DOSE_G if edit.what == "dose" else MOST_MADE_G
         if grams > most:
             raise OutOfRangeError(f"That is more than {most:.0f} g.", field="/beside")
         changed = replace(now, dose_g=grams) if edit.what == "dose" else replace(now, made_g=grams)
     return replace(formula, beside=(*formula.beside[:at], changed, *formula.beside[at + 1 :]))
+
+
+def _bread_mm(formula: Formula, kitchen: Kitchen) -> float:
+    return next((b.diameter_mm for b in kitchen.buns if b.key == formula.shape.bun), 0.0)
+
+
+def _coat_mm(text: str) -> float | None:
+    """How thick a sauce is to lie on its bread, where that is what was typed: only what names a length."""
+    if not any(unit in text.casefold() for unit in ("mm", "cm", "in", '"', "″")):
+        return None
+    try:
+        return read_length_mm(text, field="/beside")
+    except UnreadableEntryError:
+        return None
 
 
 def set_stack(formula: Formula, edit: e.SetStack, *, inventory: Inventory, kitchen: Kitchen) -> Formula:

@@ -7,6 +7,7 @@ from vianda.core.basis.phrase import Phrase, say
 from vianda.core.basis.working import Working
 from vianda.core.model.styles import FLAT
 from vianda.core.pipeline.figures import Figures
+from vianda.core.sauce.from_raw import COOKED_BESIDE
 from vianda.core.shape import cook_loss as cy
 from vianda.core.shape.density import PACKING, PACKING_SHRINK
 from vianda.core.shape.dimple import NEEDED_FROM_MM
@@ -351,6 +352,17 @@ def _is_ring(f: Figures) -> bool:
     return any(w.key == f.piece.shape.mould_key and w.kind == "ring" for w in f.context.kitchen.moulds)
 
 
+def _beside_first(f: Figures) -> tuple[Phrase, ...]:
+    """What lies beside the first wave, where that leaves it less room."""
+    s = f.cook.stove
+    if s.first_wave == s.at_once:
+        return ()
+    names = [t.name for t in f.beside.things if (rule := COOKED_BESIDE.get(t.ingredient)) and rule.with_meat]
+    return (
+        say("{what} beside the first wave: it holds {n}", what=ph.word(" and ".join(names)), n=ph.count(s.first_wave)),
+    )
+
+
 def waves(f: Figures) -> Working:
     """How many lie on the surface at once.
 
@@ -394,6 +406,7 @@ def waves(f: Figures) -> Working:
                 waves=ph.count(s.waves),
                 last=ph.count(s.last_wave),
             ),
+            *_beside_first(f),
         ),
         "Geometry: rows in step or shifted on a plate, the tightest known places in a round pan; the gap is common "
         "practice.",

@@ -28,7 +28,7 @@ from vianda.core.mix.figures import MixFigures, mix_figures
 from vianda.core.mix.sheet import mix_sheet
 from vianda.core.model.field_table import FIGURES, range_text, stored_value
 from vianda.core.model.formula import Formula
-from vianda.core.model.styles import style_of
+from vianda.core.model.styles import BLOCKS, style_of
 from vianda.core.pipeline.figures import (
     Context,
     CookFigures,
@@ -39,6 +39,8 @@ from vianda.core.pipeline.figures import (
     TradeFigures,
 )
 from vianda.core.pipeline.portion import beside_of_context, buns_of, remarks_of_build, served_of_context
+from vianda.core.sauce.figures import made_grams
+from vianda.core.sauce.from_raw import taken_frac
 from vianda.core.shape.laying import laying_of
 from vianda.core.shape.piece import bread_of, piece_shape
 from vianda.core.shape.piece_composition import piece_composition
@@ -163,8 +165,18 @@ def piece_of_context(context: Context, batch: Batch, meat: MeatFigures) -> Piece
         width_mm=shape.width_mm,
         gap_mm=style.gap_mm,
         crumbled_g=batch.meat_mass_g / batch.portions.pieces,
+        taken_frac=_taken_frac(context),
     )
     return PieceFigures(composition, shape, laying)
+
+
+def _taken_frac(context: Context) -> float:
+    """Share of the surface that something beside the first wave takes; an oven and a pot have room for all."""
+    formula = context.formula
+    if context.surface.kind not in ("plate", "pan", "grate") or context.style.form in BLOCKS:
+        return 0.0
+    wanted = [(a.ingredient, made_grams(a, guests=formula.dish.guests)) for a in formula.beside]
+    return taken_frac(wanted, surface=context.surface)
 
 
 def salt_of_context(context: Context, batch: Batch, piece: PieceFigures) -> SaltFigures:

@@ -37,11 +37,13 @@ LEAST_LEFT_FRAC, LEAST_POT_MM, MOST_G = 0.001, 10.0, 1e6
 class CookDown:
     """From what goes in to what is left: water to lose, how long it takes, and what holds it back.
 
-    ``concentrates`` is by what salt, sugar and acid rise. ``heat_up_s`` comes before, from room temperature.
+    ``left_frac`` is the share that is left, 0–1; ``concentrates`` is by what salt, sugar and acid rise. ``heat_up_s``
+    comes before, from room temperature.
     """
 
     start_g: float
     left_g: float
+    left_frac: float
     water_g: float
     minutes: Band
     heat_up_s: float
@@ -132,6 +134,7 @@ def cook_down(start_g: float, left_g: float, boil: Boil, *, diameter_mm: float, 
     return CookDown(
         start_g,
         left_g,
+        left_g / start_g,
         water,
         Band(fast, usual, slow),
         heat_up / (burner_w_m2 * area),

@@ -9,6 +9,7 @@ from typing import Literal
 from vianda.core.basis.band import Band
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase, frac, number, say, temp
+from vianda.core.sauce.brine import ACID_LINE_PH
 
 FermentKind = Literal["cabbage", "cucumber"]
 # 2 to 2.5 % of the whole is usual; common practice. Below 1.5 % it may spoil before it sours, above 6 % it does not
@@ -23,7 +24,6 @@ FULL_DAYS: tuple[tuple[float, float, float], ...] = ((15.5, 35.0, 42.0), (18.3, 
 YOUNG_DAYS = (3.0, 10.0)
 # What is left, drained, by the raw mass: cabbage gives a tenth to a quarter as brine; from memory, low.
 LEFT: Mapping[FermentKind, tuple[float, float, float]] = {"cabbage": (0.75, 0.85, 0.92), "cucumber": (0.88, 0.93, 0.97)}
-ACID_LINE_PH = 4.6
 
 
 @dataclass(frozen=True, slots=True)

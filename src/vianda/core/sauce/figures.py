@@ -104,6 +104,31 @@ def usual_grams(role: Role, *, bread_mm: float) -> Band:
     return Band(*USUAL_G[role])
 
 
+def made_grams(a: Accompaniment, *, guests: int) -> float:
+    """What is made of a thing: as said, or what its doses need, in whole grams.
+
+    Parameters
+    ----------
+    a : Accompaniment
+        What goes with it.
+    guests : int
+        Portions (count).
+
+    Returns
+    -------
+    float
+        g.
+
+    Examples
+    --------
+    >>> made_grams(Accompaniment("relish", "relish", 12.0, made_g=500.0), guests=4)
+    500.0
+    """
+    if a.made_g or a.dose_g <= 0.0:
+        return a.made_g
+    return float(math.ceil(batch_of_sauce(0.0, a.dose_g, wanted=guests).needed_g))
+
+
 def beside_figures(beside: Sequence[Accompaniment], *, table: Table, pantry: Pantry) -> tuple[BesideFigures, ...]:
     """The figures of everything that goes with a formula.
 
@@ -130,10 +155,8 @@ def _figures(a: Accompaniment, thing: Ingredient, *, table: Table, pantry: Pantr
     guests, bread_mm = table.guests, table.bread_mm
     taste = taste_of([(thing.key, 100.0)], pantry=pantry)
     school = nearest_school(taste, a.role) if thing.house is not None or a.role in ("burger-sauce", "glaze") else None
-    batch = batch_of_sauce(a.made_g, a.dose_g, wanted=guests) if a.dose_g > 0.0 else Batch(0, a.made_g, 0.0, 0.0)
-    made = a.made_g or math.ceil(batch.needed_g)
-    if not a.made_g and a.dose_g > 0.0:
-        batch = batch_of_sauce(made, a.dose_g, wanted=guests)
+    made = made_grams(a, guests=guests)
+    batch = batch_of_sauce(made, a.dose_g, wanted=guests) if a.dose_g > 0.0 else Batch(0, made, 0.0, 0.0)
     return BesideFigures(
         role=a.role,
         role_title=ROLES[a.role],

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from vianda.core.basis import phrase as ph
@@ -16,7 +16,8 @@ from vianda.core.equipment.kitchen import Surface
 class CookedBeside:
     """How one thing is cooked: what is left of it, how long a load takes, what a square metre holds raw, kg.
 
-    ``fat_frac`` is the fat it gives to the pan, by its raw mass, 0–1. ``turn`` is when it goes on.
+    ``fat_frac`` is the fat it gives to the pan, by its raw mass, 0–1. ``turn`` is when it goes on; ``with_meat``:
+    beside the first wave, where it takes pieces' places.
     """
 
     raw_name: str
@@ -25,6 +26,7 @@ class CookedBeside:
     holds_kg_m2: float
     turn: str
     fat_frac: float = 0.0
+    with_meat: bool = False
 
 
 # Onions lose about 70 % over 20 to 40 min, and a pan holds 8 to 10 kg/m² of them: common practice, no published source.
@@ -42,6 +44,7 @@ COOKED_BESIDE: Mapping[str, CookedBeside] = {
         (8.0, 10.0, 14.0),
         6.0,
         "Beside the first wave, at the edge where it is less hot.",
+        with_meat=True,
     ),
     "cooked-mushroom": CookedBeside(
         "raw mushrooms",
@@ -139,6 +142,39 @@ def from_raw(ingredient: str, cooked_g: float, *, surface: Surface) -> FromRaw |
     return FromRaw(
         rule.raw_name, Band(low, usual, high), loads, Band(fast, mid, slow), min(1.0, usual / loads / holds), fat, turn
     )
+
+
+# More of the surface than this, or more than one load, and it is cooked before the meat instead: ours.
+MOST_BESIDE_FRAC = 0.5
+
+
+def taken_frac(beside: Sequence[tuple[str, float]], *, surface: Surface) -> float:
+    """The share of the surface that the first wave does not get, because something is cooked beside it.
+
+    Parameters
+    ----------
+    beside : Sequence[tuple[str, float]]
+        Keys of what goes with the formula, and what is wanted of each cooked, g.
+    surface : Surface
+        The meat's surface.
+
+    Returns
+    -------
+    float
+        0–0.5; 0 where nothing lies there, or so much that it goes on before the meat.
+
+    Examples
+    --------
+    >>> plate = Surface("plate", "Plate", "plate", 600, 400, False)
+    >>> round(taken_frac([("grilled-onion", 300.0)], surface=plate), 2)
+    0.25
+    """
+    found = 0.0
+    for key, grams in beside:
+        rule = COOKED_BESIDE.get(key)
+        if rule is not None and rule.with_meat and grams > 0.0:
+            found += grams / rule.left_frac[1] / (rule.holds_kg_m2 * area_m2(surface) * 1000.0)
+    return found if found <= MOST_BESIDE_FRAC else 0.0
 
 
 def loads_for(mass_g: float, *, holds_g: float) -> int:

@@ -16,7 +16,6 @@ from importlib.resources import files
 from typing import Literal
 
 from vianda.core.basis.errors import OutOfRangeError
-from vianda.core.inventory.house import needs
 from vianda.core.inventory.pantry import Ingredient, Pantry, ingredient_of
 
 Acid = Literal["acetic", "citric", "lactic", "tartaric", "none"]
@@ -268,21 +267,3 @@ def _unsure(each: list[tuple[Ingredient, float, tuple[float, ...]]], sums: list[
         if low and weighs:
             found.append(thing.name)
     return tuple(found)
-
-
-def all_that_is_in(key: str, *, pantry: Pantry) -> tuple[str, ...]:
-    """Names of everything a house formula stands on, the bought things only.
-
-    Parameters
-    ----------
-    key : str
-        Key of the thing.
-    pantry : Pantry
-        Ingredients by key.
-
-    Returns
-    -------
-    tuple[str, ...]
-        Names, in the order in which they are met.
-    """
-    return tuple(pantry[k].name for k in needs(key, pantry=pantry) if pantry[k].house is None)

@@ -35,7 +35,8 @@ class Laid:
 class Laying:
     """How a batch goes on a surface: the places of one wave, how many lie at once, and in how many waves.
 
-    The last wave may be smaller. ``in_squares`` is how many a plain square grid would hold.
+    The last wave may be smaller, and the first, where something lies beside it. ``in_squares`` is how many a plain
+    square grid would hold.
     """
 
     centres_mm: Centres
@@ -44,6 +45,7 @@ class Laying:
     at_once: int
     in_squares: int
     waves: int
+    first_wave: int
     last_wave: int
 
 
@@ -57,6 +59,7 @@ def laying_of(
     width_mm: float,
     gap_mm: float,
     crumbled_g: float,
+    taken_frac: float = 0.0,
 ) -> Laying:
     """How the pieces of a batch lie on a surface, wave by wave.
 
@@ -78,6 +81,8 @@ def laying_of(
         Room left between two pieces, mm.
     crumbled_g : float
         Meat in a portion of what is crumbled, g. Only that is browned; the rest of a portion comes to it in the pot.
+    taken_frac : float, default 0.0
+        Share of the surface on which something else lies beside the first wave, 0–0.5.
 
     Returns
     -------
@@ -112,15 +117,18 @@ def laying_of(
             field="/heat/surface",
         )
     at_once = min(len(laid.centres_mm) if at_once is None else at_once, pieces)
-    waves = math.ceil(pieces / at_once)
+    room = len(laid.centres_mm) if form != "crumbled" else at_once
+    first = min(pieces, at_once, max(1, math.floor(room * (1.0 - taken_frac) + _DUST)))
+    more = math.ceil((pieces - first) / at_once)
     return Laying(
         laid.centres_mm[:at_once],
         laid.across_mm,
         laid.deep_mm,
         at_once,
         min(laid.in_squares or at_once, pieces),
-        waves,
-        pieces - at_once * (waves - 1),
+        1 + more,
+        first,
+        pieces - first - at_once * (more - 1) if more else first,
     )
 
 

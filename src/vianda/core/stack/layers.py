@@ -8,8 +8,9 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.phrase import Phrase, say
 from vianda.core.equipment.kitchen import Bun, BunKind
-from vianda.core.inventory.pantry import Pantry
+from vianda.core.inventory.pantry import Ingredient, Pantry
 from vianda.core.model.formula import BREAD_LAYERS, Accompaniment, LayerKind, StackLayer
 from vianda.core.model.styles import FLAT, Form
 from vianda.core.shape.figures import ShapeFigures
@@ -64,6 +65,7 @@ BREAD_MM: Mapping[BunKind, tuple[float, float]] = {
     "tortilla": (2.0, 2.0),
     "flatbread": (6.0, 6.0),
 }
+FOLDED: tuple[BunKind, ...] = ("tortilla", "flatbread")
 # Things that lie on a layer as usual when the pantry has them.
 USUAL_OF: Mapping[LayerKind, str] = {
     "cheese": "processed-cheese",
@@ -164,7 +166,10 @@ def layer_choices(pantry: Pantry) -> tuple[LayerChoice, ...]:
 
 @dataclass(frozen=True, slots=True)
 class Layer:
-    """One layer as it is built: name, mass, thickness and width, how wet it is, and what it tells the rules."""
+    """One layer as it is built: name, mass, thickness and width, and whether its face is toasted.
+
+    ``folded``: it is folded over with its bread, so that it lies above and below the rest, each so thick and wide.
+    """
 
     kind: LayerKind
     ingredient: str
@@ -172,16 +177,22 @@ class Layer:
     mass_g: float
     thickness_mm: float
     width_mm: float
-    wetness: Wetness
-    slick: bool
-    salty: bool
-    sharp: bool
     toasted: bool
+    folded: bool = False
+
+    @property
+    def rule(self) -> KindRule:
+        """What its kind tells the rules: how wet, whether it slides, salty, sharp."""
+        return KINDS[self.kind]
 
 
 @dataclass(frozen=True, slots=True)
 class Build:
-    """A build from below: its layers, height, mass, what hangs over the bread, and whether it was the usual one."""
+    """A build from below: its layers, height, mass, what hangs over the bread, and whether it was the usual one.
+
+    ``folded``: one thin bread laid over what is on it, as wide as half of it. ``tasted`` says when its sharp layers
+    meet the tongue.
+    """
 
     layers: tuple[Layer, ...]
     height_mm: float
@@ -189,6 +200,8 @@ class Build:
     overhang_mm: float
     bite: Literal["comfortable", "tall", "too tall"]
     usual: bool
+    folded: bool = False
+    tasted: Phrase | None = None
 
 
 def usual_stack(*, bun: Bun, patties: int, cheese: str, beside: Sequence[Accompaniment]) -> tuple[StackLayer, ...]:
@@ -253,7 +266,8 @@ def build_of(
 ) -> Build:
     """Layers with their sizes, and what the build comes to.
 
-    A sauce that goes with it is shared out over its layers.
+    A sauce that goes with it is shared out over its layers. A tortilla or flatbread with nothing above is folded over
+    what lies on it, with the meat that was pressed or laid as wide as it.
 
     Parameters
     ----------
@@ -275,13 +289,15 @@ def build_of(
     Build
         The build.
     """
-    bread_mm = bun.diameter_mm or meat.width_mm
+    folded = bun.diameter_mm > 0 and bun.kind in FOLDED and [x.kind for x in stack if x.kind in BREADS] == ["heel"]
+    bread_mm = (bun.diameter_mm or meat.width_mm) / (2.0 if folded else 1.0)
     halves = sum(layer.kind in BREADS for layer in stack) or 1
     doses = {a.ingredient: a.dose_g for a in beside}
     sauces = [layer.ingredient for layer in stack if layer.kind == "sauce"]
     layers = []
     for layer in stack:
         rule = KINDS[layer.kind]
+        over = folded and layer.kind in BREADS
         mass, thick, width = layer.mass_g or rule.mass_g, rule.thickness_mm, rule.width_frac * bread_mm
         if layer.kind in BREADS:
             lower, upper = BREAD_MM[bun.kind]
@@ -289,6 +305,8 @@ def build_of(
             mass = bun.mass_g / halves
         elif layer.kind == "patty":
             mass, thick, width = meat.mass_g, meat.thickness_mm, meat.width_mm
+            over = folded and width > bread_mm
+            width /= 2.0 if over else 1.0
         elif layer.kind == "sauce":
             if not layer.mass_g and layer.ingredient in doses:
                 mass = doses[layer.ingredient] / sauces.count(layer.ingredient)
@@ -301,26 +319,49 @@ def build_of(
             Layer(
                 layer.kind,
                 layer.ingredient,
-                thing.name if thing is not None else meat.name if layer.kind == "patty" else rule.title,
+                _name(layer.kind, thing, bread=bun.name if folded else "", meat=meat.name),
                 mass,
                 thick,
                 width,
-                rule.wetness,
-                rule.slick,
-                rule.salty,
-                rule.sharp,
                 layer.toasted,
+                over,
             )
         )
-    height = math.fsum(x.thickness_mm for x in layers)
-    bread = bun.diameter_mm
-    overhang = (
-        max(0.0, max((x.width_mm - bread for x in layers if x.kind not in BREADS), default=0.0)) if bread else 0.0
-    )
+    height = math.fsum(x.thickness_mm * (2 if x.folded else 1) for x in layers)
+    wider = max((x.width_mm - bread_mm for x in layers if x.kind not in BREADS), default=0.0)
+    overhang = max(0.0, wider) if bun.diameter_mm else 0.0
     bite: Literal["comfortable", "tall", "too tall"] = "comfortable"
     if height > BITE_MM:
         bite = "tall" if height <= BITE_MOST_MM else "too tall"
-    return Build(tuple(layers), height, math.fsum(x.mass_g for x in layers), overhang, bite, usual)
+    return Build(
+        tuple(layers), height, math.fsum(x.mass_g for x in layers), overhang, bite, usual, folded, _tasted(layers)
+    )
+
+
+def _tasted(layers: Sequence[Layer]) -> Phrase | None:
+    """What is sharp below the meat meets the tongue first, what is above it last."""
+    meat = [n for n, x in enumerate(layers) if x.kind == "patty"]
+    sharp = [n for n, x in enumerate(layers) if x.rule.sharp]
+    if not meat or not sharp:
+        return None
+    below, above = sharp[0] < meat[0], sharp[-1] > meat[-1]
+    if below and above:
+        return say("Sharp above and below the meat: tasted from the first bite to the last.")
+    if below:
+        return say("What is sharp lies under the meat, where it is tasted first. Others lay it on top, tasted last.")
+    if above:
+        return say("What is sharp lies over the meat, where it is tasted last. Others lay it under, tasted first.")
+    return say("What is sharp lies in the middle of the meat: it comes with every bite of it.")
+
+
+def _name(kind: LayerKind, thing: Ingredient | None, *, bread: str, meat: str) -> str:
+    """A thin bread has no heel: it goes by its own name."""
+    if thing is not None:
+        return thing.name
+    if kind == "patty":
+        return meat
+    # Its size is drawn: the name goes without.
+    return bread.split(",")[0] if bread and kind in BREADS else KINDS[kind].title
 
 
 def moved(stack: Sequence[StackLayer], at: int, to: int) -> tuple[StackLayer, ...]:

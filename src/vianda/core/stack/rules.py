@@ -101,7 +101,7 @@ def _wet_on_bread(stack: tuple[StackLayer, ...], build: Build, fat: float) -> St
     """Tomato, pickles or relish straight on bread; a sauce is meant to lie there."""
     for n, below, above in _pairs(build):
         for at, bread, wet in ((n + 1, below, above), (n, above, below)):
-            if bread.kind in BREADS and wet.wetness == "wet" and wet.kind != "sauce":
+            if bread.kind in BREADS and wet.rule.wetness == "wet" and wet.kind != "sauce":
                 inward = at + 1 if at == n + 1 else at - 1
                 fits = 0 < inward < len(stack) - 1
                 return StackRemark(
@@ -118,7 +118,7 @@ def _soggy(stack: tuple[StackLayer, ...], build: Build, fat: float) -> StackRema
     """A plain face under a sauce, or under the patty's juice."""
     for _, below, above in _pairs(build):
         for bread, other in ((below, above), (above, below)):
-            if bread.kind in BREADS and not bread.toasted and other.wetness != "dry":
+            if bread.kind in BREADS and not bread.toasted and other.rule.wetness != "dry":
                 low, high = SOGGY_MIN[False]
                 then_low, then_high = SOGGY_MIN[True]
                 return StackRemark(
@@ -139,9 +139,9 @@ def _soggy(stack: tuple[StackLayer, ...], build: Build, fat: float) -> StackRema
 def _slides(stack: tuple[StackLayer, ...], build: Build, fat: float) -> StackRemark | None:
     for n, below, above in _pairs(build):
         # A sauce lies on a face or clings to what it covers.
-        if below.slick and above.slick and "sauce" not in (below.kind, above.kind):
+        if below.rule.slick and above.rule.slick and "sauce" not in (below.kind, above.kind):
             grip = next(
-                (i for i, x in enumerate(build.layers) if not x.slick and x.kind in ("cheese", "onion", "bacon")), -1
+                (i for i, x in enumerate(build.layers) if not x.rule.slick and x.kind in ("cheese", "onion", "bacon")), -1
             )
             mended = moved(stack, grip, n + 1) if grip > n + 1 else moved(stack, grip, n) if 0 <= grip < n else ()
             return StackRemark(
@@ -220,7 +220,7 @@ def _hangs_over(stack: tuple[StackLayer, ...], build: Build, fat: float) -> Stac
 
 
 def _salt_on_salt(stack: tuple[StackLayer, ...], build: Build, fat: float) -> StackRemark | None:
-    salty = list(dict.fromkeys(x.name for x in build.layers if x.salty))
+    salty = list(dict.fromkeys(x.name for x in build.layers if x.rule.salty))
     if len(salty) <= MOST_SALTY:
         return None
     return StackRemark(
@@ -232,7 +232,7 @@ def _salt_on_salt(stack: tuple[StackLayer, ...], build: Build, fat: float) -> St
 
 
 def _nothing_sharp(stack: tuple[StackLayer, ...], build: Build, fat: float) -> StackRemark | None:
-    if fat < RICH_FAT_FRAC or any(x.sharp or x.kind in ("sauce", "tomato") for x in build.layers):
+    if fat < RICH_FAT_FRAC or any(x.rule.sharp or x.kind in ("sauce", "tomato") for x in build.layers):
         return None
     return StackRemark(
         "nothing-sharp",

@@ -810,6 +810,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sauces/bind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bind a sauce with starch */
+        post: operations["bind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sauces/brine": {
         parameters: {
             query?: never;
@@ -1703,6 +1720,39 @@ export interface components {
             things: components["schemas"]["BesideFigures"][];
         };
         /**
+         * BindRequest
+         * @description Cornflour, and the cold water it is stirred into, g.
+         */
+        BindRequest: {
+            /** Cold Water G */
+            cold_water_g: number;
+            /** Cornflour G */
+            cornflour_g: number;
+            /**
+             * Left Frac
+             * @default 0
+             */
+            left_frac: number;
+            /**
+             * Left G
+             * @default 0
+             */
+            left_g: number;
+            /** Lines */
+            lines: components["schemas"]["HouseLine"][];
+            /**
+             * Role
+             * @default burger-sauce
+             * @enum {string}
+             */
+            role: "burger-sauce" | "glaze" | "cooking-sauce" | "sauce-base" | "gravy" | "relish" | "pickle" | "ferment" | "soft-onions" | "side" | "topping";
+            /**
+             * School
+             * @default
+             */
+            school: string;
+        };
+        /**
          * BlendFigures
          * @description The blend as a whole. ``fat_low_frac`` to ``fat_high_frac`` holds nine batches in ten.
          *
@@ -1763,6 +1813,16 @@ export interface components {
             meat: string;
             /** Share Frac */
             share_frac: number;
+        };
+        /**
+         * Bound
+         * @description A sauce's lines with starch in it, and what cooking down leaves of them, 0–1.
+         */
+        Bound: {
+            /** Left Frac */
+            left_frac: number;
+            /** Lines */
+            lines: components["schemas"]["HouseLine"][];
         };
         /**
          * BowlForecast
@@ -1863,6 +1923,9 @@ export interface components {
         /**
          * Build
          * @description A build from below: its layers, height, mass, what hangs over the bread, and whether it was the usual one.
+         *
+         *     ``folded``: one thin bread laid over what is on it, as wide as half of it. ``tasted`` says when its sharp layers
+         *     meet the tongue.
          */
         Build: {
             /**
@@ -1870,6 +1933,11 @@ export interface components {
              * @enum {string}
              */
             bite: "comfortable" | "tall" | "too tall";
+            /**
+             * Folded
+             * @default false
+             */
+            folded: boolean;
             /** Height Mm */
             height_mm: number;
             /** Layers */
@@ -1878,6 +1946,8 @@ export interface components {
             mass_g: number;
             /** Overhang Mm */
             overhang_mm: number;
+            /** @default null */
+            tasted: components["schemas"]["Phrase"] | null;
             /** Usual */
             usual: boolean;
         };
@@ -2140,7 +2210,8 @@ export interface components {
          * CookDown
          * @description From what goes in to what is left: water to lose, how long it takes, and what holds it back.
          *
-         *     ``concentrates`` is by what salt, sugar and acid rise. ``heat_up_s`` comes before, from room temperature.
+         *     ``left_frac`` is the share that is left, 0–1; ``concentrates`` is by what salt, sugar and acid rise. ``heat_up_s``
+         *     comes before, from room temperature.
          */
         CookDown: {
             /**
@@ -2154,6 +2225,8 @@ export interface components {
             energy_j: number;
             /** Heat Up S */
             heat_up_s: number;
+            /** Left Frac */
+            left_frac: number;
             /** Left G */
             left_g: number;
             minutes: components["schemas"]["Band"];
@@ -4025,9 +4098,16 @@ export interface components {
         };
         /**
          * Layer
-         * @description One layer as it is built: name, mass, thickness and width, how wet it is, and what it tells the rules.
+         * @description One layer as it is built: name, mass, thickness and width, and whether its face is toasted.
+         *
+         *     ``folded``: it is folded over with its bread, so that it lies above and below the rest, each so thick and wide.
          */
         Layer: {
+            /**
+             * Folded
+             * @default false
+             */
+            folded: boolean;
             /** Ingredient */
             ingredient: string;
             /**
@@ -4039,21 +4119,10 @@ export interface components {
             mass_g: number;
             /** Name */
             name: string;
-            /** Salty */
-            salty: boolean;
-            /** Sharp */
-            sharp: boolean;
-            /** Slick */
-            slick: boolean;
             /** Thickness Mm */
             thickness_mm: number;
             /** Toasted */
             toasted: boolean;
-            /**
-             * Wetness
-             * @enum {string}
-             */
-            wetness: "dry" | "damp" | "wet";
             /** Width Mm */
             width_mm: number;
         };
@@ -4734,7 +4803,8 @@ export interface components {
          * NudgeAnswer
          * @description The change a word proposes with its taste beside the same bands; none where there is none.
          *
-         *     ``lines`` are the sauce after it, and ``left_frac`` what cooking down leaves of them.
+         *     ``lines`` are the sauce after it, and ``left_frac`` what cooking down leaves of them. ``starch`` thickens a cooked
+         *     sauce instead, where thicker was asked for.
          */
         NudgeAnswer: {
             /** Bands */
@@ -4744,6 +4814,7 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["HouseLine"][];
             nudge?: components["schemas"]["Nudge"] | null;
+            starch?: components["schemas"]["StarchStep"] | null;
         };
         /**
          * NudgeFigure
@@ -5178,7 +5249,8 @@ export interface components {
          * Pickled
          * @description A brine and its vegetable at rest, and how far a slice is hour by hour.
          *
-         *     ``ready_h`` is when nine tenths of the way are gone; ``keeps`` says what keeping rests on.
+         *     ``ready_h`` is when nine tenths of the way are gone; ``usual_h`` and ``usual_said`` what cooks usually wait.
+         *     ``keeps`` says what keeping rests on.
          */
         Pickled: {
             /** Brine Per Vegetable */
@@ -5188,6 +5260,12 @@ export interface components {
             keeps: components["schemas"]["Phrase"];
             ready_h: components["schemas"]["Band"];
             rest: components["schemas"]["AtRest"];
+            /** Usual H */
+            usual_h: [
+                number,
+                number
+            ];
+            usual_said: components["schemas"]["Phrase"];
         };
         /**
          * Piece
@@ -6245,6 +6323,7 @@ export interface components {
          *     ``shakes`` per side is whole and at least one; ``gives_g`` is what they give on average, ``off_frac`` how far that
          *     is from what was wanted (−1 to 1), ``close`` within a tenth, ``spread_frac`` how much one side differs from another
          *     (one standard deviation by the mean). ``known`` is false while one trial alone says nothing of the spread.
+         *     ``tray_g`` is what all ``sides`` take.
          */
         Shaker: {
             /** Close */
@@ -6256,10 +6335,10 @@ export interface components {
             off_frac: number;
             /** Per Shake Mg */
             per_shake_mg: number;
-            /** Per Shake Sd Mg */
-            per_shake_sd_mg: number;
             /** Shakes */
             shakes: number;
+            /** Sides */
+            sides: number;
             /** Spread Frac */
             spread_frac: number;
             /** Tray G */
@@ -6267,13 +6346,13 @@ export interface components {
         };
         /**
          * ShakerRequest
-         * @description Weighings of a shaker, and the salt that one side wants, g, on so many sides.
+         * @description Weighings of a shaker, and the salt that one side wants, g, on so many pieces of two sides.
          */
         ShakerRequest: {
+            /** Pieces */
+            pieces: number;
             /** Side G */
             side_g: number;
-            /** Sides */
-            sides: number;
             /** Trials */
             trials: components["schemas"]["ShakerTrial"][];
         };
@@ -6775,11 +6854,22 @@ export interface components {
             to_s: number;
         };
         /**
+         * StarchStep
+         * @description Cornflour that makes a liquid one step thicker and the cold water it is stirred into, g; minutes at a simmer.
+         */
+        StarchStep: {
+            /** Cold Water G */
+            cold_water_g: number;
+            /** Cornflour G */
+            cornflour_g: number;
+            minutes: components["schemas"]["Band"];
+        };
+        /**
          * StovePlan
-         * @description Steps and waves. The last wave may be smaller. ``footprint_mm`` is a piece across and deep, as it lies.
+         * @description Steps and waves. The last wave may be smaller, and the first, where something lies beside it.
          *
-         *     ``in_squares`` is how many a plain square grid would hold. ``load_mass_g`` of loose meat is browned at once, g;
-         *     0 for pieces.
+         *     ``footprint_mm`` is a piece across and deep, as it lies; ``in_squares`` how many a plain square grid would hold.
+         *     ``load_mass_g`` of loose meat is browned at once, g; 0 for pieces.
          */
         StovePlan: {
             /** After */
@@ -6795,6 +6885,8 @@ export interface components {
             ][];
             /** Each Wave */
             each_wave: components["schemas"]["StoveStep"][];
+            /** First Wave */
+            first_wave: number;
             /** Footprint Mm */
             footprint_mm: [
                 number,
@@ -7181,6 +7273,8 @@ export interface components {
         /**
          * Thickening
          * @description Starch and fat for a liquid, g, the water that starch is stirred into, the additions of liquid, and minutes.
+         *
+         *     ``said`` is how the thickener is used.
          */
         Thickening: {
             /** Additions G */
@@ -7189,6 +7283,7 @@ export interface components {
             cold_water_g: number;
             fat_g: components["schemas"]["Band"];
             minutes: components["schemas"]["Band"];
+            said: components["schemas"]["Phrase"];
             starch_g: components["schemas"]["Band"];
         };
         /**
@@ -11872,6 +11967,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadRecipe"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BindRequest"];
+            };
+        };
+        responses: {
+            /** @description Bind a sauce with starch */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bound"];
                 };
             };
             /** @description A problem */
