@@ -47,6 +47,7 @@ const DRAGGED: readonly string[] = ["salt", "group", "panade", "diameter", "leng
 function dragged(edit: Edit): string | null {
   if (edit.kind === "move-edge") return `edge ${edit.index}`;
   if (edit.kind === "set" && DRAGGED.includes(edit.figure)) return `${edit.figure} ${edit.item ?? ""}`;
+  if (edit.kind === "pin-task" && edit.start_min != null) return `pin ${edit.task}`;
   return null;
 }
 

@@ -19,7 +19,8 @@ from vianda.core.sauce.schools import ROLES
 from vianda.core.sauce.tastes import TASTE_TITLES
 from vianda.core.stack.layers import layer_choices
 from vianda.core.target.wish import AIMS
-from vianda.services import bench, larders, targets
+from vianda.core.timetable.timetable import Timetable
+from vianda.services import bench, larders, targets, timetables
 
 blueprint = Blueprint("bench", __name__, url_prefix="/api")
 
@@ -51,6 +52,18 @@ def evaluate(body: s.EvaluateRequest) -> bench.Bench:
 )
 def sheets(body: s.SheetsRequest) -> Sheets:
     return bench.sheets_of(body.formula, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/timetable",
+    summary="When to do what for a formula, backwards from the plate",
+    body=s.SheetsRequest,
+    answer=Timetable,
+)
+def timetable(body: s.SheetsRequest) -> Timetable:
+    return timetables.timetable_of(body.formula, unit_system=body.unit_system)
 
 
 @operation(

@@ -90,6 +90,8 @@ export type Handle = S["NudgeRequest"]["handle"];
 export type Pot = S["Pot"];
 export type Thickening = S["Thickening"];
 export type Ferment = S["Ferment"];
+export type Timetable = S["Timetable"];
+export type TimedTask = S["TimedTask"];
 export type KeptSauce = S["TrayCooling"];
 export type SwapOffer = S["SwapOffer"];
 export type Shaker = S["Shaker"];
@@ -240,6 +242,8 @@ export const api = {
     ask("post", "/api/evaluate", { body: { formula, edits, unit_system } }),
   sheets: (formula: Formula, unit_system: Units, signal?: AbortSignal) =>
     ask("post", "/api/sheets", { body: { formula, unit_system }, signal }),
+  timetable: (formula: Formula, unit_system: Units, signal?: AbortSignal) =>
+    ask("post", "/api/timetable", { body: { formula, unit_system }, signal }),
   /** The curve and how its uncertainty comes along, one line at a time. */
   heatCurve: (
     formula: Formula,

@@ -26,6 +26,7 @@
     shape: () => import("../shape/ShapeStep.svelte"),
     heat: () => import("../heat/HeatStep.svelte"),
     sauce: () => import("../sauce/SauceStep.svelte"),
+    time: () => import("../time/TimeStep.svelte"),
     cook: () => import("../cook/CookStep.svelte"),
     notes: () => import("../notes/NotesStep.svelte"),
   };
@@ -36,6 +37,7 @@
     4: "shape",
     5: "heat",
     6: "sauce",
+    7: "time",
     8: "cook",
     9: "notes",
   };

@@ -102,6 +102,7 @@ _ONE = {
     "burgers": "burger",
     "buns": "bun",
     "children": "child",
+    "cooks": "cook",
     "eggs": "egg",
     "guests": "guest",
     "loads": "load",

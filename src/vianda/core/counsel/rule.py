@@ -11,7 +11,7 @@ from vianda.core.model.edit import Edit
 from vianda.core.pipeline.figures import Figures
 
 PRACTICE = "common practice, no published source"
-Step = Literal["dish", "meat", "mix", "shape", "heat", "sauce", "cook", "notes"]
+Step = Literal["dish", "meat", "mix", "shape", "heat", "sauce", "time", "cook", "notes"]
 Severity = Literal["limit", "check", "note"]
 
 

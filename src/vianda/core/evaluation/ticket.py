@@ -9,6 +9,7 @@ from vianda.core.basis.phrase import Phrase, say
 from vianda.core.counsel.rule import Counsel, Severity, Step
 from vianda.core.model.styles import FLAT
 from vianda.core.pipeline.figures import Figures
+from vianda.core.reading.clock import clock_text
 
 
 @dataclass(frozen=True, slots=True)
@@ -217,6 +218,11 @@ def _sauce_answer(f: Figures) -> Phrase:
     return say("{things}; {h} high", things=ph.word(named), h=ph.length(build.height_mm))
 
 
+def _time_answer(f: Figures) -> Phrase:
+    timing = f.context.formula.timing
+    return say("On the plate at {at}, {n} cooks", at=ph.word(clock_text(timing.ready_min)), n=ph.count(timing.cooks))
+
+
 def rail_of(f: Figures, counsel: tuple[Counsel, ...]) -> tuple[RailStep, ...]:
     """One line of each step's present answer, with the gravest counsel that waits there.
 
@@ -245,6 +251,7 @@ def rail_of(f: Figures, counsel: tuple[Counsel, ...]) -> tuple[RailStep, ...]:
         ("shape", 4, "Shape", _shape_answer(f)),
         ("heat", 5, "Heat", _heat_answer(f)),
         ("sauce", 6, "Sauce", _sauce_answer(f)),
+        ("time", 7, "Time", _time_answer(f)),
         ("cook", 8, "Cook", _cook_answer(f)),
         ("notes", 9, "Notes", say("Versions and cooks")),
     )

@@ -321,6 +321,48 @@ class SetStack:
 
 
 @dataclass(frozen=True, slots=True)
+class TypeTiming:
+    """When it is on the plate, when work can begin ("" for whenever it has to), or how many cooks, as typed."""
+
+    what: Literal["ready", "opens", "cooks"]
+    text: ShortText
+    kind: Literal["type-timing"] = "type-timing"
+
+
+@dataclass(frozen=True, slots=True)
+class AddTask:
+    """An own task: its name and minutes as typed, whether a cook stands at it, what it takes, and whether eaten hot.
+
+    ``oven`` is the heat wanted of an oven, as typed, "" for none.
+    """
+
+    title: ShortText
+    text: ShortText
+    hands: bool = True
+    surface: KeyOrEmpty = ""
+    oven: ShortText = ""
+    hot: bool = False
+    kind: Literal["add-task"] = "add-task"
+
+
+@dataclass(frozen=True, slots=True)
+class DropTask:
+    """An own task is left out."""
+
+    task: Key
+    kind: Literal["drop-task"] = "drop-task"
+
+
+@dataclass(frozen=True, slots=True)
+class PinTask:
+    """A task begins when the cook says, minutes from serving; None lets it go again. Without a task: all are let go."""
+
+    task: KeyOrEmpty
+    start_min: Annotated[int, Ge(-45 * 1440), Le(720)] | None
+    kind: Literal["pin-task"] = "pin-task"
+
+
+@dataclass(frozen=True, slots=True)
 class Rename:
     """A new name for the formula."""
 
@@ -362,6 +404,10 @@ Edit = (
     | TakeBeside
     | TypeBeside
     | SetStack
+    | TypeTiming
+    | AddTask
+    | DropTask
+    | PinTask
     | Rename
     | WriteRemark
 )

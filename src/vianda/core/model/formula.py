@@ -91,6 +91,7 @@ MOST_LINES = 24
 MOST_STAGES = 12
 MOST_BESIDE = 12
 MOST_LAYERS = 24
+MOST_OWN_TASKS, MOST_PINS, MOST_COOKS = 30, 60, 20
 
 
 @dataclass(frozen=True, slots=True)
@@ -273,6 +274,45 @@ class StackLayer:
 
 
 @dataclass(frozen=True, slots=True)
+class OwnTask:
+    """Something the cook does besides: roots, greens, the table.
+
+    ``hands``: somebody stands at it. ``surface`` is what of the kitchen it takes, "" for nothing; ``oven_c`` the heat
+    an oven must have. ``hot``: it is eaten hot, so it ends shortly before serving.
+    """
+
+    key: Key
+    title: Name
+    minutes: Annotated[float, Ge(1), Le(1440)]
+    hands: bool = True
+    surface: KeyOrEmpty = ""
+    oven_c: TempC | None = None
+    hot: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Pin:
+    """A task that begins when the cook says, minutes from serving."""
+
+    task: Key
+    start_min: Annotated[int, Ge(-45 * 1440), Le(720)]
+
+
+@dataclass(frozen=True, slots=True)
+class Timing:
+    """When it is on the plate, minutes from midnight; how many cooks; own tasks, and tasks that are pinned.
+
+    ``opens_min`` is when work can begin that day, minutes from midnight; None: whenever it has to.
+    """
+
+    ready_min: Annotated[int, Ge(0), Le(1439)] = 18 * 60 + 30
+    cooks: Annotated[int, Ge(1), Le(MOST_COOKS)] = 1
+    opens_min: Annotated[int, Ge(0), Le(1439)] | None = None
+    own: Annotated[tuple[OwnTask, ...], Len(0, MOST_OWN_TASKS)] = ()
+    pins: Annotated[tuple[Pin, ...], Len(0, MOST_PINS)] = ()
+
+
+@dataclass(frozen=True, slots=True)
 class Formula:
     """The design of one dish, complete enough to be evaluated."""
 
@@ -287,3 +327,4 @@ class Formula:
     mix: Mix = Mix()
     beside: Annotated[tuple[Accompaniment, ...], Len(0, MOST_BESIDE)] = ()
     stack: Annotated[tuple[StackLayer, ...], Len(0, MOST_LAYERS)] = ()
+    timing: Timing = Timing()

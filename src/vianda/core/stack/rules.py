@@ -70,6 +70,10 @@ def remarks_on_build(stack: Sequence[StackLayer], build: Build, *, fat_frac: flo
     return tuple(sorted(found, key=lambda r: r.severity != "warn"))
 
 
+# What holds a slick layer.
+ROUGH = ("cheese", "onion", "bacon")
+
+
 def _pairs(build: Build) -> list[tuple[int, Layer, Layer]]:
     return [(n, a, b) for n, (a, b) in enumerate(zip(build.layers, build.layers[1:], strict=False))]
 
@@ -141,7 +145,8 @@ def _slides(stack: tuple[StackLayer, ...], build: Build, fat: float) -> StackRem
         # A sauce lies on a face or clings to what it covers.
         if below.rule.slick and above.rule.slick and "sauce" not in (below.kind, above.kind):
             grip = next(
-                (i for i, x in enumerate(build.layers) if not x.rule.slick and x.kind in ("cheese", "onion", "bacon")), -1
+                (i for i, x in enumerate(build.layers) if not x.rule.slick and x.kind in ("cheese", "onion", "bacon")),
+                -1,
             )
             mended = moved(stack, grip, n + 1) if grip > n + 1 else moved(stack, grip, n) if 0 <= grip < n else ()
             return StackRemark(

@@ -1167,6 +1167,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/timetable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** When to do what for a formula, backwards from the plate */
+        post: operations["timetable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/weighings": {
         parameters: {
             query?: never;
@@ -1278,6 +1295,43 @@ export interface components {
             kind: "add-meat";
             /** Meat */
             meat: string;
+        };
+        /**
+         * AddTask
+         * @description An own task: its name and minutes as typed, whether a cook stands at it, what it takes, and whether eaten hot.
+         *
+         *     ``oven`` is the heat wanted of an oven, as typed, "" for none.
+         */
+        AddTask: {
+            /**
+             * Hands
+             * @default true
+             */
+            hands: boolean;
+            /**
+             * Hot
+             * @default false
+             */
+            hot: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add-task";
+            /**
+             * Oven
+             * @default
+             */
+            oven: string;
+            /**
+             * Surface
+             * @default
+             */
+            surface: string;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
         };
         /**
          * AddToMix
@@ -2048,7 +2102,7 @@ export interface components {
          */
         Change: {
             /** Edit */
-            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
         };
         /**
@@ -2344,7 +2398,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "dish" | "meat" | "mix" | "shape" | "heat" | "sauce" | "cook" | "notes";
+            step: "dish" | "meat" | "mix" | "shape" | "heat" | "sauce" | "time" | "cook" | "notes";
             title: components["schemas"]["Phrase"];
         };
         /**
@@ -2458,7 +2512,7 @@ export interface components {
             /** Chosen */
             chosen: boolean;
             /** Edit */
-            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
             result: components["schemas"]["Phrase"];
         };
@@ -2510,6 +2564,19 @@ export interface components {
             square: components["schemas"]["PearsonSquare"];
         };
         /**
+         * DropTask
+         * @description An own task is left out.
+         */
+        DropTask: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drop-task";
+            /** Task */
+            task: string;
+        };
+        /**
          * EggRow
          * @description Boiled eggs in a row along a loaf: how many, how many there is room for, and the slices that get some.
          */
@@ -2537,7 +2604,7 @@ export interface components {
          */
         EvaluateRequest: {
             /** Edits */
-            edits?: (components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"])[];
+            edits?: (components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"])[];
             formula: components["schemas"]["Formula"];
             /**
              * Unit System
@@ -3039,6 +3106,16 @@ export interface components {
              * @default []
              */
             stack: components["schemas"]["StackLayer"][];
+            /**
+             * @default {
+             *       "cooks": 1,
+             *       "opens_min": null,
+             *       "own": [],
+             *       "pins": [],
+             *       "ready_min": 1110
+             *     }
+             */
+            timing: components["schemas"]["Timing"];
         };
         /**
          * FormulaAnswer
@@ -3075,7 +3152,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 10;
+            version: 11;
         };
         /**
          * FormulaRequest
@@ -4072,6 +4149,18 @@ export interface components {
             kitchens: components["schemas"]["ListedKitchen"][];
         };
         /**
+         * Lane
+         * @description One row of the picture: a cook, a place of the kitchen, or what waits by itself.
+         */
+        Lane: {
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * LarderAnswer
          * @description All meats, retired ones too, and all lots.
          */
@@ -4921,6 +5010,16 @@ export interface components {
             turned_s: number | null;
         };
         /**
+         * Offer
+         * @description What would help a timetable that is late, what comes of it, and the edit that does it, where there is one.
+         */
+        Offer: {
+            comes: components["schemas"]["Phrase"];
+            /** Edit */
+            edit?: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"] | null;
+            what: components["schemas"]["Phrase"];
+        };
+        /**
          * Opening
          * @description A first formula with how the line was read, what was assumed, what to know, and what to ask next.
          *
@@ -5051,6 +5150,41 @@ export interface components {
              * @default null
              */
             salt: number | null;
+        };
+        /**
+         * OwnTask
+         * @description Something the cook does besides: roots, greens, the table.
+         *
+         *     ``hands``: somebody stands at it. ``surface`` is what of the kitchen it takes, "" for nothing; ``oven_c`` the heat
+         *     an oven must have. ``hot``: it is eaten hot, so it ends shortly before serving.
+         */
+        OwnTask: {
+            /**
+             * Hands
+             * @default true
+             */
+            hands: boolean;
+            /**
+             * Hot
+             * @default false
+             */
+            hot: boolean;
+            /** Key */
+            key: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Oven C
+             * @default null
+             */
+            oven_c: number | null;
+            /**
+             * Surface
+             * @default
+             */
+            surface: string;
+            /** Title */
+            title: string;
         };
         /**
          * PanadeFigures
@@ -5330,6 +5464,31 @@ export interface components {
              * @enum {string}
              */
             verdict: "empty" | "light" | "good" | "heavy" | "odd";
+        };
+        /**
+         * Pin
+         * @description A task that begins when the cook says, minutes from serving.
+         */
+        Pin: {
+            /** Start Min */
+            start_min: number;
+            /** Task */
+            task: string;
+        };
+        /**
+         * PinTask
+         * @description A task begins when the cook says, minutes from serving; None lets it go again. Without a task: all are let go.
+         */
+        PinTask: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pin-task";
+            /** Start Min */
+            start_min?: number | null;
+            /** Task */
+            task: string;
         };
         /**
          * Portions
@@ -5706,7 +5865,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "dish" | "meat" | "mix" | "shape" | "heat" | "sauce" | "cook" | "notes";
+            step: "dish" | "meat" | "mix" | "shape" | "heat" | "sauce" | "time" | "cook" | "notes";
             /** Title */
             title: string;
             /** Waiting */
@@ -7300,10 +7459,121 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "dish" | "meat" | "mix" | "shape" | "heat" | "sauce" | "cook" | "notes";
+            step: "dish" | "meat" | "mix" | "shape" | "heat" | "sauce" | "time" | "cook" | "notes";
             value: components["schemas"]["Phrase"];
             /** Working */
             working: string;
+        };
+        /**
+         * TimedTask
+         * @description One task on the clock.
+         *
+         *     Minutes are from the hour on the plate; ``day`` is 0 on the day itself, −1 on the day before. ``lane`` names what
+         *     it is drawn under: a cook, a place, or what waits by itself. ``float_min`` is how long it may slip until serving is
+         *     late, None for more than an hour; ``critical``: it may not slip at all. ``why`` says what binds its start.
+         */
+        TimedTask: {
+            /** Critical */
+            critical: boolean;
+            /** Day */
+            day: number;
+            /** End Min */
+            end_min: number;
+            /** Ends */
+            ends: string;
+            /** Float Min */
+            float_min?: number | null;
+            /** Hands */
+            hands: boolean;
+            /** Key */
+            key: string;
+            /** Lanes */
+            lanes: string[];
+            /** Own */
+            own: boolean;
+            /** Pinned */
+            pinned: boolean;
+            slip: components["schemas"]["Phrase"];
+            /** Start Min */
+            start_min: number;
+            /** Starts */
+            starts: string;
+            title: components["schemas"]["Phrase"];
+            /**
+             * When
+             * @enum {string}
+             */
+            when: "ahead" | "today";
+            why: components["schemas"]["Phrase"];
+        };
+        /**
+         * Timetable
+         * @description Every task in time, or what stands in the way.
+         *
+         *     ``ready`` is the hour wanted on the plate, ``ready_min`` the same from midnight; ``served`` is when it comes there,
+         *     ``late_min`` after that hour. ``on_time_frac`` is the share of evenings on which it is at most five minutes late,
+         *     ``tenth_late_min`` how late one evening of ten is at least, ``waits_hot_min`` how long food waits hot on average.
+         *     ``impossible``: no order of the tasks keeps every limit.
+         */
+        Timetable: {
+            /** Cushion Min */
+            cushion_min: number;
+            /** Impossible */
+            impossible: boolean;
+            /** Lanes */
+            lanes: components["schemas"]["Lane"][];
+            /** Late Min */
+            late_min: number;
+            /** Offers */
+            offers: components["schemas"]["Offer"][];
+            /** On Time Frac */
+            on_time_frac: number;
+            /** Ready */
+            ready: string;
+            /** Ready Min */
+            ready_min: number;
+            says: components["schemas"]["Phrase"];
+            /** Served */
+            served: string;
+            /** Tasks */
+            tasks: components["schemas"]["TimedTask"][];
+            /** Tenth Late Min */
+            tenth_late_min: number;
+            /** Waits Hot Min */
+            waits_hot_min: number;
+        };
+        /**
+         * Timing
+         * @description When it is on the plate, minutes from midnight; how many cooks; own tasks, and tasks that are pinned.
+         *
+         *     ``opens_min`` is when work can begin that day, minutes from midnight; None: whenever it has to.
+         */
+        Timing: {
+            /**
+             * Cooks
+             * @default 1
+             */
+            cooks: number;
+            /**
+             * Opens Min
+             * @default null
+             */
+            opens_min: number | null;
+            /**
+             * Own
+             * @default []
+             */
+            own: components["schemas"]["OwnTask"][];
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+            /**
+             * Ready Min
+             * @default 1110
+             */
+            ready_min: number;
         };
         /**
          * TrayCooling
@@ -7386,6 +7656,24 @@ export interface components {
             kind: "type";
             /** Text */
             text: string;
+        };
+        /**
+         * TypeTiming
+         * @description When it is on the plate, when work can begin ("" for whenever it has to), or how many cooks, as typed.
+         */
+        TypeTiming: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "type-timing";
+            /** Text */
+            text: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "ready" | "opens" | "cooks";
         };
         /**
          * TypedModel
@@ -13716,6 +14004,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FirstSquare"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    timetable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetsRequest"];
+            };
+        };
+        responses: {
+            /** @description When to do what for a formula, backwards from the plate */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timetable"];
                 };
             };
             /** @description A problem */

@@ -1,0 +1,147 @@
+"""What is to be put in time: tasks, what must lie between them, what they need; and what comes out.
+
+Times are whole minutes from the moment of serving: −90 is an hour and a half before it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Literal
+
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.phrase import Phrase
+
+# Days ahead is what a ferment takes at most; later than half a day nobody waits for dinner.
+EARLIEST_MIN, LATEST_MIN = -45 * 1440, 720
+MOST_TASKS, MOST_COOKS = 400, 20
+When = Literal["ahead", "today"]
+
+
+@dataclass(frozen=True, slots=True)
+class Task:
+    """One thing to do: how long it takes (low and high are the tenth and ninetieth of a hundred), and what it needs.
+
+    ``hands``: a cook stands at it all the time. ``needs`` are keys of resources, one place of each. ``oven_c`` is the
+    heat an oven must have, None without one. ``when`` "ahead" may lie days before; the hour the kitchen opens does not
+    bind it.
+    """
+
+    key: str
+    title: Phrase
+    low_min: float
+    usual_min: float
+    high_min: float
+    hands: bool = False
+    needs: tuple[str, ...] = ()
+    oven_c: float | None = None
+    when: When = "today"
+    own: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Lag:
+    """Minutes between the end of one task and the start of another: at least, and at most where that is a limit.
+
+    ``hot``: food waits hot in it. ``cold``: it waits cold, where a cushion costs nothing. ``why`` says what binds.
+    """
+
+    before: str
+    after: str
+    least_min: int = 0
+    most_min: int | None = None
+    hot: bool = False
+    cold: bool = False
+    why: Phrase | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Resource:
+    """What can hold so many tasks at once."""
+
+    key: str
+    title: str
+    places: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """Everything that is to be put in time.
+
+    ``last`` ends when it is served. ``opens_min``: nothing of today begins earlier. ``pinned`` tasks start when said.
+    """
+
+    tasks: tuple[Task, ...]
+    lags: tuple[Lag, ...]
+    resources: tuple[Resource, ...]
+    last: str
+    cooks: int = 1
+    opens_min: int | None = None
+    pinned: Mapping[str, int] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        keys = [t.key for t in self.tasks]
+        known = set(keys)
+        if len(known) != len(keys):
+            raise OutOfRangeError("Two tasks have one key.", field="/tasks")
+        if len(keys) > MOST_TASKS:
+            raise OutOfRangeError(f"At most {MOST_TASKS} tasks go into one timetable.", field="/tasks")
+        if not 1 <= self.cooks <= MOST_COOKS:
+            raise OutOfRangeError(f"1 to {MOST_COOKS} cooks stand in a kitchen.", field="/cooks")
+        places = {r.key for r in self.resources}
+        named = {self.last, *self.pinned, *(x for lag in self.lags for x in (lag.before, lag.after))}
+        if not named <= known or any(not set(t.needs) <= places for t in self.tasks):
+            raise OutOfRangeError("A task or a place is named that is not there.", field="/tasks")
+
+    def task(self, key: str) -> Task:
+        """One task.
+
+        Parameters
+        ----------
+        key : str
+            Its key.
+
+        Returns
+        -------
+        Task
+            The task.
+        """
+        return next(t for t in self.tasks if t.key == key)
+
+
+@dataclass(frozen=True, slots=True)
+class Slot:
+    """When a task is done, minutes from serving, which cook stands at it (None where nobody has to), and its places.
+
+    ``places`` are pairs of a resource's key and which of its places, from 0.
+    """
+
+    task: str
+    start_min: int
+    end_min: int
+    cook: int | None
+    places: tuple[tuple[str, int], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """Every task in time. ``late_min`` is how long after the moment wanted it is served."""
+
+    slots: tuple[Slot, ...]
+    late_min: int
+    proved: bool
+
+    def slot(self, key: str) -> Slot:
+        """One task's slot.
+
+        Parameters
+        ----------
+        key : str
+            Key of the task.
+
+        Returns
+        -------
+        Slot
+            When it is done.
+        """
+        return next(s for s in self.slots if s.task == key)

@@ -1,0 +1,86 @@
+"""A plan that is late, or none at all: the smallest things that would make it possible, each tried."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from vianda.core.schedule.model import MOST_COOKS, Problem, Resource
+from vianda.core.schedule.solve import solve
+
+ReliefKind = Literal["later", "earlier", "cook", "place", "unpin"]
+
+
+@dataclass(frozen=True, slots=True)
+class Relief:
+    """One thing that helps: what, of which resource or task, by how many minutes, and how late it is still served."""
+
+    kind: ReliefKind
+    what: str
+    minutes: int
+    late_min: int
+
+
+def reliefs(problem: Problem) -> tuple[Relief, ...]:
+    """What would make a late or impossible timetable possible, the most helpful first.
+
+    Parameters
+    ----------
+    problem : Problem
+        The tasks and the kitchen.
+
+    Returns
+    -------
+    tuple[Relief, ...]
+        Only what really helps: each was solved. Empty for a plan that is on time.
+    """
+    now = solve(problem, goals=1)
+    if now is not None and now.late_min == 0:
+        return ()
+    late = None if now is None else now.late_min
+    found = []
+    if late:
+        found.append(Relief("later", "", late, 0))
+        found += _earlier(problem, late)
+    for relief, changed in _tried(problem):
+        plan = solve(changed, goals=1)
+        if plan is not None and (late is None or plan.late_min < late):
+            found.append(replace(relief, late_min=plan.late_min))
+    order = {"unpin": 0, "place": 1, "cook": 2, "earlier": 3, "later": 4}
+    return tuple(sorted(found, key=lambda r: (r.late_min, order[r.kind], r.what)))
+
+
+def _tried(problem: Problem) -> Iterator[tuple[Relief, Problem]]:
+    for key in problem.pinned:
+        rest = {k: v for k, v in problem.pinned.items() if k != key}
+        yield Relief("unpin", key, 0, 0), replace(problem, pinned=rest)
+    if len(problem.pinned) > 1:
+        yield Relief("unpin", "", 0, 0), replace(problem, pinned={})
+    if problem.cooks < MOST_COOKS:
+        yield Relief("cook", "", 0, 0), replace(problem, cooks=problem.cooks + 1)
+    for n, resource in enumerate(problem.resources):
+        more = Resource(resource.key, resource.title, resource.places + 1)
+        changed = (*problem.resources[:n], more, *problem.resources[n + 1 :])
+        yield Relief("place", resource.key, 0, 0), replace(problem, resources=changed)
+
+
+def _earlier(problem: Problem, late: int) -> list[Relief]:
+    """How much earlier the kitchen would have to open: the least that serves on time, by halving."""
+    if problem.opens_min is None:
+        return []
+
+    def on_time(by: int) -> bool:
+        assert problem.opens_min is not None
+        plan = solve(replace(problem, opens_min=problem.opens_min - by), goals=1)
+        return plan is not None and plan.late_min == 0
+
+    low, high = 0, late
+    while not on_time(high):
+        low, high = high, 2 * high
+        if high > 1440:
+            return []
+    while high - low > 1:
+        middle = (low + high) // 2
+        low, high = (low, middle) if on_time(middle) else (middle, high)
+    return [Relief("earlier", "", high, 0)]

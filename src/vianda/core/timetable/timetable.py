@@ -1,0 +1,302 @@
+"""The timetable of a formula: its tasks on the clock, who does them, what binds each, and how surely it is on time."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
+from vianda.core.model.edit import Edit, PinTask, TypeTiming
+from vianda.core.pipeline.figures import Figures
+from vianda.core.reading.clock import DAY_MIN, clock_text
+from vianda.core.schedule.chance import Arc, Chances, arcs_of, chances
+from vianda.core.schedule.model import Plan, Problem, Slot, When
+from vianda.core.schedule.relief import Relief, reliefs
+from vianda.core.schedule.solve import solve
+from vianda.core.timetable.tasks import LAST, tasks_of
+
+# Served this much before the hour, at most, so that it is on time often enough; and how often that is. Ours.
+CUSHIONS_MIN, WANTED_FRAC = (0, 2, 4, 7, 10, 15, 20, 30, 45, 60), 0.93
+MOST_OFFERS = 4
+
+
+@dataclass(frozen=True, slots=True)
+class TimedTask:
+    """One task on the clock.
+
+    Minutes are from the hour on the plate; ``day`` is 0 on the day itself, −1 on the day before. ``lane`` names what
+    it is drawn under: a cook, a place, or what waits by itself. ``float_min`` is how long it may slip until serving is
+    late, None for more than an hour; ``critical``: it may not slip at all. ``why`` says what binds its start.
+    """
+
+    key: str
+    title: Phrase
+    start_min: int
+    end_min: int
+    starts: str
+    ends: str
+    day: int
+    when: When
+    hands: bool
+    lanes: tuple[str, ...]
+    float_min: int | None
+    critical: bool
+    why: Phrase
+    slip: Phrase
+    pinned: bool
+    own: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Lane:
+    """One row of the picture: a cook, a place of the kitchen, or what waits by itself."""
+
+    key: str
+    title: str
+    kind: str
+
+
+@dataclass(frozen=True, slots=True)
+class Offer:
+    """What would help a timetable that is late, what comes of it, and the edit that does it, where there is one."""
+
+    what: Phrase
+    comes: Phrase
+    edit: Edit | None
+
+
+@dataclass(frozen=True, slots=True)
+class Timetable:
+    """Every task in time, or what stands in the way.
+
+    ``ready`` is the hour wanted on the plate, ``ready_min`` the same from midnight; ``served`` is when it comes there,
+    ``late_min`` after that hour. ``on_time_frac`` is the share of evenings on which it is at most five minutes late,
+    ``tenth_late_min`` how late one evening of ten is at least, ``waits_hot_min`` how long food waits hot on average.
+    ``impossible``: no order of the tasks keeps every limit.
+    """
+
+    ready: str
+    ready_min: int
+    served: str
+    late_min: int
+    cushion_min: int
+    on_time_frac: float
+    tenth_late_min: float
+    waits_hot_min: float
+    impossible: bool
+    says: Phrase
+    tasks: tuple[TimedTask, ...]
+    lanes: tuple[Lane, ...]
+    offers: tuple[Offer, ...]
+
+
+def timetable(figures: Figures) -> Timetable:
+    """When to do what, backwards from the plate.
+
+    Parameters
+    ----------
+    figures : Figures
+        The results of all stages.
+
+    Returns
+    -------
+    Timetable
+        Equal formulas, kitchens and hours give equal timetables.
+
+    References
+    ----------
+    Planned with the seventy-fifth of a hundred of each task's minutes and a cushion before the plate that is chosen by
+    simulated evenings: ours.
+    """
+    problem = tasks_of(figures)
+    timing = figures.context.formula.timing
+    plan, cushion, found = _planned(problem)
+    if plan is None or found is None:
+        return Timetable(
+            ready=clock_text(timing.ready_min),
+            ready_min=timing.ready_min,
+            served="",
+            late_min=0,
+            cushion_min=0,
+            on_time_frac=0.0,
+            tenth_late_min=0.0,
+            waits_hot_min=0.0,
+            impossible=True,
+            says=say("No order of these tasks keeps every limit. One of these would."),
+            tasks=(),
+            lanes=(),
+            offers=_offers(problem, timing.ready_min, timing.opens_min),
+        )
+    return Timetable(
+        ready=clock_text(timing.ready_min),
+        ready_min=timing.ready_min,
+        served=clock_text(timing.ready_min + plan.late_min),
+        late_min=plan.late_min,
+        cushion_min=cushion,
+        on_time_frac=found.on_time_frac,
+        tenth_late_min=found.tenth_late_min,
+        waits_hot_min=found.waits_hot_min,
+        impossible=False,
+        says=_said(plan, timing.ready_min),
+        tasks=_tasks(problem, plan, found, timing.ready_min),
+        lanes=_lanes(problem, plan),
+        offers=_offers(problem, timing.ready_min, timing.opens_min) if plan.late_min > 0 else (),
+    )
+
+
+def _planned(problem: Problem) -> tuple[Plan | None, int, Chances | None]:
+    """The plan with the smallest cushion that is on time often enough; a late one has no room for a cushion."""
+    best: tuple[Plan | None, int, Chances | None] = (None, 0, None)
+    for cushion in CUSHIONS_MIN:
+        plan = solve(problem, cushion_min=cushion)
+        if plan is None or (cushion > 0 and best[0] is not None and plan.late_min > best[0].late_min):
+            return best
+        # Late is late: what is served then counts, not the cushion before it.
+        best = (plan, cushion, chances(problem, plan))
+        if plan.late_min > 0 or (best[2] is not None and best[2].on_time_frac >= WANTED_FRAC):
+            return best
+    return best
+
+
+def _said(plan: Plan, ready_min: int) -> Phrase:
+    first = min((s.start_min for s in plan.slots if s.start_min > -DAY_MIN), default=0)
+    begins = ph.word(clock_text(ready_min + first))
+    if plan.late_min > 0:
+        return say(
+            "It cannot be on the plate before {served}: {late} late.",
+            served=ph.word(clock_text(ready_min + plan.late_min)),
+            late=ph.duration(60.0 * plan.late_min),
+        )
+    return say("Begin at {begins} to have it on the plate at {at}.", begins=begins, at=ph.word(clock_text(ready_min)))
+
+
+def _tasks(problem: Problem, plan: Plan, found: Chances, ready_min: int) -> tuple[TimedTask, ...]:
+    arcs = arcs_of(problem, plan)
+    task = {t.key: t for t in problem.tasks}
+    slots = {s.task: s for s in plan.slots}
+    places = {r.key: r.title for r in problem.resources}
+    timed = []
+    for slot in plan.slots:
+        if slot.task == LAST:
+            continue
+        one, slip = task[slot.task], found.float_min[slot.task]
+        lanes = tuple(f"{key}-{n}" for key, n in slot.places)
+        if slot.cook is not None:
+            lanes = (f"cook-{slot.cook}", *lanes)
+        at = ready_min + slot.start_min
+        timed.append(
+            TimedTask(
+                key=slot.task,
+                title=one.title,
+                start_min=slot.start_min,
+                end_min=slot.end_min,
+                starts=clock_text(at),
+                ends=clock_text(ready_min + slot.end_min),
+                day=at // DAY_MIN,
+                when=one.when,
+                hands=one.hands,
+                lanes=lanes or ("waits",),
+                float_min=slip,
+                critical=slip == 0,
+                why=_why(problem, slot, slots, arcs, places, ready_min),
+                slip=_slip(slip, found.breaks_min[slot.task]),
+                pinned=slot.task in problem.pinned,
+                own=one.own,
+            )
+        )
+    return tuple(timed)
+
+
+def _slip(late: int | None, breaks: int | None) -> Phrase:
+    """How far a task may slip, in words."""
+    if late == 0:
+        return say("Every minute it slips, the plate is late.")
+    if breaks is not None and (late is None or breaks < late):
+        if breaks == 0:
+            return say("It follows at once, or something waits too long.")
+        return say("It may slip {n}; then something waits too long.", n=ph.minutes(float(breaks)))
+    if late is None:
+        return say("It may slip for more than an hour.")
+    return say("It may slip {n}; then the plate is late.", n=ph.minutes(float(late)))
+
+
+def _why(
+    problem: Problem,
+    slot: Slot,
+    slots: Mapping[str, Slot],
+    arcs: tuple[Arc, ...],
+    places: Mapping[str, str],
+    ready_min: int,
+) -> Phrase:
+    """What would be broken if it began later: what comes after it, a place, a cook, or how long something may wait."""
+    titles = {t.key: t.title for t in problem.tasks}
+    if slot.task in problem.pinned:
+        return say("Pinned: it begins when you said.")
+
+    def named(key: str) -> str:
+        title = titles[key]
+        words = {k: (a.text if a.text is not None else f"{a.value:.0f}") for k, a in title.amounts.items()}
+        return title.text.format(**words)
+
+    tight = [a for a in arcs if a.before == slot.task and slots[a.after].start_min - slot.end_min <= a.least_min]
+    order = {"lag": 0, "place": 1, "cook": 2}
+    for arc in sorted(tight, key=lambda a: (order[a.because], slots[a.after].start_min)):
+        then = ph.word(clock_text(ready_min + slots[arc.after].start_min))
+        if arc.because == "lag" and arc.after == LAST:
+            return say("It goes to the plate at once.")
+        after = ph.word(named(arc.after))
+        if arc.because == "lag":
+            if arc.least_min >= DAY_MIN:
+                return say("{wait} h before “{after}”.", wait=ph.count(round(arc.least_min / 60)), after=after)
+            if arc.least_min > 0:
+                wait = ph.minutes(float(arc.least_min))
+                return say("{wait} before “{after}” at {then}.", wait=wait, after=after, then=then)
+            return say("“{after}” follows at {then}.", after=after, then=then)
+        if arc.because == "place":
+            where = ph.word(places[arc.resource].lower())
+            return say("From {then} the {where} is taken by “{after}”.", then=then, where=where, after=after)
+        return say("From {then} the same hands are at “{after}”.", then=then, after=after)
+    cold = [x for x in problem.lags if x.before == slot.task and x.cold]
+    if cold:
+        return say("Early enough that it cannot hold up “{after}”.", after=ph.word(named(cold[0].after)))
+    return say("Nothing binds it more closely.")
+
+
+def _lanes(problem: Problem, plan: Plan) -> tuple[Lane, ...]:
+    cooks = [
+        Lane(f"cook-{n}", "Cook" if problem.cooks == 1 else f"Cook {n + 1}", "cook")
+        for n in range(problem.cooks)
+        if any(s.cook == n for s in plan.slots)
+    ]
+    used = {place for s in plan.slots for place in s.places}
+    rows = [
+        Lane(f"{r.key}-{n}", r.title if r.places == 1 else f"{r.title}, {n + 1}", "place")
+        for r in problem.resources
+        for n in range(r.places)
+        if (r.key, n) in used
+    ]
+    waits = any(s.cook is None and not s.places and s.task != LAST for s in plan.slots)
+    return (*cooks, *rows, *([Lane("waits", "Waits by itself", "waits")] if waits else []))
+
+
+def _offers(problem: Problem, ready_min: int, opens_min: int | None) -> tuple[Offer, ...]:
+    titles = {r.key: r.title for r in problem.resources}
+    return tuple(_offer(x, problem, titles, ready_min, opens_min) for x in reliefs(problem)[:MOST_OFFERS])
+
+
+def _offer(x: Relief, problem: Problem, titles: Mapping[str, str], ready_min: int, opens_min: int | None) -> Offer:
+    comes = say("On time.") if x.late_min == 0 else say("{m} late.", m=ph.duration(60.0 * x.late_min))
+    if x.kind == "later":
+        at = clock_text(ready_min + x.minutes)
+        return Offer(say("On the plate at {at}", at=ph.word(at)), comes, TypeTiming("ready", at))
+    if x.kind == "earlier":
+        at = clock_text((opens_min or 0) - x.minutes)
+        return Offer(say("Begin at {at}", at=ph.word(at)), comes, TypeTiming("opens", at))
+    if x.kind == "cook":
+        return Offer(say("One more cook"), comes, TypeTiming("cooks", str(problem.cooks + 1)))
+    if x.kind == "unpin":
+        what = say("Let what is pinned go") if x.what else say("Let all that is pinned go")
+        return Offer(what, comes, PinTask(x.what, None))
+    # A kitchen is not changed from here: what it would take is said.
+    return Offer(say("One more of {what}", what=ph.word(titles[x.what].lower())), comes, None)

@@ -1,0 +1,16 @@
+"""When to do what for a formula, in this kitchen."""
+
+from __future__ import annotations
+
+from vianda.core.basis.units import UnitSystem
+from vianda.core.model.formula import Formula
+from vianda.core.pipeline.compute import compute
+from vianda.core.timetable.timetable import Timetable, timetable
+from vianda.runtime.engine import ENGINE
+from vianda.services.bench import context
+
+
+def timetable_of(formula: Formula, *, unit_system: UnitSystem | None = None) -> Timetable:
+    """The timetable of a formula as it stands, backwards from its hour on the plate."""
+    inventory, kitchen = context(unit_system)
+    return timetable(compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE))

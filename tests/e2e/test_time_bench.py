@@ -1,0 +1,124 @@
+"""Step 7 in a browser: the hour on the plate, too little time, roots in the same oven, a bar dragged, the list."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import replace
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from vianda.core.demo.formulas import keepers_loaf, slipway_smash
+from vianda.core.model.formula import Formula
+from vianda.interchange.kinds import FORMULAS
+
+
+def _open(watched, formula: Formula, name: str) -> Page:
+    page = watched.page
+    body = {"formula": FORMULAS.plain(replace(formula, name=name))}
+    made = page.request.post(f"{watched.served.address}/api/formulas", data=body)
+    assert made.status == 201, made.text()
+    watched.go(f"/formula/{made.json()['id']}/time")
+    expect(page.get_by_role("heading", name="Time", exact=True)).to_be_visible()
+    # The first timetable of a process loads its solver.
+    expect(_state(page)).to_be_visible(timeout=60_000)
+    return page
+
+
+def _state(page: Page):
+    return page.locator("[data-timetable]")
+
+
+def _type(page: Page, label: str, text: str) -> None:
+    field = page.get_by_label(label, exact=True)
+    field.fill(text)
+    field.press("Enter")
+
+
+def test_too_little_time_is_told_and_one_tap_makes_it_possible(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.expected.add(422)
+    page = _open(watched, slipway_smash(), "Short of time")
+    state = _state(page)
+    expect(state).to_have_attribute("data-timetable", "on-time")
+    expect(state).to_contain_text("to have it on the plate at 18:30")
+    _type(page, "Work begins at", "17:30")
+    expect(state).to_have_attribute("data-timetable", "late")
+    expect(state).to_contain_text("It cannot be on the plate before")
+    offers = page.get_by_role("list", name="What would help")
+    offer = offers.get_by_role("listitem").filter(has_text=re.compile(r"^On the plate at \d\d:\d\d"))
+    expect(offer).to_contain_text("On time")
+    offer.get_by_role("button", name="Take it").click()
+    expect(state).to_have_attribute("data-timetable", "on-time")
+    expect(page.get_by_label("On the plate at", exact=True)).not_to_have_value("18:30")
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_label("On the plate at", exact=True)).to_have_value("18:30")
+    expect(state).to_have_attribute("data-timetable", "late")
+    # What is no time of day is refused, and what stood there stands.
+    _type(page, "On the plate at", "6")
+    expect(page.get_by_text("in the morning or the evening")).to_be_visible()
+    expect(page.get_by_label("On the plate at", exact=True)).to_have_value("18:30")
+    assert watched.axe() == []
+
+
+def test_roots_share_the_oven_and_a_bar_is_pinned_by_keys_and_by_hand(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = _open(watched, keepers_loaf(), "With roots")
+    form = page.get_by_role("form", name="One more task")
+    form.get_by_label("What", exact=True).fill("Roots")
+    form.get_by_label("How long").fill("40 min")
+    form.get_by_label("It takes").select_option(label="Fan oven, tray 530 × 325")
+    form.get_by_label("Oven at").fill("200 °C")
+    form.get_by_label("A cook stands at it").uncheck()
+    form.get_by_role("button", name="Add it").click()
+    roots = page.get_by_role("option", name=re.compile("^Roots"))
+    expect(roots).to_be_visible()
+    roots.click()
+    chosen = page.locator("[data-chosen]")
+    expect(chosen).to_contain_text("Roots")
+    chosen.get_by_role("button", name="Leave it out").click()
+    expect(page.locator("[data-task=own-1]")).to_have_count(0)
+    # The arrow keys move a bar, and it then begins there.
+    shape = page.get_by_role("option", name=re.compile("^Shape 4 loaves"))
+    before = shape.get_attribute("aria-label")
+    shape.click()
+    expect(page.get_by_role("listbox", name="Tasks in time")).to_be_focused()
+    page.keyboard.press("Shift+ArrowLeft")
+    expect(shape).to_have_attribute("aria-label", re.compile("pinned$"))
+    assert before != shape.get_attribute("aria-label")
+    expect(chosen).to_contain_text("Pinned: it begins when you said.")
+    chosen.get_by_role("button", name="Let it go").click()
+    expect(shape).not_to_have_attribute("aria-label", re.compile("pinned$"))
+    # Up and down go from task to task in time.
+    page.get_by_role("listbox", name="Tasks in time").focus()
+    page.keyboard.press("ArrowUp")
+    expect(chosen).to_contain_text("The mix chills")
+    page.keyboard.press("ArrowDown")
+    expect(chosen).to_contain_text("Shape 4 loaves")
+    # Dragged an inch to the left.
+    box = shape.bounding_box()
+    assert box is not None
+    page.mouse.move(box["x"] + 8, box["y"] + 8)
+    page.mouse.down()
+    page.mouse.move(box["x"] - 40, box["y"] + 8, steps=4)
+    page.mouse.up()
+    expect(shape).to_have_attribute("aria-label", re.compile("pinned$"))
+    page.get_by_role("button", name="Let everything pinned go").click()
+    expect(shape).not_to_have_attribute("aria-label", re.compile("pinned$"))
+    watched.saved()
+
+
+@pytest.mark.parametrize("width", [390])
+def test_on_a_phone_the_day_is_a_list(watch, kestrel, width: int) -> None:
+    watched = watch(kestrel, width=width)
+    page = _open(watched, slipway_smash(), "On a phone")
+    day = page.get_by_role("list", name="On the day")
+    rows = day.get_by_role("listitem")
+    expect(rows.first).to_contain_text("into cubes")
+    expect(rows.last).to_contain_text("Build")
+    page.locator("[data-row=wave-1]").get_by_role("button").click()
+    expect(page.locator("[data-chosen=wave-1]")).to_contain_text("the plate is late")
+    _type(page, "Cooks", "2")
+    expect(page.get_by_role("link", name=re.compile("^7\\s*Time"))).to_be_visible()
+    expect(_state(page)).to_have_attribute("data-timetable", "on-time")
+    assert watched.axe() == []
