@@ -62,6 +62,8 @@ def test_what_cannot_be_is_refused_and_changes_nothing(client, edit: dict) -> No
         {"ready_min": 1440},
         {"ready_min": -1},
         {"cooks": 21},
+        {"opens_min": -2},
+        {"opens_min": 1440},
         {"own": [{"key": "a", "title": "a", "minutes": 0}]},
         {"own": [{"key": f"t{n}", "title": "a", "minutes": 5} for n in range(31)]},
         {"pins": [{"task": "mix", "start_min": 10_000_000}]},

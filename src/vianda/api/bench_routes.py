@@ -11,6 +11,7 @@ from vianda.core.basis.option import Option
 from vianda.core.blend.schools import all_schools
 from vianda.core.evaluation.evaluate import Sheets, figure_ranges
 from vianda.core.evaluation.style_preview import preview
+from vianda.core.heat.doneness import DONENESS
 from vianda.core.mix.limits import TITLES as LIMIT_TITLES
 from vianda.core.mix.schools import mix_schools
 from vianda.core.model.styles import all_styles
@@ -119,4 +120,5 @@ def catalogue() -> s.CatalogueAnswer:
         roles=[Option(key, title) for key, title in ROLES.items()],
         layers=list(layer_choices(larder.pantry)),
         tastes=list(TASTE_TITLES),
+        doneness=list(DONENESS),
     )

@@ -14,6 +14,7 @@ from vianda.core.blend.schools import School
 from vianda.core.equipment.kitchen import Country, Kitchen, Setting, SurfaceKind, kitchen_options
 from vianda.core.evaluation.evaluate import Evaluation, FigureRange
 from vianda.core.evaluation.style_preview import StylePreview
+from vianda.core.heat.doneness import Doneness
 from vianda.core.inventory.inventory import Meat
 from vianda.core.inventory.lot import Lot
 from vianda.core.mix.schools import MixSchool
@@ -223,6 +224,7 @@ class CatalogueAnswer(Answer):
     roles: list[Option]
     layers: list[LayerChoice]
     tastes: list[TasteTitle]
+    doneness: list[Doneness]
 
 
 def formula_answer(stored: StoredFormula) -> FormulaAnswer:

@@ -1,14 +1,18 @@
 <!-- Doneness bands on a thermometer; the leading floor is the line, the others stand behind it. -->
 <script lang="ts">
   import { scaleLinear } from "d3-scale";
-  import type { Evaluation } from "../../lib/api/client";
+  import type { Catalogue, Evaluation } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
   import { amount } from "../../lib/format";
   import { units } from "../../lib/units.svelte";
   import { donenessFill } from "./doneness";
 
-  let { bench, heat }: { bench: Bench; heat: Evaluation["heat"] } = $props();
-  const bands = $derived(heat.bands);
+  interface Props {
+    bench: Bench;
+    heat: Evaluation["heat"];
+    bands: Catalogue["doneness"];
+  }
+  let { bench, heat, bands }: Props = $props();
   const height = 268;
   const y = scaleLinear([46, 80], [height - 6, 6]);
   const t = (value: number) => amount({ kind: "temp_c", value }, units);

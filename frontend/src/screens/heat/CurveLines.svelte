@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { ScaleLinear } from "d3-scale";
   import { scaleLinear } from "d3-scale";
-  import type { Evaluation, HeatCurve } from "../../lib/api/client";
+  import type { Catalogue, Evaluation, HeatCurve } from "../../lib/api/client";
   import { amount, time } from "../../lib/format";
   import { units } from "../../lib/units.svelte";
   import { donenessFill } from "./doneness";
@@ -11,6 +11,7 @@
   interface Props {
     curve: HeatCurve;
     heat: Evaluation["heat"];
+    bands: Catalogue["doneness"];
     held: { curve: HeatCurve; name: string } | null;
     done: number;
     width: number;
@@ -18,7 +19,7 @@
     x: ScaleLinear<number, number>;
     end: number;
   }
-  let { curve, heat, held, done, width, left, x, end }: Props = $props();
+  let { curve, heat, bands, held, done, width, left, x, end }: Props = $props();
   const above = 32;
   const low = 206;
   /** Above the hottest core a second, coarser scale runs on, for skins and plates. */
@@ -59,7 +60,7 @@
 </script>
 
 <svg {width} {height} class="block select-none" aria-hidden="true">
-  {#each heat.bands.filter((b) => b.low_c < hottest) as band, at (band.key)}
+  {#each bands.filter((b) => b.low_c < hottest) as band, at (band.key)}
     <rect
       x={left}
       y={y(Math.min(hottest, band.high_c))}

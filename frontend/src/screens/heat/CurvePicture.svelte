@@ -1,7 +1,7 @@
 <!-- Temperature through depth over time, and the curves under it; one hand moves along time and reads the section. -->
 <script lang="ts">
   import { scaleLinear } from "d3-scale";
-  import type { Evaluation, HeatCurve } from "../../lib/api/client";
+  import type { Catalogue, Evaluation, HeatCurve } from "../../lib/api/client";
   import { amount, time } from "../../lib/format";
   import DragHandle from "../../lib/ui/DragHandle.svelte";
   import { units } from "../../lib/units.svelte";
@@ -12,10 +12,11 @@
   interface Props {
     curve: HeatCurve;
     heat: Evaluation["heat"];
+    bands: Catalogue["doneness"];
     held: { curve: HeatCurve; name: string } | null;
     done: number;
   }
-  let { curve, heat, held, done }: Props = $props();
+  let { curve, heat, bands, held, done }: Props = $props();
   const left = 58;
   const band = 20;
   const tall = 132;
@@ -150,7 +151,7 @@
     {/if}
     {#if width > 560}<HeatScale left={width - right + 10} top={band} {tall} />{/if}
   </svg>
-  <CurveLines {curve} {heat} {held} {done} {width} {left} {x} {end} />
+  <CurveLines {curve} {heat} {bands} {held} {done} {width} {left} {x} {end} />
   <DragHandle
     label="Moment"
     high={Math.round(end)}

@@ -14,7 +14,7 @@
   import SeenForm from "./SeenForm.svelte";
   import { span } from "./span";
 
-  let { formula, evaluation, inside }: StepProps & { inside: HeatBench } = $props();
+  let { formula, evaluation, catalogue, inside }: StepProps & { inside: HeatBench } = $props();
   const heat = $derived(evaluation.heat);
   const curve = $derived(inside.curve);
   const sure = $derived(curve?.uncertainty != null);
@@ -95,7 +95,7 @@
         <span class="text-[0.8125rem] quiet">only ranks</span>
       </div>
     </div>
-    <CurvePicture {curve} {heat} held={inside.held} done={inside.done} />
+    <CurvePicture {curve} {heat} bands={catalogue.doneness} held={inside.held} done={inside.done} />
     <div class="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
       {#if inside.held}
         <span class="text-[0.875rem]"

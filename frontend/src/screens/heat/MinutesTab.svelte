@@ -7,7 +7,7 @@
   import CoreScale from "./CoreScale.svelte";
   import StageClock from "./StageClock.svelte";
 
-  let { bench, evaluation }: StepProps = $props();
+  let { bench, evaluation, catalogue }: StepProps = $props();
   const heat = $derived(evaluation.heat);
   const t = (value: number) => amount({ kind: "temp_c", value }, units);
   const reach = {
@@ -41,7 +41,7 @@
     <p class="text-[0.8125rem] leading-snug quiet">
       {heat.floors.leading.authority} leads: {heat.floors.why}.
     </p>
-    <CoreScale {bench} {heat} />
+    <CoreScale {bench} {heat} bands={catalogue.doneness} />
   </section>
 </div>
 <p class="mt-2 text-[0.8125rem] leading-snug quiet">

@@ -57,7 +57,7 @@
       <QuickField label="Cooks" value={String(timing.cooks)} width="4.5rem" oncommit={type("cooks")} />
       <QuickField
         label="Work begins at"
-        value={timing.opens_min === null || timing.opens_min === undefined ? "" : clock(0, timing.opens_min)}
+        value={timing.opens_min < 0 ? "" : clock(0, timing.opens_min)}
         placeholder="as needed"
         width="7.5rem"
         oncommit={type("opens")}

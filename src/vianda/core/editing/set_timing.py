@@ -7,7 +7,7 @@ from dataclasses import replace
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.model import edit as e
-from vianda.core.model.formula import MOST_COOKS, MOST_OWN_TASKS, MOST_PINS, Formula, OwnTask, Pin
+from vianda.core.model.formula import MOST_COOKS, MOST_OWN_TASKS, MOST_PINS, WHENEVER, Formula, OwnTask, Pin
 from vianda.core.reading.clock import read_clock_min
 from vianda.core.reading.entry import read_count, read_seconds, read_temp_c
 
@@ -45,7 +45,7 @@ def type_timing(formula: Formula, edit: e.TypeTiming) -> Formula:
     elif edit.what == "ready":
         timing = replace(timing, ready_min=read_clock_min(edit.text, field="/timing/ready_min"))
     elif not edit.text.strip():
-        timing = replace(timing, opens_min=None)
+        timing = replace(timing, opens_min=WHENEVER)
     else:
         timing = replace(timing, opens_min=read_clock_min(edit.text, field="/timing/opens_min"))
     return replace(formula, timing=timing)

@@ -7,7 +7,6 @@ from typing import Literal
 
 from vianda.core.basis.band import Band as Spread
 from vianda.core.basis.phrase import Phrase
-from vianda.core.heat.doneness import DONENESS, Doneness
 from vianda.core.heat.floor import FloorChoice
 
 PlanStageKind = Literal[
@@ -77,7 +76,6 @@ class HeatPlan:
     reach: Reach
     practice: Practice
     floors: FloorChoice
-    bands: tuple[Doneness, ...] = DONENESS
     before: tuple[Stage, ...] = ()
     below_floor: bool = False
     meat_lags: bool = False

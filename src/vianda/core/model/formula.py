@@ -92,6 +92,8 @@ MOST_STAGES = 12
 MOST_BESIDE = 12
 MOST_LAYERS = 24
 MOST_OWN_TASKS, MOST_PINS, MOST_COOKS = 30, 60, 20
+# Work begins whenever it has to.
+WHENEVER = -1
 
 
 @dataclass(frozen=True, slots=True)
@@ -302,12 +304,12 @@ class Pin:
 class Timing:
     """When it is on the plate, minutes from midnight; how many cooks; own tasks, and tasks that are pinned.
 
-    ``opens_min`` is when work can begin that day, minutes from midnight; None: whenever it has to.
+    ``opens_min`` is when work can begin that day, minutes from midnight; −1: whenever it has to.
     """
 
     ready_min: Annotated[int, Ge(0), Le(1439)] = 18 * 60 + 30
     cooks: Annotated[int, Ge(1), Le(MOST_COOKS)] = 1
-    opens_min: Annotated[int, Ge(0), Le(1439)] | None = None
+    opens_min: Annotated[int, Ge(-1), Le(1439)] = WHENEVER
     own: Annotated[tuple[OwnTask, ...], Len(0, MOST_OWN_TASKS)] = ()
     pins: Annotated[tuple[Pin, ...], Len(0, MOST_PINS)] = ()
 

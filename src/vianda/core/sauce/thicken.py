@@ -135,7 +135,7 @@ def one_step_thicker(liquid_g: float) -> StarchStep:
     --------
     >>> found = one_step_thicker(600)
     >>> round(found.cornflour_g, 1), round(found.cold_water_g, 1)
-    (3.9, 7.7)
+    (3.8, 7.6)
     """
     if not 0.0 < liquid_g <= 1e6:
         raise OutOfRangeError("There is some liquid to thicken, at most 1000 kg.", field="/liquid_g")

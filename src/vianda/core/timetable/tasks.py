@@ -10,7 +10,7 @@ from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.equipment.heating import LASTS_MIN, LIGHT_MIN
 from vianda.core.equipment.kitchen import Surface
-from vianda.core.model.formula import BREAD_LAYERS
+from vianda.core.model.formula import BREAD_LAYERS, WHENEVER
 from vianda.core.model.styles import BLOCKS, FLAT
 from vianda.core.pipeline.figures import Figures
 from vianda.core.sauce.brine import USUAL_H
@@ -92,7 +92,7 @@ def tasks_of(figures: Figures) -> Problem:
     _own(sheet)
     timing = figures.context.formula.timing
     opens = None
-    if timing.opens_min is not None:
+    if timing.opens_min != WHENEVER:
         # What opens after the hour of serving opened the day before.
         opens = timing.opens_min - timing.ready_min
         opens -= 1440 if opens >= 0 else 0

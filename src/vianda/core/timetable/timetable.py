@@ -280,18 +280,18 @@ def _lanes(problem: Problem, plan: Plan) -> tuple[Lane, ...]:
     return (*cooks, *rows, *([Lane("waits", "Waits by itself", "waits")] if waits else []))
 
 
-def _offers(problem: Problem, ready_min: int, opens_min: int | None) -> tuple[Offer, ...]:
+def _offers(problem: Problem, ready_min: int, opens_min: int) -> tuple[Offer, ...]:
     titles = {r.key: r.title for r in problem.resources}
     return tuple(_offer(x, problem, titles, ready_min, opens_min) for x in reliefs(problem)[:MOST_OFFERS])
 
 
-def _offer(x: Relief, problem: Problem, titles: Mapping[str, str], ready_min: int, opens_min: int | None) -> Offer:
+def _offer(x: Relief, problem: Problem, titles: Mapping[str, str], ready_min: int, opens_min: int) -> Offer:
     comes = say("On time.") if x.late_min == 0 else say("{m} late.", m=ph.duration(60.0 * x.late_min))
     if x.kind == "later":
         at = clock_text(ready_min + x.minutes)
         return Offer(say("On the plate at {at}", at=ph.word(at)), comes, TypeTiming("ready", at))
     if x.kind == "earlier":
-        at = clock_text((opens_min or 0) - x.minutes)
+        at = clock_text(opens_min - x.minutes)
         return Offer(say("Begin at {at}", at=ph.word(at)), comes, TypeTiming("opens", at))
     if x.kind == "cook":
         return Offer(say("One more cook"), comes, TypeTiming("cooks", str(problem.cooks + 1)))

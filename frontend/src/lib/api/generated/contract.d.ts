@@ -2071,6 +2071,8 @@ export interface components {
         CatalogueAnswer: {
             /** Aims */
             aims: components["schemas"]["Option"][];
+            /** Doneness */
+            doneness: components["schemas"]["Doneness"][];
             /** Layers */
             layers: components["schemas"]["LayerChoice"][];
             /** Limits */
@@ -3109,7 +3111,7 @@ export interface components {
             /**
              * @default {
              *       "cooks": 1,
-             *       "opens_min": null,
+             *       "opens_min": -1,
              *       "own": [],
              *       "pins": [],
              *       "ready_min": 1110
@@ -3496,42 +3498,6 @@ export interface components {
          *     read more than the target, since the coldest meat lies elsewhere.
          */
         HeatPlan: {
-            /**
-             * Bands
-             * @default [
-             *       {
-             *         "high_c": 54,
-             *         "key": "rare",
-             *         "low_c": 49,
-             *         "title": "rare"
-             *       },
-             *       {
-             *         "high_c": 58,
-             *         "key": "medium-rare",
-             *         "low_c": 54,
-             *         "title": "medium-rare"
-             *       },
-             *       {
-             *         "high_c": 64,
-             *         "key": "medium",
-             *         "low_c": 58,
-             *         "title": "medium"
-             *       },
-             *       {
-             *         "high_c": 71,
-             *         "key": "medium-well",
-             *         "low_c": 64,
-             *         "title": "medium-well"
-             *       },
-             *       {
-             *         "high_c": 80,
-             *         "key": "well-done",
-             *         "low_c": 71,
-             *         "title": "well-done"
-             *       }
-             *     ]
-             */
-            bands: components["schemas"]["Doneness"][];
             /**
              * Before
              * @default []
@@ -7546,7 +7512,7 @@ export interface components {
          * Timing
          * @description When it is on the plate, minutes from midnight; how many cooks; own tasks, and tasks that are pinned.
          *
-         *     ``opens_min`` is when work can begin that day, minutes from midnight; None: whenever it has to.
+         *     ``opens_min`` is when work can begin that day, minutes from midnight; −1: whenever it has to.
          */
         Timing: {
             /**
@@ -7556,9 +7522,9 @@ export interface components {
             cooks: number;
             /**
              * Opens Min
-             * @default null
+             * @default -1
              */
-            opens_min: number | null;
+            opens_min: number;
             /**
              * Own
              * @default []
