@@ -52,11 +52,6 @@ def _opening(page: Page) -> None:
     page.get_by_role("button", name="Put it on the bench").wait_for()
 
 
-def _working(page: Page) -> None:
-    page.locator("[data-ticket=lean_to_fat]").click()
-    page.get_by_role("dialog").wait_for()
-
-
 def _inside(page: Page) -> None:
     page.get_by_role("tab", name="Inside the piece").click()
     page.get_by_role("slider", name="Moment").wait_for()
@@ -136,6 +131,13 @@ def _stacked(page: Page) -> None:
         page.wait_for_timeout(500)
 
 
+def _timed(page: Page) -> None:
+    """One task chosen, with why it begins then."""
+    page.locator("[data-timetable]").wait_for(timeout=60_000)
+    page.get_by_role("option", name="Shape").first.click()
+    page.wait_for_timeout(300)
+
+
 def main() -> int:
     """Take every picture; the shelf last, so that it shows what the others left."""
     base = sys.argv[1].rstrip("/")
@@ -161,7 +163,7 @@ def main() -> int:
             ("first", "/first", WIDE, _own),
             ("weigh", f"/weigh/{run}", WIDE, None),
             ("pantry", "/pantry", WIDE, None),
-            ("working", f"/formula/{smash}/meat", WIDE, _working),
+            ("time", f"/formula/{pub}/time", WIDE, _timed),
             ("larder", "/larder", WIDE, None),
             ("stove", f"/stove/{stove}", WIDE, None),
             ("log", f"/log/{cook}", WIDE, None),
