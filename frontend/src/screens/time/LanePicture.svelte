@@ -133,7 +133,7 @@
       onpointerup={() => drop(task)}
       onpointercancel={() => (held = null)}
     >
-      {#if wide > 46}<span class="block truncate px-1.5"
+      {#if wide > 46}<span class="block truncate px-1.5 leading-[24px]"
           >{task.pinned ? "• " : ""}{phrase(task.title, units)}</span
         >{/if}
     </div>
