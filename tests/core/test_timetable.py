@@ -29,8 +29,8 @@ from vianda.core.schedule.chance import drawn_min, evenings
 from vianda.core.schedule.check import broken
 from vianda.core.schedule.model import Problem
 from vianda.core.schedule.solve import solve
-from vianda.core.timetable.tasks import LAST, tasks_of
-from vianda.core.timetable.timetable import Timetable, timetable
+from vianda.core.timetable.tasks import LAST, Dish, tasks_of, tasks_together
+from vianda.core.timetable.timetable import Timetable, timetable, timetable_together
 
 
 def _house(key: str, keeps_days: int, **grams: float) -> object:
@@ -370,3 +370,54 @@ def test_every_task_says_why_then_and_how_far_it_may_slip() -> None:
             assert _says(task.slip).endswith(".")
             assert task.critical == (task.float_min == 0)
             assert task.lanes
+
+
+# ------------------------------------------------------------------------------------------------- dishes together
+
+
+def _together(*makes, **changes: object) -> Problem:
+    dishes = [Dish(f"d{n + 1}-", make().name, _figures(make())) for n, make in enumerate(makes)]
+    return tasks_together(dishes, timing=replace(Timing(), **changes))  # type: ignore[arg-type]
+
+
+def test_loaf_balls_and_burgers_of_one_evening_share_hands_and_oven() -> None:
+    problem = _together(keepers_loaf, night_watch_balls, slipway_smash, cooks=2)
+    assert {t.dish for t in problem.tasks} == {"Keeper’s loaf", "Night-watch balls", "Slipway smash", ""}
+    assert [t.key for t in problem.tasks].count(LAST) == 1
+    # One oven, one hob, one grinder, whoever uses them.
+    assert len({r.key for r in problem.resources}) == len(problem.resources)
+    plan = solve(problem)
+    assert plan is not None
+    assert broken(problem, plan) == []
+    assert plan.late_min == 0
+    baked = [t.key for t in problem.tasks if t.oven_c is not None and not t.key.endswith("preheat")]
+    assert len(baked) >= 2
+    table = timetable_together(
+        [Dish("d1-", "Loaf", _figures(keepers_loaf())), Dish("d2-", "Balls", _figures(night_watch_balls()))],
+        timing=replace(Timing(), cooks=2),
+    )
+    assert {t.dish for t in table.tasks} == {"Loaf", "Balls"}
+    assert table.on_time_frac >= 0.9
+
+
+def test_more_dishes_take_more_hands_and_never_less_time() -> None:
+    alone = solve(_together(keepers_loaf, opens_min=13 * 60), goals=1)
+    both = solve(_together(keepers_loaf, night_watch_balls, opens_min=13 * 60), goals=1)
+    helped = solve(_together(keepers_loaf, night_watch_balls, opens_min=13 * 60, cooks=2), goals=1)
+    assert alone is not None
+    assert both is not None
+    assert helped is not None
+    assert alone.late_min <= helped.late_min <= both.late_min
+
+
+def test_the_hour_of_the_service_counts_and_a_dishs_own_tasks_join_in() -> None:
+    loaf = edited(
+        keepers_loaf(), AddTask("Greens", "15 min", hot=True), TypeTiming("ready", "12:00"), PinTask("mix", -300)
+    )
+    timing = replace(Timing(), ready_min=20 * 60)
+    table = timetable_together([Dish("d1-", "Loaf", _figures(loaf))], timing=timing)
+    assert table.ready == "20:00"
+    assert "d1-own-1" in {t.key for t in table.tasks}
+    assert not any(t.pinned for t in table.tasks)
+    with pytest.raises(OutOfRangeError):
+        timetable_together([], timing=timing)

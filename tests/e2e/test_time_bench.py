@@ -122,3 +122,39 @@ def test_on_a_phone_the_day_is_a_list(watch, kestrel, width: int) -> None:
     expect(page.get_by_role("link", name=re.compile("^7\\s*Time"))).to_be_visible()
     expect(_state(page)).to_have_attribute("data-timetable", "on-time")
     assert watched.axe() == []
+
+
+def test_two_dishes_of_one_evening_have_one_timetable(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    for make, name in ((keepers_loaf, "Evening loaf"), (slipway_smash, "Evening smash")):
+        body = {"formula": FORMULAS.plain(replace(make(), name=name))}
+        assert page.request.post(f"{watched.served.address}/api/formulas", data=body).status == 201
+    watched.go("/services")
+    page.get_by_label("Its name").fill("Friday")
+    page.get_by_role("button", name="Begin it").click()
+    expect(page.get_by_label("Service", exact=True)).to_have_value("Friday")
+    dish = page.get_by_label("Also on the plate")
+    dish.select_option(label="Evening loaf")
+    state = _state(page)
+    expect(state).to_be_visible(timeout=60_000)
+    dish.select_option(label="Evening smash")
+    dishes = page.get_by_role("list", name="Dishes")
+    expect(dishes.get_by_role("listitem")).to_have_count(2)
+    expect(page.get_by_role("option", name=re.compile("Evening smash")).first).to_be_visible()
+    expect(page.get_by_role("option", name=re.compile("Evening loaf")).first).to_be_visible()
+    _type(page, "Cooks", "2")
+    expect(page.get_by_label("Cooks", exact=True)).to_have_value("2")
+    _type(page, "Guests of Evening smash", "10")
+    expect(page.get_by_role("option", name=re.compile("^Shape 20 pieces, Evening smash"))).to_be_visible()
+    expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
+    assert watched.axe() == []
+    # It comes back as it was left.
+    page.reload()
+    expect(page.get_by_label("Guests of Evening smash")).to_have_value("10")
+    expect(page.get_by_label("Cooks", exact=True)).to_have_value("2")
+    page.get_by_role("button", name="Leave out Evening loaf").click()
+    expect(dishes.get_by_role("listitem")).to_have_count(1)
+    page.get_by_role("button", name="Delete this service").click()
+    page.get_by_role("button", name="Delete Friday").click()
+    expect(page.get_by_text("None yet.")).to_be_visible()

@@ -22,6 +22,7 @@ from vianda.api import (
     problems,
     recipe_routes,
     sauce_routes,
+    service_routes,
     target_routes,
     weighing_routes,
 )
@@ -35,7 +36,7 @@ from vianda.services import larders
 from vianda.storage.clock import now_utc
 from vianda.storage.kitchen_repository import StoredKitchen
 from vianda.storage.larder_repository import StoredIngredient, StoredLot
-from vianda.storage.records import StoredCook, StoredFormula
+from vianda.storage.records import StoredCook, StoredFormula, StoredService
 
 API_VERSION = "1"
 COMPRESSED = [
@@ -74,6 +75,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
         app,
         {
             StoredFormula: lambda f: problems.dump(s.formula_answer(f)),
+            StoredService: lambda f: problems.dump(service_routes.service_answer(f)),
             StoredKitchen: lambda k: problems.dump(s.kitchen_answer(k)),
             StoredIngredient: lambda i: INGREDIENTS.plain(as_kept(i.ingredient)),
             StoredLot: lambda lot: problems.dump(ls.lot_answer(larders.known(lot))),
@@ -91,6 +93,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
         pantry_routes,
         recipe_routes,
         sauce_routes,
+        service_routes,
         target_routes,
         weighing_routes,
     ):

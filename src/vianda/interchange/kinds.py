@@ -11,9 +11,11 @@ from vianda.core.inventory.inventory import Meat
 from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import Ingredient
 from vianda.core.model.formula import Formula
+from vianda.core.model.service import Service
 from vianda.interchange.documents import Document
 
 FORMULAS = Document(Formula)
+SERVICES = Document(Service)
 KITCHENS = Document(Kitchen)
 GRINDERS = Document(Grinder)
 MOULDS = Document(Mould)

@@ -14,6 +14,7 @@ from vianda.storage.migrations import (
     m0006_kitchens,
     m0007_answered,
     m0008_grown_pantry,
+    m0009_services,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -25,6 +26,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0006", m0006_kitchens.STATEMENTS),
     ("0007", m0007_answered.STATEMENTS),
     ("0008", m0008_grown_pantry.STATEMENTS),
+    ("0009", m0009_services.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

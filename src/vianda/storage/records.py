@@ -7,6 +7,7 @@ from datetime import datetime
 from typing import Any, Literal, TypeVar
 
 from vianda.core.model.formula import Formula
+from vianda.core.model.service import Service
 from vianda.core.weighing.weighing_run import WeighingPlan
 
 EventKind = Literal["done", "extra", "probe", "back"]
@@ -43,6 +44,16 @@ class StoredFormula:
     revision: int
     updated_at: datetime
     formula: Formula
+
+
+@dataclass(frozen=True, slots=True)
+class StoredService:
+    """A service as it stands."""
+
+    id: int
+    revision: int
+    updated_at: datetime
+    service: Service
 
 
 @dataclass(frozen=True, slots=True)

@@ -188,6 +188,19 @@ class CookEventRow(Table):
         table_name = "cook_event"
 
 
+class ServiceRow(Table):
+    """What is served together, as its JSON document."""
+
+    id = AutoField()
+    kitchen_id = IntegerField()
+    document = TextField()
+    revision = IntegerField()
+    updated_at = DateTimeField()
+
+    class Meta:
+        table_name = "service"
+
+
 class WeighingRow(Table):
     """A run of check-weighing: what was planned, and the seed of its simulated scale."""
 

@@ -91,6 +91,10 @@ export type Pot = S["Pot"];
 export type Thickening = S["Thickening"];
 export type Ferment = S["Ferment"];
 export type Timetable = S["Timetable"];
+export type TimingEdit = S["EditServiceRequest"]["edit"];
+export type Service = S["Service"];
+export type StoredService = S["ServiceAnswer"];
+export type PlannedService = S["PlannedService"];
 export type TimedTask = S["TimedTask"];
 export type KeptSauce = S["TrayCooling"];
 export type SwapOffer = S["SwapOffer"];
@@ -270,6 +274,17 @@ export const api = {
     ask("post", "/api/heat/firming", { body: { formula, edge_mm, freezer_c: -18 } }),
   formulas: () => ask("get", "/api/formulas"),
   formula: (formula_id: number) => ask("get", "/api/formulas/{formula_id}", { at: { formula_id } }),
+  services: () => ask("get", "/api/services"),
+  service: (service_id: number) => ask("get", "/api/services/{service_id}", { at: { service_id } }),
+  createService: (service: Service) => ask("post", "/api/services", { body: { service }, once: true }),
+  saveService: (service_id: number, service: Service, revision: number) =>
+    ask("put", "/api/services/{service_id}", { at: { service_id }, body: { service, revision }, once: true }),
+  deleteService: (service_id: number) =>
+    ask("delete", "/api/services/{service_id}", { at: { service_id }, once: true }),
+  editService: (service: Service, edit: TimingEdit, unit_system: Units) =>
+    ask("post", "/api/services/edit", { body: { service, edit, unit_system } }),
+  planService: (service: Service, unit_system: Units, signal?: AbortSignal) =>
+    ask("post", "/api/services/plan", { body: { service, unit_system }, signal }),
   createFormula: (formula: Formula) => ask("post", "/api/formulas", { body: { formula }, once: true }),
   saveFormula: (formula_id: number, formula: Formula, revision: number) =>
     ask("put", "/api/formulas/{formula_id}", { at: { formula_id }, body: { formula, revision } }),

@@ -66,7 +66,9 @@
 
     <div class="mt-9 flex items-end justify-between gap-4 border-b-2 border-base-content pb-1.5">
       <h2 class="text-lg">On the shelf</h2>
-      <ImportFile />
+      <span class="flex items-center gap-3"
+        ><a class="act text-sm" href="/services">Services</a><ImportFile /></span
+      >
     </div>
     {#if problem}
       <p role="alert" class="mt-3 text-error">

@@ -126,7 +126,7 @@
       role="option"
       aria-hidden={first ? undefined : "true"}
       aria-selected={chosen === task.key}
-      aria-label={`${phrase(task.title, units)}, ${task.starts} to ${task.ends}${task.pinned ? ", pinned" : ""}`}
+      aria-label={`${phrase(task.title, units)}${task.dish ? `, ${task.dish}` : ""}, ${task.starts} to ${task.ends}${task.pinned ? ", pinned" : ""}`}
       data-task={task.key}
       onpointerdown={(e) => grab(e, task)}
       onpointermove={(e) => held?.key === task.key && (held = { ...held, moved: e.clientX - held.at })}

@@ -1,14 +1,14 @@
 <!-- Something the cook does besides: its name, minutes, what it takes of hands and kitchen. -->
 <script lang="ts">
   import { untrack } from "svelte";
-  import type { Edit, Kitchen } from "../../lib/api/client";
+  import type { Kitchen, TimingEdit } from "../../lib/api/client";
   import PickField from "../../lib/ui/PickField.svelte";
 
   interface Props {
     kitchen: Kitchen;
     /** How many there are: one more, and the form is empty again. What is refused stays in it. */
     count: number;
-    onadd: (edit: Edit) => void;
+    onadd: (edit: TimingEdit) => void;
   }
   let { kitchen, count, onadd }: Props = $props();
   let known = untrack(() => count);

@@ -17,7 +17,9 @@
 </script>
 
 <section class="mt-4 border-l-4 border-primary pl-3" aria-label="The task chosen" data-chosen={task.key}>
-  <h2 class="text-lg"><Say text={task.title} /></h2>
+  <h2 class="text-lg">
+    <Say text={task.title} />{#if task.dish}<span class="font-normal quiet">, {task.dish}</span>{/if}
+  </h2>
   <p class="mt-0.5 numeral">
     <strong>{task.starts}–{task.ends}</strong>{dayName(task.day) ? `, ${dayName(task.day)}` : ""} · {who}
   </p>

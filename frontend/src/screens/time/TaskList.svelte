@@ -38,7 +38,9 @@
           <span
             ><span class="font-semibold"><Say text={task.title} /></span>{#if !task.hands}<span class="quiet"
                 >, by itself</span
-              >{/if}{#if task.pinned}<span class="quiet">, pinned</span>{/if}
+              >{/if}{#if task.pinned}<span class="quiet">, pinned</span>{/if}{#if task.dish}<span
+                class="quiet">, {task.dish}</span
+              >{/if}
             <span class="block text-[0.8125rem] leading-snug quiet"><Say text={task.why} /></span></span
           >
         </button>

@@ -14,7 +14,7 @@ from vianda.core.editing.mix_groups import swap_ingredient
 from vianda.core.editing.mix_lines import change_line, put_in, take_out
 from vianda.core.editing.set_beside import put_beside, set_stack, take_beside, type_beside
 from vianda.core.editing.set_figure import nudge_figure, read_figure, set_figure
-from vianda.core.editing.set_timing import add_task, drop_task, pin_task, type_timing
+from vianda.core.editing.set_timing import edited_timing
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.methods import check_stages
 from vianda.core.inventory.inventory import Inventory
@@ -109,14 +109,8 @@ def apply_edit(formula: Formula, edit: e.Edit, *, inventory: Inventory, kitchen:
             return type_beside(formula, edit, inventory=inventory, kitchen=kitchen)
         case e.SetStack():
             return set_stack(formula, edit, inventory=inventory, kitchen=kitchen)
-        case e.TypeTiming():
-            return type_timing(formula, edit)
-        case e.AddTask():
-            return add_task(formula, edit, kitchen=kitchen)
-        case e.DropTask():
-            return drop_task(formula, edit.task)
-        case e.PinTask():
-            return pin_task(formula, edit)
+        case e.TypeTiming() | e.AddTask() | e.DropTask() | e.PinTask():
+            return replace(formula, timing=edited_timing(formula.timing, edit, kitchen=kitchen))
         case e.Rename():
             return replace(formula, name=checked_name(edit.name))
         case e.WriteRemark():

@@ -1,4 +1,4 @@
-"""Edits of when a formula is cooked: the hour on the plate, cooks, own tasks, and tasks that are pinned."""
+"""Edits of when it is cooked: the hour on the plate, cooks, own tasks, and tasks that are pinned."""
 
 from __future__ import annotations
 
@@ -7,27 +7,27 @@ from dataclasses import replace
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.model import edit as e
-from vianda.core.model.formula import MOST_COOKS, MOST_OWN_TASKS, MOST_PINS, WHENEVER, Formula, OwnTask, Pin
+from vianda.core.model.formula import MOST_COOKS, MOST_OWN_TASKS, MOST_PINS, WHENEVER, OwnTask, Pin, Timing
 from vianda.core.reading.clock import read_clock_min
 from vianda.core.reading.entry import read_count, read_seconds, read_temp_c
 
 LONGEST_TITLE, LONGEST_MIN = 80, 1440.0
 
 
-def type_timing(formula: Formula, edit: e.TypeTiming) -> Formula:
+def type_timing(timing: Timing, edit: e.TypeTiming) -> Timing:
     """The hour on the plate, the hour work begins, or the cooks, from what was typed.
 
     Parameters
     ----------
-    formula : Formula
-        The design of one dish.
+    timing : Timing
+        The hour, cooks, own tasks and pins.
     edit : e.TypeTiming
         Which, and the text.
 
     Returns
     -------
-    Formula
-        The changed formula.
+    Timing
+        The changed timing.
 
     Raises
     ------
@@ -36,7 +36,6 @@ def type_timing(formula: Formula, edit: e.TypeTiming) -> Formula:
     OutOfRangeError
         When there are no cooks, or too many.
     """
-    timing = formula.timing
     if edit.what == "cooks":
         cooks = read_count(edit.text, field="/timing/cooks")
         if not 1 <= cooks <= MOST_COOKS:
@@ -48,16 +47,16 @@ def type_timing(formula: Formula, edit: e.TypeTiming) -> Formula:
         timing = replace(timing, opens_min=WHENEVER)
     else:
         timing = replace(timing, opens_min=read_clock_min(edit.text, field="/timing/opens_min"))
-    return replace(formula, timing=timing)
+    return timing
 
 
-def add_task(formula: Formula, edit: e.AddTask, *, kitchen: Kitchen) -> Formula:
-    """The formula with one more own task.
+def add_task(timing: Timing, edit: e.AddTask, *, kitchen: Kitchen) -> Timing:
+    """The timing with one more own task.
 
     Parameters
     ----------
-    formula : Formula
-        The design of one dish.
+    timing : Timing
+        The hour, cooks, own tasks and pins.
     edit : e.AddTask
         The task as typed.
     kitchen : Kitchen
@@ -65,8 +64,8 @@ def add_task(formula: Formula, edit: e.AddTask, *, kitchen: Kitchen) -> Formula:
 
     Returns
     -------
-    Formula
-        The changed formula.
+    Timing
+        The changed timing.
 
     Raises
     ------
@@ -77,7 +76,7 @@ def add_task(formula: Formula, edit: e.AddTask, *, kitchen: Kitchen) -> Formula:
     UnknownItemError
         When the kitchen has no such surface.
     """
-    own = formula.timing.own
+    own = timing.own
     title = " ".join(edit.title.split())
     if not title or len(title) > LONGEST_TITLE or not title.isprintable():
         raise OutOfRangeError(f"A task has a name of 1 to {LONGEST_TITLE} visible characters.", field="/timing/own")
@@ -94,65 +93,96 @@ def add_task(formula: Formula, edit: e.AddTask, *, kitchen: Kitchen) -> Formula:
     numbers = {int(t.key.removeprefix("own-")) for t in own if t.key.removeprefix("own-").isdigit()}
     key = f"own-{max(numbers, default=0) + 1}"
     task = OwnTask(key, title, minutes, edit.hands, edit.surface, oven_c, edit.hot)
-    return replace(formula, timing=replace(formula.timing, own=(*own, task)))
+    return replace(timing, own=(*own, task))
 
 
-def drop_task(formula: Formula, key: str) -> Formula:
-    """The formula without one of its own tasks, and without its pin.
+def drop_task(timing: Timing, key: str) -> Timing:
+    """The timing without one of its own tasks, and without its pin.
 
     Parameters
     ----------
-    formula : Formula
-        The design of one dish.
+    timing : Timing
+        The hour, cooks, own tasks and pins.
     key : str
         Key of the task.
 
     Returns
     -------
-    Formula
-        The changed formula.
+    Timing
+        The changed timing.
 
     Raises
     ------
     UnknownItemError
         When there is no such task.
     """
-    timing = formula.timing
     if all(t.key != key for t in timing.own):
         raise UnknownItemError(f"There is no own task “{key}”.", field="/timing/own")
     own = tuple(t for t in timing.own if t.key != key)
     pins = tuple(p for p in timing.pins if p.task != key)
-    return replace(formula, timing=replace(timing, own=own, pins=pins))
+    return replace(timing, own=own, pins=pins)
 
 
-def pin_task(formula: Formula, edit: e.PinTask) -> Formula:
-    """The formula with a task pinned, or let go.
+def pin_task(timing: Timing, edit: e.PinTask) -> Timing:
+    """The timing with a task pinned, or let go.
 
     Parameters
     ----------
-    formula : Formula
-        The design of one dish.
+    timing : Timing
+        The hour, cooks, own tasks and pins.
     edit : e.PinTask
         Which, and when it begins.
 
     Returns
     -------
-    Formula
-        The changed formula. Pins of tasks that a change of the formula took away are passed over by the timetable.
+    Timing
+        The changed timing. Pins of tasks that a change took away are passed over by the timetable.
 
     Raises
     ------
     OutOfRangeError
         When too many are pinned, or a start is given without a task.
     """
-    timing = formula.timing
     if not edit.task:
         if edit.start_min is not None:
             raise OutOfRangeError("Say which task begins then.", field="/timing/pins")
-        return replace(formula, timing=replace(timing, pins=()))
+        return replace(timing, pins=())
     rest = tuple(p for p in timing.pins if p.task != edit.task)
     if edit.start_min is None:
-        return replace(formula, timing=replace(timing, pins=rest))
+        return replace(timing, pins=rest)
     if len(rest) >= MOST_PINS:
         raise OutOfRangeError(f"At most {MOST_PINS} tasks are pinned.", field="/timing/pins")
-    return replace(formula, timing=replace(timing, pins=(*rest, Pin(edit.task, edit.start_min))))
+    return replace(timing, pins=(*rest, Pin(edit.task, edit.start_min)))
+
+
+def edited_timing(timing: Timing, edit: e.TimingEdit, *, kitchen: Kitchen) -> Timing:
+    """One edit of a timing carried out.
+
+    Parameters
+    ----------
+    timing : Timing
+        The hour, cooks, own tasks and pins.
+    edit : e.TimingEdit
+        What is changed.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    Timing
+        The changed timing.
+
+    Raises
+    ------
+    CoreError
+        When what was typed cannot be.
+    """
+    match edit:
+        case e.TypeTiming():
+            return type_timing(timing, edit)
+        case e.AddTask():
+            return add_task(timing, edit, kitchen=kitchen)
+        case e.DropTask():
+            return drop_task(timing, edit.task)
+        case e.PinTask():
+            return pin_task(timing, edit)

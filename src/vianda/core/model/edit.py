@@ -378,6 +378,8 @@ class WriteRemark:
     kind: Literal["write-remark"] = "write-remark"
 
 
+TimingEdit = TypeTiming | AddTask | DropTask | PinTask
+
 Edit = (
     TypeFigure
     | NudgeFigure

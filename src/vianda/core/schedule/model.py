@@ -24,7 +24,7 @@ class Task:
 
     ``hands``: a cook stands at it all the time. ``needs`` are keys of resources, one place of each. ``oven_c`` is the
     heat an oven must have, None without one. ``when`` "ahead" may lie days before; the hour the kitchen opens does not
-    bind it.
+    bind it. ``own``: the cook's own. ``dish`` is whose it is, "" where there is one only.
     """
 
     key: str
@@ -37,6 +37,7 @@ class Task:
     oven_c: float | None = None
     when: When = "today"
     own: bool = False
+    dish: str = ""
 
 
 @dataclass(frozen=True, slots=True)

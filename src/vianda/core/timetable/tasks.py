@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, field, replace
+from collections.abc import Sequence
+from dataclasses import dataclass, field
 from typing import Any
 
 from vianda.core.basis import phrase as ph
+from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.equipment.heating import LASTS_MIN, LIGHT_MIN
 from vianda.core.equipment.kitchen import Surface
-from vianda.core.model.formula import BREAD_LAYERS, WHENEVER
+from vianda.core.model.formula import BREAD_LAYERS, WHENEVER, Timing
 from vianda.core.model.styles import BLOCKS, FLAT
 from vianda.core.pipeline.figures import Figures
 from vianda.core.sauce.brine import USUAL_H
@@ -24,14 +26,30 @@ HOB, GRINDER, LAST = "hob", "grinder", "serve"
 IN_POT = ("cooking-sauce", "sauce-base", "gravy")
 
 
+@dataclass(frozen=True, slots=True)
+class Dish:
+    """One dish of a timetable: what its tasks' keys begin with, its name, and its figures.
+
+    Both are empty for a formula on its own.
+    """
+
+    prefix: str
+    name: str
+    figures: Figures
+
+
 @dataclass
 class _Sheet:
-    """What is gathered while the steps are walked through, in the order of the hands."""
+    """What is gathered while the steps of a dish are walked through, in the order of the hands."""
 
     figures: Figures
-    tasks: list[Task] = field(default_factory=list)
-    lags: list[Lag] = field(default_factory=list)
-    places: dict[str, Resource] = field(default_factory=dict)
+    tasks: list[Task]
+    lags: list[Lag]
+    places: dict[str, Resource]
+    prefix: str = ""
+    dish: str = ""
+    # Keys of this dish's own tasks, as its steps call them.
+    known: set[str] = field(default_factory=set)
 
     def task(
         self,
@@ -43,19 +61,28 @@ class _Sheet:
         needs: tuple[str, ...] = (),
         oven_c: float | None = None,
         ahead: bool = False,
+        own: bool = False,
     ) -> str:
-        """Note a task; its key."""
+        """Note a task; its key within the dish."""
         for need in needs:
             self.places.setdefault(need, self._place(need))
         low, usual, high = takes.low, takes.usual, takes.high
         when: When = "ahead" if ahead else "today"
-        self.tasks.append(Task(key, title, low, usual, high, hands, needs, oven_c, when))
+        self.known.add(key)
+        self.tasks.append(
+            Task(self._key(key), title, low, usual, high, hands, needs, oven_c, when, own=own, dish=self.dish)
+        )
         return key
 
     def lag(self, before: str, after: str, least: float = 0, most: int | None = None, **marks: Any) -> None:
         """Note what must lie between two tasks; a task that is not there binds nothing."""
         if before and after:
-            self.lags.append(Lag(before, after, math.ceil(least - 1e-9), most, **marks))
+            least_min = math.ceil(least - 1e-9)
+            self.lags.append(Lag(self._key(before), self._key(after), least_min, most, **marks))
+
+    def _key(self, key: str) -> str:
+        """The key in the whole timetable; serving is one for all."""
+        return key if key == LAST else self.prefix + key
 
     def _place(self, key: str) -> Resource:
         if key == HOB:
@@ -84,23 +111,53 @@ def tasks_of(figures: Figures) -> Problem:
     ``timetable.practice``: common practice, no published source. Minutes on the heat, resting, grinding, soaking,
     chilling and cooking beside the meat are those of the other steps.
     """
-    sheet = _Sheet(figures)
-    mixed = _make_mix(sheet)
-    shaped = _shape(sheet, mixed)
-    waves, ends = _heat(sheet, shaped)
-    _finish(sheet, waves, ends)
-    _own(sheet)
-    timing = figures.context.formula.timing
+    return tasks_together((Dish("", "", figures),), timing=figures.context.formula.timing)
+
+
+def tasks_together(dishes: Sequence[Dish], *, timing: Timing) -> Problem:
+    """Everything there is to do for dishes that are served together, in one kitchen.
+
+    Parameters
+    ----------
+    dishes : Sequence[Dish]
+        One or more, computed for the same kitchen.
+    timing : Timing
+        The hour, the cooks, own tasks and pins that count; a dish's own tasks join in, its pins do not.
+
+    Returns
+    -------
+    Problem
+        Tasks of all dishes; places and hands are shared.
+
+    Raises
+    ------
+    OutOfRangeError
+        When there is no dish.
+    """
+    if not dishes:
+        raise OutOfRangeError("There is nothing to cook yet: choose a dish.", field="/dishes")
+    tasks: list[Task] = []
+    lags: list[Lag] = []
+    places: dict[str, Resource] = {}
+    for dish in dishes:
+        sheet = _Sheet(dish.figures, tasks, lags, places, dish.prefix, dish.name)
+        waves, ends = _heat(sheet, _shape(sheet, _make_mix(sheet)))
+        _finish(sheet, waves, ends)
+        if dish.prefix:
+            _own(sheet, dish.figures.context.formula.timing)
+    whole = _Sheet(dishes[0].figures, tasks, lags, places)
+    whole.task(LAST, say("On the plate"), Range(1.0, 1.0, 1.0), hands=False)
+    _own(whole, timing)
     opens = None
     if timing.opens_min != WHENEVER:
         # What opens after the hour of serving opened the day before.
         opens = timing.opens_min - timing.ready_min
         opens -= 1440 if opens >= 0 else 0
-    known = {t.key for t in sheet.tasks}
+    known = {t.key for t in tasks}
     return Problem(
-        tasks=tuple(sheet.tasks),
-        lags=tuple(sheet.lags),
-        resources=tuple(sheet.places.values()),
+        tasks=tuple(tasks),
+        lags=tuple(lags),
+        resources=tuple(places.values()),
         last=LAST,
         cooks=timing.cooks,
         opens_min=opens,
@@ -306,10 +363,10 @@ def _finish(sheet: _Sheet, waves: list[str], ends: list[tuple[str, int]]) -> Non
             )
             sheet.lag(toast, build, 0, pr.TOASTED)
         done.append(build)
-    sheet.task(LAST, say("On the plate"), Range(1.0, 1.0, 1.0), hands=False)
+    most = pr.BUILT if bread and form in FLAT else pr.PLATED
     # One lot is served together; several go out as they come, and wait as little as can be.
     for key in done:
-        sheet.lag(key, LAST, 0, pr.BUILT if len(done) == 1 else None, hot=True)
+        sheet.lag(key, LAST, 0, most if len(done) == 1 else None, hot=True)
     first = done[0]
     if any(x.kind in ("leaf", "tomato", "onion", "pickle", "relish") for x in stack.layers):
         cut = sheet.task("cut", say("Wash, slice and drain for the build"), pr.CUT)
@@ -353,7 +410,7 @@ def _beside(sheet: _Sheet, thing: BesideFigures, *, first: str, first_wave: str)
         task = sheet.task(f"beside-{key}", say("{what} simmers", what=name), takes, hands=False, needs=(HOB,))
         sheet.lag(begun, task, 0, 0)
         # Where pieces finish in it, it is there before they are.
-        after = "simmer" if any(t.key == "simmer" for t in sheet.tasks) else first
+        after = "simmer" if "simmer" in sheet.known else first
         sheet.lag(task, after, 0, pr.KEPT_HOT, hot=True)
     elif thing.role == "glaze":
         task = sheet.task(f"beside-{key}", say("Stir {what}", what=name), pr.SAUCE, ahead=True)
@@ -363,18 +420,17 @@ def _beside(sheet: _Sheet, thing: BesideFigures, *, first: str, first_wave: str)
         sheet.lag(task, first, 0, keeps, cold=True)
 
 
-def _own(sheet: _Sheet) -> None:
+def _own(sheet: _Sheet, timing: Timing) -> None:
     """The cook's own tasks, done before serving; what is eaten hot ends shortly before."""
     kitchen = sheet.figures.context.kitchen
     known = {s.key for s in kitchen.surfaces}
-    for own in sheet.figures.context.formula.timing.own:
+    for own in timing.own:
         # A surface that the kitchen no longer has takes no place.
         needs = (own.surface,) if own.surface in known else ()
         takes = Range(0.8 * own.minutes, own.minutes, 1.3 * own.minutes)
         title = say("{what}", what=ph.word(own.title))
-        sheet.task(own.key, title, takes, hands=own.hands, needs=needs, oven_c=own.oven_c)
-        sheet.tasks[-1] = replace(sheet.tasks[-1], own=True)
+        sheet.task(own.key, title, takes, hands=own.hands, needs=needs, oven_c=own.oven_c, own=True)
         if own.hot:
-            sheet.lag(own.key, LAST, 0, pr.BUILT, hot=True)
+            sheet.lag(own.key, LAST, 0, pr.PLATED, hot=True)
         else:
             sheet.lag(own.key, LAST, 0, 12 * 60, cold=True)

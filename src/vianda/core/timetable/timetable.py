@@ -2,19 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
-from vianda.core.model.edit import Edit, PinTask, TypeTiming
+from vianda.core.model.edit import PinTask, TimingEdit, TypeTiming
+from vianda.core.model.formula import Timing
 from vianda.core.pipeline.figures import Figures
 from vianda.core.reading.clock import DAY_MIN, clock_text
 from vianda.core.schedule.chance import Arc, Chances, arcs_of, chances
 from vianda.core.schedule.model import Plan, Problem, Slot, When
 from vianda.core.schedule.relief import Relief, reliefs
 from vianda.core.schedule.solve import solve
-from vianda.core.timetable.tasks import LAST, tasks_of
+from vianda.core.timetable.tasks import LAST, Dish, tasks_of, tasks_together
 
 # Served this much before the hour, at most, so that it is on time often enough; and how often that is. Ours.
 CUSHIONS_MIN, WANTED_FRAC = (0, 2, 4, 7, 10, 15, 20, 30, 45, 60), 0.93
@@ -28,6 +29,7 @@ class TimedTask:
     Minutes are from the hour on the plate; ``day`` is 0 on the day itself, −1 on the day before. ``lane`` names what
     it is drawn under: a cook, a place, or what waits by itself. ``float_min`` is how long it may slip until serving is
     late, None for more than an hour; ``critical``: it may not slip at all. ``why`` says what binds its start.
+    ``dish`` is whose it is, "" where there is one only.
     """
 
     key: str
@@ -46,6 +48,7 @@ class TimedTask:
     slip: Phrase
     pinned: bool
     own: bool
+    dish: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,7 +66,7 @@ class Offer:
 
     what: Phrase
     comes: Phrase
-    edit: Edit | None
+    edit: TimingEdit | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,8 +112,33 @@ def timetable(figures: Figures) -> Timetable:
     Planned with the seventy-fifth of a hundred of each task's minutes and a cushion before the plate that is chosen by
     simulated evenings: ours.
     """
-    problem = tasks_of(figures)
-    timing = figures.context.formula.timing
+    return _of(tasks_of(figures), figures.context.formula.timing)
+
+
+def timetable_together(dishes: Sequence[Dish], *, timing: Timing) -> Timetable:
+    """When to do what for dishes that are served together.
+
+    Parameters
+    ----------
+    dishes : Sequence[Dish]
+        One or more, computed for the same kitchen.
+    timing : Timing
+        The hour, the cooks, own tasks and pins.
+
+    Returns
+    -------
+    Timetable
+        One timetable for all.
+
+    Raises
+    ------
+    OutOfRangeError
+        When there is no dish, or more to do than one timetable holds.
+    """
+    return _of(tasks_together(dishes, timing=timing), timing)
+
+
+def _of(problem: Problem, timing: Timing) -> Timetable:
     plan, cushion, found = _planned(problem)
     if plan is None or found is None:
         return Timetable(
@@ -203,6 +231,7 @@ def _tasks(problem: Problem, plan: Plan, found: Chances, ready_min: int) -> tupl
                 slip=_slip(slip, found.breaks_min[slot.task]),
                 pinned=slot.task in problem.pinned,
                 own=one.own,
+                dish=one.dish,
             )
         )
     return tuple(timed)

@@ -1065,6 +1065,77 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/services": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The services of this kitchen */
+        get: operations["list_services"];
+        put?: never;
+        /** Write a service down */
+        post: operations["create_service"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/edit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A service with one change of its timing */
+        post: operations["edit_service"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** When to do what for everything that is served together */
+        post: operations["plan_service"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/{service_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One service */
+        get: operations["get_service"];
+        /** Save a service over the revision seen */
+        put: operations["save_service"];
+        post?: never;
+        /** Delete a service; its formulas stay */
+        delete: operations["delete_service"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sheets": {
         parameters: {
             query?: never;
@@ -2577,6 +2648,20 @@ export interface components {
             kind: "drop-task";
             /** Task */
             task: string;
+        };
+        /**
+         * EditServiceRequest
+         * @description A service and one change of its timing, as typed.
+         */
+        EditServiceRequest: {
+            /** Edit */
+            edit: components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"];
+            service: components["schemas"]["Service"];
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
         };
         /**
          * EggRow
@@ -4836,6 +4921,13 @@ export interface components {
             value_frac: number;
         };
         /**
+         * NewServiceRequest
+         * @description A service to write down.
+         */
+        NewServiceRequest: {
+            service: components["schemas"]["Service"];
+        };
+        /**
          * Nudge
          * @description A change that does what was asked: the lines that move, the taste before and after, and what gave way.
          *
@@ -4982,7 +5074,7 @@ export interface components {
         Offer: {
             comes: components["schemas"]["Phrase"];
             /** Edit */
-            edit?: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"] | null;
+            edit?: components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | null;
             what: components["schemas"]["Phrase"];
         };
         /**
@@ -5455,6 +5547,41 @@ export interface components {
             start_min?: number | null;
             /** Task */
             task: string;
+        };
+        /**
+         * PlanServiceRequest
+         * @description A service that is put in time.
+         */
+        PlanServiceRequest: {
+            service: components["schemas"]["Service"];
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
+        };
+        /**
+         * PlannedDish
+         * @description One dish of a service as it is planned: its formula's name and guests, or why it cannot be.
+         */
+        PlannedDish: {
+            /** Formula Id */
+            formula_id: number;
+            /** Guests */
+            guests: number;
+            /** Name */
+            name: string;
+            /** Problem */
+            problem: string;
+        };
+        /**
+         * PlannedService
+         * @description The dishes of a service, and when to do what for all of them; none where there is nothing to do.
+         */
+        PlannedService: {
+            /** Dishes */
+            dishes: components["schemas"]["PlannedDish"][];
+            timetable?: components["schemas"]["Timetable"] | null;
         };
         /**
          * Portions
@@ -6259,6 +6386,15 @@ export interface components {
             revision: number;
         };
         /**
+         * SaveServiceRequest
+         * @description A service over the revision that was seen.
+         */
+        SaveServiceRequest: {
+            /** Revision */
+            revision: number;
+            service: components["schemas"]["Service"];
+        };
+        /**
          * Scale
          * @description A scale: what it can show (``step_g``) and how much it can carry (``capacity_g``).
          */
@@ -6391,6 +6527,65 @@ export interface components {
             sugars_g: number;
             /** Things */
             things: components["schemas"]["Beside"][];
+        };
+        /**
+         * ServedDish
+         * @description One formula of a service by its number on the shelf, and for how many guests; 0: as many as the formula says.
+         */
+        ServedDish: {
+            /** Formula Id */
+            formula_id: number;
+            /**
+             * Guests
+             * @default 0
+             */
+            guests: number;
+        };
+        /**
+         * Service
+         * @description What is served together: its name, the day ("" where it is not fixed), the dishes, and their common timing.
+         */
+        Service: {
+            /**
+             * Day
+             * @default
+             */
+            day: string;
+            /**
+             * Dishes
+             * @default []
+             */
+            dishes: components["schemas"]["ServedDish"][];
+            /** Name */
+            name: string;
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
+            /**
+             * @default {
+             *       "cooks": 1,
+             *       "opens_min": -1,
+             *       "own": [],
+             *       "pins": [],
+             *       "ready_min": 1110
+             *     }
+             */
+            timing: components["schemas"]["Timing"];
+        };
+        /**
+         * ServiceAnswer
+         * @description A service as it stands.
+         */
+        ServiceAnswer: {
+            /** Id */
+            id: number;
+            /** Revision */
+            revision: number;
+            service: components["schemas"]["Service"];
+            /** Updated At */
+            updated_at: string;
         };
         /**
          * SetFigure
@@ -7437,12 +7632,15 @@ export interface components {
          *     Minutes are from the hour on the plate; ``day`` is 0 on the day itself, −1 on the day before. ``lane`` names what
          *     it is drawn under: a cook, a place, or what waits by itself. ``float_min`` is how long it may slip until serving is
          *     late, None for more than an hour; ``critical``: it may not slip at all. ``why`` says what binds its start.
+         *     ``dish`` is whose it is, "" where there is one only.
          */
         TimedTask: {
             /** Critical */
             critical: boolean;
             /** Day */
             day: number;
+            /** Dish */
+            dish: string;
             /** End Min */
             end_min: number;
             /** Ends */
@@ -13488,6 +13686,548 @@ export interface operations {
             };
             /** @description A problem */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_services: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The services of this kitchen */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceAnswer"][];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_service: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewServiceRequest"];
+            };
+        };
+        responses: {
+            /** @description Write a service down */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    edit_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EditServiceRequest"];
+            };
+        };
+        responses: {
+            /** @description A service with one change of its timing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Service"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plan_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanServiceRequest"];
+            };
+        };
+        responses: {
+            /** @description When to do what for everything that is served together */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedService"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One service */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_service: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveServiceRequest"];
+            };
+        };
+        responses: {
+            /** @description Save a service over the revision seen */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_service: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Delete a service; its formulas stay */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: boolean;
+                    };
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,116 @@
+/** A service in a window: what is typed goes to the core and is kept a moment later; two windows do not overwrite each other. */
+import {
+  api,
+  ProblemError,
+  type PlannedService,
+  type Service,
+  type StoredService,
+  type TimingEdit,
+} from "../../lib/api/client";
+import { Resource } from "../../lib/resource.svelte";
+import { units } from "../../lib/units.svelte";
+
+const WAIT_MS = 400;
+const AGAIN_MS = 3000;
+
+export class ServiceBench {
+  readonly id: number;
+  service = $state.raw<Service | null>(null);
+  save = $state<"saved" | "saving" | "unsaved">("saved");
+  problem = $state<string | null>(null);
+  refusal = $state<string | null>(null);
+  missing = $state(false);
+  /** What another window saved meanwhile. */
+  theirs = $state.raw<StoredService | null>(null);
+  readonly plan = new Resource<Service, PlannedService>((now, signal) =>
+    api.planService(now, units.system, signal),
+  );
+  #revision = 0;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(id: number) {
+    this.id = id;
+  }
+
+  async load(): Promise<void> {
+    try {
+      this.#accept(await api.service(this.id));
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      if (error.problem.status === 404) this.missing = true;
+      else this.problem = error.problem.detail;
+    }
+  }
+
+  #accept(stored: StoredService): void {
+    this.service = stored.service;
+    this.#revision = stored.revision;
+    this.save = "saved";
+    this.problem = null;
+    this.theirs = null;
+  }
+
+  /** Change it here at once; it is kept a moment later. */
+  change(part: Partial<Service>): void {
+    if (!this.service) return;
+    this.service = { ...this.service, ...part };
+    this.refusal = null;
+    this.#soon(WAIT_MS);
+  }
+
+  #soon(wait: number): void {
+    this.save = "unsaved";
+    clearTimeout(this.#timer);
+    this.#timer = setTimeout(() => void this.#saveNow(), wait);
+  }
+
+  async edit(edit: TimingEdit): Promise<void> {
+    const before = this.service;
+    if (!before) return;
+    try {
+      const after = await api.editService(before, edit, units.system);
+      // Whatever was typed beside it meanwhile stays.
+      this.change({ timing: after.timing });
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      this.refusal = error.problem.detail;
+    }
+  }
+
+  async #saveNow(): Promise<void> {
+    const sent = this.service;
+    if (!sent || this.theirs) return;
+    this.save = "saving";
+    try {
+      const stored = await api.saveService(this.id, sent, this.#revision);
+      this.#revision = stored.revision;
+      this.problem = null;
+      if (this.service === sent) this.save = "saved";
+      else this.#soon(WAIT_MS);
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      this.save = "unsaved";
+      this.problem = error.problem.detail;
+      if (error.problem.status === 409) this.theirs = error.problem.current as StoredService;
+      else if (error.problem.status === 0 || error.problem.status >= 500) this.#soon(AGAIN_MS);
+    }
+  }
+
+  /** Two windows: theirs stands, or ours is saved over it. */
+  settle(keep: "theirs" | "mine"): void {
+    const theirs = this.theirs;
+    if (!theirs) return;
+    this.theirs = null;
+    if (keep === "theirs") this.#accept(theirs);
+    else {
+      this.#revision = theirs.revision;
+      this.#soon(0);
+    }
+  }
+
+  close(): void {
+    clearTimeout(this.#timer);
+    if (this.save === "unsaved" && !this.theirs) void this.#saveNow();
+    this.plan.clear();
+  }
+}

@@ -1,0 +1,138 @@
+"""Services: what is served together, and its timetable."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from flask import Blueprint
+from pydantic import Field
+
+from vianda.api.contract import operation
+from vianda.api.wire import Answer, Moment, Units
+from vianda.core.model.edit import TimingEdit
+from vianda.core.model.service import Service
+from vianda.interchange.documents import Strict
+from vianda.services import services
+from vianda.storage.records import StoredService
+
+blueprint = Blueprint("services", __name__, url_prefix="/api")
+
+
+class ServiceAnswer(Answer):
+    """A service as it stands."""
+
+    id: int
+    revision: int
+    updated_at: Moment
+    service: Service
+
+
+class NewServiceRequest(Strict):
+    """A service to write down."""
+
+    service: Service
+
+
+class SaveServiceRequest(Strict):
+    """A service over the revision that was seen."""
+
+    service: Service
+    revision: Annotated[int, Field(ge=1)]
+
+
+class EditServiceRequest(Strict):
+    """A service and one change of its timing, as typed."""
+
+    service: Service
+    edit: Annotated[TimingEdit, Field(discriminator="kind")]
+    unit_system: Units
+
+
+class PlanServiceRequest(Strict):
+    """A service that is put in time."""
+
+    service: Service
+    unit_system: Units
+
+
+def service_answer(stored: StoredService) -> ServiceAnswer:
+    """A stored service as it goes over the wire."""
+    return ServiceAnswer.model_construct(
+        id=stored.id, revision=stored.revision, updated_at=stored.updated_at, service=stored.service
+    )
+
+
+@operation(blueprint, "GET", "/services", summary="The services of this kitchen", answer=list[ServiceAnswer])
+def list_services() -> list[ServiceAnswer]:
+    return [service_answer(s) for s in services.list_services()]
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/services",
+    summary="Write a service down",
+    body=NewServiceRequest,
+    answer=ServiceAnswer,
+    status=201,
+    once=True,
+)
+def create_service(body: NewServiceRequest) -> ServiceAnswer:
+    return service_answer(services.create_service(body.service))
+
+
+@operation(blueprint, "GET", "/services/<int:service_id>", summary="One service", answer=ServiceAnswer, problems=(404,))
+def get_service(service_id: int) -> ServiceAnswer:
+    return service_answer(services.get_service(service_id))
+
+
+@operation(
+    blueprint,
+    "PUT",
+    "/services/<int:service_id>",
+    summary="Save a service over the revision seen",
+    body=SaveServiceRequest,
+    answer=ServiceAnswer,
+    problems=(404, 409),
+    once=True,
+)
+def save_service(service_id: int, body: SaveServiceRequest) -> ServiceAnswer:
+    return service_answer(services.save_service(service_id, body.service, revision=body.revision))
+
+
+@operation(
+    blueprint,
+    "DELETE",
+    "/services/<int:service_id>",
+    summary="Delete a service; its formulas stay",
+    answer=dict[str, bool],
+    problems=(404,),
+    once=True,
+)
+def delete_service(service_id: int) -> dict[str, bool]:
+    services.delete_service(service_id)
+    return {"deleted": True}
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/services/edit",
+    summary="A service with one change of its timing",
+    body=EditServiceRequest,
+    answer=Service,
+)
+def edit_service(body: EditServiceRequest) -> Service:
+    return services.edit_service(body.service, body.edit, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/services/plan",
+    summary="When to do what for everything that is served together",
+    body=PlanServiceRequest,
+    answer=services.PlannedService,
+)
+def plan_service(body: PlanServiceRequest) -> services.PlannedService:
+    return services.plan_service(body.service, unit_system=body.unit_system)

@@ -1,0 +1,102 @@
+"""Services: what is served together, kept, and put in time."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from vianda.core.basis.errors import CoreError
+from vianda.core.basis.units import UnitSystem
+from vianda.core.editing.set_timing import edited_timing
+from vianda.core.model.edit import TimingEdit
+from vianda.core.model.formula import Formula
+from vianda.core.model.service import ServedDish, Service
+from vianda.core.pipeline.compute import compute
+from vianda.core.timetable.tasks import Dish
+from vianda.core.timetable.timetable import Timetable, timetable_together
+from vianda.runtime.engine import ENGINE
+from vianda.services.bench import context
+from vianda.storage import formula_repository, service_repository
+from vianda.storage.records import NotFoundError, StoredService
+from vianda.storage.transaction import transaction
+
+LONGEST_NAME = 80
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedDish:
+    """One dish of a service as it is planned: its formula's name and guests, or why it cannot be."""
+
+    formula_id: int
+    name: str
+    guests: int
+    problem: str
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedService:
+    """The dishes of a service, and when to do what for all of them; none where there is nothing to do."""
+
+    dishes: tuple[PlannedDish, ...]
+    timetable: Timetable | None
+
+
+def list_services() -> list[StoredService]:
+    """The services of this kitchen."""
+    return service_repository.list_services()
+
+
+def get_service(service_id: int) -> StoredService:
+    """One service."""
+    return service_repository.get_service(service_id)
+
+
+def create_service(service: Service) -> StoredService:
+    """Write a service down."""
+    with transaction():
+        return service_repository.create_service(service)
+
+
+def save_service(service_id: int, service: Service, *, revision: int) -> StoredService:
+    """Save a service over the revision seen."""
+    with transaction():
+        return service_repository.save_service(service_id, service, revision=revision)
+
+
+def delete_service(service_id: int) -> None:
+    """Delete a service; its formulas stay."""
+    with transaction():
+        service_repository.delete_service(service_id)
+
+
+def edit_service(service: Service, edit: TimingEdit, *, unit_system: UnitSystem | None = None) -> Service:
+    """A service with its hour, its cooks, its own tasks or its pins changed."""
+    _, kitchen = context(unit_system)
+    return replace(service, timing=edited_timing(service.timing, edit, kitchen=kitchen))
+
+
+def plan_service(service: Service, *, unit_system: UnitSystem | None = None) -> PlannedService:
+    """When to do what for all that is served together. A dish that cannot be is named, and the rest is planned."""
+    inventory, kitchen = context(unit_system)
+    planned, dishes = [], []
+    for at, served in enumerate(service.dishes):
+        formula = _formula(served)
+        if formula is None:
+            planned.append(PlannedDish(served.formula_id, "", served.guests, "It is no longer on the shelf."))
+            continue
+        problem = ""
+        try:
+            figures = compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
+            dishes.append(Dish(f"d{at + 1}-", formula.name, figures))
+        except CoreError as error:
+            problem = str(error)
+        planned.append(PlannedDish(served.formula_id, formula.name, formula.dish.guests, problem))
+    found = timetable_together(dishes, timing=service.timing) if dishes else None
+    return PlannedService(tuple(planned), found)
+
+
+def _formula(served: ServedDish) -> Formula | None:
+    try:
+        formula = formula_repository.get_formula(served.formula_id).formula
+    except NotFoundError:
+        return None
+    return replace(formula, dish=replace(formula.dish, guests=served.guests)) if served.guests else formula

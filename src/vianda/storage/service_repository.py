@@ -1,0 +1,63 @@
+"""Services in the database, each kitchen's own."""
+
+from __future__ import annotations
+
+from peewee import Expression
+
+from vianda.core.model.service import Service
+from vianda.interchange.kinds import SERVICES
+from vianda.storage.clock import now_utc
+from vianda.storage.here import kitchen_here
+from vianda.storage.records import NotFoundError, StoredService, standing_or_conflict
+from vianda.storage.tables import ServiceRow
+
+MOST_LISTED = 300
+
+
+def _here(service_id: int) -> Expression:
+    return (ServiceRow.id == service_id) & (ServiceRow.kitchen_id == kitchen_here())
+
+
+def _stored(row: ServiceRow) -> StoredService:
+    return StoredService(row.id, row.revision, row.updated_at, SERVICES.read(row.document))
+
+
+def list_services() -> list[StoredService]:
+    """The services of this kitchen, the one changed last first."""
+    rows = ServiceRow.select().where(ServiceRow.kitchen_id == kitchen_here())
+    return [
+        _stored(row) for row in rows.order_by(ServiceRow.updated_at.desc(), ServiceRow.id.desc()).limit(MOST_LISTED)
+    ]
+
+
+def get_service(service_id: int) -> StoredService:
+    """One service."""
+    row = ServiceRow.get_or_none(_here(service_id))
+    if row is None:
+        raise NotFoundError(f"service {service_id}")
+    return _stored(row)
+
+
+def create_service(service: Service) -> StoredService:
+    """Write a service down."""
+    row = ServiceRow.create(
+        kitchen_id=kitchen_here(), document=SERVICES.text(service), revision=1, updated_at=now_utc()
+    )
+    return _stored(row)
+
+
+def save_service(service_id: int, service: Service, *, revision: int) -> StoredService:
+    """Save over the revision seen, or raise ``ConflictError`` with what stands now."""
+    changed = (
+        ServiceRow.update(document=SERVICES.text(service), revision=ServiceRow.revision + 1, updated_at=now_utc())
+        .where(_here(service_id) & (ServiceRow.revision == revision))
+        .execute()
+    )
+    stored = get_service(service_id)
+    return stored if changed else standing_or_conflict(stored, same=stored.service == service)
+
+
+def delete_service(service_id: int) -> None:
+    """Delete a service for good; its formulas stay."""
+    if not ServiceRow.delete().where(_here(service_id)).execute():
+        raise NotFoundError(f"service {service_id}")
