@@ -95,7 +95,7 @@
           {#each service.dishes as dish, at (at)}
             {@const known = planned?.dishes[at]}
             <li class="flex flex-wrap items-center gap-3 border-t border-base-300 py-1.5">
-              <a class="min-w-0 flex-1 basis-48 font-semibold" href={`/formula/${dish.formula_id}/dish`}
+              <a class="min-w-0 flex-1 basis-28 font-semibold" href={`/formula/${dish.formula_id}/dish`}
                 >{known?.name || nameOf(dish.formula_id)}</a
               >
               {#if known?.problem}<span class="basis-full text-sm text-error sm:basis-auto"
@@ -148,7 +148,7 @@
             class="act border-error text-sm text-error"
             onclick={() =>
               told.run(async () => {
-                await api.deleteService(id);
+                await b.remove();
                 await navigate("/services" as "/");
               })}>Delete {service.name}</button
           >

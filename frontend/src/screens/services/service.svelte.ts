@@ -108,6 +108,13 @@ export class ServiceBench {
     }
   }
 
+  /** It is deleted for good: nothing waits to be kept. */
+  async remove(): Promise<void> {
+    clearTimeout(this.#timer);
+    this.save = "saved";
+    await api.deleteService(this.id);
+  }
+
   close(): void {
     clearTimeout(this.#timer);
     if (this.save === "unsaved" && !this.theirs) void this.#saveNow();

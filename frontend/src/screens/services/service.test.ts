@@ -143,6 +143,15 @@ describe("a service in a window", () => {
     expect(bench.problem).toBeNull();
   });
 
+  it("does not keep what was typed into a service that is deleted", async () => {
+    server.on("DELETE", "/services/3", () => ({ status: 200, body: { deleted: true } }));
+    bench.change({ name: "Last" });
+    await bench.remove();
+    bench.close();
+    await settled(5000);
+    expect(puts()).toHaveLength(0);
+  });
+
   it("knows that it is gone", async () => {
     server.on("GET", "/services/4", () => problem(404, "There is no such thing."));
     const gone = new ServiceBench(4);
