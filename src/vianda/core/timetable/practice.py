@@ -81,7 +81,8 @@ CHANGE_MIN = 1
 # A surface or an oven is hot this long, and then stands ready at most so long; a fire is lit by its fuel.
 PREHEAT, STANDS_HOT_MIN = Range(10.0, 14.0, 20.0), 15
 # At most, minutes: soaked crumbs to the bowl; mixed to shaped and shaped to the heat, cold (ours); toasted bread to the
-# build; off the heat to the build, flat and other; built to the table, and what stands covered until then; soft onions and sauces kept hot.
+# build; off the heat to the build, flat and other; built to the table, and what stands covered until then; soft onions
+# and sauces kept hot.
 SOAKED, SHAPED, COLD = 120, 720, 1440
 TOASTED, OFF_FLAT, OFF_OTHER, BUILT, PLATED, KEPT_HOT = 5, 10, 25, 12, 30, 60
 # Firm edges keep this long once the cubes are out of the freezer.
