@@ -421,3 +421,9 @@ def test_the_hour_of_the_service_counts_and_a_dishs_own_tasks_join_in() -> None:
     assert not any(t.pinned for t in table.tasks)
     with pytest.raises(OutOfRangeError):
         timetable_together([], timing=timing)
+
+
+def test_a_name_inside_a_sentence_carries_no_mass_without_its_unit() -> None:
+    named = [_says(t.why) for make in DEMO_FORMULAS for t in _table(make()).tasks]
+    assert any("“Grind”" in text for text in named)
+    assert not any("“Grind 1" in text or "mix 1" in text for text in named)

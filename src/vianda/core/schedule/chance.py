@@ -235,33 +235,3 @@ def _floats(problem: Problem, plan: Plan) -> tuple[dict[str, int | None], dict[s
         return found
 
     return first(late), first(over)
-
-
-def cushioned(problem: Problem, plan_for: Sequence[tuple[int, Plan]], *, wanted_frac: float = 0.93) -> tuple[int, Plan]:
-    """The smallest cushion before serving with which it is on time often enough.
-
-    Parameters
-    ----------
-    problem : Problem
-        The tasks and the kitchen.
-    plan_for : Sequence[tuple[int, Plan]]
-        Cushions, min, rising, with the plan of each; at least one.
-    wanted_frac : float, default 0.93
-        How often it is to be on time, 0–1: a little more than nine of ten, since the ranges are not known well either.
-
-    Returns
-    -------
-    tuple[int, Plan]
-        The first that is good enough, else the last.
-
-    Raises
-    ------
-    OutOfRangeError
-        When there is none to choose from.
-    """
-    if not plan_for:
-        raise OutOfRangeError("There is no plan to choose from.", field="/plans")
-    for cushion, plan in plan_for:
-        if chances(problem, plan).on_time_frac >= wanted_frac:
-            return cushion, plan
-    return plan_for[-1]

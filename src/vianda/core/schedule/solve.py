@@ -189,7 +189,7 @@ def solve(problem: Problem, *, cushion_min: int = 0, goals: int = 4) -> Plan | N
         solver = cp_model.CpSolver()
         solver.parameters.num_workers = 1
         solver.parameters.random_seed = SEED
-        # The first goal is asked to its end: whether there is a plan at all must not hang on a budget.
+        # Whether there is a plan at all gets the most time.
         solver.parameters.max_deterministic_time = STAGE_UNITS * (8 if n == 0 else 1)
         model.cp.minimize(goal)
         status = solver.solve(model.cp)

@@ -265,8 +265,12 @@ def _why(
 
     def named(key: str) -> str:
         title = titles[key]
-        words = {k: (a.text if a.text is not None else f"{a.value:.0f}") for k, a in title.amounts.items()}
-        return title.text.format(**words)
+        # A mass in a name would stand there without the units on the screen: the name goes without it.
+        words = {
+            k: "" if a.kind == "mass_g" else a.text if a.text is not None else f"{a.value:.0f}"
+            for k, a in title.amounts.items()
+        }
+        return " ".join(title.text.format(**words).split())
 
     tight = [a for a in arcs if a.before == slot.task and slots[a.after].start_min - slot.end_min <= a.least_min]
     order = {"lag": 0, "place": 1, "cook": 2}
