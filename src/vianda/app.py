@@ -13,10 +13,17 @@ from flask import Flask, request
 from vianda.api import kitchen_of, web
 from vianda.core.heat.conduction.warm import warm
 from vianda.runtime.machine_code import keep_on_disk
+from vianda.runtime.solver import SOLVER
 from vianda.storage.database import connect_pool
 
 DATABASE_URL = "VIANDA_DATABASE_URL"
 PAGES = "VIANDA_PAGES"
+
+
+def _warmed() -> None:
+    # First what every formula needs, then what only a timetable does.
+    warm()
+    SOLVER.warm_up()
 
 
 def create_app(config: dict[str, Any] | None = None) -> Flask:
@@ -49,7 +56,7 @@ def create_app(config: dict[str, Any] | None = None) -> Flask:
     keep_on_disk()
     # The heat's machine code takes seconds to load too. Tests make many applications and need it in one.
     if settings["PAGES"]:
-        threading.Thread(target=warm, daemon=True).start()
+        threading.Thread(target=_warmed, daemon=True).start()
     web.install(app, pages=Path(settings["PAGES"]).resolve() if settings["PAGES"] else None)
     app.before_request(open_connection)
     app.teardown_request(close_connection)

@@ -51,7 +51,7 @@ def test_two_dishes_have_one_timetable_and_guests_of_the_service_count(client) -
     found = _plan(client, _service(dishes=dishes)).get_json()
     assert [d["guests"] for d in found["dishes"]] == [keepers_loaf().dish.guests, 60]
     assert {t["dish"] for t in found["timetable"]["tasks"]} == {"Keeper’s loaf", "Night-watch balls"}
-    shape = next(t for t in found["timetable"]["tasks"] if t["key"] == "d2-shape")
+    shape = next(t for t in found["timetable"]["tasks"] if t["key"] == f"f{balls}-shape")
     assert shape["title"]["amounts"]["n"]["value"] == 180
     # The formula on the shelf stays as it is.
     assert client.get(f"/api/formulas/{balls}").get_json()["formula"]["dish"]["guests"] == 18

@@ -14,9 +14,9 @@ from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import say
 from vianda.core.schedule.chance import arcs_of, chances, drawn_min, evenings
 from vianda.core.schedule.check import broken
-from vianda.core.schedule.model import Lag, Plan, Problem, Resource, Slot, Task
+from vianda.core.schedule.model import Lag, Plan, Problem, Resource, Slot, Task, change_min
 from vianda.core.schedule.relief import Relief, reliefs
-from vianda.core.schedule.solve import change_min, planned_min, solve
+from vianda.core.schedule.solve import planned_min, solve
 
 
 def _task(key: str, minutes: float, **more: object) -> Task:

@@ -27,7 +27,7 @@ from vianda.core.pipeline.figures import Figures
 from vianda.core.reading.clock import clock_text, read_clock_min
 from vianda.core.schedule.chance import drawn_min, evenings
 from vianda.core.schedule.check import broken
-from vianda.core.schedule.model import Problem
+from vianda.core.schedule.model import Plan, Problem, UnsettledError
 from vianda.core.schedule.solve import solve
 from vianda.core.timetable.tasks import LAST, Dish, tasks_of, tasks_together
 from vianda.core.timetable.timetable import Timetable, timetable, timetable_together
@@ -427,3 +427,43 @@ def test_a_name_inside_a_sentence_carries_no_mass_without_its_unit() -> None:
     named = [_says(t.why) for make in DEMO_FORMULAS for t in _table(make()).tasks]
     assert any("“Grind”" in text for text in named)
     assert not any("“Grind 1" in text or "mix 1" in text for text in named)
+
+
+# ------------------------------------------------------------------------------------ neither found nor proved
+
+
+def _never_settles(problem: Problem, *, cushion_min: int = 0, goals: int = 4) -> None:
+    raise UnsettledError("No plan was found in the time given; that does not mean there is none.")
+
+
+def test_what_was_not_found_in_time_is_not_called_impossible() -> None:
+    table = timetable(_figures(slipway_smash()), solver=_never_settles)
+    assert table.unsettled
+    assert not table.impossible
+    assert "does not mean there is none" in table.says.text
+    assert table.tasks == ()
+    assert table.offers == ()
+
+
+def test_a_plan_without_a_cushion_stands_where_the_one_with_it_is_not_found() -> None:
+    def only_without(problem: Problem, *, cushion_min: int = 0, goals: int = 4) -> Plan | None:
+        if cushion_min > 0:
+            _never_settles(problem)
+        return solve(problem, cushion_min=cushion_min, goals=goals)
+
+    formula = beacon_grill()
+    assert timetable(_figures(formula)).cushion_min > 0
+    table = timetable(_figures(formula), solver=only_without)
+    assert not table.unsettled
+    assert table.cushion_min == 0
+    assert table.tasks
+
+
+def test_the_search_says_that_it_ran_out_of_time_and_proves_what_cannot_be() -> None:
+    problem = tasks_of(_figures(keepers_loaf()))
+    with pytest.raises(UnsettledError):
+        solve(problem, stage_units=1e-12)
+    last = problem.task(LAST).key
+    before = next(x.before for x in problem.lags if x.after == last)
+    # The plate before what lies on it: proved, whatever the time given.
+    assert solve(replace(problem, pinned={last: -300, before: -10})) is None

@@ -14,6 +14,7 @@ from vianda.core.pipeline.compute import compute
 from vianda.core.timetable.tasks import Dish
 from vianda.core.timetable.timetable import Timetable, timetable_together
 from vianda.runtime.engine import ENGINE
+from vianda.runtime.solver import SOLVER
 from vianda.services.bench import context
 from vianda.storage import formula_repository, service_repository
 from vianda.storage.records import NotFoundError, StoredService
@@ -77,8 +78,9 @@ def edit_service(service: Service, edit: TimingEdit, *, unit_system: UnitSystem 
 def plan_service(service: Service, *, unit_system: UnitSystem | None = None) -> PlannedService:
     """When to do what for all that is served together. A dish that cannot be is named, and the rest is planned."""
     inventory, kitchen = context(unit_system)
-    planned, dishes = [], []
-    for at, served in enumerate(service.dishes):
+    planned: list[PlannedDish] = []
+    dishes: list[Dish] = []
+    for served in service.dishes:
         formula = _formula(served)
         if formula is None:
             planned.append(PlannedDish(served.formula_id, "", served.guests, "It is no longer on the shelf."))
@@ -86,11 +88,13 @@ def plan_service(service: Service, *, unit_system: UnitSystem | None = None) -> 
         problem = ""
         try:
             figures = compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
-            dishes.append(Dish(f"d{at + 1}-", formula.name, figures))
+            # Named after the formula, so that what is pinned stays pinned when another dish comes or goes.
+            again = sum(d.prefix.startswith(f"f{served.formula_id}-") for d in dishes)
+            dishes.append(Dish(f"f{served.formula_id}-" + "again-" * again, formula.name, figures))
         except CoreError as error:
             problem = str(error)
         planned.append(PlannedDish(served.formula_id, formula.name, formula.dish.guests, problem))
-    found = timetable_together(dishes, timing=service.timing) if dishes else None
+    found = timetable_together(dishes, timing=service.timing, solver=SOLVER) if dishes else None
     return PlannedService(tuple(planned), found)
 
 

@@ -7,10 +7,11 @@ from vianda.core.model.formula import Formula
 from vianda.core.pipeline.compute import compute
 from vianda.core.timetable.timetable import Timetable, timetable
 from vianda.runtime.engine import ENGINE
+from vianda.runtime.solver import SOLVER
 from vianda.services.bench import context
 
 
 def timetable_of(formula: Formula, *, unit_system: UnitSystem | None = None) -> Timetable:
     """The timetable of a formula as it stands, backwards from its hour on the plate."""
     inventory, kitchen = context(unit_system)
-    return timetable(compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE))
+    return timetable(compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE), solver=SOLVER)

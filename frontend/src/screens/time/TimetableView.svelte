@@ -84,12 +84,18 @@
     {#if table}
       <div
         class="mt-4"
-        data-timetable={table.impossible ? "impossible" : table.late_min > 0 ? "late" : "on-time"}
+        data-timetable={table.impossible
+          ? "impossible"
+          : table.unsettled
+            ? "unsettled"
+            : table.late_min > 0
+              ? "late"
+              : "on-time"}
       >
         <p
           class={[
             "max-w-[44rem] text-[1.0625rem] leading-snug font-semibold",
-            (table.impossible || table.late_min > 0) && "text-error",
+            (table.impossible || table.unsettled || table.late_min > 0) && "text-error",
           ]}
           role="status"
         >
@@ -109,7 +115,7 @@
               </li>
             {/each}
           </ul>
-        {:else if !table.impossible}
+        {:else if table.tasks.length > 0}
           <div class="mt-2 flex flex-wrap gap-x-8 gap-y-3">
             <Fact label="On time, of evenings"><Qty kind="frac" value={table.on_time_frac} /></Fact>
             <Fact label="Ready before the hour"><Qty kind="minutes" value={table.cushion_min} /></Fact>

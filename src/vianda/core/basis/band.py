@@ -14,6 +14,36 @@ class Band:
     usual: float
     high: float
 
+    def times(self, factor: float) -> Band:
+        """So many times as much.
+
+        Parameters
+        ----------
+        factor : float
+            Above 0 (ratio).
+
+        Returns
+        -------
+        Band
+            The band.
+        """
+        return Band(self.low * factor, self.usual * factor, self.high * factor)
+
+    def plus(self, other: Band) -> Band:
+        """This and another, one after the other.
+
+        Parameters
+        ----------
+        other : Band
+            What follows.
+
+        Returns
+        -------
+        Band
+            The sum of both, as if what is low in one were low in the other.
+        """
+        return Band(self.low + other.low, self.usual + other.usual, self.high + other.high)
+
 
 def along(points: tuple[tuple[float, float], ...], x: float) -> float:
     """Straight lines between points; beyond the ends the last line runs on.

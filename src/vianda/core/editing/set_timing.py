@@ -7,9 +7,10 @@ from dataclasses import replace
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.model import edit as e
-from vianda.core.model.formula import MOST_COOKS, MOST_OWN_TASKS, MOST_PINS, WHENEVER, OwnTask, Pin, Timing
+from vianda.core.model.formula import MOST_OWN_TASKS, MOST_PINS, WHENEVER, OwnTask, Pin, Timing
 from vianda.core.reading.clock import read_clock_min
 from vianda.core.reading.entry import read_count, read_seconds, read_temp_c
+from vianda.core.schedule.model import MOST_COOKS
 
 LONGEST_TITLE, LONGEST_MIN = 80, 1440.0
 

@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, Len
 
 from vianda.core.basis.bounds import Key, KeyOrEmpty, MassG, Minutes, Name, Seconds, Share, TempC
+from vianda.core.schedule.model import MOST_COOKS
 
 Packing = Literal["loose", "light", "firm"]
 Ends = Literal["round", "blunt", "square"]
@@ -91,7 +92,7 @@ MOST_LINES = 24
 MOST_STAGES = 12
 MOST_BESIDE = 12
 MOST_LAYERS = 24
-MOST_OWN_TASKS, MOST_PINS, MOST_COOKS = 30, 60, 20
+MOST_OWN_TASKS, MOST_PINS = 30, 60
 # Work begins whenever it has to.
 WHENEVER = -1
 

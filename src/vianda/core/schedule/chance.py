@@ -11,8 +11,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vianda.core.basis.errors import OutOfRangeError
-from vianda.core.schedule.model import Plan, Problem, Slot, Task
-from vianda.core.schedule.solve import Z_HIGH, change_min, planned_min
+from vianda.core.schedule.model import Plan, Problem, Slot, Task, change_min
+from vianda.core.schedule.solve import Z_HIGH, planned_min
 
 Array = NDArray[np.float64]
 # Evenings that are drawn; a guest waits so long without calling it late; a busy evening makes all hands slow. Ours.

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from vianda.core.schedule.model import Plan, Problem
-from vianda.core.schedule.solve import change_min
+from vianda.core.schedule.model import Plan, Problem, change_min
 
 
 def broken(problem: Problem, plan: Plan) -> list[str]:

@@ -5,17 +5,53 @@ Times are whole minutes from the moment of serving: −90 is an hour and a half 
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
-from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.basis.phrase import Phrase
 
 # Days ahead is what a ferment takes at most; later than half a day nobody waits for dinner.
 EARLIEST_MIN, LATEST_MIN = -45 * 1440, 720
 MOST_TASKS, MOST_COOKS = 400, 20
 When = Literal["ahead", "today"]
+# An oven warms up at 10 K a minute and cools at 4: ours. Nearer than this one heat serves both.
+WARMS_K_MIN, COOLS_K_MIN, SAME_OVEN_K = 10.0, 4.0, 10.0
+
+
+class UnsettledError(CoreError):
+    """Neither a plan was found in the time given, nor a proof that there is none."""
+
+    code = "unsettled"
+    title = "No plan was found in time"
+
+
+def change_min(before_c: float, after_c: float) -> int:
+    """Minutes an oven takes from one heat to the next.
+
+    Parameters
+    ----------
+    before_c : float
+        Heat of the oven now, °C.
+    after_c : float
+        Heat wanted, °C.
+
+    Returns
+    -------
+    int
+        Whole minutes; 0 where one heat serves both.
+
+    Examples
+    --------
+    >>> change_min(160, 200), change_min(200, 160), change_min(175, 180)
+    (4, 10, 0)
+    """
+    step = after_c - before_c
+    if abs(step) < SAME_OVEN_K:
+        return 0
+    return math.ceil(step / WARMS_K_MIN if step > 0 else -step / COOLS_K_MIN)
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,8 +6,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from vianda.core.schedule.model import MOST_COOKS, Problem, Resource
-from vianda.core.schedule.solve import solve
+from vianda.core.schedule.model import MOST_COOKS, Plan, Problem, Resource, UnsettledError
+from vianda.core.schedule.solve import Solver, solve
 
 ReliefKind = Literal["later", "earlier", "cook", "place", "unpin"]
 
@@ -22,29 +22,39 @@ class Relief:
     late_min: int
 
 
-def reliefs(problem: Problem) -> tuple[Relief, ...]:
+def _tried_once(problem: Problem, solver: Solver) -> Plan | None:
+    """How late it is at least; what is not settled in time is not offered as help."""
+    try:
+        return solver(problem, goals=1)
+    except UnsettledError:
+        return None
+
+
+def reliefs(problem: Problem, *, solver: Solver = solve) -> tuple[Relief, ...]:
     """What would make a late or impossible timetable possible, the most helpful first.
 
     Parameters
     ----------
     problem : Problem
         The tasks and the kitchen.
+    solver : Solver
+        Who looks for plans.
 
     Returns
     -------
     tuple[Relief, ...]
         Only what really helps: each was solved. Empty for a plan that is on time.
     """
-    now = solve(problem, goals=1)
+    now = _tried_once(problem, solver)
     if now is not None and now.late_min == 0:
         return ()
     late = None if now is None else now.late_min
     found = []
     if late:
         found.append(Relief("later", "", late, 0))
-        found += _earlier(problem, late)
+        found += _earlier(problem, late, solver)
     for relief, changed in _tried(problem):
-        plan = solve(changed, goals=1)
+        plan = _tried_once(changed, solver)
         if plan is not None and (late is None or plan.late_min < late):
             found.append(replace(relief, late_min=plan.late_min))
     order = {"unpin": 0, "place": 1, "cook": 2, "earlier": 3, "later": 4}
@@ -65,14 +75,14 @@ def _tried(problem: Problem) -> Iterator[tuple[Relief, Problem]]:
         yield Relief("place", resource.key, 0, 0), replace(problem, resources=changed)
 
 
-def _earlier(problem: Problem, late: int) -> list[Relief]:
+def _earlier(problem: Problem, late: int, solver: Solver) -> list[Relief]:
     """How much earlier the kitchen would have to open: the least that serves on time, by halving."""
     if problem.opens_min is None:
         return []
 
     def on_time(by: int) -> bool:
         assert problem.opens_min is not None
-        plan = solve(replace(problem, opens_min=problem.opens_min - by), goals=1)
+        plan = _tried_once(replace(problem, opens_min=problem.opens_min - by), solver)
         return plan is not None and plan.late_min == 0
 
     low, high = 0, late

@@ -9,10 +9,10 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Mapping
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING, Any, Protocol
 
 from vianda.core.schedule.assign import assigned
-from vianda.core.schedule.model import EARLIEST_MIN, LATEST_MIN, Plan, Problem, Task
+from vianda.core.schedule.model import EARLIEST_MIN, LATEST_MIN, Plan, Problem, Task, UnsettledError, change_min
 
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model
@@ -23,8 +23,6 @@ STAGE_UNITS, SEED = 0.15, 7
 CUSHION_MIN = 20
 # Planned with this share of a task's way from usual to high: the seventy-fifth of a hundred.
 Z_HIGH, Z_PLANNED = 1.2816, 0.6745
-# An oven warms up at 10 K a minute and cools at 4: ours. Nearer than this one heat serves both.
-WARMS_K_MIN, COOLS_K_MIN, SAME_OVEN_K = 10.0, 4.0, 10.0
 
 
 def planned_min(task: Task) -> int:
@@ -54,32 +52,6 @@ def planned_min(task: Task) -> int:
         return 1
     grown: float = task.usual_min * (max(task.high_min, task.usual_min) / task.usual_min) ** (Z_PLANNED / Z_HIGH)
     return max(1, math.ceil(grown - 1e-9))
-
-
-def change_min(before_c: float, after_c: float) -> int:
-    """Minutes an oven takes from one heat to the next.
-
-    Parameters
-    ----------
-    before_c : float
-        Heat of the oven now, °C.
-    after_c : float
-        Heat wanted, °C.
-
-    Returns
-    -------
-    int
-        Whole minutes; 0 where one heat serves both.
-
-    Examples
-    --------
-    >>> change_min(160, 200), change_min(200, 160), change_min(175, 180)
-    (4, 10, 0)
-    """
-    step = after_c - before_c
-    if abs(step) < SAME_OVEN_K:
-        return 0
-    return math.ceil(step / WARMS_K_MIN if step > 0 else -step / COOLS_K_MIN)
 
 
 class _Model:
@@ -157,8 +129,15 @@ class _Model:
         return [self.late, waits, self.missing, early]
 
 
-def solve(problem: Problem, *, cushion_min: int = 0, goals: int = 4) -> Plan | None:
-    """The best plan that can be found, or None where none exists.
+class Solver(Protocol):
+    """Whoever finds a plan: ``solve`` here, or a process of its own that does the same."""
+
+    def __call__(self, problem: Problem, *, cushion_min: int = 0, goals: int = 4) -> Plan | None:
+        """The plan, or None where none exists."""
+
+
+def solve(problem: Problem, *, cushion_min: int = 0, goals: int = 4, stage_units: float = STAGE_UNITS) -> Plan | None:
+    """The best plan that can be found, or None where it is proved that none exists.
 
     Parameters
     ----------
@@ -168,11 +147,18 @@ def solve(problem: Problem, *, cushion_min: int = 0, goals: int = 4) -> Plan | N
         Minutes before the moment of serving at which it is to be ready.
     goals : int, default 4
         How many goals are looked at (count): 1 only asks how late it has to be.
+    stage_units : float, default 0.15
+        Deterministic time for a goal, the solver's units; the first has eight times as much.
 
     Returns
     -------
     Plan | None
         Equal problems have equal plans. ``proved`` says that no plan is less late.
+
+    Raises
+    ------
+    UnsettledError
+        When the time given ends before there is a plan, or a proof that none exists.
 
     References
     ----------
@@ -190,12 +176,14 @@ def solve(problem: Problem, *, cushion_min: int = 0, goals: int = 4) -> Plan | N
         solver.parameters.num_workers = 1
         solver.parameters.random_seed = SEED
         # Whether there is a plan at all gets the most time.
-        solver.parameters.max_deterministic_time = STAGE_UNITS * (8 if n == 0 else 1)
+        solver.parameters.max_deterministic_time = stage_units * (8 if n == 0 else 1)
         model.cp.minimize(goal)
         status = solver.solve(model.cp)
         if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-            if n == 0:
+            if n == 0 and status == cp_model.INFEASIBLE:
                 return None
+            if n == 0:
+                raise UnsettledError("No plan was found in the time given; that does not mean there is none.")
             break
         starts = {key: solver.value(var) for key, var in model.start.items()}
         if n == 0:

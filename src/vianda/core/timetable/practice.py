@@ -1,85 +1,48 @@
-"""How long the hands take, and what may wait how long: common practice, no published source."""
+"""How long the hands take, and what may wait how long: common practice, no published source.
+
+Minutes: the tenth of a hundred, the fiftieth, and the ninetieth.
+"""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 
+from vianda.core.basis.band import Band
 from vianda.core.model.styles import Form
 
-
-@dataclass(frozen=True, slots=True)
-class Range:
-    """Minutes: the tenth of a hundred, the fiftieth, and the ninetieth."""
-
-    low: float
-    usual: float
-    high: float
-
-    def times(self, factor: float) -> Range:
-        """So many times as long.
-
-        Parameters
-        ----------
-        factor : float
-            Above 0 (ratio).
-
-        Returns
-        -------
-        Range
-            Minutes.
-        """
-        return Range(self.low * factor, self.usual * factor, self.high * factor)
-
-    def plus(self, other: Range) -> Range:
-        """One after the other.
-
-        Parameters
-        ----------
-        other : Range
-            What follows, minutes.
-
-        Returns
-        -------
-        Range
-            Minutes of both.
-        """
-        return Range(self.low + other.low, self.usual + other.usual, self.high + other.high)
-
-
 # Cubes of meat in the freezer until their edges are firm, and how hands differ at a grinder.
-FREEZE_CUBES, GRIND_FACTOR = Range(30.0, 38.0, 45.0), Range(0.8, 1.0, 1.5)
+FREEZE_CUBES, GRIND_FACTOR = Band(30.0, 38.0, 45.0), Band(0.8, 1.0, 1.5)
 # A panade or crumbs stirred; a line weighed out; what else the bowl takes.
-STIR_PANADE, WEIGH_LINE, BOWL = Range(2.0, 3.0, 5.0), Range(0.4, 0.6, 1.0), Range(2.0, 3.0, 5.0)
+STIR_PANADE, WEIGH_LINE, BOWL = Band(2.0, 3.0, 5.0), Band(0.4, 0.6, 1.0), Band(2.0, 3.0, 5.0)
 # One piece shaped by practised hands, and a loaf.
-SHAPE_ONE: Mapping[Form, Range] = {
-    "disc": Range(0.25, 0.35, 0.5),
-    "filled": Range(0.6, 0.9, 1.3),
-    "spread": Range(0.35, 0.5, 0.8),
-    "ball": Range(0.15, 0.2, 0.35),
-    "loaf": Range(4.0, 6.0, 9.0),
-    "tin": Range(3.0, 4.0, 6.0),
-    "tray": Range(4.0, 6.0, 9.0),
-    "crumbled": Range(0.0, 0.0, 0.0),
+SHAPE_ONE: Mapping[Form, Band] = {
+    "disc": Band(0.25, 0.35, 0.5),
+    "filled": Band(0.6, 0.9, 1.3),
+    "spread": Band(0.35, 0.5, 0.8),
+    "ball": Band(0.15, 0.2, 0.35),
+    "loaf": Band(4.0, 6.0, 9.0),
+    "tin": Band(3.0, 4.0, 6.0),
+    "tray": Band(4.0, 6.0, 9.0),
+    "crumbled": Band(0.0, 0.0, 0.0),
 }
 # What is cut and washed for the build; a house sauce stirred; a jar of pickles; a ferment packed; a sauce begun.
 CUT, SAUCE, JAR, CROCK, BEGIN_POT = (
-    Range(4.0, 7.0, 12.0),
-    Range(5.0, 8.0, 14.0),
-    Range(12.0, 18.0, 30.0),
-    Range(20.0, 30.0, 45.0),
-    Range(6.0, 10.0, 15.0),
+    Band(4.0, 7.0, 12.0),
+    Band(5.0, 8.0, 14.0),
+    Band(12.0, 18.0, 30.0),
+    Band(20.0, 30.0, 45.0),
+    Band(6.0, 10.0, 15.0),
 )
 # A cooking sauce 20 to 30 min at a simmer; a gravy some 5 behind its roux.
-SIMMER, GRAVY = Range(20.0, 25.0, 35.0), Range(8.0, 12.0, 18.0)
+SIMMER, GRAVY = Band(20.0, 25.0, 35.0), Band(8.0, 12.0, 18.0)
 # What was cooked soft cools before it is mixed in.
-COOLS = Range(20.0, 30.0, 40.0)
+COOLS = Band(20.0, 30.0, 40.0)
 # One load of bread toasted, one build put together, one portion sliced and laid on a plate.
-TOAST, BUILD, PLATE = Range(1.0, 1.5, 2.5), Range(0.33, 0.5, 0.8), Range(0.25, 0.4, 0.7)
+TOAST, BUILD, PLATE = Band(1.0, 1.5, 2.5), Band(0.33, 0.5, 0.8), Band(0.25, 0.4, 0.7)
 # Changing a wave: off, scraped, on.
 CHANGE_MIN = 1
 # A surface or an oven is hot this long, and then stands ready at most so long; a fire is lit by its fuel.
-PREHEAT, STANDS_HOT_MIN = Range(10.0, 14.0, 20.0), 15
+PREHEAT, STANDS_HOT_MIN = Band(10.0, 14.0, 20.0), 15
 # At most, minutes: soaked crumbs to the bowl; mixed to shaped and shaped to the heat, cold (ours); toasted bread to the
 # build; off the heat to the build, flat and other; built to the table, and what stands covered until then; soft onions
 # and sauces kept hot.

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from vianda.core.basis import phrase as ph
+from vianda.core.basis.band import Band
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.equipment.heating import LASTS_MIN, LIGHT_MIN
@@ -20,7 +21,6 @@ from vianda.core.sauce.figures import BesideFigures
 from vianda.core.sauce.from_raw import COOKED_BESIDE, from_raw
 from vianda.core.schedule.model import Lag, Problem, Resource, Task, When
 from vianda.core.timetable import practice as pr
-from vianda.core.timetable.practice import Range
 
 HOB, GRINDER, LAST = "hob", "grinder", "serve"
 IN_POT = ("cooking-sauce", "sauce-base", "gravy")
@@ -55,7 +55,7 @@ class _Sheet:
         self,
         key: str,
         title: Phrase,
-        takes: Range,
+        takes: Band,
         *,
         hands: bool = True,
         needs: tuple[str, ...] = (),
@@ -146,7 +146,7 @@ def tasks_together(dishes: Sequence[Dish], *, timing: Timing) -> Problem:
         if dish.prefix:
             _own(sheet, dish.figures.context.formula.timing)
     whole = _Sheet(dishes[0].figures, tasks, lags, places)
-    whole.task(LAST, say("On the plate"), Range(1.0, 1.0, 1.0), hands=False)
+    whole.task(LAST, say("On the plate"), Band(1.0, 1.0, 1.0), hands=False)
     _own(whole, timing)
     opens = None
     if timing.opens_min != WHENEVER:
@@ -174,7 +174,7 @@ def _make_mix(sheet: _Sheet) -> str:
     if grind.minutes > 0 and grind.ground_mass_g > 0:
         firm = sheet.task("freeze-cubes", say("Cubes to the freezer, edges firm"), pr.FREEZE_CUBES, hands=False)
         cut = sheet.task("cut-cubes", say("Cut {m} into cubes", m=meat), _per_kg(f, 2.0, 3.0, 5.0))
-        takes = Range(*(grind.minutes * x for x in (pr.GRIND_FACTOR.low, 1.0, pr.GRIND_FACTOR.high)))
+        takes = Band(*(grind.minutes * x for x in (pr.GRIND_FACTOR.low, 1.0, pr.GRIND_FACTOR.high)))
         last = sheet.task("grind", say("Grind {m}", m=meat), takes, needs=(GRINDER,))
         sheet.lag(cut, firm, 0, 60)
         sheet.lag(firm, last, 0, pr.FIRM)
@@ -183,14 +183,14 @@ def _make_mix(sheet: _Sheet) -> str:
     if f.mix.panade.crumb_g > 0 and formula.mix.soak_min > 0:
         stirred = sheet.task("panade", say("Stir the panade"), pr.STIR_PANADE)
         soak = formula.mix.soak_min
-        soaked = sheet.task("soak", say("The panade soaks"), Range(soak, soak, soak * 1.2), hands=False)
+        soaked = sheet.task("soak", say("The panade soaks"), Band(soak, soak, soak * 1.2), hands=False)
         sheet.lag(stirred, soaked, 0, 0)
     cooled = [_soften(sheet, line.ingredient, line.mass_g) for line in lines if line.ingredient in COOKED_BESIDE]
     if not lines and formula.seasoning.salt_place != "mixed":
         # Nothing goes in: the meat is only portioned.
         return last
     work = formula.mix.work_s / 60.0
-    takes = pr.BOWL.plus(pr.WEIGH_LINE.times(len(lines))).plus(Range(0.8 * work, work, 1.3 * work))
+    takes = pr.BOWL.plus(pr.WEIGH_LINE.times(len(lines))).plus(Band(0.8 * work, work, 1.3 * work))
     mix = sheet.task("mix", say("Weigh out and mix {m}", m=ph.mass(f.batch.mix_mass_g)), takes)
     sheet.lag(last, mix, 0, pr.COLD, cold=True)
     sheet.lag(soaked, mix, 0, pr.SOAKED, cold=True)
@@ -199,8 +199,8 @@ def _make_mix(sheet: _Sheet) -> str:
     return mix
 
 
-def _per_kg(f: Figures, low: float, usual: float, high: float) -> Range:
-    return Range(low, usual, high).times(max(0.5, f.batch.meat_mass_g / 1000.0))
+def _per_kg(f: Figures, low: float, usual: float, high: float) -> Band:
+    return Band(low, usual, high).times(max(0.5, f.batch.meat_mass_g / 1000.0))
 
 
 def _soften(sheet: _Sheet, ingredient: str, grams: float) -> str:
@@ -210,7 +210,7 @@ def _soften(sheet: _Sheet, ingredient: str, grams: float) -> str:
     if raw is None:
         return ""
     name = sheet.figures.context.inventory.pantry[ingredient].name.lower()
-    takes = Range(raw.minutes.low, raw.minutes.usual, raw.minutes.high)
+    takes = Band(raw.minutes.low, raw.minutes.usual, raw.minutes.high)
     cooked = sheet.task(f"soften-{ingredient}", say("Cook {what}", what=ph.word(name)), takes, needs=(HOB,))
     cold = sheet.task(f"cool-{ingredient}", say("{what} cools", what=ph.word(name)), pr.COOLS, hands=False)
     sheet.lag(cooked, cold, 0, 0)
@@ -229,7 +229,7 @@ def _shape(sheet: _Sheet, mixed: str) -> str:
     last, most = mixed, pr.SHAPED
     if mixed and formula.mix.chill_min > 0 and formula.mix.lines:
         chill = formula.mix.chill_min
-        cold = sheet.task("chill", say("The mix chills"), Range(chill, chill, chill * 1.1), hands=False)
+        cold = sheet.task("chill", say("The mix chills"), Band(chill, chill, chill * 1.1), hands=False)
         sheet.lag(mixed, cold, 0, 10)
         last = cold
     one = pr.SHAPE_ONE[form]
@@ -241,15 +241,15 @@ def _shape(sheet: _Sheet, mixed: str) -> str:
     for stage in f.cook.plan.before:
         low, high = stage.low_s / 60.0, max(stage.low_s, stage.high_s) / 60.0
         if high > 0:
-            waits = Range(low, (low + high) / 2, high)
+            waits = Band(low, (low + high) / 2, high)
             key = sheet.task(f"before-{stage.kind}", say(stage.title), waits, hands=False)
             sheet.lag(last, key, 0, 30)
             last = key
     return last
 
 
-def _minutes(low_s: float, usual_s: float, high_s: float) -> Range:
-    return Range(low_s / 60.0, usual_s / 60.0, high_s / 60.0)
+def _minutes(low_s: float, usual_s: float, high_s: float) -> Band:
+    return Band(low_s / 60.0, usual_s / 60.0, high_s / 60.0)
 
 
 def _heat(sheet: _Sheet, shaped: str) -> tuple[list[str], list[tuple[str, int]]]:
@@ -267,7 +267,7 @@ def _heat(sheet: _Sheet, shaped: str) -> tuple[list[str], list[tuple[str, int]]]
     pot = surface.key if surface.kind in ("plate", "grate", "oven", "pan") else HOB
     fire = surface.kind == "grate" and surface.heating.fuel != "gas"
     light = LIGHT_MIN[surface.heating.fuel] if surface.kind == "grate" else 0.0
-    warm = Range(0.8 * light, light, 1.3 * light) if light else pr.PREHEAT
+    warm = Band(0.8 * light, light, 1.3 * light) if light else pr.PREHEAT
     title = "Light the {what}, until it is ready" if fire else "Heat the {what}"
     ready = sheet.task(
         "preheat",
@@ -375,7 +375,7 @@ def _finish(sheet: _Sheet, waves: list[str], ends: list[tuple[str, int]]) -> Non
         _beside(sheet, thing, first=first, first_wave=waves[0])
 
 
-def _plates(f: Figures, many: float) -> Range:
+def _plates(f: Figures, many: float) -> Band:
     return pr.PLATE.times(max(many, f.context.formula.dish.guests))
 
 
@@ -391,7 +391,7 @@ def _beside(sheet: _Sheet, thing: BesideFigures, *, first: str, first_wave: str)
     name, key = ph.word(thing.name), thing.ingredient
     rule = COOKED_BESIDE.get(key)
     if rule is not None and not rule.with_meat and thing.raw is not None:
-        takes = Range(thing.raw.minutes.low, thing.raw.minutes.usual, thing.raw.minutes.high)
+        takes = Band(thing.raw.minutes.low, thing.raw.minutes.usual, thing.raw.minutes.high)
         task = sheet.task(f"beside-{key}", say("Cook {what}", what=name), takes, needs=(HOB,))
         sheet.lag(task, first, 0, pr.KEPT_HOT)
         return
@@ -427,7 +427,7 @@ def _own(sheet: _Sheet, timing: Timing) -> None:
     for own in timing.own:
         # A surface that the kitchen no longer has takes no place.
         needs = (own.surface,) if own.surface in known else ()
-        takes = Range(0.8 * own.minutes, own.minutes, 1.3 * own.minutes)
+        takes = Band(0.8 * own.minutes, own.minutes, 1.3 * own.minutes)
         title = say("{what}", what=ph.word(own.title))
         sheet.task(own.key, title, takes, hands=own.hands, needs=needs, oven_c=own.oven_c, own=True)
         if own.hot:

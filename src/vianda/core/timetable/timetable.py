@@ -12,9 +12,9 @@ from vianda.core.model.formula import Timing
 from vianda.core.pipeline.figures import Figures
 from vianda.core.reading.clock import DAY_MIN, clock_text
 from vianda.core.schedule.chance import Arc, Chances, arcs_of, chances
-from vianda.core.schedule.model import Plan, Problem, Slot, When
+from vianda.core.schedule.model import Plan, Problem, Slot, UnsettledError, When
 from vianda.core.schedule.relief import Relief, reliefs
-from vianda.core.schedule.solve import solve
+from vianda.core.schedule.solve import Solver, solve
 from vianda.core.timetable.tasks import LAST, Dish, tasks_of, tasks_together
 
 # Served this much before the hour, at most, so that it is on time often enough; and how often that is. Ours.
@@ -76,7 +76,7 @@ class Timetable:
     ``ready`` is the hour wanted on the plate, ``ready_min`` the same from midnight; ``served`` is when it comes there,
     ``late_min`` after that hour. ``on_time_frac`` is the share of evenings on which it is at most five minutes late,
     ``tenth_late_min`` how late one evening of ten is at least, ``waits_hot_min`` how long food waits hot on average.
-    ``impossible``: no order of the tasks keeps every limit.
+    ``impossible``: no order of the tasks keeps every limit; ``unsettled``: none was found in the time given.
     """
 
     ready: str
@@ -88,19 +88,22 @@ class Timetable:
     tenth_late_min: float
     waits_hot_min: float
     impossible: bool
+    unsettled: bool
     says: Phrase
     tasks: tuple[TimedTask, ...]
     lanes: tuple[Lane, ...]
     offers: tuple[Offer, ...]
 
 
-def timetable(figures: Figures) -> Timetable:
+def timetable(figures: Figures, *, solver: Solver = solve) -> Timetable:
     """When to do what, backwards from the plate.
 
     Parameters
     ----------
     figures : Figures
         The results of all stages.
+    solver : Solver
+        Who looks for plans: ``solve``, or a process of its own that does the same.
 
     Returns
     -------
@@ -112,10 +115,10 @@ def timetable(figures: Figures) -> Timetable:
     Planned with the seventy-fifth of a hundred of each task's minutes and a cushion before the plate that is chosen by
     simulated evenings: ours.
     """
-    return _of(tasks_of(figures), figures.context.formula.timing)
+    return _of(tasks_of(figures), figures.context.formula.timing, solver)
 
 
-def timetable_together(dishes: Sequence[Dish], *, timing: Timing) -> Timetable:
+def timetable_together(dishes: Sequence[Dish], *, timing: Timing, solver: Solver = solve) -> Timetable:
     """When to do what for dishes that are served together.
 
     Parameters
@@ -124,6 +127,8 @@ def timetable_together(dishes: Sequence[Dish], *, timing: Timing) -> Timetable:
         One or more, computed for the same kitchen.
     timing : Timing
         The hour, the cooks, own tasks and pins.
+    solver : Solver
+        Who looks for plans.
 
     Returns
     -------
@@ -135,11 +140,15 @@ def timetable_together(dishes: Sequence[Dish], *, timing: Timing) -> Timetable:
     OutOfRangeError
         When there is no dish, or more to do than one timetable holds.
     """
-    return _of(tasks_together(dishes, timing=timing), timing)
+    return _of(tasks_together(dishes, timing=timing), timing, solver)
 
 
-def _of(problem: Problem, timing: Timing) -> Timetable:
-    plan, cushion, found = _planned(problem)
+def _of(problem: Problem, timing: Timing, solver: Solver) -> Timetable:
+    unsettled = ""
+    try:
+        plan, cushion, found = _planned(problem, solver)
+    except UnsettledError as error:
+        plan, cushion, found, unsettled = None, 0, None, error.detail
     if plan is None or found is None:
         return Timetable(
             ready=clock_text(timing.ready_min),
@@ -150,11 +159,12 @@ def _of(problem: Problem, timing: Timing) -> Timetable:
             on_time_frac=0.0,
             tenth_late_min=0.0,
             waits_hot_min=0.0,
-            impossible=True,
-            says=say("No order of these tasks keeps every limit. One of these would."),
+            impossible=not unsettled,
+            unsettled=bool(unsettled),
+            says=say(unsettled or "No order of these tasks keeps every limit. One of these would."),
             tasks=(),
             lanes=(),
-            offers=_offers(problem, timing.ready_min, timing.opens_min),
+            offers=_offers(problem, timing, solver),
         )
     return Timetable(
         ready=clock_text(timing.ready_min),
@@ -166,18 +176,25 @@ def _of(problem: Problem, timing: Timing) -> Timetable:
         tenth_late_min=found.tenth_late_min,
         waits_hot_min=found.waits_hot_min,
         impossible=False,
+        unsettled=False,
         says=_said(plan, timing.ready_min),
         tasks=_tasks(problem, plan, found, timing.ready_min),
         lanes=_lanes(problem, plan),
-        offers=_offers(problem, timing.ready_min, timing.opens_min) if plan.late_min > 0 else (),
+        offers=_offers(problem, timing, solver) if plan.late_min > 0 else (),
     )
 
 
-def _planned(problem: Problem) -> tuple[Plan | None, int, Chances | None]:
+def _planned(problem: Problem, solver: Solver) -> tuple[Plan | None, int, Chances | None]:
     """The plan with the smallest cushion that is on time often enough; a late one has no room for a cushion."""
     best: tuple[Plan | None, int, Chances | None] = (None, 0, None)
     for cushion in CUSHIONS_MIN:
-        plan = solve(problem, cushion_min=cushion)
+        try:
+            plan = solver(problem, cushion_min=cushion)
+        except UnsettledError:
+            # Without a cushion there was a plan: that one stands.
+            if best[0] is None:
+                raise
+            return best
         if plan is None or (cushion > 0 and best[0] is not None and plan.late_min > best[0].late_min):
             return best
         # Late is late: what is served then counts, not the cushion before it.
@@ -313,9 +330,10 @@ def _lanes(problem: Problem, plan: Plan) -> tuple[Lane, ...]:
     return (*cooks, *rows, *([Lane("waits", "Waits by itself", "waits")] if waits else []))
 
 
-def _offers(problem: Problem, ready_min: int, opens_min: int) -> tuple[Offer, ...]:
+def _offers(problem: Problem, timing: Timing, solver: Solver) -> tuple[Offer, ...]:
     titles = {r.key: r.title for r in problem.resources}
-    return tuple(_offer(x, problem, titles, ready_min, opens_min) for x in reliefs(problem)[:MOST_OFFERS])
+    found = reliefs(problem, solver=solver)[:MOST_OFFERS]
+    return tuple(_offer(x, problem, titles, timing.ready_min, timing.opens_min) for x in found)
 
 
 def _offer(x: Relief, problem: Problem, titles: Mapping[str, str], ready_min: int, opens_min: int) -> Offer:

@@ -7677,7 +7677,7 @@ export interface components {
          *     ``ready`` is the hour wanted on the plate, ``ready_min`` the same from midnight; ``served`` is when it comes there,
          *     ``late_min`` after that hour. ``on_time_frac`` is the share of evenings on which it is at most five minutes late,
          *     ``tenth_late_min`` how late one evening of ten is at least, ``waits_hot_min`` how long food waits hot on average.
-         *     ``impossible``: no order of the tasks keeps every limit.
+         *     ``impossible``: no order of the tasks keeps every limit; ``unsettled``: none was found in the time given.
          */
         Timetable: {
             /** Cushion Min */
@@ -7703,6 +7703,8 @@ export interface components {
             tasks: components["schemas"]["TimedTask"][];
             /** Tenth Late Min */
             tenth_late_min: number;
+            /** Unsettled */
+            unsettled: boolean;
             /** Waits Hot Min */
             waits_hot_min: number;
         };
