@@ -85,7 +85,7 @@ def settle_masses(reading: LineReading, wish: Wish) -> None:
     elif wish.total_g is None and massed:
         wish.total_g = massed[0].mass.value  # type: ignore[union-attr]
     _bare_masses(reading, wish)
-    _ranges(said.totals + said.masses, wish)
+    _ranges([*said.totals, *said.masses, *(m.mass for m in massed if m.mass)], wish)
     if wish.head_g is not None and wish.total_g is None:
         guests = wish.guests or (wish.pieces or 0)
         if guests:
