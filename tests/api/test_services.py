@@ -11,7 +11,16 @@ TIMING = {"ready_min": 1110, "cooks": 2, "opens_min": -1, "own": [], "pins": []}
 
 
 def _service(**changes) -> dict:
-    return {"name": "Friday", "day": "2026-12-04", "dishes": [], "timing": TIMING, "remark": "", **changes}
+    return {
+        "name": "Friday",
+        "day": "2026-12-04",
+        "dishes": [],
+        "timing": TIMING,
+        "remark": "",
+        "repeat": "",
+        "until": "",
+        **changes,
+    }
 
 
 def _formula(client, make) -> int:

@@ -23,6 +23,7 @@ from vianda.api import (
     recipe_routes,
     sauce_routes,
     service_routes,
+    supply_routes,
     target_routes,
     weighing_routes,
 )
@@ -46,6 +47,7 @@ COMPRESSED = [
     "text/css",
     "text/javascript",
     "text/csv",
+    "text/calendar",
     "image/svg+xml",
 ]
 
@@ -94,6 +96,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
         recipe_routes,
         sauce_routes,
         service_routes,
+        supply_routes,
         target_routes,
         weighing_routes,
     ):

@@ -12,10 +12,12 @@ from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import Ingredient
 from vianda.core.model.formula import Formula
 from vianda.core.model.service import Service
+from vianda.core.model.stocked import Stocked
 from vianda.interchange.documents import Document
 
 FORMULAS = Document(Formula)
 SERVICES = Document(Service)
+STOCK = Document(Stocked)
 KITCHENS = Document(Kitchen)
 GRINDERS = Document(Grinder)
 MOULDS = Document(Mould)

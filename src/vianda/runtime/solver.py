@@ -6,6 +6,7 @@ ends when its input does. ``python -m vianda.runtime.solver`` is that process.
 
 from __future__ import annotations
 
+import atexit
 import contextlib
 import pickle
 import subprocess
@@ -107,8 +108,9 @@ def answer(asked: IO[bytes], told: IO[bytes]) -> None:
         told.flush()
 
 
-# One a process of the service.
+# One a process of the service; it ends with it.
 SOLVER = SolverProcess()
+atexit.register(SOLVER.close)
 
 if __name__ == "__main__":
     # Fork and signals are the parent's: Ctrl-C ends it, and with it this one's input.

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from datetime import timedelta
 
 from vianda.core.basis.errors import CoreError
 from vianda.core.basis.units import UnitSystem
@@ -13,14 +14,18 @@ from vianda.core.model.service import ServedDish, Service
 from vianda.core.pipeline.compute import compute
 from vianda.core.timetable.tasks import Dish
 from vianda.core.timetable.timetable import Timetable, timetable_together
+from vianda.interchange.calendar_file import Dated, calendar_file
 from vianda.runtime.engine import ENGINE
 from vianda.runtime.solver import SOLVER
 from vianda.services.bench import context
+from vianda.services.supply import span_shopping
 from vianda.storage import formula_repository, service_repository
+from vianda.storage.clock import now_utc
 from vianda.storage.records import NotFoundError, StoredService
 from vianda.storage.transaction import transaction
 
-LONGEST_NAME = 80
+# What is made ahead is written into a calendar for so long (ours).
+CALENDAR_DAYS = 28
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,3 +109,22 @@ def _formula(served: ServedDish) -> Formula | None:
     except NotFoundError:
         return None
     return replace(formula, dish=replace(formula.dish, guests=served.guests)) if served.guests else formula
+
+
+def calendar() -> str:
+    """The services of this kitchen as a calendar file, with what is made ahead for the weeks to come."""
+    _, kitchen = context()
+    stored = service_repository.list_services()
+    names = formula_repository.formulas_of({d.formula_id for s in stored for d in s.service.dishes})
+    dated = [
+        Dated(
+            s.id,
+            s.updated_at,
+            s.service,
+            tuple(names[d.formula_id].name for d in s.service.dishes if d.formula_id in names),
+        )
+        for s in stored
+    ]
+    first = now_utc().date()
+    makes = span_shopping(first, first + timedelta(days=CALENDAR_DAYS)).shopping.makes
+    return calendar_file(kitchen.name, dated, makes)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
+
 from peewee import Expression, fn
 
 from vianda.core.model.formula import Formula
@@ -36,6 +38,14 @@ def list_formulas() -> list[StoredFormula]:
         .order_by(FormulaRow.updated_at.desc(), FormulaRow.id.desc())
     )
     return [_stored(row) for row in query]
+
+
+def formulas_of(formula_ids: Collection[int]) -> dict[int, Formula]:
+    """Those formulas that stand on the shelf, by number, in one question."""
+    if not formula_ids:
+        return {}
+    rows = FormulaRow.select().where(_here() & ~FormulaRow.deleted & FormulaRow.id.in_(sorted(set(formula_ids))))
+    return {row.id: FORMULAS.read(row.document) for row in rows}
 
 
 def get_formula(formula_id: int) -> StoredFormula:

@@ -15,6 +15,7 @@ from vianda.storage.migrations import (
     m0007_answered,
     m0008_grown_pantry,
     m0009_services,
+    m0010_supply,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -27,6 +28,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0007", m0007_answered.STATEMENTS),
     ("0008", m0008_grown_pantry.STATEMENTS),
     ("0009", m0009_services.STATEMENTS),
+    ("0010", m0010_supply.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

@@ -201,6 +201,33 @@ class ServiceRow(Table):
         table_name = "service"
 
 
+class StockedRow(Table):
+    """What is kept of one thing, as its JSON document."""
+
+    id = AutoField()
+    kitchen_id = IntegerField()
+    kind = CharField(max_length=10)
+    item_key = CharField(max_length=64)
+    document = TextField()
+
+    class Meta:
+        table_name = "stocked"
+
+
+class TickRow(Table):
+    """One thing of a span's shopping that is in the basket."""
+
+    id = AutoField()
+    kitchen_id = IntegerField()
+    from_day = CharField(max_length=10)
+    to_day = CharField(max_length=10)
+    kind = CharField(max_length=10)
+    item_key = CharField(max_length=64)
+
+    class Meta:
+        table_name = "shopping_tick"
+
+
 class WeighingRow(Table):
     """A run of check-weighing: what was planned, and the seed of its simulated scale."""
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
-from typing import Annotated
+from typing import Annotated, Literal
 
 from annotated_types import Ge, Le, Len, Predicate
 
@@ -51,12 +51,21 @@ class ServedDish:
 USUAL_TIMING = Timing()
 
 
+# How a service comes again: never, every week, every second week, or on the same weekday of each month.
+Repeat = Literal["", "weekly", "fortnightly", "monthly"]
+
+
 @dataclass(frozen=True, slots=True)
 class Service:
-    """What is served together: its name, the day ("" where it is not fixed), the dishes, and their common timing."""
+    """What is served together: its name, the day ("" where it is not fixed), the dishes, and their common timing.
+
+    ``repeat`` counts from the day; ``until`` is the last day on which it may come again, "" without end.
+    """
 
     name: Name
     day: Day = ""
     dishes: Annotated[tuple[ServedDish, ...], Len(0, MOST_DISHES)] = ()
     timing: Timing = USUAL_TIMING
     remark: Annotated[str, Len(0, LONGEST_REMARK)] = ""
+    repeat: Repeat = ""
+    until: Day = ""

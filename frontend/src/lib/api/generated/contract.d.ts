@@ -90,6 +90,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/deliveries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a delivery in as a lot; what is too warm is refused */
+        post: operations["receive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/evaluate": {
         parameters: {
             query?: never;
@@ -1153,6 +1170,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to buy for everything that is served in a span of days */
+        post: operations["span_shopping"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put one thing of a list into the basket, or take it out */
+        put: operations["set_tick"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is kept of everything */
+        get: operations["list_stock"];
+        /** Write down what is kept of one thing */
+        put: operations["keep_stocked"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/target/mend": {
         parameters: {
             query?: never;
@@ -1585,6 +1654,22 @@ export interface components {
             shares_frac: number[];
             /** Usual Fats Frac */
             usual_fats_frac: number[];
+        };
+        /**
+         * Arrival
+         * @description Whether a delivery is taken in: the limit, °C, and what to do.
+         */
+        Arrival: {
+            /** Most C */
+            most_c: number;
+            says: components["schemas"]["Phrase"];
+            /** Source */
+            source: string;
+            /**
+             * Taken
+             * @enum {string}
+             */
+            taken: "taken" | "refused" | "unmeasured";
         };
         /**
          * Ask
@@ -4451,6 +4536,20 @@ export interface components {
             revision: number;
         };
         /**
+         * LotUse
+         * @description So many grams out of a lot.
+         */
+        LotUse: {
+            /** Key */
+            key: string;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Use By */
+            use_by?: string | null;
+        };
+        /**
          * Lumps
          * @description Crumbled meat: lumps as thick as long, how many in a portion, and how much surface they brown on, cm².
          */
@@ -4463,6 +4562,26 @@ export interface components {
             per_portion: number;
             /** Surface Cm2 */
             surface_cm2: number;
+        };
+        /**
+         * Make
+         * @description What is made in the kitchen for a day, a house formula or onions cooked soft: how much beyond what is there, and
+         *     how long it keeps.
+         */
+        Make: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Keeps Days */
+            keeps_days: number;
+            /** Key */
+            key: string;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
         };
         /**
          * Mark
@@ -6066,6 +6185,31 @@ export interface components {
             state: "steady" | "moving" | "overload" | "underload";
         };
         /**
+         * ReceiveRequest
+         * @description A delivery: the lot it becomes, and how warm it came; None where nobody measured.
+         */
+        ReceiveRequest: {
+            lot: components["schemas"]["Lot"];
+            /**
+             * Temp C
+             * @default null
+             */
+            temp_c: number | null;
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
+        };
+        /**
+         * ReceivedAnswer
+         * @description What was said to a delivery, and the lot it became.
+         */
+        ReceivedAnswer: {
+            arrival: components["schemas"]["Arrival"];
+            lot: components["schemas"]["LotAnswer"];
+        };
+        /**
          * RecipeLine
          * @description A line of the recipe and what it became; ``choices`` settle one that waits, each another text of the line.
          */
@@ -6544,6 +6688,8 @@ export interface components {
         /**
          * Service
          * @description What is served together: its name, the day ("" where it is not fixed), the dishes, and their common timing.
+         *
+         *     ``repeat`` counts from the day; ``until`` is the last day on which it may come again, "" without end.
          */
         Service: {
             /**
@@ -6564,6 +6710,12 @@ export interface components {
              */
             remark: string;
             /**
+             * Repeat
+             * @default
+             * @enum {string}
+             */
+            repeat: "" | "weekly" | "fortnightly" | "monthly";
+            /**
              * @default {
              *       "cooks": 1,
              *       "opens_min": -1,
@@ -6573,6 +6725,11 @@ export interface components {
              *     }
              */
             timing: components["schemas"]["Timing"];
+            /**
+             * Until
+             * @default
+             */
+            until: string;
         };
         /**
          * ServiceAnswer
@@ -6586,6 +6743,25 @@ export interface components {
             service: components["schemas"]["Service"];
             /** Updated At */
             updated_at: string;
+        };
+        /**
+         * Serving
+         * @description One service of a span: its name and day, how many guests it has, and which of its dishes cannot be worked out.
+         */
+        Serving: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Guests */
+            guests: number;
+            /** Name */
+            name: string;
+            /** Problems */
+            problems: string[];
+            /** Service Id */
+            service_id: number;
         };
         /**
          * SetFigure
@@ -6894,6 +7070,92 @@ export interface components {
             updated_at: string;
         };
         /**
+         * ShopLine
+         * @description One thing of the list: grams, of bread pieces.
+         *
+         *     ``needed`` is what the dishes take, ``used`` what of it is there already, ``par_short`` what is lacking to what
+         *     always should be there, ``buy`` what is bought for both; ``packs`` of ``pack`` are ``bought`` (0 packs: loose), and
+         *     ``left_over`` remains. ``order_by`` is the day before which it must be ordered. ``instead`` names a lot that was
+         *     asked for and did not suffice. ``pieces`` of ``piece`` are about as much as is bought: nine large eggs.
+         */
+        ShopLine: {
+            /** Bought */
+            bought: number;
+            /** Buy */
+            buy: number;
+            /** Cost */
+            cost: string;
+            /** Dishes */
+            dishes: string[];
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /** Instead */
+            instead: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "meat" | "thing" | "bread";
+            /** Left Over */
+            left_over: number;
+            /** Lots */
+            lots: components["schemas"]["LotUse"][];
+            /** Name */
+            name: string;
+            /** Needed */
+            needed: number;
+            /**
+             * Order By
+             * Format: date
+             */
+            order_by: string;
+            /** Pack */
+            pack: number;
+            /** Packs */
+            packs: number;
+            /** Par Short */
+            par_short: number;
+            /**
+             * Piece
+             * @default
+             */
+            piece: string;
+            /**
+             * Pieces
+             * @default 0
+             */
+            pieces: number;
+            /** Priced */
+            priced: boolean;
+            /** Shelf */
+            shelf: string;
+            /** Supplier */
+            supplier: string;
+            /** Used */
+            used: number;
+        };
+        /**
+         * Shopping
+         * @description Everything to buy, by shelf and name; what is made here; what would be thrown away; the money.
+         */
+        Shopping: {
+            /** Cost */
+            cost: string;
+            /** Lines */
+            lines: components["schemas"]["ShopLine"][];
+            /** Makes */
+            makes: components["schemas"]["Make"][];
+            /** Unpriced */
+            unpriced: number;
+            /** Unused */
+            unused: components["schemas"]["Unused"][];
+        };
+        /**
          * Sign
          * @description Something one sees or feels, the band of surface temperature it stands for, and where it can be looked for.
          */
@@ -7052,6 +7314,45 @@ export interface components {
             start: number;
         };
         /**
+         * SpanRequest
+         * @description A span of days, both counted.
+         */
+        SpanRequest: {
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /**
+             * To Day
+             * Format: date
+             */
+            to_day: string;
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
+        };
+        /**
+         * SpanShopping
+         * @description The list of a span, what of it is in the basket, whose services it is for, and how many have no day.
+         */
+        SpanShopping: {
+            /** Currency Code */
+            currency_code: string;
+            /** Servings */
+            servings: components["schemas"]["Serving"][];
+            shopping: components["schemas"]["Shopping"];
+            /** Ticked */
+            ticked: [
+                "meat" | "thing" | "bread",
+                string
+            ][];
+            /** Undated */
+            undated: number;
+        };
+        /**
          * SpeciesModel
          * @description At least and at most so much of a species, as typed (per cent).
          */
@@ -7183,6 +7484,59 @@ export interface components {
             /** Cornflour G */
             cornflour_g: number;
             minutes: components["schemas"]["Band"];
+        };
+        /**
+         * Stocked
+         * @description Amounts are grams; of bread they are pieces.
+         *
+         *     Of a meat ``on_hand`` is looked at only where it lies in no lot. ``par``: so much always should be there.
+         *     ``pack`` 0: sold loose, or in the meat's own packs. ``lead_days``: ordered so many days before it is needed.
+         */
+        Stocked: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "meat" | "thing" | "bread";
+            /**
+             * Lead Days
+             * @default 0
+             */
+            lead_days: number;
+            /**
+             * On Hand
+             * @default 0
+             */
+            on_hand: number;
+            /**
+             * Pack
+             * @default 0
+             */
+            pack: number;
+            /**
+             * Par
+             * @default 0
+             */
+            par: number;
+            /**
+             * Shelf
+             * @default
+             */
+            shelf: string;
+            /**
+             * Supplier
+             * @default
+             */
+            supplier: string;
+        };
+        /**
+         * StockedRequest
+         * @description What is kept of a thing.
+         */
+        StockedRequest: {
+            stocked: components["schemas"]["Stocked"];
         };
         /**
          * StovePlan
@@ -7607,6 +7961,31 @@ export interface components {
             starch_g: components["schemas"]["Band"];
         };
         /**
+         * TickRequest
+         * @description One thing of a span's list: in the basket or not.
+         */
+        TickRequest: {
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "meat" | "thing" | "bread";
+            /** Ticked */
+            ticked: boolean;
+            /**
+             * To Day
+             * Format: date
+             */
+            to_day: string;
+        };
+        /**
          * TicketFigure
          * @description A vital figure: label, value, what stands small beside it, its working, and the step that decides it.
          */
@@ -7874,6 +8253,23 @@ export interface components {
             cause: "thickness" | "conductivity" | "contact" | "air" | "surface" | "start" | "drip" | "lid";
             /** Share */
             share: number;
+        };
+        /**
+         * Unused
+         * @description A lot that passes its day within the span with some of it left.
+         */
+        Unused: {
+            /** Key */
+            key: string;
+            /** Left G */
+            left_g: number;
+            /** Name */
+            name: string;
+            /**
+             * Use By
+             * Format: date
+             */
+            use_by: string;
         };
         /**
          * UptakePoint
@@ -8630,6 +9026,96 @@ export interface operations {
             };
             /** @description A problem */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    receive: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReceiveRequest"];
+            };
+        };
+        responses: {
+            /** @description Take a delivery in as a lot; what is too warm is refused */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceivedAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14277,6 +14763,322 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sheets"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    span_shopping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpanRequest"];
+            };
+        };
+        responses: {
+            /** @description What to buy for everything that is served in a span of days */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpanShopping"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_tick: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickRequest"];
+            };
+        };
+        responses: {
+            /** @description Put one thing of a list into the basket, or take it out */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: boolean;
+                    };
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What is kept of everything */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stocked"][];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_stocked: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockedRequest"];
+            };
+        };
+        responses: {
+            /** @description Write down what is kept of one thing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stocked"];
                 };
             };
             /** @description A problem */

@@ -1,0 +1,147 @@
+"""Shopping for a span of days, what is kept of things, and deliveries."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from flask import Blueprint, Response
+
+from vianda.api.contract import operation
+from vianda.api.larder_schemas import LotAnswer, lot_answer
+from vianda.api.problems import ProblemError, problem
+from vianda.api.wire import Answer, Units
+from vianda.core.basis.bounds import Key, TempC
+from vianda.core.inventory.lot import Lot
+from vianda.core.model.stocked import ItemKind, Stocked
+from vianda.core.supply.arrival import Arrival
+from vianda.interchange.documents import Strict
+from vianda.interchange.supply_csv import shopping_csv
+from vianda.services import services, supply
+
+blueprint = Blueprint("supply", __name__, url_prefix="/api")
+
+
+class SpanRequest(Strict):
+    """A span of days, both counted."""
+
+    from_day: date
+    to_day: date
+    unit_system: Units
+
+
+class TickRequest(Strict):
+    """One thing of a span's list: in the basket or not."""
+
+    from_day: date
+    to_day: date
+    kind: ItemKind
+    key: Key
+    ticked: bool
+
+
+class StockedRequest(Strict):
+    """What is kept of a thing."""
+
+    stocked: Stocked
+
+
+class ReceiveRequest(Strict):
+    """A delivery: the lot it becomes, and how warm it came; None where nobody measured."""
+
+    lot: Lot
+    temp_c: TempC | None = None
+    unit_system: Units
+
+
+class ReceivedAnswer(Answer):
+    """What was said to a delivery, and the lot it became."""
+
+    arrival: Arrival
+    lot: LotAnswer
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/shopping",
+    summary="What to buy for everything that is served in a span of days",
+    body=SpanRequest,
+    answer=supply.SpanShopping,
+)
+def span_shopping(body: SpanRequest) -> supply.SpanShopping:
+    return supply.span_shopping(body.from_day, body.to_day, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "PUT",
+    "/shopping/ticks",
+    summary="Put one thing of a list into the basket, or take it out",
+    body=TickRequest,
+    answer=dict[str, bool],
+    once=True,
+)
+def set_tick(body: TickRequest) -> dict[str, bool]:
+    supply.set_tick(body.from_day, body.to_day, body.kind, body.key, ticked=body.ticked)
+    return {"ticked": body.ticked}
+
+
+@operation(blueprint, "GET", "/stock", summary="What is kept of everything", answer=list[Stocked])
+def list_stock() -> list[Stocked]:
+    return supply.list_stock()
+
+
+@operation(
+    blueprint,
+    "PUT",
+    "/stock",
+    summary="Write down what is kept of one thing",
+    body=StockedRequest,
+    answer=Stocked,
+    once=True,
+)
+def keep_stocked(body: StockedRequest) -> Stocked:
+    return supply.keep_stocked(body.stocked)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/deliveries",
+    summary="Take a delivery in as a lot; what is too warm is refused",
+    body=ReceiveRequest,
+    answer=ReceivedAnswer,
+    status=201,
+    once=True,
+)
+def receive(body: ReceiveRequest) -> ReceivedAnswer:
+    received = supply.receive(body.lot, body.temp_c, unit_system=body.unit_system)
+    return ReceivedAnswer(arrival=received.arrival, lot=lot_answer(received.lot))
+
+
+def _day(text: str) -> date:
+    try:
+        return date.fromisoformat(text)
+    except ValueError:
+        raise ProblemError(
+            problem(422, "invalid", "A value does not fit", "A day is written as year, month and day: 2026-12-04.")
+        ) from None
+
+
+@blueprint.get("/shopping/<from_day>/<to_day>/list.csv")
+def export_shopping(from_day: str, to_day: str) -> Response:
+    first, last = _day(from_day), _day(to_day)
+    return Response(
+        shopping_csv(supply.span_shopping(first, last).shopping),
+        content_type="text/csv; charset=utf-8",
+        headers={"Content-Disposition": f'attachment; filename="shopping-{first}-{last}.csv"'},
+    )
+
+
+@blueprint.get("/services/calendar.ics")
+def export_calendar() -> Response:
+    return Response(
+        services.calendar(),
+        content_type="text/calendar; charset=utf-8",
+        headers={"Content-Disposition": 'attachment; filename="services.ics"'},
+    )

@@ -1,0 +1,164 @@
+"""What the services of a span take: bought, made, taken in; and what of it is in the basket."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from datetime import date
+
+from vianda.core.basis.errors import CoreError, OutOfRangeError
+from vianda.core.basis.units import UnitSystem, f_from_c
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.inventory.inventory import Inventory
+from vianda.core.inventory.lot import Lot
+from vianda.core.model.formula import Formula
+from vianda.core.model.stocked import ItemKind, Stocked
+from vianda.core.pipeline.compute import compute
+from vianda.core.supply.arrival import Arrival, arrival
+from vianda.core.supply.needs import Need, needs_of
+from vianda.core.supply.occurrences import check_span, days_of
+from vianda.core.supply.shopping import Demand, Shopping, shopping
+from vianda.runtime.engine import ENGINE
+from vianda.services import larders
+from vianda.services.bench import context
+from vianda.services.larders import KnownLot
+from vianda.storage import formula_repository, service_repository, supply_repository
+from vianda.storage.transaction import transaction
+
+# What a kitchen writes down about things of its own.
+MOST_STOCKED = 1000
+
+
+@dataclass(frozen=True, slots=True)
+class Serving:
+    """One service of a span: its name and day, how many guests it has, and which of its dishes cannot be worked out."""
+
+    service_id: int
+    name: str
+    day: date
+    guests: int
+    problems: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class SpanShopping:
+    """The list of a span, what of it is in the basket, whose services it is for, and how many have no day."""
+
+    servings: tuple[Serving, ...]
+    undated: int
+    shopping: Shopping
+    ticked: tuple[tuple[ItemKind, str], ...]
+    currency_code: str
+
+
+@dataclass(frozen=True, slots=True)
+class Received:
+    """What was said to a delivery, and the lot it became."""
+
+    arrival: Arrival
+    lot: KnownLot
+
+
+class _Needs:
+    """What each dish takes for so many guests, worked out once."""
+
+    def __init__(self, formulas: dict[int, Formula], inventory: Inventory, kitchen: Kitchen) -> None:
+        self.formulas, self.inventory, self.kitchen = formulas, inventory, kitchen
+        self.known: dict[tuple[int, int], tuple[tuple[Need, ...], int, str]] = {}
+
+    def of(self, formula_id: int, guests: int) -> tuple[tuple[Need, ...], int, str]:
+        """Needs, guests, and the reason why there are none."""
+        if (formula_id, guests) not in self.known:
+            self.known[formula_id, guests] = self._worked_out(formula_id, guests)
+        return self.known[formula_id, guests]
+
+    def _worked_out(self, formula_id: int, guests: int) -> tuple[tuple[Need, ...], int, str]:
+        formula = self.formulas.get(formula_id)
+        if formula is None:
+            return (), guests, "A dish is no longer on the shelf."
+        if guests:
+            formula = replace(formula, dish=replace(formula.dish, guests=guests))
+        try:
+            figures = compute(formula, inventory=self.inventory, kitchen=self.kitchen, engine=ENGINE)
+        except CoreError as error:
+            return (), formula.dish.guests, f"{formula.name}: {error}"
+        return needs_of(figures, dish=formula.name), formula.dish.guests, ""
+
+
+def span_shopping(first: date, last: date, *, unit_system: UnitSystem | None = None) -> SpanShopping:
+    """What has to be bought for everything that is served in a span of days."""
+    check_span(first, last)
+    inventory, kitchen = context(unit_system)
+    stored = service_repository.list_services()
+    served = {d.formula_id for s in stored for d in s.service.dishes}
+    needs = _Needs(formula_repository.formulas_of(served), inventory, kitchen)
+    servings, demands = [], []
+    for one in stored:
+        for day in days_of(one.service, first=first, last=last):
+            found = [needs.of(d.formula_id, d.guests) for d in one.service.dishes]
+            servings.append(
+                Serving(
+                    one.id,
+                    one.service.name,
+                    day,
+                    max((guests for _, guests, _ in found), default=0),
+                    tuple(problem for _, _, problem in found if problem),
+                )
+            )
+            demands.append(Demand(day, tuple(need for part, _, _ in found for need in part)))
+    return SpanShopping(
+        tuple(sorted(servings, key=lambda s: (s.day, s.name))),
+        sum(not s.service.day for s in stored),
+        shopping(demands, inventory=inventory, kitchen=kitchen, stock=supply_repository.list_stock()),
+        tuple((kind, key) for kind, key in supply_repository.ticks(str(first), str(last))),  # type: ignore[misc]
+        kitchen.currency_code,
+    )
+
+
+def set_tick(first: date, last: date, kind: ItemKind, key: str, *, ticked: bool) -> None:
+    """Put one thing of a span's list into the basket, or take it out."""
+    check_span(first, last)
+    with transaction():
+        supply_repository.set_tick(str(first), str(last), kind, key, ticked=ticked)
+
+
+def list_stock() -> list[Stocked]:
+    """What is kept of everything."""
+    return supply_repository.list_stock()
+
+
+def keep_stocked(stocked: Stocked) -> Stocked:
+    """Write down what is there of a thing, how it is sold, and how much always should be there."""
+    inventory, kitchen = context()
+    known = {"meat": inventory.meats.keys(), "thing": inventory.pantry.keys(), "bread": {b.key for b in kitchen.buns}}[
+        stocked.kind
+    ]
+    if stocked.key not in known:
+        raise OutOfRangeError("That is not in this kitchen.", field="/stocked/key")
+    with transaction():
+        standing = supply_repository.list_stock()
+        if len(standing) >= MOST_STOCKED and all((s.kind, s.key) != (stocked.kind, stocked.key) for s in standing):
+            raise OutOfRangeError(f"At most {MOST_STOCKED} things are counted.", field="/stocked")
+        return supply_repository.keep_stocked(stocked)
+
+
+def receive(lot: Lot, temp_c: float | None, *, unit_system: UnitSystem | None = None) -> Received:
+    """Take a delivery in as a lot. What is too warm is refused, with the line and who says so."""
+    inventory, kitchen = context(unit_system)
+    meat = inventory.meat(lot.meat, field="/lot/meat")
+    said = arrival(meat, temp_c, country=kitchen.country, unit_system=kitchen.unit_system)
+    if said.taken == "refused":
+        raise TooWarmError(said)
+    return Received(said, larders.add_lot(lot))
+
+
+class TooWarmError(CoreError):
+    """A delivery that is warmer than it may arrive."""
+
+    code = "too-warm"
+    title = "Refuse this delivery"
+
+    def __init__(self, said: Arrival) -> None:
+        # A refusal has no units of its own on the way to the screen: it says both.
+        temps = {k: f"{a.value:.1f} °C ({f_from_c(a.value or 0.0):.0f} °F)" for k, a in said.says.amounts.items()}
+        super().__init__(f"{said.says.text.format(**temps)} ({said.source})", field="/temp_c")
+        self.said = said
