@@ -13,6 +13,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/build/:id": () => import("./screens/build/BuildScreen.svelte"),
   "/slip/:id": () => import("./screens/slip/SlipScreen.svelte"),
   "/services": () => import("./screens/services/ServicesScreen.svelte"),
+  "/shopping": () => import("./screens/shopping/ShoppingScreen.svelte"),
   "/services/:id": () => import("./screens/services/ServiceScreen.svelte"),
   "/recipe": () => import("./screens/recipe/RecipeScreen.svelte"),
   "/first": () => import("./screens/first/FirstScreen.svelte"),

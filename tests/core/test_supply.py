@@ -232,11 +232,11 @@ def test_what_always_should_be_there_is_filled_up_whether_used_or_not() -> None:
 
 
 def test_an_order_goes_out_its_days_before() -> None:
-    stock = (Stocked("meat", "chuck", lead_days=3, supplier="Norquay Provisions", shelf="Cold room"),)
+    stock = (Stocked("meat", "chuck", lead_days=3, supplier="Norquay Butchery", shelf="Cold room"),)
     later = Demand(DAY + timedelta(days=7), (_beef(100.0),))
     line = _line(_bought([later, Demand(DAY, (_beef(100.0),))], stock=stock), "chuck")
     assert line.order_by == DAY - timedelta(days=3)
-    assert (line.supplier, line.shelf) == ("Norquay Provisions", "Cold room")
+    assert (line.supplier, line.shelf) == ("Norquay Butchery", "Cold room")
 
 
 def test_water_is_not_bought_and_nothing_asks_for_nothing() -> None:
@@ -256,7 +256,14 @@ def test_what_has_no_price_is_counted_and_not_called_free() -> None:
 def test_eggs_are_told_by_the_piece() -> None:
     found = _bought([Demand(DAY, (Need("thing", "egg", "Whole egg", 438.0, "Loaf"),))])
     egg = INVENTORY.pantry["egg"].pieces[0]
-    assert (_line(found, "egg").piece, _line(found, "egg").pieces) == (egg.name, math.ceil(438.0 / egg.mass_g - 0.1))
+    about = _line(found, "egg").about
+    assert about is not None
+    assert (about.amounts["n"].value, about.amounts["what"].text) == (math.ceil(438.0 / egg.mass_g - 0.1), "large eggs")
+    one = _line(_bought([Demand(DAY, (Need("thing", "egg", "Whole egg", 50.0, "Loaf"),))]), "egg").about
+    assert one is not None
+    assert one.amounts["what"].text == "large egg"
+    many = _bought([Demand(DAY, (Need("thing", "parsley", "Parsley", 900.0, "Loaf"),))])
+    assert _line(many, "parsley").about is None
 
 
 grams = st.floats(1.0, 5000.0)

@@ -47,8 +47,8 @@ class PlannedService:
 
 
 def list_services() -> list[StoredService]:
-    """The services of this kitchen."""
-    return service_repository.list_services()
+    """The services of this kitchen, by their day; those without one last."""
+    return sorted(service_repository.list_services(), key=lambda s: (not s.service.day, s.service.day))
 
 
 def get_service(service_id: int) -> StoredService:

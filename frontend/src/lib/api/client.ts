@@ -95,6 +95,12 @@ export type TimingEdit = S["EditServiceRequest"]["edit"];
 export type Service = S["Service"];
 export type StoredService = S["ServiceAnswer"];
 export type PlannedService = S["PlannedService"];
+export type SpanShopping = S["SpanShopping"];
+export type Shopping = S["Shopping"];
+export type ShopLine = S["ShopLine"];
+export type Stocked = S["Stocked"];
+export type Tick = S["TickRequest"];
+export type Received = S["ReceivedAnswer"];
 export type TimedTask = S["TimedTask"];
 export type KeptSauce = S["TrayCooling"];
 export type SwapOffer = S["SwapOffer"];
@@ -274,6 +280,15 @@ export const api = {
     ask("post", "/api/heat/firming", { body: { formula, edge_mm, freezer_c: -18 } }),
   formulas: () => ask("get", "/api/formulas"),
   formula: (formula_id: number) => ask("get", "/api/formulas/{formula_id}", { at: { formula_id } }),
+  shopping: (span: S["SpanRequest"]) => ask("post", "/api/shopping", { body: span }),
+  tick: (tick: Tick) => ask("put", "/api/shopping/ticks", { body: tick, once: true }),
+  shoppingCsv: (span: { from_day: string; to_day: string }) =>
+    inKitchen(`/api/shopping/${span.from_day}/${span.to_day}/list.csv`),
+  calendar: () => inKitchen("/api/services/calendar.ics"),
+  stock: () => ask("get", "/api/stock"),
+  keepStocked: (stocked: Stocked) => ask("put", "/api/stock", { body: { stocked }, once: true }),
+  receive: (lot: Lot, temp_c: number | null, unit_system: Units) =>
+    ask("post", "/api/deliveries", { body: { lot, temp_c, unit_system }, once: true }),
   services: () => ask("get", "/api/services"),
   service: (service_id: number) => ask("get", "/api/services/{service_id}", { at: { service_id } }),
   createService: (service: Service) => ask("post", "/api/services", { body: { service }, once: true }),

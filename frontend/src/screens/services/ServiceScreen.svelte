@@ -1,7 +1,7 @@
 <!-- One service: its dishes and guests, the hour, and one timetable for all of them. -->
 <script lang="ts">
   import Trash from "@lucide/svelte/icons/trash-2";
-  import { api, type ShelfItem, type StoredKitchen } from "../../lib/api/client";
+  import { api, type Service, type ShelfItem, type StoredKitchen } from "../../lib/api/client";
   import { Told } from "../../lib/told.svelte";
   import PickField from "../../lib/ui/PickField.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
@@ -75,6 +75,19 @@
             onchange={(e) => b.change({ day: e.currentTarget.value })}
           /></label
         >
+        {#if service.day}
+          <PickField
+            label="Comes again"
+            value={service.repeat}
+            options={[
+              { key: "", title: "Never" },
+              { key: "weekly", title: "Every week" },
+              { key: "fortnightly", title: "Every second week" },
+              { key: "monthly", title: "Every month, this weekday" },
+            ]}
+            onpick={(key) => b.change({ repeat: key as Service["repeat"] })}
+          />
+        {/if}
         <span class="pb-2 text-sm quiet" role="status"
           >{b.save === "saved" ? "Saved" : b.save === "saving" ? "Saving…" : "Not saved yet"}</span
         >

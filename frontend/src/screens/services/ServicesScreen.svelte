@@ -4,8 +4,10 @@
   import { Told } from "../../lib/told.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { navigate } from "../../router";
+  import { dayName } from "../shopping/days";
   import { clock } from "../time/lanes";
 
+  const AGAIN = { weekly: "weekly", fortnightly: "every second week", monthly: "monthly" } as const;
   const told = new Told();
   let services = $state.raw<StoredService[] | null>(null);
   let name = $state("");
@@ -20,6 +22,8 @@
         day: "",
         dishes: [],
         remark: "",
+        repeat: "",
+        until: "",
         timing: { ready_min: 1110, cooks: 1, opens_min: -1, own: [], pins: [] },
       });
       await navigate(`/services/${made.id}` as "/");
@@ -33,6 +37,10 @@
     <h1 class="text-2xl">Services</h1>
     <p class="mt-1 max-w-[40rem] quiet">
       Several dishes on the plate at one hour, from one kitchen: one timetable for all of them.
+    </p>
+    <p class="mt-3 flex flex-wrap gap-2">
+      <a class="act text-sm" href="/shopping">Shopping for the week</a>
+      <a class="act text-sm" href={api.calendar()} download>Save as a calendar</a>
     </p>
     <form class="mt-5 flex flex-wrap items-end gap-3" onsubmit={begin} aria-label="A new service">
       <label class="block text-[0.8125rem] quiet"
@@ -59,14 +67,17 @@
         {#each services as s (s.id)}
           <li class="border-b border-base-300">
             <a
-              class="grid grid-cols-[minmax(0,1fr)_auto] gap-x-6 py-2.5 hover:bg-paper sm:grid-cols-[minmax(0,1fr)_8rem_6rem_6rem]"
+              class="grid grid-cols-[minmax(0,1fr)_auto] gap-x-6 py-2.5 hover:bg-paper sm:grid-cols-[minmax(0,1fr)_7rem_5rem_12rem]"
               href={`/services/${s.id}`}
             >
               <span class="truncate text-[1.0625rem] font-semibold">{s.service.name}</span>
-              <span class="text-right numeral">{s.service.day}</span>
+              <span class="text-right numeral">{s.service.day ? dayName(s.service.day) : ""}</span>
               <span class="text-right numeral max-sm:hidden">{clock(0, s.service.timing.ready_min)}</span>
               <span class="text-right quiet max-sm:hidden"
-                >{s.service.dishes.length === 1 ? "1 dish" : `${s.service.dishes.length} dishes`}</span
+                >{s.service.dishes.length === 1 ? "1 dish" : `${s.service.dishes.length} dishes`}{s.service
+                  .repeat
+                  ? `, ${AGAIN[s.service.repeat]}`
+                  : ""}</span
               >
             </a>
           </li>

@@ -9,6 +9,8 @@ const SERVICE: Service = {
   day: "",
   dishes: [],
   remark: "",
+  repeat: "" as const,
+  until: "",
   timing: { ready_min: 1110, cooks: 1, opens_min: -1, own: [], pins: [] },
 };
 const stored = (service: Service, revision: number) => ({

@@ -8,10 +8,12 @@ from dataclasses import dataclass, field
 from datetime import date, timedelta
 from decimal import Decimal
 
+from vianda.core.basis import phrase as ph
+from vianda.core.basis.phrase import Phrase, say
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.lot import Lot
-from vianda.core.inventory.pantry import Group
+from vianda.core.inventory.pantry import Group, PieceMass
 from vianda.core.model.stocked import ItemKind, Stocked
 from vianda.core.supply.needs import Need, made_of
 
@@ -44,6 +46,7 @@ SHELF_ORDER = (
 NOTHING = 0.005
 # Vegetables cooked ahead and kept cold: common practice, no published source.
 COOKED_KEEPS_DAYS = 3
+MOST_COUNTED = 60
 # Bought nowhere.
 FROM_THE_TAP = frozenset({"water"})
 
@@ -75,7 +78,7 @@ class ShopLine:
     ``needed`` is what the dishes take, ``used`` what of it is there already, ``par_short`` what is lacking to what
     always should be there, ``buy`` what is bought for both; ``packs`` of ``pack`` are ``bought`` (0 packs: loose), and
     ``left_over`` remains. ``order_by`` is the day before which it must be ordered. ``instead`` names a lot that was
-    asked for and did not suffice. ``pieces`` of ``piece`` are about as much as is bought: nine large eggs.
+    asked for and did not suffice. ``price`` is of a kilogram, or of one bread. ``about`` says how many pieces that is.
     """
 
     kind: ItemKind
@@ -98,8 +101,8 @@ class ShopLine:
     dishes: tuple[str, ...]
     lots: tuple[LotUse, ...]
     instead: str
-    piece: str = ""
-    pieces: int = 0
+    price: Decimal
+    about: Phrase | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -260,6 +263,14 @@ def shopping(
     )
 
 
+def _about(piece: PieceMass, bought_g: float) -> Phrase | None:
+    """How many pieces that is: nine large eggs. Of sprigs and leaves nobody counts a hundred."""
+    count = math.ceil(bought_g / piece.mass_g - 0.1)
+    if count > MOST_COUNTED:
+        return None
+    return say("about {n} {what}", n=ph.count(count), what=ph.word(piece.name if count == 1 else f"{piece.name}s"))
+
+
 def _keeps(key: str, inventory: Inventory) -> int:
     house = inventory.pantry[key].house
     return house.keeps_days if house else COOKED_KEEPS_DAYS
@@ -302,10 +313,10 @@ def _line(
     kind, key = item
     short = max(0.0, tally.needed - tally.used)
     par_short = max(0.0, kept.par - store.left.get(item, 0.0)) if kept else 0.0
-    buy = short + par_short
+    buy = short + par_short if short + par_short > NOTHING else 0.0
     meat = inventory.meats.get(key) if kind == "meat" else None
     pack = (kept.pack if kept else 0.0) or (meat.pack_mass_g if meat else 0.0)
-    packs = math.ceil(buy / pack - 1e-9) if pack > 0.0 and buy > NOTHING else 0
+    packs = math.ceil(buy / pack - 1e-9) if pack > 0.0 else 0
     # Half a bun is not sold.
     bought = packs * pack if pack > 0.0 else float(math.ceil(buy - 1e-9)) if kind == "bread" else buy
     price = _price(item, inventory, kitchen)
@@ -332,6 +343,6 @@ def _line(
         dishes=tuple(tally.dishes),
         lots=tuple(lots),
         instead=tally.instead,
-        piece=piece.name if piece and bought > NOTHING else "",
-        pieces=math.ceil(bought / piece.mass_g - 0.1) if piece and bought > NOTHING else 0,
+        price=price if kind == "bread" else price * 1000,
+        about=_about(piece, bought) if piece and bought > 0.0 else None,
     )

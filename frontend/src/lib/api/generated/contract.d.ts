@@ -7076,9 +7076,11 @@ export interface components {
          *     ``needed`` is what the dishes take, ``used`` what of it is there already, ``par_short`` what is lacking to what
          *     always should be there, ``buy`` what is bought for both; ``packs`` of ``pack`` are ``bought`` (0 packs: loose), and
          *     ``left_over`` remains. ``order_by`` is the day before which it must be ordered. ``instead`` names a lot that was
-         *     asked for and did not suffice. ``pieces`` of ``piece`` are about as much as is bought: nine large eggs.
+         *     asked for and did not suffice. ``price`` is of a kilogram, or of one bread. ``about`` says how many pieces that is.
          */
         ShopLine: {
+            /** @default null */
+            about: components["schemas"]["Phrase"] | null;
             /** Bought */
             bought: number;
             /** Buy */
@@ -7120,16 +7122,8 @@ export interface components {
             packs: number;
             /** Par Short */
             par_short: number;
-            /**
-             * Piece
-             * @default
-             */
-            piece: string;
-            /**
-             * Pieces
-             * @default 0
-             */
-            pieces: number;
+            /** Price */
+            price: string;
             /** Priced */
             priced: boolean;
             /** Shelf */

@@ -1,0 +1,176 @@
+"""From a festival's services to the basket in a browser: ordered, ticked with the line down, received, refused."""
+
+from __future__ import annotations
+
+import csv
+import re
+from dataclasses import replace
+from datetime import date, timedelta
+
+from playwright.sync_api import expect
+
+from vianda.core.demo.formulas import keepers_loaf, slipway_smash
+from vianda.core.model.formula import Formula
+from vianda.interchange.kinds import FORMULAS
+
+FESTIVAL = date(2031, 7, 4)
+TIMING = {"ready_min": 1110, "cooks": 3, "opens_min": -1, "own": [], "pins": []}
+
+
+def _post(watched, path: str, body: dict) -> dict:
+    made = watched.page.request.post(f"{watched.served.address}/api{path}", data=body)
+    assert made.status in (200, 201), made.text()
+    return made.json()
+
+
+def _shelved(watched, formula: Formula, name: str) -> int:
+    return _post(watched, "/formulas", {"formula": FORMULAS.plain(replace(formula, name=name))})["id"]
+
+
+def _served(watched, name: str, day: date, *dishes: tuple[int, int], **more) -> int:
+    listed = [{"formula_id": key, "guests": guests} for key, guests in dishes]
+    service = {"name": name, "day": str(day), "dishes": listed, "timing": TIMING, **more}
+    return _post(watched, "/services", {"service": service})["id"]
+
+
+def _span(page, first: date, last: date) -> None:
+    page.get_by_label("Served from").fill(str(first))
+    page.get_by_label("to", exact=True).fill(str(last))
+    expect(page.locator("[data-shopping=ready]")).to_be_visible()
+
+
+def _row(page, name: str):
+    return page.get_by_role("listitem").filter(has=page.get_by_role("checkbox", name=f"{name}, in the basket"))
+
+
+def test_a_festival_week_of_180_doubles_is_ordered_ticked_and_received(watch, kestrel, tmp_path) -> None:
+    watched = watch(kestrel, width=390, height=844)
+    page = watched.page
+    # Weather of a phone in a shop, and a delivery that comes too warm.
+    watched.expected |= {0, 422}
+    doubles = _shelved(watched, slipway_smash(), "Festival doubles")
+    loaf = _shelved(watched, keepers_loaf(), "Crew loaf")
+    ids = [_served(watched, f"Festival day {n + 1}", FESTIVAL + timedelta(n), (doubles, 60)) for n in range(3)]
+    ids.append(_served(watched, "Crew supper", FESTIVAL, (loaf, 0)))
+    watched.go("/shopping")
+    _span(page, FESTIVAL, FESTIVAL + timedelta(days=6))
+    expect(page.get_by_role("list", name="Served in these days").get_by_role("listitem")).to_have_count(4)
+    # 180 doubles are 180 buns and 360 pieces.
+    expect(_row(page, "Soft bun, 100 mm")).to_contain_text("180 pieces")
+    assert watched.axe() == []
+
+    # Sold in dozens, ordered two days before, by whom, and four are there.
+    _row(page, "Soft bun, 100 mm").get_by_role("button").click()
+    sheet = page.get_by_role("dialog", name="Soft bun, 100 mm")
+    sheet.get_by_label("There now").fill("4")
+    sheet.get_by_label("Sold in packs of").fill("12")
+    sheet.get_by_label("Order days before").fill("2")
+    sheet.get_by_label("Supplier").fill("Norquay Butchery")
+    assert watched.axe() == []
+    sheet.get_by_role("button", name="Keep it").click()
+    expect(sheet).to_be_hidden()
+    buns = _row(page, "Soft bun, 100 mm")
+    expect(buns).to_contain_text("15 × 12")
+    expect(buns).to_contain_text("4 there already")
+    expect(buns).to_contain_text("order by Wed 2 Jul")
+    page.get_by_role("radio", name="suppliers").click()
+    expect(page.get_by_role("heading", name="Norquay Butchery")).to_be_visible()
+    page.get_by_role("radio", name="the shop").click()
+
+    # In the shop the line is down: what is ticked waits, and is there when it is back, in another window too.
+    page.context.set_offline(True)
+    for name in ("Panko", "Whole egg"):
+        box = page.get_by_role("checkbox", name=f"{name}, in the basket")
+        box.click()
+        expect(box).to_be_checked()
+    expect(page.get_by_text("ticks wait here and will be sent")).to_be_visible()
+    page.context.set_offline(False)
+    expect(page.get_by_text("The line is down")).to_be_hidden()
+    page.reload()
+    _span(page, FESTIVAL, FESTIVAL + timedelta(days=6))
+    for name in ("Panko", "Whole egg"):
+        expect(page.get_by_role("checkbox", name=f"{name}, in the basket")).to_be_checked()
+    expect(page.get_by_text(re.compile(r"^2 of \d+$"))).to_be_visible()
+
+    # The meat has come: refused at 12 °C, taken in at 3 °C, and then it is there already.
+    _row(page, "Round").get_by_role("button").click()
+    sheet = page.get_by_role("dialog", name="Round")
+    sheet.get_by_label("Weighs").fill("5 kg")
+    sheet.get_by_label("Temperature").fill("12")
+    sheet.get_by_label("Use by").fill(str(FESTIVAL + timedelta(days=2)))
+    sheet.get_by_role("button", name="Take it in").click()
+    expect(sheet.get_by_role("alert")).to_contain_text("Refuse it: 12.0 °C")
+    sheet.get_by_label("Temperature").fill("3")
+    sheet.get_by_role("button", name="Take it in").click()
+    expect(sheet.get_by_role("status")).to_contain_text("Taken in at 3 °C. It lies in the larder as a lot.")
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("checkbox", name="Round, in the basket")).to_have_count(0)
+    page.get_by_text("There already", exact=True).click()
+    expect(page.get_by_text("Round, ").first).to_be_visible()
+
+    with page.expect_download() as loading:
+        page.get_by_role("link", name="Save as CSV").click()
+    file = tmp_path / "list.csv"
+    loading.value.save_as(file)
+    rows = {row["name"]: row for row in csv.DictReader(file.read_text(encoding="utf-8").splitlines())}
+    assert (rows["Soft bun, 100 mm"]["packs"], rows["Soft bun, 100 mm"]["buy"]) == ("15", "180")
+    assert "Round" not in rows
+    for one in ids:
+        page.request.delete(f"{kestrel.address}/api/services/{one}")
+
+
+def test_a_list_that_was_fetched_is_there_when_the_line_is_not(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.expected.add(0)
+    page = watched.page
+    smash = _shelved(watched, slipway_smash(), "Far burgers")
+    day = FESTIVAL + timedelta(days=40)
+    service = _served(watched, "Far away", day, (smash, 10), repeat="weekly")
+    watched.go("/shopping")
+    _span(page, day, day + timedelta(days=6))
+    expect(page.get_by_role("link", name="Far away")).to_be_visible()
+    # The page is open, the line goes: other days and back again.
+    page.context.set_offline(True)
+    page.get_by_label("to", exact=True).fill(str(day + timedelta(days=7)))
+    expect(page.get_by_role("alert")).to_be_visible()
+    page.get_by_label("to", exact=True).fill(str(day + timedelta(days=6)))
+    expect(page.get_by_text("This is the list as it was fetched last")).to_be_visible()
+    expect(page.get_by_role("link", name="Far away")).to_be_visible()
+    page.context.set_offline(False)
+    page.get_by_role("checkbox").first.click()
+    expect(page.get_by_text("The line is down")).to_be_hidden()
+    # Weekly: a day more is another evening.
+    page.get_by_label("to", exact=True).fill(str(day + timedelta(days=7)))
+    expect(page.get_by_role("link", name="Far away")).to_have_count(2)
+    page.request.delete(f"{kestrel.address}/api/services/{service}")
+
+
+def test_days_without_a_service_say_what_to_do(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    watched.go("/shopping")
+    page.get_by_label("Served from").fill("2033-01-01")
+    expect(page.get_by_text("Nothing is served in these days.")).to_be_visible()
+    # More days than a list is made for are refused with the reason.
+    watched.expected.add(422)
+    page.get_by_label("to", exact=True).fill("2033-06-01")
+    expect(page.get_by_role("alert")).to_contain_text("at most 62 days")
+    assert watched.axe() == []
+
+
+def test_a_service_comes_again_and_goes_into_a_calendar(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    service = _served(watched, "Island Fridays", FESTIVAL)
+    watched.go(f"/services/{service}")
+    with page.expect_response(lambda r: r.request.method == "PUT" and r.url.endswith(f"/services/{service}")):
+        page.get_by_label("Comes again").select_option(label="Every second week")
+    watched.go("/services")
+    expect(page.get_by_role("link", name=re.compile("Island Fridays.*every second week"))).to_be_visible()
+    assert watched.axe() == []
+    with page.expect_download() as loading:
+        page.get_by_role("link", name="Save as a calendar").click()
+    text = loading.value.path().read_text(encoding="utf-8")
+    assert "SUMMARY:Island Fridays" in text
+    assert "RRULE:FREQ=WEEKLY;INTERVAL=2" in text
+    page.request.delete(f"{kestrel.address}/api/services/{service}")
