@@ -47,6 +47,7 @@
   let boil = $state<(typeof boils)[number]["key"]>("gentle");
   let fat_wanted_frac = $state(1);
   let balls = $state(0);
+  let ready = $state(false);
   const told = new Told();
   const pot = new Resource<null, Pot>((_, signal) =>
     api.cookDown(
@@ -71,11 +72,12 @@
   const ball_mm = $derived(evaluation.shape.raw_diameter_mm);
   $effect(() => {
     void [content, start_g, left, diameter_mm, boil, fat_wanted_frac, balls, ball_mm, formula.dish.guests];
-    return pot.ask(null);
+    // What the schools start with would take the place of what a quick hand changed: nothing is shown before.
+    if (ready) return pot.ask(null);
   });
   onMount(() => {
     if (round) balls = evaluation.portions.pieces;
-    void told.run(async () => {
+    const loading = told.run(async () => {
       const [schools, room] = await Promise.all([api.sauceSchools(), api.pantry()]);
       const beside = new Set(evaluation.beside.things.map((t) => t.ingredient));
       const houses = room.ingredients.flatMap(({ ingredient: i }) =>
@@ -96,6 +98,8 @@
       // What a quick hand chose meanwhile stands.
       if (!chosen) show(houses[0] ?? starts[0] ?? plain);
     });
+    // Without them a pot is still cooked down by grams.
+    void loading.then(() => (ready = true));
   });
   onDestroy(() => {
     pot.clear();
