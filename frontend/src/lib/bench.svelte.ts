@@ -150,6 +150,7 @@ export class Bench {
 
   /** Send an edit to the core. A drag that was not sent yet is overtaken by the next one. */
   edit(edit: Edit): void {
+    this.#note(edit);
     const last = this.waiting.at(-1);
     const overtakes =
       this.#journeys.length === 0 &&
@@ -188,14 +189,30 @@ export class Bench {
     else void this.#outbox.drain();
   }
 
-  #lastDrag: { what: string; at: number } | null = null;
+  #drag: { what: string; at: number; nth: number } | null = null;
+  #drags = 0;
+  readonly #dragOf = new WeakMap<Edit, number>();
+  #lastRemembered: number | null = null;
+
+  /** Which drag an edit is of, by when the hand moved: on a slow line the answers come far apart. */
+  #note(edit: Edit): void {
+    const what = dragged(edit);
+    const now = performance.now();
+    if (what == null) {
+      this.#drag = null;
+      return;
+    }
+    const same = this.#drag?.what === what && now - this.#drag.at < 700;
+    const nth = same && this.#drag ? this.#drag.nth : ++this.#drags;
+    this.#drag = { what, at: now, nth };
+    this.#dragOf.set(edit, nth);
+  }
 
   /** One drag is one step back, however many answers it took. */
   #remember(before: Formula, edit: Edit): void {
-    const now = performance.now();
-    const what = dragged(edit);
-    const sameDrag = what != null && this.#lastDrag?.what === what && now - this.#lastDrag.at < 700;
-    this.#lastDrag = what == null ? null : { what, at: now };
+    const nth = this.#dragOf.get(edit) ?? null;
+    const sameDrag = nth != null && nth === this.#lastRemembered;
+    this.#lastRemembered = nth;
     if (!sameDrag) this.#past = [...this.#past, before].slice(-MOST_UNDO);
     this.#future = [];
   }
@@ -235,6 +252,8 @@ export class Bench {
       return;
     }
     this.#travelling = true;
+    // What is dragged after a step back is a new step.
+    this.#drag = null;
     try {
       const answer = await api.evaluate(to, [], units.system);
       if (way === "back") {

@@ -110,6 +110,33 @@ describe("undo and redo", () => {
     expect(bench.formula?.remark).toBeUndefined();
   });
 
+  it("take a drag as one step though its answers come a second apart, and one after a step back as another", async () => {
+    const bench = await opened();
+    const bar = (value: number): Edit => ({ kind: "set", figure: "group", value, item: "crumb" });
+    server.on("POST", "/evaluate", async ({ body }) => {
+      await new Promise((done) => setTimeout(done, 1000));
+      const { formula: given, edits } = body as { formula: Formula; edits: Edit[] };
+      const edit = edits[0];
+      const now = edit?.kind === "set" ? { ...given, remark: `${edit.value}` } : given;
+      return { status: 200, body: { formula: now, evaluation: {} } };
+    });
+    for (const value of [0.05, 0.06, 0.07, 0.08]) {
+      bench.edit(bar(value));
+      await settle(300);
+    }
+    await settle(5000);
+    expect(bench.formula?.remark).toBe("0.08");
+    void bench.undo();
+    await settle(200);
+    bench.edit(bar(0.2));
+    await settle(5000);
+    expect(bench.formula?.remark).toBe("0.2");
+    void bench.undo();
+    await settle(5000);
+    expect(bench.formula?.remark).toBeUndefined();
+    expect(bench.canUndo).toBe(false);
+  });
+
   it("count every press, however fast they come", async () => {
     const bench = await opened();
     for (const n of [21, 22, 23]) bench.edit(guests(n));

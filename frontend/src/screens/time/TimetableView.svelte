@@ -122,6 +122,21 @@
             <Fact label="Hot food waits, on average"><Qty kind="minutes" value={table.waits_hot_min} /></Fact>
           </div>
         {/if}
+        {#if table.remarks.length > 0}
+          <ul class="mt-3 grid gap-x-8 gap-y-2 md:grid-cols-2" aria-label="Counsel of time">
+            {#each table.remarks as remark (remark.key)}
+              <li
+                class={[
+                  "border-l-[3px] pl-2.5 text-[0.9375rem] leading-snug",
+                  remark.level === "warn" ? "border-warning" : "border-base-300",
+                ]}
+              >
+                <span class="font-semibold"><Say text={remark.title} />.</span>
+                <Say text={remark.reason} />
+              </li>
+            {/each}
+          </ul>
+        {/if}
       </div>
     {:else if !problem && !idle}<p class="mt-4 quiet" aria-busy="true">
         Putting it in time … the first one takes some seconds.

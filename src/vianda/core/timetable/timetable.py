@@ -11,14 +11,15 @@ from vianda.core.model.edit import PinTask, TimingEdit, TypeTiming
 from vianda.core.model.formula import Timing
 from vianda.core.pipeline.figures import Figures
 from vianda.core.reading.clock import DAY_MIN, clock_text
-from vianda.core.schedule.chance import Arc, Chances, arcs_of, chances
+from vianda.core.schedule.chance import WANTED_FRAC, Arc, Chances, arcs_of, chances
 from vianda.core.schedule.model import Plan, Problem, Slot, UnsettledError, When
 from vianda.core.schedule.relief import Relief, reliefs
 from vianda.core.schedule.solve import Solver, solve
+from vianda.core.timetable.remarks import TimeRemark, named, remarks_on
 from vianda.core.timetable.tasks import LAST, Dish, tasks_of, tasks_together
 
-# Served this much before the hour, at most, so that it is on time often enough; and how often that is. Ours.
-CUSHIONS_MIN, WANTED_FRAC = (0, 2, 4, 7, 10, 15, 20, 30, 45, 60), 0.93
+# Served this much before the hour, at most, so that it is on time often enough. Ours.
+CUSHIONS_MIN = (0, 2, 4, 7, 10, 15, 20, 30, 45, 60)
 MOST_OFFERS = 4
 
 
@@ -93,6 +94,7 @@ class Timetable:
     tasks: tuple[TimedTask, ...]
     lanes: tuple[Lane, ...]
     offers: tuple[Offer, ...]
+    remarks: tuple[TimeRemark, ...]
 
 
 def timetable(figures: Figures, *, solver: Solver = solve) -> Timetable:
@@ -165,6 +167,7 @@ def _of(problem: Problem, timing: Timing, solver: Solver) -> Timetable:
             tasks=(),
             lanes=(),
             offers=_offers(problem, timing, solver),
+            remarks=(),
         )
     return Timetable(
         ready=clock_text(timing.ready_min),
@@ -181,6 +184,7 @@ def _of(problem: Problem, timing: Timing, solver: Solver) -> Timetable:
         tasks=_tasks(problem, plan, found, timing.ready_min),
         lanes=_lanes(problem, plan),
         offers=_offers(problem, timing, solver) if plan.late_min > 0 else (),
+        remarks=remarks_on(problem, plan, found, ready_min=timing.ready_min),
     )
 
 
@@ -276,18 +280,9 @@ def _why(
     ready_min: int,
 ) -> Phrase:
     """What would be broken if it began later: what comes after it, a place, a cook, or how long something may wait."""
-    titles = {t.key: t.title for t in problem.tasks}
+    tasks = {t.key: t for t in problem.tasks}
     if slot.task in problem.pinned:
         return say("Pinned: it begins when you said.")
-
-    def named(key: str) -> str:
-        title = titles[key]
-        # A mass in a name would stand there without the units on the screen: the name goes without it.
-        words = {
-            k: "" if a.kind == "mass_g" else a.text if a.text is not None else f"{a.value:.0f}"
-            for k, a in title.amounts.items()
-        }
-        return " ".join(title.text.format(**words).split())
 
     tight = [a for a in arcs if a.before == slot.task and slots[a.after].start_min - slot.end_min <= a.least_min]
     order = {"lag": 0, "place": 1, "cook": 2}
@@ -295,7 +290,7 @@ def _why(
         then = ph.word(clock_text(ready_min + slots[arc.after].start_min))
         if arc.because == "lag" and arc.after == LAST:
             return say("It goes to the plate at once.")
-        after = ph.word(named(arc.after))
+        after = named(tasks[arc.after])
         if arc.because == "lag":
             if arc.least_min >= DAY_MIN:
                 return say("{wait} h before “{after}”.", wait=ph.count(round(arc.least_min / 60)), after=after)
@@ -309,7 +304,7 @@ def _why(
         return say("From {then} the same hands are at “{after}”.", then=then, after=after)
     cold = [x for x in problem.lags if x.before == slot.task and x.cold]
     if cold:
-        return say("Early enough that it cannot hold up “{after}”.", after=ph.word(named(cold[0].after)))
+        return say("Early enough that it cannot hold up “{after}”.", after=named(tasks[cold[0].after]))
     return say("Nothing binds it more closely.")
 
 

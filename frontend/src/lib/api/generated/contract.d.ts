@@ -7999,6 +7999,21 @@ export interface components {
             working: string;
         };
         /**
+         * TimeRemark
+         * @description One remark on a timetable: its rule, how grave it is, what is so, and what to do.
+         */
+        TimeRemark: {
+            /** Key */
+            key: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "warn" | "fact";
+            reason: components["schemas"]["Phrase"];
+            title: components["schemas"]["Phrase"];
+        };
+        /**
          * TimedTask
          * @description One task on the clock.
          *
@@ -8069,6 +8084,8 @@ export interface components {
             ready: string;
             /** Ready Min */
             ready_min: number;
+            /** Remarks */
+            remarks: components["schemas"]["TimeRemark"][];
             says: components["schemas"]["Phrase"];
             /** Served */
             served: string;
