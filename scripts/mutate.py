@@ -50,7 +50,8 @@ LEFT_OUT = ("__init__.py", "demo/", "heat/conduction/", "basis/errors.py")
 OPERATORS_LEFT_OUT = ("core/RemoveDecorator", "core/NoOp")
 FIRST, MOST_TESTS = 12, 120
 QUIET = (
-    "-x", "-q", "-o", "addopts=", "-p", "no:cacheprovider", "-p", "no:playwright", "-p", "no:schemathesis",
+    # A module called fat_test is no test: pytest would read it itself, without the change.
+    "-o", "python_files=test_*.py", "-x", "-q", "-o", "addopts=", "-p", "no:cacheprovider", "-p", "no:playwright", "-p", "no:schemathesis",
     "-W", "ignore::pytest.PytestAssertRewriteWarning",
 )  # fmt: skip
 # What every process needs and nothing of Vianda: loaded once.

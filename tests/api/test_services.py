@@ -19,6 +19,7 @@ def _service(**changes) -> dict:
         "remark": "",
         "repeat": "",
         "until": "",
+        "counts": [],
         **changes,
     }
 

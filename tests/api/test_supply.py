@@ -262,3 +262,33 @@ def test_a_year_of_services_asks_the_store_no_more_often_than_one(client, monkey
     asked["formulas"] = asked["services"] = 0
     assert len(_shopping(client)["servings"]) == 12
     assert asked == {"formulas": 1, "services": 1}
+
+
+def test_how_many_came_is_kept_with_the_service_and_foretells(client) -> None:
+    counts = [
+        {"day": f"2026-11-{d:02d}", "guests": g, "left": 0, "lacking": 0} for d, g in ((6, 38), (13, 44), (20, 41))
+    ]
+    service = _serve(client, (_formula(client, slipway_smash), 0), counts=counts)
+    assert client.get(f"/api/services/{service}").get_json()["service"]["counts"] == counts
+    found = client.post("/api/covers", json={"counts": counts}).get_json()["forecast"]
+    assert (found["usual"], found["enough"], found["counts"]) == (41, 48, 3)
+    few = client.post("/api/covers", json={"counts": counts[:2]})
+    assert few.status_code == 200
+    assert "forecast" not in few.get_json()
+
+
+@pytest.mark.parametrize(
+    "count",
+    [
+        {"day": "yesterday", "guests": 4},
+        {"day": "", "guests": 4},
+        {"day": "2026-12-04", "guests": -1},
+        {"day": "2026-12-04", "guests": 10_001},
+        {"day": "2026-12-04", "guests": 4.5},
+        {"day": "2026-12-04", "guests": "many"},
+        {"day": "2026-12-04"},
+    ],
+)
+def test_a_count_that_is_none_is_refused(client, count) -> None:
+    assert client.post("/api/covers", json={"counts": [count]}).status_code == 422
+    assert client.post("/api/covers", json={"counts": [count] * 401}).status_code == 422

@@ -174,3 +174,30 @@ def test_a_service_comes_again_and_goes_into_a_calendar(watch, kestrel) -> None:
     assert "SUMMARY:Island Fridays" in text
     assert "RRULE:FREQ=WEEKLY;INTERVAL=2" in text
     page.request.delete(f"{kestrel.address}/api/services/{service}")
+
+
+def test_how_many_came_is_written_down_and_the_next_evening_planned(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    smash = _shelved(watched, slipway_smash(), "Counted burgers")
+    service = _served(watched, "Counted Fridays", FESTIVAL, (smash, 30))
+    watched.go(f"/services/{service}")
+    form = page.get_by_role("form", name="An evening")
+    for n, (came, without) in enumerate(((38, ""), (44, "2"), (41, ""))):
+        form.get_by_label("On", exact=True).fill(f"2026-11-{6 + 7 * n:02d}")
+        form.get_by_label("Served").fill(str(came))
+        form.get_by_label("Went without").fill(without)
+        form.get_by_role("button", name="Write it down").click()
+        expect(page.get_by_role("button", name=re.compile("^Strike out"))).to_have_count(n + 1)
+    # 38, 46 and 41: mean 41.67, spread 4.04, t of two degrees 1.886: 41.67 + 8.80.
+    expect(page.get_by_text("51 suffice on nine evenings of ten")).to_be_visible()
+    expect(page.get_by_text("those who went without are counted")).to_be_visible()
+    assert watched.axe() == []
+    with page.expect_response(lambda r: r.request.method == "PUT" and r.url.endswith(f"/services/{service}")):
+        page.get_by_role("button", name="Plan for 51").click()
+    expect(page.get_by_label("Guests of Counted burgers")).to_have_value("51")
+    page.reload()
+    expect(page.get_by_label("Guests of Counted burgers")).to_have_value("51")
+    page.get_by_role("button", name="Strike out Fri 6 Nov").click()
+    expect(page.get_by_text("Two evenings are written down")).to_be_visible()
+    page.request.delete(f"{kestrel.address}/api/services/{service}")

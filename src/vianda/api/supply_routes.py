@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from datetime import date
+from typing import Annotated
 
 from flask import Blueprint, Response
+from pydantic import Field
 
 from vianda.api.contract import operation
 from vianda.api.larder_schemas import LotAnswer, lot_answer
@@ -12,8 +14,10 @@ from vianda.api.problems import ProblemError, problem
 from vianda.api.wire import Answer, Units
 from vianda.core.basis.bounds import Key, TempC
 from vianda.core.inventory.lot import Lot
+from vianda.core.model.service import MOST_COUNTS, Count
 from vianda.core.model.stocked import ItemKind, Stocked
 from vianda.core.supply.arrival import Arrival
+from vianda.core.supply.covers import Forecast, forecast
 from vianda.interchange.documents import Strict
 from vianda.interchange.supply_csv import shopping_csv
 from vianda.services import services, supply
@@ -51,6 +55,18 @@ class ReceiveRequest(Strict):
     lot: Lot
     temp_c: TempC | None = None
     unit_system: Units
+
+
+class CoversRequest(Strict):
+    """How many came, a day each."""
+
+    counts: Annotated[tuple[Count, ...], Field(max_length=MOST_COUNTS)]
+
+
+class CoversAnswer(Answer):
+    """How many will come, or nothing."""
+
+    forecast: Forecast | None
 
 
 class ReceivedAnswer(Answer):
@@ -117,6 +133,18 @@ def keep_stocked(body: StockedRequest) -> Stocked:
 def receive(body: ReceiveRequest) -> ReceivedAnswer:
     received = supply.receive(body.lot, body.temp_c, unit_system=body.unit_system)
     return ReceivedAnswer(arrival=received.arrival, lot=lot_answer(received.lot))
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/covers",
+    summary="How many will come, from how many came; nothing with fewer than three evenings",
+    body=CoversRequest,
+    answer=CoversAnswer,
+)
+def covers(body: CoversRequest) -> CoversAnswer:
+    return CoversAnswer(forecast=forecast(body.counts))
 
 
 def _day(text: str) -> date:

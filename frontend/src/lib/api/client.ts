@@ -95,6 +95,7 @@ export type TimingEdit = S["EditServiceRequest"]["edit"];
 export type Service = S["Service"];
 export type StoredService = S["ServiceAnswer"];
 export type PlannedService = S["PlannedService"];
+export type Forecast = S["Forecast"];
 export type SpanShopping = S["SpanShopping"];
 export type Shopping = S["Shopping"];
 export type ShopLine = S["ShopLine"];
@@ -282,6 +283,8 @@ export const api = {
   formula: (formula_id: number) => ask("get", "/api/formulas/{formula_id}", { at: { formula_id } }),
   shopping: (span: S["SpanRequest"]) => ask("post", "/api/shopping", { body: span }),
   tick: (tick: Tick) => ask("put", "/api/shopping/ticks", { body: tick, once: true }),
+  covers: (counts: Service["counts"], signal?: AbortSignal) =>
+    ask("post", "/api/covers", { body: { counts }, signal }),
   shoppingCsv: (span: { from_day: string; to_day: string }) =>
     inKitchen(`/api/shopping/${span.from_day}/${span.to_day}/list.csv`),
   calendar: () => inKitchen("/api/services/calendar.ics"),

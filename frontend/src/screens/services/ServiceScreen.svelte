@@ -8,6 +8,7 @@
   import { navigate, route } from "../../router";
   import QuickField from "../heat/QuickField.svelte";
   import TimetableView from "../time/TimetableView.svelte";
+  import CountsSection from "./CountsSection.svelte";
   import { ServiceBench } from "./service.svelte";
 
   const id = $derived(Number(route.params.id));
@@ -155,6 +156,11 @@
           onedit={(edit) => void b.edit(edit)}
         />
       </div>
+      <CountsSection
+        counts={service.counts}
+        onchange={(counts) => b.change({ counts })}
+        onplan={(guests) => b.change({ dishes: service.dishes.map((dish) => ({ ...dish, guests })) })}
+      />
       <div class="mt-8 border-t border-base-300 pt-3">
         {#if asking}
           <button

@@ -24,6 +24,7 @@
         remark: "",
         repeat: "",
         until: "",
+        counts: [],
         timing: { ready_min: 1110, cooks: 1, opens_min: -1, own: [], pins: [] },
       });
       await navigate(`/services/${made.id}` as "/");

@@ -11,6 +11,7 @@ const SERVICE: Service = {
   remark: "",
   repeat: "" as const,
   until: "",
+  counts: [],
   timing: { ready_min: 1110, cooks: 1, opens_min: -1, own: [], pins: [] },
 };
 const stored = (service: Service, revision: number) => ({

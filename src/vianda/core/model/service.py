@@ -11,7 +11,7 @@ from annotated_types import Ge, Le, Len, Predicate
 from vianda.core.basis.bounds import Name
 from vianda.core.model.formula import LONGEST_REMARK, Timing
 
-MOST_DISHES, MOST_GUESTS = 8, 10_000
+MOST_DISHES, MOST_GUESTS, MOST_COUNTS = 8, 10_000, 400
 _DAY = re.compile(r"\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])")
 
 
@@ -47,6 +47,16 @@ class ServedDish:
     guests: Annotated[int, Ge(0), Le(MOST_GUESTS)] = 0
 
 
+@dataclass(frozen=True, slots=True)
+class Count:
+    """How many were served on a day, how many portions were left, and how many guests went without."""
+
+    day: Annotated[str, Len(10, 10), Predicate(is_day_or_empty)]
+    guests: Annotated[int, Ge(0), Le(MOST_GUESTS)]
+    left: Annotated[int, Ge(0), Le(MOST_GUESTS)] = 0
+    lacking: Annotated[int, Ge(0), Le(MOST_GUESTS)] = 0
+
+
 # Half past six, one cook.
 USUAL_TIMING = Timing()
 
@@ -59,7 +69,8 @@ Repeat = Literal["", "weekly", "fortnightly", "monthly"]
 class Service:
     """What is served together: its name, the day ("" where it is not fixed), the dishes, and their common timing.
 
-    ``repeat`` counts from the day; ``until`` is the last day on which it may come again, "" without end.
+    ``repeat`` counts from the day; ``until`` is the last day on which it may come again, "" without end. ``counts`` is
+    how many came.
     """
 
     name: Name
@@ -69,3 +80,4 @@ class Service:
     remark: Annotated[str, Len(0, LONGEST_REMARK)] = ""
     repeat: Repeat = ""
     until: Day = ""
+    counts: Annotated[tuple[Count, ...], Len(0, MOST_COUNTS)] = ()

@@ -90,6 +90,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/covers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How many will come, from how many came; nothing with fewer than three evenings */
+        post: operations["covers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/deliveries": {
         parameters: {
             query?: never;
@@ -2560,6 +2577,26 @@ export interface components {
             title: components["schemas"]["Phrase"];
         };
         /**
+         * Count
+         * @description How many were served on a day, how many portions were left, and how many guests went without.
+         */
+        Count: {
+            /** Day */
+            day: string;
+            /** Guests */
+            guests: number;
+            /**
+             * Lacking
+             * @default 0
+             */
+            lacking: number;
+            /**
+             * Left
+             * @default 0
+             */
+            left: number;
+        };
+        /**
          * CountLine
          * @description Take whole pieces of it (eggs stay whole), or weigh it.
          */
@@ -2573,6 +2610,21 @@ export interface components {
              * @enum {string}
              */
             kind: "count-line";
+        };
+        /**
+         * CoversAnswer
+         * @description How many will come, or nothing.
+         */
+        CoversAnswer: {
+            forecast?: components["schemas"]["Forecast"] | null;
+        };
+        /**
+         * CoversRequest
+         * @description How many came, a day each.
+         */
+        CoversRequest: {
+            /** Counts */
+            counts: components["schemas"]["Count"][];
         };
         /**
          * CreateRequest
@@ -3218,6 +3270,28 @@ export interface components {
             others: components["schemas"]["Floor"][];
             /** Why */
             why: string;
+        };
+        /**
+         * Forecast
+         * @description How many are expected, whole guests.
+         *
+         *     Eight of ten evenings lie from ``low`` to ``high``; ``enough`` suffices on nine of ten. ``counts`` is how many
+         *     evenings it rests on, ``unmet`` on how many of those more would have come than there was for.
+         */
+        Forecast: {
+            /** Counts */
+            counts: number;
+            /** Enough */
+            enough: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            says: components["schemas"]["Phrase"];
+            /** Unmet */
+            unmet: number;
+            /** Usual */
+            usual: number;
         };
         /**
          * ForgetRequest
@@ -6689,9 +6763,15 @@ export interface components {
          * Service
          * @description What is served together: its name, the day ("" where it is not fixed), the dishes, and their common timing.
          *
-         *     ``repeat`` counts from the day; ``until`` is the last day on which it may come again, "" without end.
+         *     ``repeat`` counts from the day; ``until`` is the last day on which it may come again, "" without end. ``counts`` is
+         *     how many came.
          */
         Service: {
+            /**
+             * Counts
+             * @default []
+             */
+            counts: components["schemas"]["Count"][];
             /**
              * Day
              * @default
@@ -9037,6 +9117,93 @@ export interface operations {
             };
             /** @description A problem */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    covers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CoversRequest"];
+            };
+        };
+        responses: {
+            /** @description How many will come, from how many came; nothing with fewer than three evenings */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoversAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
