@@ -51,7 +51,8 @@ OPERATORS_LEFT_OUT = ("core/RemoveDecorator", "core/NoOp")
 FIRST, MOST_TESTS = 12, 120
 QUIET = (
     # A module called fat_test is no test: pytest would read it itself, without the change.
-    "-o", "python_files=test_*.py", "-x", "-q", "-o", "addopts=", "-p", "no:cacheprovider", "-p", "no:playwright", "-p", "no:schemathesis",
+    "-o", "python_files=test_*.py",
+    "-x", "-q", "-o", "addopts=", "-p", "no:cacheprovider", "-p", "no:playwright", "-p", "no:schemathesis",
     "-W", "ignore::pytest.PytestAssertRewriteWarning",
 )  # fmt: skip
 # What every process needs and nothing of Vianda: loaded once.
