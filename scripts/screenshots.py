@@ -1,4 +1,4 @@
-"""Take the README's pictures from a served demo kitchen: .venv/bin/python scripts/screenshots.py ADDRESS
+"""Take the README's pictures from a served demo kitchen: .venv/bin/python scripts/screenshots.py ADDRESS [NAME ...]
 
 Use ./start --fresh-demo --port 8500, so that the pictures hold demo data only.
 """
@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import sys
 from collections.abc import Callable
+from datetime import date, timedelta
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
@@ -138,6 +139,28 @@ def _timed(page: Page) -> None:
     page.wait_for_timeout(300)
 
 
+def _a_week(page: Page, base: str, dishes: dict[str, tuple[int, int]]) -> None:
+    """A service a name: its formula, and in how many days it is."""
+    timing = {"ready_min": 1110, "cooks": 2, "opens_min": -1, "own": [], "pins": []}
+    for name, (formula, days) in dishes.items():
+        service = {
+            "name": name,
+            "day": str(date.today() + timedelta(days=days)),
+            "dishes": [{"formula_id": formula, "guests": 0}],
+            "timing": timing,
+        }
+        page.request.post(f"{base}/api/services", data={"service": service})
+
+
+def _basket(page: Page) -> None:
+    """Two things are in the basket."""
+    page.locator("[data-shopping=ready]").wait_for()
+    for name in ("Brisket flat", "Pork shoulder"):
+        page.get_by_role("checkbox", name=name).click()
+    page.get_by_role("heading", name="Shopping").click()
+    page.wait_for_timeout(500)
+
+
 def main() -> int:
     """Take every picture; the shelf last, so that it shows what the others left."""
     base = sys.argv[1].rstrip("/")
@@ -168,10 +191,13 @@ def main() -> int:
             ("stove", f"/stove/{stove}", WIDE, None),
             ("log", f"/log/{cook}", WIDE, None),
             ("kitchen", "/kitchen", WIDE, None),
-            ("phone", f"/formula/{smash}/meat", PHONE, None),
+            ("shopping", "/shopping", PHONE, _basket),
             ("shelf", "/", WIDE, _opening),
         ]
+        _a_week(page, base, {"Burger night": (smash, 3), "Winter loaf": (loaf, 5)})
         for name, path, (width, height), act in pictures:
+            if len(sys.argv) > 2 and name not in sys.argv[2:]:
+                continue
             page.set_viewport_size({"width": width, "height": height})
             page.goto(base + path)
             page.wait_for_load_state("networkidle")

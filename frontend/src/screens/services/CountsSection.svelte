@@ -87,9 +87,10 @@
     <table class="mt-4 w-full max-w-[36rem] text-[0.9375rem]">
       <thead
         ><tr class="border-b-2 border-base-content text-left text-[0.8125rem] quiet"
-          ><th class="py-1 font-normal">Day</th><th class="text-right font-normal">Served</th><th
-            class="text-right font-normal">Left</th
-          ><th class="text-right font-normal">Went without</th><th><span class="sr-only">Strike out</span></th
+          ><th class="py-1 font-normal">Day</th><th class="w-[22%] text-right font-normal">Served</th><th
+            class="w-[22%] text-right font-normal">Left</th
+          ><th class="w-[26%] text-right font-normal">Went without</th><th
+            ><span class="sr-only">Strike out</span></th
           ></tr
         ></thead
       >

@@ -59,10 +59,11 @@
         >Oven at<input class={[field, "w-24 numeral"]} bind:value={oven} autocomplete="off" /></label
       >{/if}
     <label class="flex min-h-[2.625rem] items-center gap-2 text-[0.9375rem]"
-      ><input type="checkbox" class="size-5" bind:checked={hands} />A cook stands at it</label
+      ><input type="checkbox" class="size-5 accent-[var(--color-primary)]" bind:checked={hands} />A cook
+      stands at it</label
     >
     <label class="flex min-h-[2.625rem] items-center gap-2 text-[0.9375rem]"
-      ><input type="checkbox" class="size-5" bind:checked={hot} />Eaten hot</label
+      ><input type="checkbox" class="size-5 accent-[var(--color-primary)]" bind:checked={hot} />Eaten hot</label
     >
     <button class="act h-[2.625rem]" disabled={!title.trim() || !minutes.trim()}>Add it</button>
   </div>
