@@ -8,6 +8,7 @@ from dataclasses import replace
 import pytest
 from scipy.special import ellipe
 
+from formulas import mixed
 from heat_formulas import FLAT_TWO, INVENTORY, KITCHEN, curve_of, edited
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.counsel.rule import Counsel
@@ -21,10 +22,11 @@ from vianda.core.heat.run_setup import Overrides, setup_of
 from vianda.core.inventory.fat_test import SAMPLE_SD_AT_100_G, fat_test
 from vianda.core.inventory.pantry import starter_pantry
 from vianda.core.model.edit import Choose, SetFigure, SetStages
-from vianda.core.model.formula import Formula, HeatStage
+from vianda.core.model.formula import Formula, HeatStage, MixLine
 from vianda.core.pipeline.compute import compute, prepare
 from vianda.core.sauce.compose import MOST_G, scaled
 from vianda.core.sauce.glaze import coat_g, showing_dm2
+from vianda.core.sauce.nudge import HANDLES, nudge
 from vianda.core.sauce.schools import sauce_schools
 from vianda.core.sauce.swap import WATCHED, swaps_for
 from vianda.core.sauce.tastes import taste_of
@@ -189,6 +191,27 @@ def test_a_coat_is_its_area_by_its_thickness() -> None:
     assert two.usual == pytest.approx(2 * one.usual)
     thick = coat_g(4.0, coat_mm=1.0)
     assert thick.usual == pytest.approx(2 * one.usual)
+
+
+@pytest.mark.parametrize("only_add", [False, True])
+def test_a_nudge_takes_some_out_where_it_may(only_add: bool) -> None:
+    fewer = 0
+    for school in sauce_schools().values():
+        for handle in sorted(HANDLES):
+            found = nudge(list(school.lines), handle, pantry=PANTRY, only_add=only_add)
+            if found is None:
+                continue
+            fewer += any(m.after_g < m.before_g - 1e-6 for m in found.moved)
+            assert all(m.after_g >= 0.5 * m.before_g - 1e-6 for m in found.moved)
+    # Of all schools and words some are met by less of a thing; in the pot none can be.
+    assert (fewer == 0) if only_add else (fewer > 5)
+
+
+def test_the_guess_that_may_be_furthest_off_is_named_and_not_the_heaviest() -> None:
+    wide, heavy = MixLine("honey", 0.02, uncertainty_frac=0.9), MixLine("olive-oil", 0.03, uncertainty_frac=0.4)
+    for order in ((wide, heavy), (heavy, wide)):
+        formula = mixed(lines=(*order, MixLine("milk", 0.3)))
+        assert _counsel(formula)["mix.guessed"].title.amounts["what"].text == INVENTORY.pantry["honey"].name
 
 
 # ----------------------------------------------------------------------------------------------------- packs and piles

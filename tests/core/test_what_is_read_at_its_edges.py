@@ -12,10 +12,12 @@ from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.opening.opening import Opening, open_line
 from vianda.core.opening.recipe import read_recipe
+from vianda.core.pipeline.compute import prepare
 from vianda.core.reading.atoms import FILLS
 from vianda.core.reading.line import read_line
 from vianda.core.reading.mix_line import MixReading, read_mix
 from vianda.core.reading.said import Said
+from vianda.core.shape.bun_fit import fitting_bun
 
 INVENTORY, KITCHEN = starter_inventory(), yard_galley()
 US = replace(KITCHEN, unit_system="us")
@@ -46,6 +48,26 @@ def _mass(text: str) -> float:
 def test_how_full_a_spoon_is_counts_wherever_it_is_said(word: str) -> None:
     plain = _mass("2 tbsp flour")
     assert _mass(f"2 {word} tbsp flour") == pytest.approx(FILLS[word] * plain)
+
+
+def test_a_spoon_that_is_said_to_be_full_before_its_measure() -> None:
+    for word, fill in FILLS.items():
+        items = _mix(f"{word} tablespoon of flour and 2 eggs").items
+        flour = next((i for i in items if i.ingredient == "flour"), None)
+        assert flour is not None
+        if flour.amount is not None:
+            assert flour.amount.mass_g == pytest.approx(fill * _mass("1 tbsp flour"), rel=1e-6)
+
+
+def test_what_nobody_measures_is_told_as_a_range() -> None:
+    told = next(p for p in _mix("a glug of olive oil").pieces if p.status in ("understood", "assumed"))
+    amount = _mix("a glug of olive oil").items[0].amount
+    assert amount is not None
+    assert amount.guessed
+    assert (told.label.amounts["m"].value, told.label.amounts["m"].high) == (amount.low_g, amount.high_g)
+    plain = _mix("30 g olive oil").items[0].amount
+    assert plain is not None
+    assert not plain.guessed
 
 
 def test_a_weighing_is_no_guess_and_a_pinch_is() -> None:
@@ -224,6 +246,63 @@ def test_some_burgers_of_more_than_three_hundred_grams_are_that_much_in_all() ->
     assert [f.value for f in above.masses] == [301.0]
 
 
+EACH, WHOLE = "each", "in all"
+
+
+@pytest.mark.parametrize(
+    ("line", "told"),
+    [
+        # A weight alone beside burgers: up to 250 g of one, from 450 g of all; of balls 80 and 150 g.
+        ("burgers 250 g", EACH),
+        ("burgers 251 g", "asked"),
+        ("burgers 449 g", "asked"),
+        ("burgers 450 g", WHOLE),
+        ("meatballs 80 g", EACH),
+        ("meatballs 81 g", "asked"),
+        ("meatballs 149 g", "asked"),
+        ("meatballs 150 g", WHOLE),
+        # With a count, all of it if a piece then has 70 g; up to 300 g it may as well be one.
+        ("4 burgers, 279 g", EACH),
+        ("4 burgers, 280 g", "asked"),
+        ("4 burgers, 300 g", "asked"),
+        ("4 burgers, 301 g", WHOLE),
+        ("3 burgers, 209 g", EACH),
+        ("3 burgers, 210 g", "asked"),
+        ("20 meatballs, 240 g", WHOLE),
+    ],
+)
+def test_a_weight_that_stands_alone_is_of_one_of_all_or_asked(line: str, told: str) -> None:
+    opened = _open(line)
+    grams = float(line.removesuffix(" g").split()[-1])
+    if told == "asked":
+        assert opened.formula is None
+        assert {c.text.split(" g ")[-1] for c in opened.asks[0].choices} == {EACH, WHOLE}
+        return
+    assert opened.formula is not None
+    shape = opened.formula.shape
+    if told == WHOLE:
+        assert shape.batch_mass_g == grams
+    else:
+        assert shape.piece_mass_g == grams
+
+
+@pytest.mark.parametrize("line", ["4 burgers, 300 g", "3 burgers, 250 g", "2 burgers, 290 g"])
+def test_what_was_counted_is_still_counted_in_the_answers(line: str) -> None:
+    count = int(line.split()[0])
+    for choice in _open(line).asks[0].choices:
+        assert choice.text.startswith(f"{count} burgers")
+        answered = _open(choice.text).formula
+        assert answered is not None
+        assert answered.dish.pieces == count
+
+
+def test_two_weights_and_a_count_by_the_head() -> None:
+    # 12 burgers from 900 g: two each for six, so that 75 g is what one weighs.
+    opened = _open("2 burgers each for 6, 900 g, 75 g")
+    assert opened.formula is not None
+    assert (opened.formula.dish.pieces, opened.formula.shape.piece_mass_g) == (12, 75)
+
+
 def test_meats_with_a_mass_each_and_one_by_share_sum_up() -> None:
     opened = _open("burgers: 500 g chuck and 250 g pork")
     assert opened.formula is not None
@@ -265,18 +344,12 @@ def test_a_figure_that_the_plan_keeps_raises_no_word(line: str) -> None:
     assert not [r for r in opened.remarks if "was said; the plan" in r.text or "were said; the plan" in r.text]
 
 
-@pytest.mark.parametrize("each", [90, 120, 150, 200, 250])
+@pytest.mark.parametrize("each", [70, 85, 90, 100, 120, 150, 200, 250])
 def test_burgers_get_the_bread_that_fits_what_they_shrink_to(each: int) -> None:
     formula = _open(f"4 burgers {each} g each").formula
     assert formula is not None
-    from vianda.core.pipeline.compute import prepare
-
-    cooked = prepare(formula, inventory=INVENTORY, kitchen=KITCHEN).piece.shape.cooked_diameter_mm.usual
-    buns = [b for b in KITCHEN.buns if b.kind == "bun"]
-    chosen = next(b for b in buns if b.key == formula.shape.bun)
-    # No other bun of this kitchen comes nearer to the meat by more than a step of sizes.
-    nearest = min(abs(b.diameter_mm - cooked) for b in buns)
-    assert abs(chosen.diameter_mm - cooked) <= nearest + 15.0
+    shape = prepare(formula, inventory=INVENTORY, kitchen=KITCHEN).piece.shape
+    assert formula.shape.bun == fitting_bun(KITCHEN, cooked_diameter_mm=shape.cooked_diameter_mm.usual).key
 
 
 # -------------------------------------------------------------------------------------------------- names of one's own
