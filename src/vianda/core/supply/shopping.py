@@ -170,14 +170,16 @@ class _Store:
         tally.needed += need.amount
         if need.dish and need.dish not in tally.dishes:
             tally.dishes.append(need.dish)
-        lacking = need.amount
+        lacking, own = need.amount, 0.0
         for lot in self._lots_for(need, day):
             took = min(lacking, self.lots[lot.key])
             if took > 0.0:
                 self.lots[lot.key] -= took
                 tally.lots[lot.key] = tally.lots.get(lot.key, 0.0) + took
                 lacking -= took
-        if need.lot and lacking > NOTHING:
+                own += took if lot.key == need.lot else 0.0
+        # Another lot has another fat: that it stands in is told, whether or not anything is bought.
+        if need.lot and need.amount - own > NOTHING:
             tally.instead = self.inventory.lots[need.lot].name if need.lot in self.inventory.lots else need.lot
         took = min(lacking, self.left.get(item, 0.0))
         if took > 0.0:
