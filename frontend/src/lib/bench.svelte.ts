@@ -121,7 +121,12 @@ export class Bench {
       this.evaluation = answer.evaluation;
       if (draft) {
         this.save = "unsaved";
-        if (draft.revision !== stored.revision) {
+        this.#unanswered = draft.sent;
+        if (draft.sent) {
+          // A save may have landed though a reload lost its answer: it is sent again as it was, and the
+          // store tells this window's own work from somebody else's.
+          this.#revision = draft.revision;
+        } else if (draft.revision !== stored.revision) {
           this.theirs = stored;
           this.save = "conflict";
         }
@@ -286,7 +291,12 @@ export class Bench {
 
   #keep(): void {
     if (this.formula)
-      keepDraft(this.id, { revision: this.#revision, formula: this.formula, waiting: this.waiting });
+      keepDraft(this.id, {
+        revision: this.#revision,
+        formula: this.formula,
+        waiting: this.waiting,
+        sent: this.#unanswered,
+      });
   }
 
   #saveSoon(): void {
@@ -326,6 +336,8 @@ export class Bench {
 
   async #send(sent: Formula): Promise<void> {
     this.save = "saving";
+    this.#unanswered = sent;
+    this.#keep();
     try {
       const stored = await api.saveFormula(this.id, sent, this.#revision);
       this.#revision = stored.revision;
@@ -340,7 +352,10 @@ export class Bench {
       }
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
-      this.#unanswered = error.away ? sent : null;
+      if (!error.away) {
+        this.#unanswered = null;
+        this.#keep();
+      }
       if (error.problem.status === 409) {
         this.theirs = error.problem.current as StoredFormula;
         this.save = "conflict";

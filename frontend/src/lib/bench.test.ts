@@ -228,6 +228,48 @@ describe("autosave", () => {
     expect(bench.save).toBe("saved");
     expect(stored).toMatchObject({ revision: 3, formula: { dish: { guests: 35 } } });
   });
+  it("knows its own save again after a reload that lost the answer", async () => {
+    const bench = await opened();
+    let lose = true;
+    const lands = (body: unknown) => {
+      const { formula: sent, revision } = body as { formula: Formula; revision: number };
+      const same = JSON.stringify(sent) === JSON.stringify(stored.formula);
+      if (revision !== stored.revision && !same) return problem(409, "saved in between", { current: stored });
+      if (revision === stored.revision) stored = { revision: revision + 1, formula: sent };
+      return { status: 200, body: { ...stored, id: 1, updated_at: "2026-11-24T20:00:00.000Z" } };
+    };
+    // The save lands; its answer never comes, and the cook reloads with one more edit made.
+    server.on("PUT", "/formulas/1", ({ body }) => {
+      const answer = lands(body);
+      return lose ? new Promise(() => undefined) : answer;
+    });
+    bench.edit(guests(34));
+    await settle();
+    expect(stored).toMatchObject({ revision: 2, formula: { dish: { guests: 34 } } });
+    bench.edit(guests(35));
+    await settle(0);
+    lose = false;
+    const again = await opened();
+    await settle(4000);
+    expect(again.save).toBe("saved");
+    expect(again.formula?.dish.guests).toBe(35);
+    expect(stored).toMatchObject({ revision: 3, formula: { dish: { guests: 35 } } });
+  });
+  it("finds somebody else's save after a reload that lost the answer to its own", async () => {
+    const bench = await opened();
+    server.on("PUT", "/formulas/1", () => new Promise(() => undefined));
+    bench.edit(guests(34));
+    await settle();
+    stored = { revision: 2, formula: formula("Theirs", 99) };
+    server.on("PUT", "/formulas/1", () =>
+      problem(409, "saved in between", { current: { ...stored, id: 1, updated_at: "" } }),
+    );
+    const again = await opened();
+    await settle(4000);
+    expect(again.save).toBe("conflict");
+    expect(again.theirs?.formula.name).toBe("Theirs");
+    expect(again.formula?.dish.guests).toBe(34);
+  });
   it("survives a reload in the middle of it", async () => {
     const bench = await opened();
     away = true;

@@ -5,7 +5,7 @@ import { dropDraft, findDraft, keepDraft } from "./drafts";
 import { FakeServer, newWindow } from "./testing/fakeServer";
 
 let server: FakeServer;
-const draft = (name: string) => ({ revision: 1, formula: { name } as Formula, waiting: [] });
+const draft = (name: string) => ({ revision: 1, formula: { name } as Formula, waiting: [], sent: null });
 
 beforeEach(() => {
   vi.useFakeTimers();

@@ -5,6 +5,8 @@ export interface Draft {
   revision: number;
   formula: Formula;
   waiting: Edit[];
+  /** What was sent to be saved and not answered yet; null for none. It may stand in the store already. */
+  sent: Formula | null;
   savedAt: number;
 }
 
