@@ -14,6 +14,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/slip/:id": () => import("./screens/slip/SlipScreen.svelte"),
   "/services": () => import("./screens/services/ServicesScreen.svelte"),
   "/shopping": () => import("./screens/shopping/ShoppingScreen.svelte"),
+  "/services/:id/set-out": () => import("./screens/services/SetOutScreen.svelte"),
   "/services/:id": () => import("./screens/services/ServiceScreen.svelte"),
   "/recipe": () => import("./screens/recipe/RecipeScreen.svelte"),
   "/first": () => import("./screens/first/FirstScreen.svelte"),

@@ -292,3 +292,23 @@ def test_how_many_came_is_kept_with_the_service_and_foretells(client) -> None:
 def test_a_count_that_is_none_is_refused(client, count) -> None:
     assert client.post("/api/covers", json={"counts": [count]}).status_code == 422
     assert client.post("/api/covers", json={"counts": [count] * 401}).status_code == 422
+
+
+def test_a_service_is_set_out_with_its_guests_and_the_labels_of_what_is_made(client) -> None:
+    loaf, gone = _formula(client, keepers_loaf), _formula(client, slipway_smash)
+    client.delete(f"/api/formulas/{gone}")
+    service = {
+        "name": "Wednesday loaves",
+        "dishes": [{"formula_id": loaf, "guests": 52}, {"formula_id": gone}],
+        "timing": TIMING,
+    }
+    asked = {"service": service, "served_on": "2026-12-02", "unit_system": "metric"}
+    found = client.post("/api/services/set-out", json=asked).get_json()
+    (dish,) = found["dishes"]
+    assert (dish["dish"], dish["guests"]) == ("Keeper’s loaf", 52)
+    assert found["problems"] == ["A dish is no longer on the shelf."]
+    (label,) = found["labels"]
+    assert (label["name"], label["made"], label["use_by"]) == ("Onion, cooked soft", "2026-12-01", "2026-12-04")
+    assert client.post("/api/services/set-out", json=asked | {"served_on": "soon"}).status_code == 422
+    empty = client.post("/api/services/set-out", json=asked | {"service": service | {"dishes": []}}).get_json()
+    assert (empty["dishes"], empty["labels"]) == ([], [])

@@ -202,3 +202,40 @@ def test_how_many_came_is_written_down_and_the_next_evening_planned(watch, kestr
     page.get_by_role("button", name="Strike out Fri 6 Nov").click()
     expect(page.get_by_text("Two evenings are written down")).to_be_visible()
     page.request.delete(f"{kestrel.address}/api/services/{service}")
+
+
+def test_a_service_is_set_out_station_by_station(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    loaf = _shelved(watched, keepers_loaf(), "Set-out loaf")
+    service = _served(watched, "Set-out evening", FESTIVAL, (loaf, 0))
+    watched.go(f"/services/{service}")
+    page.get_by_role("link", name="Set it out").click()
+    expect(page.get_by_role("heading", name="Set-out evening, set out")).to_be_visible()
+    dry = page.get_by_role("list", name="Set-out loaf: Dry bowl")
+    expect(dry.get_by_role("listitem").filter(has_text="Panko")).to_be_visible()
+    dry.get_by_role("checkbox", name=re.compile("Panko")).check()
+    labels = page.get_by_role("region", name="Labels")
+    expect(labels).to_contain_text("Onion, cooked soft")
+    expect(labels).to_contain_text("Use by")
+    assert watched.axe() == []
+    page.set_viewport_size({"width": 390, "height": 800})
+    overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+    assert overflow <= 0
+    page.request.delete(f"{kestrel.address}/api/services/{service}")
+
+
+def test_an_order_day_that_is_past_is_told(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    smash = _shelved(watched, slipway_smash(), "Late burgers")
+    today = date.fromisoformat(page.evaluate("new Date().toISOString().slice(0, 10)"))
+    service = _served(watched, "Tomorrow", today + timedelta(days=1), (smash, 10))
+    for lead, told in ((0, False), (30, True)):
+        stocked = {"kind": "meat", "key": "short-rib-plate", "lead_days": lead}
+        page.request.put(f"{kestrel.address}/api/stock", data={"stocked": stocked})
+        watched.go("/shopping")
+        row = _row(page, "Plate short rib")
+        expect(row).to_be_visible()
+        expect(row.get_by_text("It was to be ordered by")).to_have_count(int(told))
+    page.request.delete(f"{kestrel.address}/api/services/{service}")

@@ -14,7 +14,7 @@ from vianda.api.problems import ProblemError, problem
 from vianda.api.wire import Answer, Units
 from vianda.core.basis.bounds import Key, TempC
 from vianda.core.inventory.lot import Lot
-from vianda.core.model.service import MOST_COUNTS, Count
+from vianda.core.model.service import MOST_COUNTS, Count, Service
 from vianda.core.model.stocked import ItemKind, Stocked
 from vianda.core.supply.arrival import Arrival
 from vianda.core.supply.covers import Forecast, forecast
@@ -30,6 +30,14 @@ class SpanRequest(Strict):
 
     from_day: date
     to_day: date
+    unit_system: Units
+
+
+class SetOutRequest(Strict):
+    """A service, and the day on which it is served."""
+
+    service: Service
+    served_on: date
     unit_system: Units
 
 
@@ -86,6 +94,18 @@ class ReceivedAnswer(Answer):
 )
 def span_shopping(body: SpanRequest) -> supply.SpanShopping:
     return supply.span_shopping(body.from_day, body.to_day, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/services/set-out",
+    summary="A service weighed and in its bowls, and the labels of what is made ahead",
+    body=SetOutRequest,
+    answer=supply.SetOut,
+)
+def set_out(body: SetOutRequest) -> supply.SetOut:
+    return supply.set_out(body.service, body.served_on, unit_system=body.unit_system)
 
 
 @operation(

@@ -11,9 +11,11 @@ from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.model.formula import Formula
+from vianda.core.model.service import Service
 from vianda.core.model.stocked import ItemKind, Stocked
 from vianda.core.pipeline.compute import compute
 from vianda.core.supply.arrival import Arrival, arrival
+from vianda.core.supply.mise import Label, Mise, label_of, mise_en_place
 from vianda.core.supply.needs import Need, needs_of
 from vianda.core.supply.occurrences import check_span, days_of
 from vianda.core.supply.shopping import Demand, Shopping, shopping
@@ -112,6 +114,44 @@ def span_shopping(first: date, last: date, *, unit_system: UnitSystem | None = N
         tuple((kind, key) for kind, key in supply_repository.ticks(str(first), str(last))),  # type: ignore[misc]
         kitchen.currency_code,
     )
+
+
+@dataclass(frozen=True, slots=True)
+class SetOut:
+    """A service set out: its dishes by station, why some cannot be, and the labels of what is made ahead."""
+
+    name: str
+    day: str
+    dishes: tuple[Mise, ...]
+    problems: tuple[str, ...]
+    labels: tuple[Label, ...]
+
+
+def set_out(service: Service, served_on: date, *, unit_system: UnitSystem | None = None) -> SetOut:
+    """Everything of a service weighed and in order, with the labels of what is made ahead for the day given."""
+    inventory, kitchen = context(unit_system)
+    formulas = formula_repository.formulas_of({d.formula_id for d in service.dishes})
+    dishes: list[Mise] = []
+    problems: list[str] = []
+    needs: list[Need] = []
+    for served in service.dishes:
+        formula = formulas.get(served.formula_id)
+        if formula is None:
+            problems.append("A dish is no longer on the shelf.")
+            continue
+        if served.guests:
+            formula = replace(formula, dish=replace(formula.dish, guests=served.guests))
+        try:
+            figures = compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
+        except CoreError as error:
+            problems.append(f"{formula.name}: {error}")
+            continue
+        dishes.append(mise_en_place(figures, dish=formula.name))
+        needs += needs_of(figures, dish=formula.name)
+    stock = supply_repository.list_stock()
+    makes = shopping([Demand(served_on, tuple(needs))], inventory=inventory, kitchen=kitchen, stock=stock).makes
+    labels = tuple(label_of(make, inventory=inventory, served=served_on) for make in makes)
+    return SetOut(service.name, service.day, tuple(dishes), tuple(problems), labels)
 
 
 def set_tick(first: date, last: date, kind: ItemKind, key: str, *, ticked: bool) -> None:

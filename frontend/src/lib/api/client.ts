@@ -95,6 +95,7 @@ export type TimingEdit = S["EditServiceRequest"]["edit"];
 export type Service = S["Service"];
 export type StoredService = S["ServiceAnswer"];
 export type PlannedService = S["PlannedService"];
+export type SetOut = S["SetOut"];
 export type Forecast = S["Forecast"];
 export type SpanShopping = S["SpanShopping"];
 export type Shopping = S["Shopping"];
@@ -283,6 +284,8 @@ export const api = {
   formula: (formula_id: number) => ask("get", "/api/formulas/{formula_id}", { at: { formula_id } }),
   shopping: (span: S["SpanRequest"]) => ask("post", "/api/shopping", { body: span }),
   tick: (tick: Tick) => ask("put", "/api/shopping/ticks", { body: tick, once: true }),
+  setOut: (service: Service, served_on: string, unit_system: Units) =>
+    ask("post", "/api/services/set-out", { body: { service, served_on, unit_system } }),
   covers: (counts: Service["counts"], signal?: AbortSignal) =>
     ask("post", "/api/covers", { body: { counts }, signal }),
   shoppingCsv: (span: { from_day: string; to_day: string }) =>

@@ -133,7 +133,7 @@
           {/each}
         </ul>
         {#if service.dishes.length < 8}
-          <div class="mt-2">
+          <div class="mt-2 flex flex-wrap items-end gap-3">
             <PickField
               label="Also on the plate"
               value=""
@@ -141,6 +141,10 @@
               onpick={(key) =>
                 key && b.change({ dishes: [...service.dishes, { formula_id: Number(key), guests: 0 }] })}
             />
+            {#if service.dishes.length > 0}
+              <a class="act text-sm" href={`/services/${id}/set-out`}>Set it out</a>
+              <a class="act text-sm" href="/shopping">What to buy</a>
+            {/if}
           </div>
         {/if}
       </section>

@@ -42,7 +42,9 @@
     line.dishes.length > 0 ? line.dishes.join(", ") : "To what always should be there",
     ...(line.used > 0 && !made.has(line.key) ? [`${shown(line, line.used)} there already`] : []),
     ...(line.instead ? [`“${line.instead}” does not suffice`] : []),
-    ...(line.order_by < line.first_day ? [`order by ${dayName(line.order_by)}`] : []),
+    ...(line.order_by < line.first_day && line.order_by >= today()
+      ? [`order by ${dayName(line.order_by)}`]
+      : []),
   ];
   const figures = (line: ShopLine) => [
     ...(line.left_over >= 1 ? [`${shown(line, line.left_over)} left over`] : []),
@@ -177,7 +179,14 @@
                         ? " pieces"
                         : ""}</span
                     >
-                    <span class="text-sm quiet">{notes(line).join(" · ")}</span>
+                    <span class="text-sm quiet"
+                      >{notes(line).join(
+                        " · ",
+                      )}{#if line.order_by < line.first_day && line.order_by < today()}<span
+                          class="block text-error"
+                          >It was to be ordered by {dayName(line.order_by)}: ask whether it still comes.</span
+                        >{/if}</span
+                    >
                     <span class="text-right text-sm quiet"
                       >{#if line.about}<Say text={line.about} /> ·
                       {/if}{figures(line).join(" · ")}</span

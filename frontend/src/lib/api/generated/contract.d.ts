@@ -1151,6 +1151,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/services/set-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A service weighed and in its bowls, and the labels of what is made ahead */
+        post: operations["set_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/services/{service_id}": {
         parameters: {
             query?: never;
@@ -2050,6 +2067,21 @@ export interface components {
             left_frac: number;
             /** Lines */
             lines: components["schemas"]["HouseLine"][];
+        };
+        /**
+         * Bowl
+         * @description What stands together at one station.
+         */
+        Bowl: {
+            /** Portions */
+            portions: components["schemas"]["Portion"][];
+            /**
+             * Station
+             * @enum {string}
+             */
+            station: "meat" | "dry" | "wet" | "cut" | "heat" | "build";
+            /** Title */
+            title: string;
         };
         /**
          * BowlForecast
@@ -4359,6 +4391,28 @@ export interface components {
             kitchens: components["schemas"]["ListedKitchen"][];
         };
         /**
+         * Label
+         * @description What is written on what is made ahead. ``use_by`` is the last day; ``allergens`` as they are declared.
+         */
+        Label: {
+            /** Allergens */
+            allergens: string[];
+            /**
+             * Made
+             * Format: date
+             */
+            made: string;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /**
+             * Use By
+             * Format: date
+             */
+            use_by: string;
+        };
+        /**
          * Lane
          * @description One row of the picture: a cook, a place of the kitchen, or what waits by itself.
          */
@@ -4796,6 +4850,22 @@ export interface components {
             title: string;
             /** Why */
             why: string;
+        };
+        /**
+         * Mise
+         * @description One dish set out: its bowls in order, pieces and what one weighs, g.
+         */
+        Mise: {
+            /** Bowls */
+            bowls: components["schemas"]["Bowl"][];
+            /** Dish */
+            dish: string;
+            /** Guests */
+            guests: number;
+            /** Piece G */
+            piece_g: number;
+            /** Pieces */
+            pieces: number;
         };
         /**
          * Misfit
@@ -5775,6 +5845,25 @@ export interface components {
             /** Dishes */
             dishes: components["schemas"]["PlannedDish"][];
             timetable?: components["schemas"]["Timetable"] | null;
+        };
+        /**
+         * Portion
+         * @description So much of one thing set out: g, of bread pieces. ``note`` names the lot it comes from.
+         */
+        Portion: {
+            /** Amount */
+            amount: number;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "meat" | "thing" | "bread";
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
         };
         /**
          * Portions
@@ -6865,6 +6954,39 @@ export interface components {
             kind: "set";
             /** Value */
             value: number;
+        };
+        /**
+         * SetOut
+         * @description A service set out: its dishes by station, why some cannot be, and the labels of what is made ahead.
+         */
+        SetOut: {
+            /** Day */
+            day: string;
+            /** Dishes */
+            dishes: components["schemas"]["Mise"][];
+            /** Labels */
+            labels: components["schemas"]["Label"][];
+            /** Name */
+            name: string;
+            /** Problems */
+            problems: string[];
+        };
+        /**
+         * SetOutRequest
+         * @description A service, and the day on which it is served.
+         */
+        SetOutRequest: {
+            /**
+             * Served On
+             * Format: date
+             */
+            served_on: string;
+            service: components["schemas"]["Service"];
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
         };
         /**
          * SetStack
@@ -14623,6 +14745,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlannedService"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetOutRequest"];
+            };
+        };
+        responses: {
+            /** @description A service weighed and in its bowls, and the labels of what is made ahead */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetOut"];
                 };
             };
             /** @description A problem */
