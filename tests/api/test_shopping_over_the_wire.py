@@ -13,6 +13,7 @@ from vianda.core.basis.units import c_from_f
 from vianda.core.demo.formulas import keepers_loaf, slipway_smash
 from vianda.interchange.kinds import FORMULAS
 from vianda.storage import formula_repository, service_repository
+from vianda.storage.tables import StockedRow, TickRow
 
 TIMING = {"ready_min": 1110, "cooks": 2, "opens_min": -1, "own": [], "pins": []}
 SPAN = {"from_day": "2026-12-01", "to_day": "2026-12-31", "unit_system": "metric"}
@@ -105,10 +106,29 @@ def test_what_is_in_the_basket_stays_there_for_its_span_alone(client) -> None:
 
 
 def test_another_kitchen_sees_neither_services_nor_baskets_nor_stock(client) -> None:
+    demo = client.get("/api/kitchens").get_json()["here"]
     _serve(client, (_formula(client, slipway_smash), 0))
+    tick = {"from_day": SPAN["from_day"], "to_day": SPAN["to_day"], "kind": "meat", "key": "chuck", "ticked": True}
+    client.put("/api/shopping/ticks", json=tick)
     client.put("/api/stock", json={"stocked": {"kind": "thing", "key": "salt-fine", "on_hand": 500}})
-    here = client.get("/api/stock").get_json()
-    assert [s["key"] for s in here] == ["salt-fine"]
+    own = {"name": "Mast-house", "country": "UK", "surfaces": [{"kind": "pan", "width": "28 cm"}]}
+    other = client.post("/api/kitchens", json=own).get_json()["here"]
+    there = {"Vianda-Kitchen": str(other)}
+    found = client.post("/api/shopping", json=SPAN, headers=there).get_json()
+    assert (found["servings"], found["ticked"], found["shopping"]["lines"]) == ([], [], [])
+    assert client.get("/api/stock", headers=there).get_json() == []
+    # What is written there is not seen here, and goes with that kitchen.
+    stocked = {"kind": "thing", "key": "salt-fine", "on_hand": 9}
+    client.put("/api/stock", json={"stocked": stocked}, headers=there)
+    client.put("/api/shopping/ticks", json=tick | {"key": "round"}, headers=there)
+    here = {"Vianda-Kitchen": str(demo)}
+    assert [s["on_hand"] for s in client.get("/api/stock", headers=here).get_json()] == [500]
+    assert client.post("/api/shopping", json=SPAN, headers=here).get_json()["ticked"] == [["meat", "chuck"]]
+    # The demo is deleted at will, with all that was written in it, and nothing else goes.
+    assert client.delete(f"/api/kitchens/{demo}", headers=there).status_code == 200
+    for table in (StockedRow, TickRow):
+        assert table.select().where(table.kitchen_id == demo).count() == 0
+        assert table.select().where(table.kitchen_id == other).count() == 1
 
 
 def test_what_is_kept_of_a_thing_is_taken_off_and_said_once(client) -> None:
