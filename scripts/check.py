@@ -89,7 +89,9 @@ def main() -> int:
     ]
     say("· tests and browser journeys")
     environment = {**os.environ, "VIANDA_DATABASE_URL": ""}
-    tests = subprocess.run([BIN / "pytest", *sys.argv[1:]], cwd=places.PROJECT, env=environment, check=False)
+    # Two at a time, a file in one process: a journey finds its kitchen as the one before it in the file left it.
+    parallel = ["-n", "2", "--dist", "loadfile"]
+    tests = subprocess.run([BIN / "pytest", *parallel, *sys.argv[1:]], cwd=places.PROJECT, env=environment, check=False)
     good.append(tests.returncode == 0)
     say(f"{'all is well' if all(good) else 'SOMETHING FAILED'} after {time.monotonic() - began:.0f} s")
     return 0 if all(good) else 1
