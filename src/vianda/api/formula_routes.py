@@ -22,19 +22,18 @@ def list_formulas() -> list[s.ShelfItem]:
 
 
 def _item(shelved: shelf.Shelved) -> s.ShelfItem:
-    stored, evaluation = shelved.stored, shelved.evaluation
+    stored, comes_to = shelved.stored, shelved.comes_to
     item = s.ShelfItem(
         id=stored.id,
         name=stored.formula.name,
         updated_at=stored.updated_at,
         style=style_of(stored.formula.dish.style).title,
-        strips=[(p.share_frac, p.fat_usual_frac) for p in evaluation.blend.parts] if evaluation else [],
+        strips=list(comes_to.strips) if comes_to else [],
         problem=shelved.problem,
     )
-    if evaluation is not None:
-        item.lean_to_fat = say("{r}", r=lean_to_fat(evaluation.blend.fat_frac))
-        portions = evaluation.portions
-        item.pieces = say("{n} × {m}", n=count(portions.pieces), m=mass(portions.piece_mass_g))
+    if comes_to is not None:
+        item.lean_to_fat = say("{r}", r=lean_to_fat(comes_to.fat_frac))
+        item.pieces = say("{n} × {m}", n=count(comes_to.pieces), m=mass(comes_to.piece_mass_g))
     return item
 
 

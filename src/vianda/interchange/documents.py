@@ -7,12 +7,16 @@ types, NaN and infinities are refused.
 from __future__ import annotations
 
 import json
+from functools import lru_cache
 from typing import Any, Generic, TypeVar
 
 from pydantic import BaseModel, ConfigDict, TypeAdapter
 
 Json = dict[str, Any]
 Kind = TypeVar("Kind")
+
+# Texts of this application's own writing whose objects are remembered, of each kind.
+MOST_KEPT = 1024
 
 STRICT = ConfigDict(extra="forbid", allow_inf_nan=False, strict=True)
 
@@ -42,10 +46,15 @@ class Document(Generic[Kind]):
     def __init__(self, kind: type[Kind]) -> None:
         # A plain dataclass takes its strictness from what holds it: here a list of one.
         self._held: TypeAdapter[list[Kind]] = TypeAdapter(list[kind], config=STRICT)  # type: ignore[valid-type]
+        self._remembered = lru_cache(MOST_KEPT)(self.read)
 
     def read(self, text: str) -> Kind:
         """The object of a JSON text; ``ValidationError`` when it does not fit."""
         return self._held.validate_json(f"[{text}]")[0]
+
+    def kept(self, text: str) -> Kind:
+        """The object of a text that this application wrote itself; one text is read once. Objects are never changed."""
+        return self._remembered(text)
 
     def of(self, content: object) -> Kind:
         """The object of plain JSON values."""

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import OrderedDict
 from collections.abc import Callable, Iterable
 from concurrent.futures import ThreadPoolExecutor
 from threading import Lock
@@ -10,6 +9,7 @@ from typing import Any, TypeVar
 
 from vianda.core.heat.conduction.run import Setup
 from vianda.core.heat.engine import Key
+from vianda.runtime.newest import Newest
 
 Found = TypeVar("Found")
 # Whole runs are a few hundred kilobytes each, everything else is small.
@@ -25,27 +25,23 @@ class RememberingEngine:
     """
 
     def __init__(self) -> None:
-        self._kept: dict[object, OrderedDict[Key, Any]] = {}
+        self._kinds: dict[object, Newest[Any]] = {}
         self._lock = Lock()
         self._pool: ThreadPoolExecutor | None = None
 
     def recall(self, key: Key) -> Any | None:
         """What was kept under a key, or None; it is then the newest again."""
-        with self._lock:
-            kind = self._kept.get(key[0])
-            if kind is None or key not in kind:
-                return None
-            kind.move_to_end(key)
-            return kind[key]
+        return self._kind(key).recall(key)
 
     def keep(self, key: Key, found: Any) -> None:
         """Keep an answer, and let the oldest of its kind go."""
+        self._kind(key).keep(key, found)
+
+    def _kind(self, key: Key) -> Newest[Any]:
         with self._lock:
-            kind = self._kept.setdefault(key[0], OrderedDict())
-            kind[key] = found
-            kind.move_to_end(key)
-            while len(kind) > MOST_KEPT.get(str(key[0]), MOST_OTHERS):
-                kind.popitem(last=False)
+            if key[0] not in self._kinds:
+                self._kinds[key[0]] = Newest(MOST_KEPT.get(str(key[0]), MOST_OTHERS))
+            return self._kinds[key[0]]
 
     def each(self, run: Callable[[Setup], Found], setups: Iterable[Setup]) -> list[Found]:
         """Two at a time, in the order of the setups."""

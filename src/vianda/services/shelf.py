@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.evaluation.evaluate import Evaluation, evaluate
+from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.inventory.house import needs, with_house_made
 from vianda.core.inventory.inventory import FAT_SAID, Inventory, Meat
 from vianda.core.inventory.lot import Lot
@@ -15,8 +15,19 @@ from vianda.core.inventory.pantry import Ingredient, Pantry
 from vianda.core.model.formula import Formula
 from vianda.runtime.engine import ENGINE
 from vianda.services.bench import context
+from vianda.services.remembered import Remembered
 from vianda.storage.formula_repository import list_formulas
 from vianda.storage.records import StoredFormula
+
+
+@dataclass(frozen=True, slots=True)
+class ComesTo:
+    """What the shelf shows of a formula: share and fat of each part, fat of the blend, pieces, g of a raw one."""
+
+    strips: tuple[tuple[float, float], ...]
+    fat_frac: float
+    pieces: int
+    piece_mass_g: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,21 +35,30 @@ class Shelved:
     """A formula of the shelf and what it comes to; ``problem`` says why nothing does ("" when it does)."""
 
     stored: StoredFormula
-    evaluation: Evaluation | None
+    comes_to: ComesTo | None
     problem: str
 
 
 def shelf() -> list[Shelved]:
     """Every formula, the one touched last first. One that cannot be worked out hides none of the others."""
+    remembered = _SHELF.here()
     inventory, kitchen = context()
-    return [_shelved(stored, inventory, kitchen) for stored in list_formulas()]
+    return [
+        Shelved(stored, *remembered.of(stored, lambda formula: _shown(formula, inventory, kitchen)))
+        for stored in list_formulas()
+    ]
 
 
-def _shelved(stored: StoredFormula, inventory: Inventory, kitchen: Kitchen) -> Shelved:
+def _shown(formula: Formula, inventory: Inventory, kitchen: Kitchen) -> tuple[ComesTo | None, str]:
     try:
-        return Shelved(stored, evaluate(stored.formula, inventory=inventory, kitchen=kitchen, engine=ENGINE), "")
+        found = evaluate(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
     except CoreError as refused:
-        return Shelved(stored, None, refused.detail)
+        return None, refused.detail
+    strips = tuple((p.share_frac, p.fat_usual_frac) for p in found.blend.parts)
+    return ComesTo(strips, found.blend.fat_frac, found.portions.pieces, found.portions.piece_mass_g), ""
+
+
+_SHELF: Remembered[tuple[ComesTo | None, str]] = Remembered()
 
 
 Here = tuple[Inventory, Kitchen]

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass, replace
 from datetime import date
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.basis.units import UnitSystem, f_from_c
-from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.model.formula import Formula
 from vianda.core.model.service import Service
@@ -23,6 +22,7 @@ from vianda.runtime.engine import ENGINE
 from vianda.services import larders
 from vianda.services.bench import context
 from vianda.services.larders import KnownLot
+from vianda.services.remembered import Remembered
 from vianda.storage import formula_repository, service_repository, supply_repository
 from vianda.storage.transaction import transaction
 
@@ -60,23 +60,27 @@ class Received:
     lot: KnownLot
 
 
+# What a dish takes, for how many guests, and the reason why it takes nothing.
+Taken = tuple[tuple[Need, ...], int, str]
+_NEEDS: Remembered[Taken] = Remembered()
+
+
 class _Needs:
     """What each dish takes for so many guests, worked out once."""
 
-    def __init__(self, formulas: dict[int, Formula], inventory: Inventory, kitchen: Kitchen) -> None:
-        self.formulas, self.inventory, self.kitchen = formulas, inventory, kitchen
-        self.known: dict[tuple[int, int], tuple[tuple[Need, ...], int, str]] = {}
+    def __init__(self, formula_ids: Collection[int], unit_system: UnitSystem | None) -> None:
+        self.remembered = _NEEDS.here(unit_system)
+        self.inventory, self.kitchen = context(unit_system)
+        self.formulas = formula_repository.formulas_of(formula_ids)
 
-    def of(self, formula_id: int, guests: int) -> tuple[tuple[Need, ...], int, str]:
+    def of(self, formula_id: int, guests: int) -> Taken:
         """Needs, guests, and the reason why there are none."""
-        if (formula_id, guests) not in self.known:
-            self.known[formula_id, guests] = self._worked_out(formula_id, guests)
-        return self.known[formula_id, guests]
-
-    def _worked_out(self, formula_id: int, guests: int) -> tuple[tuple[Need, ...], int, str]:
-        formula = self.formulas.get(formula_id)
-        if formula is None:
+        stored = self.formulas.get(formula_id)
+        if stored is None:
             return (), guests, "A dish is no longer on the shelf."
+        return self.remembered.of(stored, lambda formula: self._worked_out(formula, guests), guests=guests)
+
+    def _worked_out(self, formula: Formula, guests: int) -> Taken:
         if guests:
             formula = replace(formula, dish=replace(formula.dish, guests=guests))
         try:
@@ -89,10 +93,9 @@ class _Needs:
 def span_shopping(first: date, last: date, *, unit_system: UnitSystem | None = None) -> SpanShopping:
     """What has to be bought for everything that is served in a span of days."""
     check_span(first, last)
-    inventory, kitchen = context(unit_system)
     stored = service_repository.list_services()
-    served = {d.formula_id for s in stored for d in s.service.dishes}
-    needs = _Needs(formula_repository.formulas_of(served), inventory, kitchen)
+    needs = _Needs({d.formula_id for s in stored for d in s.service.dishes}, unit_system)
+    inventory, kitchen = needs.inventory, needs.kitchen
     servings, demands = [], []
     for one in stored:
         for day in days_of(one.service, first=first, last=last):
@@ -135,10 +138,11 @@ def set_out(service: Service, served_on: date, *, unit_system: UnitSystem | None
     problems: list[str] = []
     needs: list[Need] = []
     for served in service.dishes:
-        formula = formulas.get(served.formula_id)
-        if formula is None:
+        stored = formulas.get(served.formula_id)
+        if stored is None:
             problems.append("A dish is no longer on the shelf.")
             continue
+        formula = stored.formula
         if served.guests:
             formula = replace(formula, dish=replace(formula.dish, guests=served.guests))
         try:

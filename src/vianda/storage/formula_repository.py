@@ -15,7 +15,7 @@ from vianda.storage.tables import FormulaRow, VersionRow
 
 
 def _stored(row: FormulaRow) -> StoredFormula:
-    return StoredFormula(row.id, row.revision, row.updated_at, FORMULAS.read(row.document))
+    return StoredFormula(row.id, row.revision, row.updated_at, FORMULAS.kept(row.document))
 
 
 def _here() -> Expression:
@@ -40,12 +40,12 @@ def list_formulas() -> list[StoredFormula]:
     return [_stored(row) for row in query]
 
 
-def formulas_of(formula_ids: Collection[int]) -> dict[int, Formula]:
+def formulas_of(formula_ids: Collection[int]) -> dict[int, StoredFormula]:
     """Those formulas that stand on the shelf, by number, in one question."""
     if not formula_ids:
         return {}
     rows = FormulaRow.select().where(_here() & ~FormulaRow.deleted & FormulaRow.id.in_(sorted(set(formula_ids))))
-    return {row.id: FORMULAS.read(row.document) for row in rows}
+    return {row.id: _stored(row) for row in rows}
 
 
 def get_formula(formula_id: int) -> StoredFormula:

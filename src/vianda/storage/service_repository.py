@@ -19,7 +19,7 @@ def _here(service_id: int) -> Expression:
 
 
 def _stored(row: ServiceRow) -> StoredService:
-    return StoredService(row.id, row.revision, row.updated_at, SERVICES.read(row.document))
+    return StoredService(row.id, row.revision, row.updated_at, SERVICES.kept(row.document))
 
 
 def list_services() -> list[StoredService]:

@@ -1,0 +1,87 @@
+"""What is remembered of the shelf and of services is never older than the formula, the kitchen and its larder."""
+
+from __future__ import annotations
+
+import pytest
+
+from vianda.core.demo.formulas import beacon_grill
+from vianda.interchange.kinds import FORMULAS
+from vianda.services import shelf, supply
+from vianda.storage.caches import forget_all
+
+
+def _shelved(client, name: str) -> dict:
+    return next(f for f in client.get("/api/formulas").get_json() if f["name"] == name)
+
+
+def _counted(monkeypatch: pytest.MonkeyPatch, module, name: str) -> list[int]:
+    calls: list[int] = []
+    real = getattr(module, name)
+
+    def counting(*given, **named):
+        calls.append(1)
+        return real(*given, **named)
+
+    monkeypatch.setattr(module, name, counting)
+    return calls
+
+
+def test_a_shelf_that_did_not_change_is_not_worked_out_again(client, monkeypatch) -> None:
+    forget_all()
+    calls = _counted(monkeypatch, shelf, "evaluate")
+    first = client.get("/api/formulas").get_json()
+    assert len(calls) == len(first) > 0
+    assert client.get("/api/formulas").get_json() == first
+    assert len(calls) == len(first)
+
+
+def test_one_formula_that_is_saved_is_worked_out_again_alone(client, monkeypatch) -> None:
+    made = client.post("/api/formulas", json={"formula": FORMULAS.plain(beacon_grill()) | {"name": "Mine"}}).get_json()
+    client.get("/api/formulas")
+    calls = _counted(monkeypatch, shelf, "evaluate")
+    formula = made["formula"]
+    formula["dish"]["guests"] += 7
+    saved = client.put(f"/api/formulas/{made['id']}", json={"formula": formula, "revision": made["revision"]})
+    assert saved.status_code == 200
+    shown = _shelved(client, "Mine")
+    assert len(calls) == 1
+    pieces = formula["dish"]["guests"] * formula["dish"]["pieces_per_guest"]
+    assert shown["pieces"]["amounts"]["n"]["value"] == pieces
+
+
+def test_a_meat_that_is_corrected_changes_the_shelf_at_once(client) -> None:
+    client.post("/api/formulas", json={"formula": FORMULAS.plain(beacon_grill()) | {"name": "Mine"}})
+    before = _shelved(client, "Mine")["lean_to_fat"]
+    part = beacon_grill().parts[0].meat
+    meat = next(m for m in client.get("/api/larder").get_json()["meats"] if m["key"] == part)
+    lean = {**meat, "fat_low_frac": 0.02, "fat_usual_frac": 0.03, "fat_high_frac": 0.04}
+    assert client.put(f"/api/larder/meats/{part}", json={"meat": lean, "seen": meat}).status_code == 200
+    assert _shelved(client, "Mine")["lean_to_fat"] != before
+
+
+def test_what_was_worked_out_in_a_change_that_was_taken_back_is_forgotten(client, monkeypatch) -> None:
+    client.get("/api/formulas")
+    calls = _counted(monkeypatch, shelf, "evaluate")
+    # A rollback empties every memory: the numbers it was filled under may come again with other contents.
+    forget_all()
+    client.get("/api/formulas")
+    assert len(calls) > 0
+
+
+def test_what_a_dish_takes_is_remembered_by_its_guests(client, monkeypatch) -> None:
+    made = client.post("/api/formulas", json={"formula": FORMULAS.plain(beacon_grill())}).get_json()
+    timing = {"ready_min": 1110, "cooks": 2, "opens_min": -1, "own": [], "pins": []}
+    for day, guests in (("2026-12-04", 20), ("2026-12-05", 30), ("2026-12-06", 20)):
+        service = {"name": day, "day": day, "dishes": [{"formula_id": made["id"], "guests": guests}], "timing": timing}
+        more = {"remark": "", "repeat": "", "until": "", "counts": []}
+        assert client.post("/api/services", json={"service": service | more}).status_code == 201
+    forget_all()
+    calls = _counted(monkeypatch, supply, "compute")
+    span = {"from_day": "2026-12-01", "to_day": "2026-12-07", "unit_system": "metric"}
+    first = client.post("/api/shopping", json=span).get_json()
+    assert len(calls) == 2
+    assert client.post("/api/shopping", json=span).get_json() == first
+    assert len(calls) == 2
+    # In other units a reason may read otherwise: that is another memory.
+    client.post("/api/shopping", json=span | {"unit_system": "us"})
+    assert len(calls) == 4
