@@ -60,13 +60,15 @@ class Served:
             stdout=subprocess.DEVNULL,
             stderr=subprocess.DEVNULL,
         )
-        deadline = time.monotonic() + 20
-        while time.monotonic() < deadline:
+        # How long is waited for, not how fast it must be: on a busy machine two workers take their time to load.
+        deadline = time.monotonic() + 120
+        while time.monotonic() < deadline and self.process.poll() is None:
             try:
                 with urllib.request.urlopen(f"{self.address}/api/live", timeout=2):
                     return
             except OSError:
                 time.sleep(0.1)
+        self.stop_server()
         raise RuntimeError("the server did not start")
 
     def stop_server(self) -> None:

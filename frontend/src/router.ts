@@ -15,6 +15,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/services": () => import("./screens/services/ServicesScreen.svelte"),
   "/shopping": () => import("./screens/shopping/ShoppingScreen.svelte"),
   "/services/:id/set-out": () => import("./screens/services/SetOutScreen.svelte"),
+  "/services/:id/cook": () => import("./screens/services/UnderwayScreen.svelte"),
   "/services/:id": () => import("./screens/services/ServiceScreen.svelte"),
   "/recipe": () => import("./screens/recipe/RecipeScreen.svelte"),
   "/first": () => import("./screens/first/FirstScreen.svelte"),

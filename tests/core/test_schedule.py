@@ -10,6 +10,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from schedules import LAST, kitchens, problem_of, task_of
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import say
 from vianda.core.schedule.chance import arcs_of, chances, drawn_min, evenings
@@ -17,45 +18,6 @@ from vianda.core.schedule.check import broken
 from vianda.core.schedule.model import Lag, Plan, Problem, Resource, Slot, Task, change_min
 from vianda.core.schedule.relief import Relief, reliefs
 from vianda.core.schedule.solve import planned_min, solve
-
-
-def _task(key: str, minutes: float, **more: object) -> Task:
-    return Task(key, say(key.replace("-", " ")), minutes, minutes, minutes, **more)  # type: ignore[arg-type]
-
-
-LAST = _task("serve", 1)
-
-
-def _problem(tasks: list[Task], lags: list[Lag], **more: object) -> Problem:
-    """All of them before serving."""
-    ends = [Lag(t.key, "serve") for t in tasks]
-    return Problem((*tasks, LAST), (*lags, *ends), last="serve", **{"resources": (), **more})  # type: ignore[arg-type]
-
-
-# ----------------------------------------------------------------------------------------------- whatever is drawn
-
-
-@st.composite
-def kitchens(draw: st.DrawFn) -> Problem:
-    count = draw(st.integers(1, 6))
-    resources = tuple(Resource(f"place{n}", f"Place {n}", draw(st.integers(1, 2))) for n in range(2))
-    tasks = [
-        _task(
-            f"t{n}",
-            draw(st.integers(1, 12)),
-            hands=draw(st.booleans()),
-            needs=tuple(r.key for r in resources if draw(st.booleans())),
-        )
-        for n in range(count)
-    ]
-    lags = []
-    for a, b in itertools.combinations(range(count), 2):
-        if draw(st.integers(0, 2)) == 0:
-            least = draw(st.integers(0, 8))
-            most = draw(st.none() | st.integers(least, least + 30))
-            lags.append(Lag(f"t{a}", f"t{b}", least, most, hot=draw(st.booleans()), cold=draw(st.booleans())))
-    opens = draw(st.none() | st.integers(-60, -1))
-    return _problem(tasks, lags, resources=resources, cooks=draw(st.integers(1, 2)), opens_min=opens)
 
 
 @settings(max_examples=60, deadline=None)
@@ -117,8 +79,8 @@ def test_a_small_kitchen_is_as_late_as_brute_force_says(problem: Problem) -> Non
 
 
 def test_one_cook_does_one_thing_and_two_do_two() -> None:
-    tasks = [_task("cut", 10, hands=True), _task("stir", 10, hands=True)]
-    alone, two = (solve(_problem(tasks, [], cooks=n, opens_min=-15)) for n in (1, 2))
+    tasks = [task_of("cut", 10, hands=True), task_of("stir", 10, hands=True)]
+    alone, two = (solve(problem_of(tasks, [], cooks=n, opens_min=-15)) for n in (1, 2))
     assert alone is not None
     assert two is not None
     assert (alone.late_min, two.late_min) == (6, 0)
@@ -126,32 +88,32 @@ def test_one_cook_does_one_thing_and_two_do_two() -> None:
 
 
 def test_a_place_holds_as_many_as_it_has_places() -> None:
-    tasks = [_task(f"tray{n}", 20, needs=("oven",)) for n in range(3)]
+    tasks = [task_of(f"tray{n}", 20, needs=("oven",)) for n in range(3)]
     for places, late in ((1, 41), (2, 21), (3, 1)):
-        plan = solve(_problem(tasks, [], resources=(Resource("oven", "Oven", places),), opens_min=-20))
+        plan = solve(problem_of(tasks, [], resources=(Resource("oven", "Oven", places),), opens_min=-20))
         assert plan is not None
         assert plan.late_min == late
 
 
 def test_two_heats_of_one_oven_lie_apart_by_what_it_takes_to_change() -> None:
     oven = (Resource("oven", "Oven", 2),)
-    hot, mild = _task("roots", 30, needs=("oven",), oven_c=200.0), _task("loaf", 30, needs=("oven",), oven_c=160.0)
-    plan = solve(_problem([hot, mild], [], resources=oven, opens_min=-61))
+    hot, mild = task_of("roots", 30, needs=("oven",), oven_c=200.0), task_of("loaf", 30, needs=("oven",), oven_c=160.0)
+    plan = solve(problem_of([hot, mild], [], resources=oven, opens_min=-61))
     assert plan is not None
     # The mild one first: four minutes up, not ten down.
     assert plan.late_min == 4
     assert plan.slot("roots").start_min - plan.slot("loaf").end_min == 4
     # Nearer than ten degrees one heat serves both.
     near = replace(mild, oven_c=190.1)
-    together = solve(_problem([hot, near], [], resources=oven, opens_min=-31))
+    together = solve(problem_of([hot, near], [], resources=oven, opens_min=-31))
     assert together is not None
     assert together.late_min == 0
 
 
 def test_hot_food_waits_least_and_cold_things_get_a_cushion() -> None:
-    tasks = [_task("wave", 5, hands=True), _task("build", 3, hands=True), _task("mix", 10, hands=True)]
+    tasks = [task_of("wave", 5, hands=True), task_of("build", 3, hands=True), task_of("mix", 10, hands=True)]
     lags = [Lag("mix", "wave", 0, None, cold=True), Lag("wave", "build", 2, 20, hot=True)]
-    plan = solve(_problem(tasks, lags))
+    plan = solve(problem_of(tasks, lags))
     assert plan is not None
     assert plan.slot("build").start_min - plan.slot("wave").end_min == 2
     assert plan.slot("wave").start_min - plan.slot("mix").end_min == 20
@@ -159,28 +121,28 @@ def test_hot_food_waits_least_and_cold_things_get_a_cushion() -> None:
 
 
 def test_a_pinned_task_stays_where_it_is_put_and_the_rest_moves() -> None:
-    tasks = [_task("cut", 10, hands=True), _task("stir", 10, hands=True)]
-    plan = solve(_problem(tasks, [], pinned={"cut": -200}))
+    tasks = [task_of("cut", 10, hands=True), task_of("stir", 10, hands=True)]
+    plan = solve(problem_of(tasks, [], pinned={"cut": -200}))
     assert plan is not None
     assert plan.slot("cut").start_min == -200
     assert plan.slot("stir").end_min <= -1
 
 
 def test_what_is_done_days_ahead_is_not_bound_by_the_hour_the_kitchen_opens() -> None:
-    jar = _task("jar", 15, hands=True, when="ahead")
-    plan = solve(_problem([jar, _task("build", 5, hands=True)], [Lag("jar", "build", 1440)], opens_min=-30))
+    jar = task_of("jar", 15, hands=True, when="ahead")
+    plan = solve(problem_of([jar, task_of("build", 5, hands=True)], [Lag("jar", "build", 1440)], opens_min=-30))
     assert plan is not None
     assert plan.late_min == 0
     assert plan.slot("jar").end_min <= -1440
 
 
 def test_what_cannot_be_has_no_plan() -> None:
-    tasks = [_task("a", 5, hands=True), _task("b", 5, hands=True), _task("c", 5, hands=True)]
+    tasks = [task_of("a", 5, hands=True), task_of("b", 5, hands=True), task_of("c", 5, hands=True)]
     # Both must be done in the minute after the first, by one pair of hands.
     lags = [Lag("a", "b", 0, 1), Lag("a", "c", 0, 1)]
-    assert solve(_problem(tasks, lags, cooks=1)) is None
-    assert solve(_problem(tasks, lags, cooks=2)) is not None
-    assert [(r.kind, r.late_min) for r in reliefs(_problem(tasks, lags, cooks=1))] == [("cook", 0)]
+    assert solve(problem_of(tasks, lags, cooks=1)) is None
+    assert solve(problem_of(tasks, lags, cooks=2)) is not None
+    assert [(r.kind, r.late_min) for r in reliefs(problem_of(tasks, lags, cooks=1))] == [("cook", 0)]
 
 
 @pytest.mark.parametrize(
@@ -192,8 +154,8 @@ def test_what_cannot_be_has_no_plan() -> None:
         {"cooks": 21},
         {"last": "nobody"},
         {"pinned": {"nobody": 0}},
-        {"tasks": (LAST, _task("bake", 5, needs=("oven",)))},
-        {"tasks": tuple(_task(f"t{n}", 1) for n in range(401))},
+        {"tasks": (LAST, task_of("bake", 5, needs=("oven",)))},
+        {"tasks": tuple(task_of(f"t{n}", 1) for n in range(401))},
     ],
 )
 def test_a_problem_that_names_what_is_not_there_is_refused(wrong: dict) -> None:
@@ -229,8 +191,8 @@ def test_an_oven_warms_faster_than_it_cools() -> None:
 
 def test_the_checker_sees_what_is_broken() -> None:
     oven = (Resource("oven", "Oven"),)
-    a, b = _task("a", 10, hands=True, needs=("oven",), oven_c=200.0), _task("b", 10, needs=("oven",), oven_c=100.0)
-    problem = _problem([a, b], [Lag("a", "b", 5, 8)], resources=oven, opens_min=-60, pinned={"b": -20})
+    a, b = task_of("a", 10, hands=True, needs=("oven",), oven_c=200.0), task_of("b", 10, needs=("oven",), oven_c=100.0)
+    problem = problem_of([a, b], [Lag("a", "b", 5, 8)], resources=oven, opens_min=-60, pinned={"b": -20})
     at = (("oven", 0),)
 
     def plan(*slots: Slot, late: int = 0) -> Plan:
@@ -288,13 +250,13 @@ def test_what_is_offered_really_helps(problem: Problem, pin: int) -> None:
 
 
 def test_an_earlier_hour_is_the_latest_that_serves_on_time() -> None:
-    tasks = [_task("cut", 25, hands=True), _task("stir", 20, hands=True)]
-    problem = _problem(tasks, [], opens_min=-30)
+    tasks = [task_of("cut", 25, hands=True), task_of("stir", 20, hands=True)]
+    problem = problem_of(tasks, [], opens_min=-30)
     found = {r.kind: r for r in reliefs(problem)}
     assert found["earlier"].minutes == 16
     assert found["later"].minutes == 16
     assert found["cook"].late_min == 0
-    assert reliefs(_problem(tasks, [], opens_min=-46)) == ()
+    assert reliefs(problem_of(tasks, [], opens_min=-46)) == ()
 
 
 # ---------------------------------------------------------------------------------------------------------- chance
@@ -307,7 +269,7 @@ def _evening() -> tuple[Problem, Plan]:
         Task("slice", say("slice"), 2, 3, 5, hands=True),
     ]
     lags = [Lag("cut", "bake", 0, 60, cold=True), Lag("bake", "slice", 5, 30, hot=True)]
-    problem = _problem(tasks, lags, resources=(Resource("oven", "Oven"),))
+    problem = problem_of(tasks, lags, resources=(Resource("oven", "Oven"),))
     plan = solve(problem)
     assert plan is not None
     return problem, plan

@@ -162,11 +162,18 @@ def operation(
     return decorate
 
 
+def _fields(definitions: Any, name: str) -> set[str]:
+    return set(definitions.get(name, {}).get("properties", {}))
+
+
 def _one_a_type(references: Any, definitions: Any) -> tuple[Any, Any]:
     """One schema a type: what is both sent and received is described as we send it, with every field there."""
     twins = {name for name in map(str, definitions) if name.endswith("-Output")}
     plain = {name: name.removesuffix("-Output") for name in twins}
     plain |= {name.replace("-Output", "-Input"): short for name, short in plain.items()}
+    for name, short in plain.items():
+        if name.endswith("-Input") and (apart := _fields(definitions, name) ^ _fields(definitions, f"{short}-Output")):
+            raise TypeError(f"Two classes of the contract are called {short}; only one has {sorted(apart)}.")
     # A type that is only received may still be held by one with a twin.
     kept = {plain.get(str(n), str(n)): d for n, d in definitions.items() if not str(n).endswith("-Input")}
 

@@ -9,8 +9,12 @@ from pydantic import Field
 
 from vianda.api.contract import operation
 from vianda.api.wire import Answer, Moment, Units
+from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.model.edit import TimingEdit
 from vianda.core.model.service import Service
+from vianda.core.schedule.model import LATEST_MIN, MOST_TASKS
+from vianda.core.schedule.replan import Progress
+from vianda.core.timetable.underway import Underway
 from vianda.interchange.documents import Strict
 from vianda.services import services
 from vianda.storage.records import StoredService
@@ -53,6 +57,28 @@ class PlanServiceRequest(Strict):
 
     service: Service
     unit_system: Units
+
+
+class TaskMark(Strict):
+    """What happened to a task: begun, and ended or not; how many minutes from now it still takes, where that is known.
+
+    Minutes are from the hour on the plate.
+    """
+
+    task: services.Key
+    begun_min: services.Minute
+    ended_min: services.Minute | None = None
+    still_min: Annotated[int, Field(ge=0, le=LATEST_MIN)] | None = None
+
+
+class UnderwayRequest(Strict):
+    """A service under way: what time it is, what happened, and where each task stood before."""
+
+    service: Service
+    unit_system: Units
+    now_min: services.Minute
+    marks: Annotated[list[TaskMark], Field(max_length=MOST_TASKS)]
+    stood: Annotated[list[services.Stood], Field(max_length=MOST_TASKS)]
 
 
 def service_answer(stored: StoredService) -> ServiceAnswer:
@@ -136,3 +162,25 @@ def edit_service(body: EditServiceRequest) -> Service:
 )
 def plan_service(body: PlanServiceRequest) -> services.PlannedService:
     return services.plan_service(body.service, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/services/under-way",
+    summary="The rest of a service from now on: what is done stands, the rest moves as little as it can",
+    body=UnderwayRequest,
+    answer=Underway,
+)
+def service_under_way(body: UnderwayRequest) -> Underway:
+    if len({m.task for m in body.marks}) != len(body.marks):
+        raise OutOfRangeError("Of one task something is said twice.", field="/marks")
+    done = {m.task: (m.begun_min, m.ended_min) for m in body.marks if m.ended_min is not None}
+    running = {m.task: m.begun_min for m in body.marks if m.ended_min is None}
+    still = {m.task: m.still_min for m in body.marks if m.ended_min is None and m.still_min is not None}
+    return services.service_under_way(
+        body.service,
+        stood=tuple(body.stood),
+        progress=Progress(body.now_min, done, running, still),
+        unit_system=body.unit_system,
+    )

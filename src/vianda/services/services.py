@@ -4,6 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from datetime import timedelta
+from typing import Annotated
+
+from annotated_types import Interval, Len
 
 from vianda.core.basis.errors import CoreError
 from vianda.core.basis.units import UnitSystem
@@ -12,8 +15,11 @@ from vianda.core.model.edit import TimingEdit
 from vianda.core.model.formula import Formula
 from vianda.core.model.service import ServedDish, Service
 from vianda.core.pipeline.compute import compute
+from vianda.core.schedule.model import EARLIEST_MIN, LATEST_MIN, Slot
+from vianda.core.schedule.replan import Progress
 from vianda.core.timetable.tasks import Dish
 from vianda.core.timetable.timetable import Timetable, timetable_together
+from vianda.core.timetable.underway import Underway, underway
 from vianda.interchange.calendar_file import Dated, calendar_file
 from vianda.runtime.engine import ENGINE
 from vianda.runtime.solver import SOLVER
@@ -26,6 +32,9 @@ from vianda.storage.transaction import transaction
 
 # What is made ahead is written into a calendar for so long (ours).
 CALENDAR_DAYS = 28
+# Bounds of what is said of a task over the wire.
+Key = Annotated[str, Len(1, 120)]
+Minute = Annotated[int, Interval(ge=EARLIEST_MIN, le=LATEST_MIN)]
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,6 +53,30 @@ class PlannedService:
 
     dishes: tuple[PlannedDish, ...]
     timetable: Timetable | None
+
+
+@dataclass(frozen=True, slots=True)
+class Stood:
+    """When a task was to be done last, minutes from the hour on the plate, and in which lanes of the timetable."""
+
+    task: Key
+    start_min: Minute
+    end_min: Minute
+    lanes: Annotated[tuple[Key, ...], Len(0, 8)]
+
+    def slot(self) -> Slot:
+        """The same as the planner knows it: "cook-1" is a cook, "grate-0" a place."""
+        cook: int | None = None
+        places: list[tuple[str, int]] = []
+        for lane in self.lanes:
+            where, _, number = lane.rpartition("-")
+            if not number.isdecimal() or not where:
+                continue
+            if where == "cook":
+                cook = int(number)
+            else:
+                places.append((where, int(number)))
+        return Slot(self.task, self.start_min, self.end_min, cook, tuple(places))
 
 
 def list_services() -> list[StoredService]:
@@ -82,6 +115,22 @@ def edit_service(service: Service, edit: TimingEdit, *, unit_system: UnitSystem 
 
 def plan_service(service: Service, *, unit_system: UnitSystem | None = None) -> PlannedService:
     """When to do what for all that is served together. A dish that cannot be is named, and the rest is planned."""
+    planned, dishes = _dishes(service, unit_system)
+    found = timetable_together(dishes, timing=service.timing, solver=SOLVER) if dishes else None
+    return PlannedService(tuple(planned), found)
+
+
+def service_under_way(
+    service: Service, *, stood: tuple[Stood, ...], progress: Progress, unit_system: UnitSystem | None = None
+) -> Underway:
+    """The rest of a service from now on, as little as possible of it moved from where it stood."""
+    _, dishes = _dishes(service, unit_system)
+    slots = {x.task: x.slot() for x in stood}
+    return underway(dishes, timing=service.timing, stood=slots, progress=progress, solver=SOLVER)
+
+
+def _dishes(service: Service, unit_system: UnitSystem | None) -> tuple[list[PlannedDish], list[Dish]]:
+    """What is told of each dish, and those that can be cooked."""
     inventory, kitchen = context(unit_system)
     planned: list[PlannedDish] = []
     dishes: list[Dish] = []
@@ -99,8 +148,7 @@ def plan_service(service: Service, *, unit_system: UnitSystem | None = None) -> 
         except CoreError as error:
             problem = str(error)
         planned.append(PlannedDish(served.formula_id, formula.name, formula.dish.guests, problem))
-    found = timetable_together(dishes, timing=service.timing, solver=SOLVER) if dishes else None
-    return PlannedService(tuple(planned), found)
+    return planned, dishes
 
 
 def _formula(served: ServedDish) -> Formula | None:
@@ -121,7 +169,7 @@ def calendar() -> str:
             s.id,
             s.updated_at,
             s.service,
-            tuple(names[d.formula_id].name for d in s.service.dishes if d.formula_id in names),
+            tuple(names[d.formula_id].formula.name for d in s.service.dishes if d.formula_id in names),
         )
         for s in stored
     ]

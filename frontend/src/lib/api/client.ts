@@ -96,6 +96,8 @@ export type Service = S["Service"];
 export type StoredService = S["ServiceAnswer"];
 export type PlannedService = S["PlannedService"];
 export type SetOut = S["SetOut"];
+export type Underway = S["Underway"];
+export type UnderwayRequest = S["UnderwayRequest"];
 export type Forecast = S["Forecast"];
 export type SpanShopping = S["SpanShopping"];
 export type Shopping = S["Shopping"];
@@ -306,6 +308,8 @@ export const api = {
     ask("post", "/api/services/edit", { body: { service, edit, unit_system } }),
   planService: (service: Service, unit_system: Units, signal?: AbortSignal) =>
     ask("post", "/api/services/plan", { body: { service, unit_system }, signal }),
+  underway: (body: UnderwayRequest, signal?: AbortSignal) =>
+    ask("post", "/api/services/under-way", { body, signal }),
   createFormula: (formula: Formula) => ask("post", "/api/formulas", { body: { formula }, once: true }),
   saveFormula: (formula_id: number, formula: Formula, revision: number) =>
     ask("put", "/api/formulas/{formula_id}", { at: { formula_id }, body: { formula, revision } }),

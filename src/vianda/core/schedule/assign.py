@@ -7,7 +7,9 @@ from collections.abc import Mapping
 from vianda.core.schedule.model import Problem, Slot
 
 
-def assigned(problem: Problem, starts: Mapping[str, int], lengths: Mapping[str, int]) -> tuple[Slot, ...]:
+def assigned(
+    problem: Problem, starts: Mapping[str, int], lengths: Mapping[str, int], *, was: Mapping[str, Slot] | None = None
+) -> tuple[Slot, ...]:
     """Slots with cooks and places, in the order in which they begin.
 
     Parameters
@@ -18,6 +20,8 @@ def assigned(problem: Problem, starts: Mapping[str, int], lengths: Mapping[str, 
         When each begins, minutes from serving.
     lengths : Mapping[str, int]
         How long each is planned to take, minutes.
+    was : Mapping[str, Slot] | None, default None
+        Who had it and where it lay before: kept where they are free.
 
     Returns
     -------
@@ -40,7 +44,8 @@ def assigned(problem: Problem, starts: Mapping[str, int], lengths: Mapping[str, 
         if task.hands:
             able = [n for n in range(problem.cooks) if free_cook[n] <= start]
             # Whoever did what comes before goes on with it; else whoever has been free longest.
-            cook = min(able, key=lambda n: (doing.get(n) != ends_before.get(task.key), free_cook[n], n))
+            mine = was[task.key].cook if was and task.key in was else None
+            cook = min(able, key=lambda n: (n != mine, doing.get(n) != ends_before.get(task.key), free_cook[n], n))
             free_cook[cook], doing[cook] = end, task.key
         places = []
         for key in task.needs:
@@ -48,7 +53,8 @@ def assigned(problem: Problem, starts: Mapping[str, int], lengths: Mapping[str, 
             able = [n for n, free in enumerate(frees) if free <= start]
             # What goes on where it was keeps its place.
             before = ends_before.get(task.key)
-            place = min(able, key=lambda n: (lies.get((key, n)) != before, frees[n], n))
+            lay = dict(was[task.key].places).get(key) if was and task.key in was else None
+            place = min(able, key=lambda n: (n != lay, lies.get((key, n)) != before, frees[n], n))
             frees[place], lies[key, place] = end, task.key
             places.append((key, place))
         found.append(Slot(task.key, start, end, cook, tuple(places)))

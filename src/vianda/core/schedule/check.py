@@ -26,7 +26,9 @@ def broken(problem: Problem, plan: Plan) -> list[str]:
         return found
     for lag in problem.lags:
         gap = slot[lag.after].start_min - slot[lag.before].end_min
-        if gap < lag.least_min or (lag.most_min is not None and gap > lag.most_min):
+        # Where a plan is mended its limits may be overrun; by how much is told apart.
+        long = lag.most_min is not None and gap > lag.most_min and problem.near is None
+        if gap < lag.least_min or long:
             found.append(f"{lag.before} to {lag.after}: {gap} min")
     for task in problem.tasks:
         mine = slot[task.key]
@@ -35,6 +37,10 @@ def broken(problem: Problem, plan: Plan) -> list[str]:
         bound = task.when == "today" and problem.opens_min is not None and task.key not in problem.pinned
         if bound and mine.start_min < (problem.opens_min or 0):
             found.append(f"{task.key} begins before the kitchen opens")
+        if task.key not in problem.pinned and mine.start_min < problem.earliest.get(task.key, mine.start_min):
+            found.append(f"{task.key} begins before it can")
+        if problem.near is None and mine.start_min > problem.latest.get(task.key, mine.start_min):
+            found.append(f"{task.key} begins later than it may")
         if task.hands != (mine.cook is not None):
             found.append(f"{task.key}: hands")
     if slot[problem.last].end_min > plan.late_min:

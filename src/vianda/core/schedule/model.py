@@ -106,6 +106,8 @@ class Problem:
     """Everything that is to be put in time.
 
     ``last`` ends when it is served. ``opens_min``: nothing of today begins earlier. ``pinned`` tasks start when said.
+    ``earliest`` and ``latest`` bound starts. With ``near`` given, starts stay there where they can, and limits of
+    waiting may be overrun as little as possible: food that stands too long is eaten all the same.
     """
 
     tasks: tuple[Task, ...]
@@ -115,6 +117,9 @@ class Problem:
     cooks: int = 1
     opens_min: int | None = None
     pinned: Mapping[str, int] = field(default_factory=dict)
+    earliest: Mapping[str, int] = field(default_factory=dict)
+    latest: Mapping[str, int] = field(default_factory=dict)
+    near: Mapping[str, int] | None = None
 
     def __post_init__(self) -> None:
         keys = [t.key for t in self.tasks]
@@ -126,7 +131,8 @@ class Problem:
         if not 1 <= self.cooks <= MOST_COOKS:
             raise OutOfRangeError(f"1 to {MOST_COOKS} cooks stand in a kitchen.", field="/cooks")
         places = {r.key for r in self.resources}
-        named = {self.last, *self.pinned, *(x for lag in self.lags for x in (lag.before, lag.after))}
+        bounded = (*self.pinned, *self.earliest, *self.latest, *(self.near or ()))
+        named = {self.last, *bounded, *(x for lag in self.lags for x in (lag.before, lag.after))}
         if not named <= known or any(not set(t.needs) <= places for t in self.tasks):
             raise OutOfRangeError("A task or a place is named that is not there.", field="/tasks")
 

@@ -19,6 +19,8 @@ if TYPE_CHECKING:
 
 # Units of deterministic time for a goal; the whole lasts some tenths of a second.
 STAGE_UNITS, SEED = 0.15, 7
+# A task that is moved costs as much as five minutes of moving: fewer are moved further.
+MOVED_COSTS_MIN = 5
 # A cushion that cold things are given where there is room: ours, by simulation.
 CUSHION_MIN = 20
 # Planned with this share of a task's way from usual to high: the seventy-fifth of a hundred.
@@ -71,6 +73,7 @@ class _Model:
             low = EARLIEST_MIN
             if problem.opens_min is not None and task.when == "today":
                 low = problem.opens_min
+            low = max(low, problem.earliest.get(task.key, low))
             pinned = problem.pinned.get(task.key)
             if pinned is not None:
                 low = high = pinned
@@ -82,7 +85,10 @@ class _Model:
             self.interval[task.key] = self.cp.new_fixed_size_interval_var(start, length, task.key)
         self.late = self.cp.new_int_var(0, LATEST_MIN, "late")
         self.cp.add(self.end[problem.last] + cushion_min <= self.late)
+        self.over: list[Any] = []
         self._between()
+        for key, latest in problem.latest.items():
+            self._at_most(self.start[key], latest, key)
         self._places()
 
     def _between(self) -> None:
@@ -91,7 +97,7 @@ class _Model:
             gap = self.start[lag.after] - self.end[lag.before]
             self.cp.add(gap >= lag.least_min)
             if lag.most_min is not None:
-                self.cp.add(gap <= lag.most_min)
+                self._at_most(gap, lag.most_min, f"{n}")
             if lag.hot:
                 hot.append(gap)
             if lag.cold:
@@ -99,6 +105,26 @@ class _Model:
                 self.cp.add(short >= lag.least_min + CUSHION_MIN - gap)
                 missing.append(short)
         self.hot, self.missing = sum(hot), sum(missing)
+
+    def _at_most(self, what: Any, most: int, name: str) -> None:
+        """A limit; where a plan is only mended, one that may be overrun."""
+        if self.problem.near is None:
+            self.cp.add(what <= most)
+            return
+        over = self.cp.new_int_var(0, LATEST_MIN - EARLIEST_MIN, f"over{name}")
+        self.cp.add(what <= most + over)
+        self.over.append(over)
+
+    def _moves(self) -> Any:
+        """How far starts lie from where they were, and how many do."""
+        costs = []
+        for key, stood in (self.problem.near or {}).items():
+            away = self.cp.new_int_var(0, LATEST_MIN - EARLIEST_MIN, f"away {key}")
+            moved = self.cp.new_bool_var(f"moved {key}")
+            self.cp.add_abs_equality(away, self.start[key] - stood)
+            self.cp.add(away == 0).only_enforce_if(~moved)
+            costs.append(away + MOVED_COSTS_MIN * moved)
+        return sum(costs)
 
     def _places(self) -> None:
         tasks = self.problem.tasks
@@ -125,6 +151,8 @@ class _Model:
         """What is brought to its least, one after the other."""
         # Serving itself is not put off once it is as early as it can be.
         waits = self.hot + self.late - self.end[self.problem.last]
+        if self.problem.near is not None:
+            return [sum(self.over), self.late, self._moves(), waits]
         early = sum(-self.start[t.key] for t in self.problem.tasks)
         return [self.late, waits, self.missing, early]
 
@@ -148,7 +176,7 @@ def solve(problem: Problem, *, cushion_min: int = 0, goals: int = 4, stage_units
     goals : int, default 4
         How many goals are looked at (count): 1 only asks how late it has to be.
     stage_units : float, default 0.15
-        Deterministic time for a goal, the solver's units; the first has eight times as much.
+        Deterministic time for a goal, the solver's units; limits and the hour have eight times as much.
 
     Returns
     -------
@@ -170,13 +198,15 @@ def solve(problem: Problem, *, cushion_min: int = 0, goals: int = 4, stage_units
         return Plan((), 0, True)
     model = _Model(problem, cushion_min)
     starts: Mapping[str, int] = {}
-    late, proved = 0, True
+    proved = True
+    # Where a plan is mended, the limits come before the hour.
+    late_at = 0 if problem.near is None else 1
     for n, goal in enumerate(model.goals()[:goals]):
         solver = cp_model.CpSolver()
         solver.parameters.num_workers = 1
         solver.parameters.random_seed = SEED
         # Whether there is a plan at all gets the most time.
-        solver.parameters.max_deterministic_time = stage_units * (8 if n == 0 else 1)
+        solver.parameters.max_deterministic_time = stage_units * (8 if n <= late_at else 1)
         model.cp.minimize(goal)
         status = solver.solve(model.cp)
         if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
@@ -186,12 +216,13 @@ def solve(problem: Problem, *, cushion_min: int = 0, goals: int = 4, stage_units
                 raise UnsettledError("No plan was found in the time given; that does not mean there is none.")
             break
         starts = {key: solver.value(var) for key, var in model.start.items()}
-        if n == 0:
-            late, proved = solver.value(model.late), status == cp_model.OPTIMAL
+        if n == late_at:
+            proved = status == cp_model.OPTIMAL
         model.cp.clear_hints()  # type: ignore[no-untyped-call]
         for key, var in model.start.items():
             model.cp.add_hint(var, starts[key])
         if not isinstance(goal, int):
             model.cp.add(goal <= math.floor(solver.objective_value + 0.5))
     lengths = model.length
+    late = max(0, starts[problem.last] + lengths[problem.last] + cushion_min)
     return Plan(assigned(problem, starts, lengths), late, proved)

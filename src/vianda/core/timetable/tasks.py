@@ -212,7 +212,7 @@ def _soften(sheet: _Sheet, ingredient: str, grams: float) -> str:
     name = sheet.figures.context.inventory.pantry[ingredient].name.lower()
     takes = Band(raw.minutes.low, raw.minutes.usual, raw.minutes.high)
     cooked = sheet.task(f"soften-{ingredient}", say("Cook {what}", what=ph.word(name)), takes, needs=(HOB,))
-    cold = sheet.task(f"cool-{ingredient}", say("{what} cools", what=ph.word(name)), pr.COOLS, hands=False)
+    cold = sheet.task(f"cool-{ingredient}", say("Cool {what}", what=ph.word(name)), pr.COOLS, hands=False)
     sheet.lag(cooked, cold, 0, 0)
     return cold
 

@@ -11,54 +11,17 @@ from vianda.core.model.edit import PinTask, TimingEdit, TypeTiming
 from vianda.core.model.formula import Timing
 from vianda.core.pipeline.figures import Figures
 from vianda.core.reading.clock import DAY_MIN, clock_text
-from vianda.core.schedule.chance import WANTED_FRAC, Arc, Chances, arcs_of, chances
-from vianda.core.schedule.model import Plan, Problem, Slot, UnsettledError, When
+from vianda.core.schedule.chance import WANTED_FRAC, Chances, chances
+from vianda.core.schedule.model import Plan, Problem, UnsettledError
 from vianda.core.schedule.relief import Relief, reliefs
 from vianda.core.schedule.solve import Solver, solve
-from vianda.core.timetable.remarks import TimeRemark, named, remarks_on
-from vianda.core.timetable.tasks import LAST, Dish, tasks_of, tasks_together
+from vianda.core.timetable.on_clock import Lane, TimedTask, lanes_of, timed_tasks
+from vianda.core.timetable.remarks import TimeRemark, remarks_on
+from vianda.core.timetable.tasks import Dish, tasks_of, tasks_together
 
 # Served this much before the hour, at most, so that it is on time often enough. Ours.
 CUSHIONS_MIN = (0, 2, 4, 7, 10, 15, 20, 30, 45, 60)
 MOST_OFFERS = 4
-
-
-@dataclass(frozen=True, slots=True)
-class TimedTask:
-    """One task on the clock.
-
-    Minutes are from the hour on the plate; ``day`` is 0 on the day itself, −1 on the day before. ``lane`` names what
-    it is drawn under: a cook, a place, or what waits by itself. ``float_min`` is how long it may slip until serving is
-    late, None for more than an hour; ``critical``: it may not slip at all. ``why`` says what binds its start.
-    ``dish`` is whose it is, "" where there is one only.
-    """
-
-    key: str
-    title: Phrase
-    start_min: int
-    end_min: int
-    starts: str
-    ends: str
-    day: int
-    when: When
-    hands: bool
-    lanes: tuple[str, ...]
-    float_min: int | None
-    critical: bool
-    why: Phrase
-    slip: Phrase
-    pinned: bool
-    own: bool
-    dish: str
-
-
-@dataclass(frozen=True, slots=True)
-class Lane:
-    """One row of the picture: a cook, a place of the kitchen, or what waits by itself."""
-
-    key: str
-    title: str
-    kind: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -181,8 +144,8 @@ def _of(problem: Problem, timing: Timing, solver: Solver) -> Timetable:
         impossible=False,
         unsettled=False,
         says=_said(plan, timing.ready_min),
-        tasks=_tasks(problem, plan, found, timing.ready_min),
-        lanes=_lanes(problem, plan),
+        tasks=timed_tasks(problem, plan, found, ready_min=timing.ready_min),
+        lanes=lanes_of(problem, plan),
         offers=_offers(problem, timing, solver) if plan.late_min > 0 else (),
         remarks=remarks_on(problem, plan, found, ready_min=timing.ready_min),
     )
@@ -215,114 +178,9 @@ def _said(plan: Plan, ready_min: int) -> Phrase:
         return say(
             "It cannot be on the plate before {served}: {late} late.",
             served=ph.word(clock_text(ready_min + plan.late_min)),
-            late=ph.duration(60.0 * plan.late_min),
+            late=ph.minutes(float(plan.late_min)),
         )
     return say("Begin at {begins} to have it on the plate at {at}.", begins=begins, at=ph.word(clock_text(ready_min)))
-
-
-def _tasks(problem: Problem, plan: Plan, found: Chances, ready_min: int) -> tuple[TimedTask, ...]:
-    arcs = arcs_of(problem, plan)
-    task = {t.key: t for t in problem.tasks}
-    slots = {s.task: s for s in plan.slots}
-    places = {r.key: r.title for r in problem.resources}
-    timed = []
-    for slot in plan.slots:
-        if slot.task == LAST:
-            continue
-        one, slip = task[slot.task], found.float_min[slot.task]
-        lanes = tuple(f"{key}-{n}" for key, n in slot.places)
-        if slot.cook is not None:
-            lanes = (f"cook-{slot.cook}", *lanes)
-        at = ready_min + slot.start_min
-        timed.append(
-            TimedTask(
-                key=slot.task,
-                title=one.title,
-                start_min=slot.start_min,
-                end_min=slot.end_min,
-                starts=clock_text(at),
-                ends=clock_text(ready_min + slot.end_min),
-                day=at // DAY_MIN,
-                when=one.when,
-                hands=one.hands,
-                lanes=lanes or ("waits",),
-                float_min=slip,
-                critical=slip == 0,
-                why=_why(problem, slot, slots, arcs, places, ready_min),
-                slip=_slip(slip, found.breaks_min[slot.task]),
-                pinned=slot.task in problem.pinned,
-                own=one.own,
-                dish=one.dish,
-            )
-        )
-    return tuple(timed)
-
-
-def _slip(late: int | None, breaks: int | None) -> Phrase:
-    """How far a task may slip, in words."""
-    if late == 0:
-        return say("Every minute it slips, the plate is late.")
-    if breaks is not None and (late is None or breaks < late):
-        if breaks == 0:
-            return say("It follows at once, or something waits too long.")
-        return say("It may slip {n}; then something waits too long.", n=ph.minutes(float(breaks)))
-    if late is None:
-        return say("It may slip for more than an hour.")
-    return say("It may slip {n}; then the plate is late.", n=ph.minutes(float(late)))
-
-
-def _why(
-    problem: Problem,
-    slot: Slot,
-    slots: Mapping[str, Slot],
-    arcs: tuple[Arc, ...],
-    places: Mapping[str, str],
-    ready_min: int,
-) -> Phrase:
-    """What would be broken if it began later: what comes after it, a place, a cook, or how long something may wait."""
-    tasks = {t.key: t for t in problem.tasks}
-    if slot.task in problem.pinned:
-        return say("Pinned: it begins when you said.")
-
-    tight = [a for a in arcs if a.before == slot.task and slots[a.after].start_min - slot.end_min <= a.least_min]
-    order = {"lag": 0, "place": 1, "cook": 2}
-    for arc in sorted(tight, key=lambda a: (order[a.because], slots[a.after].start_min)):
-        then = ph.word(clock_text(ready_min + slots[arc.after].start_min))
-        if arc.because == "lag" and arc.after == LAST:
-            return say("It goes to the plate at once.")
-        after = named(tasks[arc.after])
-        if arc.because == "lag":
-            if arc.least_min >= DAY_MIN:
-                return say("{wait} h before “{after}”.", wait=ph.count(round(arc.least_min / 60)), after=after)
-            if arc.least_min > 0:
-                wait = ph.minutes(float(arc.least_min))
-                return say("{wait} before “{after}” at {then}.", wait=wait, after=after, then=then)
-            return say("“{after}” follows at {then}.", after=after, then=then)
-        if arc.because == "place":
-            where = ph.word(places[arc.resource].lower())
-            return say("From {then} the {where} is taken by “{after}”.", then=then, where=where, after=after)
-        return say("From {then} the same hands are at “{after}”.", then=then, after=after)
-    cold = [x for x in problem.lags if x.before == slot.task and x.cold]
-    if cold:
-        return say("Early enough that it cannot hold up “{after}”.", after=named(tasks[cold[0].after]))
-    return say("Nothing binds it more closely.")
-
-
-def _lanes(problem: Problem, plan: Plan) -> tuple[Lane, ...]:
-    cooks = [
-        Lane(f"cook-{n}", "Cook" if problem.cooks == 1 else f"Cook {n + 1}", "cook")
-        for n in range(problem.cooks)
-        if any(s.cook == n for s in plan.slots)
-    ]
-    used = {place for s in plan.slots for place in s.places}
-    rows = [
-        Lane(f"{r.key}-{n}", r.title if r.places == 1 else f"{r.title}, {n + 1}", "place")
-        for r in problem.resources
-        for n in range(r.places)
-        if (r.key, n) in used
-    ]
-    waits = any(s.cook is None and not s.places and s.task != LAST for s in plan.slots)
-    return (*cooks, *rows, *([Lane("waits", "Waits by itself", "waits")] if waits else []))
 
 
 def _offers(problem: Problem, timing: Timing, solver: Solver) -> tuple[Offer, ...]:
@@ -332,7 +190,7 @@ def _offers(problem: Problem, timing: Timing, solver: Solver) -> tuple[Offer, ..
 
 
 def _offer(x: Relief, problem: Problem, titles: Mapping[str, str], ready_min: int, opens_min: int) -> Offer:
-    comes = say("On time.") if x.late_min == 0 else say("{m} late.", m=ph.duration(60.0 * x.late_min))
+    comes = say("On time.") if x.late_min == 0 else say("{m} late.", m=ph.minutes(float(x.late_min)))
     if x.kind == "later":
         at = clock_text(ready_min + x.minutes)
         return Offer(say("On the plate at {at}", at=ph.word(at)), comes, TypeTiming("ready", at))

@@ -1168,6 +1168,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/services/under-way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The rest of a service from now on: what is done stands, the rest moves as little as it can */
+        post: operations["service_under_way"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/services/{service_id}": {
         parameters: {
             query?: never;
@@ -5144,6 +5161,23 @@ export interface components {
             kind: "move-edge";
         };
         /**
+         * MovedTask
+         * @description A task that begins at another hour than planned last.
+         */
+        MovedTask: {
+            /** Dish */
+            dish: string;
+            /** Key */
+            key: string;
+            /** Later Min */
+            later_min: number;
+            /** Now */
+            now: string;
+            title: components["schemas"]["Phrase"];
+            /** Was */
+            was: string;
+        };
+        /**
          * NameFigures
          * @description One name: whether the usual figures allow it, what bars it (in words too), each limit with margin and chance.
          */
@@ -7735,6 +7769,20 @@ export interface components {
             stocked: components["schemas"]["Stocked"];
         };
         /**
+         * Stood
+         * @description When a task was to be done last, minutes from the hour on the plate, and in which lanes of the timetable.
+         */
+        Stood: {
+            /** End Min */
+            end_min: number;
+            /** Lanes */
+            lanes: string[];
+            /** Start Min */
+            start_min: number;
+            /** Task */
+            task: string;
+        };
+        /**
          * StovePlan
          * @description Steps and waves. The last wave may be smaller, and the first, where something lies beside it.
          *
@@ -8077,6 +8125,28 @@ export interface components {
             kind: "take-out";
         };
         /**
+         * TaskMark
+         * @description What happened to a task: begun, and ended or not; how many minutes from now it still takes, where that is known.
+         *
+         *     Minutes are from the hour on the plate.
+         */
+        TaskMark: {
+            /** Begun Min */
+            begun_min: number;
+            /**
+             * Ended Min
+             * @default null
+             */
+            ended_min: number | null;
+            /**
+             * Still Min
+             * @default null
+             */
+            still_min: number | null;
+            /** Task */
+            task: string;
+        };
+        /**
          * Taste
          * @description Per 100 g: sugar, salt, acid (as acetic), fat, water, dry matter in g; pungency; savour in mg of glutamate.
          *
@@ -8222,7 +8292,7 @@ export interface components {
          *     Minutes are from the hour on the plate; ``day`` is 0 on the day itself, −1 on the day before. ``lane`` names what
          *     it is drawn under: a cook, a place, or what waits by itself. ``float_min`` is how long it may slip until serving is
          *     late, None for more than an hour; ``critical``: it may not slip at all. ``why`` says what binds its start.
-         *     ``dish`` is whose it is, "" where there is one only.
+         *     ``dish`` is whose it is, "" where there is one only. ``status`` is "to-do" until something is said of it.
          */
         TimedTask: {
             /** Critical */
@@ -8252,6 +8322,12 @@ export interface components {
             start_min: number;
             /** Starts */
             starts: string;
+            /**
+             * Status
+             * @default to-do
+             * @enum {string}
+             */
+            status: "to-do" | "running" | "done";
             title: components["schemas"]["Phrase"];
             /**
              * When
@@ -8466,6 +8542,53 @@ export interface components {
             cause: "thickness" | "conductivity" | "contact" | "air" | "surface" | "start" | "drip" | "lid";
             /** Share */
             share: number;
+        };
+        /**
+         * Underway
+         * @description The rest of a timetable from now on.
+         *
+         *     ``gives`` says what gives, the most important first: another order, food that waits longer than it should, hot food
+         *     that waits longer than planned. ``on_time_frac`` is the share of drawn evenings on which it is on the plate at most
+         *     five minutes after ``served``.
+         */
+        Underway: {
+            /** Gives */
+            gives: components["schemas"]["Phrase"][];
+            /** Lanes */
+            lanes: components["schemas"]["Lane"][];
+            /** Late Min */
+            late_min: number;
+            /** Moved */
+            moved: components["schemas"]["MovedTask"][];
+            /** Now */
+            now: string;
+            /** On Time Frac */
+            on_time_frac: number;
+            /** Ready */
+            ready: string;
+            says: components["schemas"]["Phrase"];
+            /** Served */
+            served: string;
+            /** Tasks */
+            tasks: components["schemas"]["TimedTask"][];
+        };
+        /**
+         * UnderwayRequest
+         * @description A service under way: what time it is, what happened, and where each task stood before.
+         */
+        UnderwayRequest: {
+            /** Marks */
+            marks: components["schemas"]["TaskMark"][];
+            /** Now Min */
+            now_min: number;
+            service: components["schemas"]["Service"];
+            /** Stood */
+            stood: components["schemas"]["Stood"][];
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
         };
         /**
          * Unused
@@ -14832,6 +14955,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SetOut"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    service_under_way: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnderwayRequest"];
+            };
+        };
+        responses: {
+            /** @description The rest of a service from now on: what is done stands, the rest moves as little as it can */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Underway"];
                 };
             };
             /** @description A problem */

@@ -1,0 +1,135 @@
+"""A service under way in a browser: the plate starts a quarter late, and what moves and what gives is said."""
+
+from __future__ import annotations
+
+import datetime as dt
+import re
+from dataclasses import replace
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from vianda.core.demo.formulas import slipway_smash
+from vianda.interchange.kinds import FORMULAS
+
+DAY = dt.date(2026, 12, 4)
+READY_MIN = 18 * 60 + 30
+
+
+def _service(watched, name: str, guests: int = 20) -> int:
+    """A service of one dish, kept; its number."""
+    post = watched.page.request.post
+    formula = {"formula": FORMULAS.plain(replace(slipway_smash(), name=f"{name} smash"))}
+    made = post(f"{watched.served.address}/api/formulas", data=formula).json()
+    timing = {"ready_min": READY_MIN, "cooks": 2, "opens_min": -1, "own": [], "pins": []}
+    service = {
+        "name": name,
+        "day": str(DAY),
+        "dishes": [{"formula_id": made["id"], "guests": guests}],
+        "timing": timing,
+        "remark": "",
+        "repeat": "",
+        "until": "",
+        "counts": [],
+    }
+    kept = post(f"{watched.served.address}/api/services", data={"service": service})
+    assert kept.status == 201, kept.text()
+    return kept.json()["id"]
+
+
+def _tasks(watched, service_id: int) -> list[dict]:
+    service = watched.get(f"/services/{service_id}")["service"]
+    body = {"service": service, "unit_system": "metric"}
+    planned = watched.page.request.post(f"{watched.served.address}/api/services/plan", data=body)
+    return planned.json()["timetable"]["tasks"]
+
+
+def _at(page: Page, minute: int) -> None:
+    """Put the page's clock so many minutes from the hour on the plate; it then goes on."""
+    page.clock.set_fixed_time(dt.datetime.combine(DAY, dt.time()) + dt.timedelta(minutes=READY_MIN + minute))
+
+
+def _row(page: Page, task: dict):
+    return page.locator(f'[data-row="{task["key"]}"]')
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_the_plate_starts_a_quarter_late(watch, kestrel, width: int) -> None:
+    watched = watch(kestrel, width=width)
+    page = watched.page
+    service_id = _service(watched, f"Late at {width}")
+    tasks = _tasks(watched, service_id)
+    plate = next(t for t in tasks if t["key"].endswith("preheat"))
+    _at(page, plate["start_min"] - 1)
+    watched.go(f"/services/{service_id}/cook")
+    state = page.locator("[data-under-way]")
+    expect(state).to_be_visible(timeout=60_000)
+    # Everything that is planned before the plate is done when it should be.
+    for task in tasks:
+        if task["end_min"] <= plate["start_min"] and task is not plate:
+            row = _row(page, task)
+            expect(row).to_be_visible()
+            if row.get_by_role("button", name=re.compile("^Done")).count() == 0:
+                continue
+            row.get_by_role("button", name=re.compile("^Done")).click()
+            expect(_row(page, task)).to_have_attribute("data-status", "done")
+    expect(state).to_have_attribute("data-under-way", "on-time")
+    before = state.inner_text()
+    _at(page, plate["start_min"] + 15)
+    late = _row(page, plate)
+    expect(page.get_by_role("list", name="Now").locator(f'[data-row="{plate["key"]}"]')).to_be_visible()
+    expect(late).to_contain_text(f"was {plate['starts']}")
+    expect(state).to_have_attribute("data-under-way", "late")
+    assert state.inner_text() != before
+    assert watched.axe() == []
+    late.get_by_role("button", name=re.compile("^Begin")).click()
+    expect(late).to_have_attribute("data-status", "running")
+    # It takes a quarter of an hour more than usual: the evening is later still.
+    told = state.inner_text()
+    late.get_by_role("button", name=re.compile(r"^\+15")).click()
+    expect(state).not_to_have_text(told)
+    # What was said is still there after a reload, and the last of it can be taken back.
+    later = state.inner_text()
+    page.reload()
+    expect(_row(page, plate)).to_have_attribute("data-status", "running", timeout=60_000)
+    expect(state).to_have_text(later)
+    page.get_by_role("button", name="Begin the evening again").click()
+    expect(page.get_by_role("list", name="At work")).to_have_count(0)
+    page.get_by_role("button", name="Take the last one back").click()
+    expect(_row(page, plate)).to_have_attribute("data-status", "running")
+
+
+def test_a_service_leads_to_the_stove_and_back(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    service_id = _service(watched, "There and back")
+    watched.go(f"/services/{service_id}")
+    page.get_by_role("link", name="Cook it").click()
+    expect(page.locator("[data-under-way]")).to_be_visible(timeout=60_000)
+    page.get_by_role("link", name="Back to the service").click()
+    expect(page.get_by_label("Service", exact=True)).to_have_value("There and back")
+
+
+def test_nothing_to_cook_and_no_such_service_are_said(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    watched.expected.add(404)
+    page = watched.page
+    service = watched.page.request.post(
+        f"{kestrel.address}/api/services",
+        data={
+            "service": {
+                "name": "Empty",
+                "day": "",
+                "dishes": [],
+                "timing": {"ready_min": READY_MIN, "cooks": 1, "opens_min": -1, "own": [], "pins": []},
+                "remark": "",
+                "repeat": "",
+                "until": "",
+                "counts": [],
+            }
+        },
+    ).json()
+    watched.go(f"/services/{service['id']}/cook")
+    expect(page.get_by_role("heading", name="Nothing to cook yet")).to_be_visible()
+    watched.go("/services/999999/cook")
+    expect(page.get_by_role("heading", name="This service is not here")).to_be_visible()
