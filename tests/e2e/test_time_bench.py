@@ -158,3 +158,33 @@ def test_two_dishes_of_one_evening_have_one_timetable(watch, kestrel) -> None:
     page.get_by_role("button", name="Delete this service").click()
     page.get_by_role("button", name="Delete Friday").click()
     expect(page.get_by_text("None yet.")).to_be_visible()
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_orders_as_they_come_are_held_by_a_second_cook(watch, kestrel, width: int) -> None:
+    watched = watch(kestrel, width=width)
+    watched.expected.add(422)
+    page = _open(watched, slipway_smash(), f"To order at {width}")
+    page.get_by_role("tab", name="Orders as they come").click()
+    state = page.locator("[data-orders]")
+    expect(state).to_have_attribute("data-orders", "enough")
+    _type(page, "Orders an hour", "40")
+    expect(state).to_have_attribute("data-orders", "short")
+    expect(state.get_by_role("status")).to_contain_text("asked for in the rush")
+    assert watched.axe() == []
+    # Three cooks have hands enough; what is held ready is told in the table.
+    _type(page, "Cooks", "3")
+    expect(state).to_have_attribute("data-orders", "enough")
+    expect(page.get_by_role("row").filter(has_text="enough")).to_have_count(1)
+    # What is no number, or more than is drawn, is refused and says why; what stood there stands.
+    _type(page, "Portions an order", "many")
+    expect(page.get_by_role("alert")).to_contain_text("was not understood")
+    expect(page.get_by_label("Portions an order", exact=True)).to_have_value("2")
+    _type(page, "Open for", "9000 min")
+    expect(page.get_by_role("alert")).to_be_visible()
+    _type(page, "Open for", "90 min")
+    expect(state).to_be_visible()
+    # It stands there still after a look at the lanes.
+    page.get_by_role("tab", name="Lanes").click()
+    page.get_by_role("tab", name="Orders as they come").click()
+    expect(page.get_by_label("Orders an hour", exact=True)).to_have_value("40")

@@ -15,6 +15,7 @@ from vianda.core.heat.doneness import DONENESS
 from vianda.core.mix.limits import TITLES as LIMIT_TITLES
 from vianda.core.mix.schools import mix_schools
 from vianda.core.model.styles import all_styles
+from vianda.core.orders.as_they_come import OrdersFigures
 from vianda.core.reading.mix_line import MixReading
 from vianda.core.sauce.schools import ROLES
 from vianda.core.sauce.tastes import TASTE_TITLES
@@ -65,6 +66,18 @@ def sheets(body: s.SheetsRequest) -> Sheets:
 )
 def timetable(body: s.SheetsRequest) -> Timetable:
     return timetables.timetable_of(body.formula, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/orders",
+    summary="A formula cooked to order: how many portions an hour, how long guests wait, what to hold ready",
+    body=s.OrdersRequest,
+    answer=OrdersFigures,
+)
+def orders(body: s.OrdersRequest) -> OrdersFigures:
+    return timetables.orders_of(body.formula, body.orders, unit_system=body.unit_system)
 
 
 @operation(

@@ -21,6 +21,7 @@ from vianda.core.mix.schools import MixSchool
 from vianda.core.model.edit import Edit, Figure
 from vianda.core.model.formula import Formula
 from vianda.core.opening.opening import Opening
+from vianda.core.orders.arrivals import Orders
 from vianda.core.sauce.tastes import TasteTitle
 from vianda.core.stack.layers import LayerChoice
 from vianda.interchange.documents import Strict
@@ -43,6 +44,12 @@ class SheetsRequest(Strict):
 
     formula: Formula
     unit_system: Units | None = None
+
+
+class OrdersRequest(SheetsRequest):
+    """A formula that is cooked to order, and the orders that are expected."""
+
+    orders: Orders
 
 
 class OpeningRequest(Strict):

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from vianda.core.basis.units import UnitSystem
 from vianda.core.model.formula import Formula
+from vianda.core.orders.arrivals import Orders
+from vianda.core.orders.as_they_come import OrdersFigures, as_they_come
 from vianda.core.pipeline.compute import compute
 from vianda.core.timetable.timetable import Timetable, timetable
 from vianda.runtime.engine import ENGINE
@@ -15,3 +17,10 @@ def timetable_of(formula: Formula, *, unit_system: UnitSystem | None = None) -> 
     """The timetable of a formula as it stands, backwards from its hour on the plate."""
     inventory, kitchen = context(unit_system)
     return timetable(compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE), solver=SOLVER)
+
+
+def orders_of(formula: Formula, orders: Orders, *, unit_system: UnitSystem | None = None) -> OrdersFigures:
+    """What this kitchen and the formula's cooks make of orders as they come."""
+    inventory, kitchen = context(unit_system)
+    figures = compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
+    return as_they_come(figures, orders, cooks=formula.timing.cooks)

@@ -97,6 +97,8 @@ export type StoredService = S["ServiceAnswer"];
 export type PlannedService = S["PlannedService"];
 export type SetOut = S["SetOut"];
 export type Underway = S["Underway"];
+export type Orders = S["Orders"];
+export type OrdersFigures = S["OrdersFigures"];
 export type UnderwayRequest = S["UnderwayRequest"];
 export type Forecast = S["Forecast"];
 export type SpanShopping = S["SpanShopping"];
@@ -308,6 +310,8 @@ export const api = {
     ask("post", "/api/services/edit", { body: { service, edit, unit_system } }),
   planService: (service: Service, unit_system: Units, signal?: AbortSignal) =>
     ask("post", "/api/services/plan", { body: { service, unit_system }, signal }),
+  orders: (formula: Formula, orders: Orders, unit_system: Units, signal?: AbortSignal) =>
+    ask("post", "/api/orders", { body: { formula, orders, unit_system }, signal }),
   underway: (body: UnderwayRequest, signal?: AbortSignal) =>
     ask("post", "/api/services/under-way", { body, signal }),
   createFormula: (formula: Formula) => ask("post", "/api/formulas", { body: { formula }, once: true }),

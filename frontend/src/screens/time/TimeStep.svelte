@@ -5,6 +5,7 @@
   import { Resource } from "../../lib/resource.svelte";
   import { units } from "../../lib/units.svelte";
   import type { StepProps } from "../step";
+  import OrdersTab from "./OrdersTab.svelte";
   import TimetableView from "./TimetableView.svelte";
 
   let { bench, formula, kitchen }: StepProps = $props();
@@ -24,4 +25,6 @@
   refusal={refused}
   {kitchen}
   onedit={(edit) => bench.edit(edit)}
-/>
+>
+  {#snippet orders()}<OrdersTab {formula} onedit={(edit) => bench.edit(edit)} />{/snippet}
+</TimetableView>

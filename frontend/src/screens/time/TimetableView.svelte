@@ -27,14 +27,17 @@
     before?: Snippet;
     /** Nothing is asked for: no dish was chosen. */
     idle?: boolean;
+    /** A third tab: orders as they come. */
+    orders?: Snippet;
   }
-  let { timing, table, problem, refusal, kitchen, onedit, before, idle = false }: Props = $props();
-  const tabs = [
+  let { timing, table, problem, refusal, kitchen, onedit, before, idle = false, orders }: Props = $props();
+  const tabs = $derived([
     { key: "lanes", title: "Lanes" },
     { key: "list", title: "List" },
-  ] as const;
+    ...(orders ? [{ key: "orders", title: "Orders as they come" }] : []),
+  ]);
   // On a phone the list reads better than lanes a thumb wide.
-  let open = $state<(typeof tabs)[number]["key"]>(window.innerWidth < 640 ? "list" : "lanes");
+  let open = $state<"lanes" | "list" | "orders">(window.innerWidth < 640 ? "list" : "lanes");
   let span = $state<"all" | "end">("all");
   let chosen = $state("");
 
@@ -51,98 +54,105 @@
 
 <Tabs heading="Time" {tabs} {open} onopen={(key) => (open = key as typeof open)}>
   {#snippet above()}
-    {@render before?.()}
-    <div class="mt-4 flex flex-wrap items-end gap-3">
-      <QuickField
-        label="On the plate at"
-        value={clock(0, timing.ready_min)}
-        width="6rem"
-        oncommit={type("ready")}
-      />
-      <QuickField label="Cooks" value={String(timing.cooks)} width="4.5rem" oncommit={type("cooks")} />
-      <QuickField
-        label="Work begins at"
-        value={timing.opens_min < 0 ? "" : clock(0, timing.opens_min)}
-        placeholder="as needed"
-        width="7.5rem"
-        oncommit={type("opens")}
-      />
-      {#if open === "lanes" && first < -120}<Segments
-          label="Show"
-          options={[
-            { key: "all", title: "The whole day" },
-            { key: "end", title: "Last hour and a half" },
-          ] as const}
-          value={span}
-          onpick={(key) => (span = key)}
-        />{/if}
-    </div>
-    {#if refusal}<p role="alert" class="mt-3 text-[0.875rem] text-error">{refusal}</p>{/if}
-    {#if problem}
-      <p role="alert" class="mt-3 text-[0.875rem] text-error">{problem.detail}</p>
-    {/if}
-    {#if table}
-      <div
-        class="mt-4"
-        data-timetable={table.impossible
-          ? "impossible"
-          : table.unsettled
-            ? "unsettled"
-            : table.late_min > 0
-              ? "late"
-              : "on-time"}
-      >
-        <p
-          class={[
-            "max-w-[44rem] text-[1.0625rem] leading-snug font-semibold",
-            (table.impossible || table.unsettled || table.late_min > 0) && "text-error",
-          ]}
-          role="status"
-        >
-          <Say text={table.says} />
-        </p>
-        {#if table.offers.length > 0}
-          <ul class="mt-2 max-w-[34rem]" aria-label="What would help">
-            {#each table.offers as offer, n (n)}
-              <li class="flex items-center justify-between gap-4 border-t border-base-300 py-1.5">
-                <span
-                  ><span class="font-semibold"><Say text={offer.what} /></span>
-                  <span class="quiet">→ <Say text={offer.comes} /></span></span
-                >
-                {#if offer.edit}
-                  {@const edit = offer.edit}<button class="act" onclick={() => onedit(edit)}>Take it</button>
-                {/if}
-              </li>
-            {/each}
-          </ul>
-        {:else if table.tasks.length > 0}
-          <div class="mt-2 flex flex-wrap gap-x-8 gap-y-3">
-            <Fact label="On time, of evenings"><Qty kind="frac" value={table.on_time_frac} /></Fact>
-            <Fact label="Ready before the hour"><Qty kind="minutes" value={table.cushion_min} /></Fact>
-            <Fact label="Hot food waits, on average"><Qty kind="minutes" value={table.waits_hot_min} /></Fact>
-          </div>
-        {/if}
-        {#if table.remarks.length > 0}
-          <ul class="mt-3 grid gap-x-8 gap-y-2 md:grid-cols-2" aria-label="Counsel of time">
-            {#each table.remarks as remark (remark.key)}
-              <li
-                class={[
-                  "border-l-[3px] pl-2.5 text-[0.9375rem] leading-snug",
-                  remark.level === "warn" ? "border-warning" : "border-base-300",
-                ]}
-              >
-                <span class="font-semibold"><Say text={remark.title} />.</span>
-                <Say text={remark.reason} />
-              </li>
-            {/each}
-          </ul>
-        {/if}
+    {#if open !== "orders"}
+      {@render before?.()}
+      <div class="mt-4 flex flex-wrap items-end gap-3">
+        <QuickField
+          label="On the plate at"
+          value={clock(0, timing.ready_min)}
+          width="6rem"
+          oncommit={type("ready")}
+        />
+        <QuickField label="Cooks" value={String(timing.cooks)} width="4.5rem" oncommit={type("cooks")} />
+        <QuickField
+          label="Work begins at"
+          value={timing.opens_min < 0 ? "" : clock(0, timing.opens_min)}
+          placeholder="as needed"
+          width="7.5rem"
+          oncommit={type("opens")}
+        />
+        {#if open === "lanes" && first < -120}<Segments
+            label="Show"
+            options={[
+              { key: "all", title: "The whole day" },
+              { key: "end", title: "Last hour and a half" },
+            ] as const}
+            value={span}
+            onpick={(key) => (span = key)}
+          />{/if}
       </div>
-    {:else if !problem && !idle}<p class="mt-4 quiet" aria-busy="true">
-        Putting it in time … the first one takes some seconds.
-      </p>{/if}
+      {#if refusal}<p role="alert" class="mt-3 text-[0.875rem] text-error">{refusal}</p>{/if}
+      {#if problem}
+        <p role="alert" class="mt-3 text-[0.875rem] text-error">{problem.detail}</p>
+      {/if}
+      {#if table}
+        <div
+          class="mt-4"
+          data-timetable={table.impossible
+            ? "impossible"
+            : table.unsettled
+              ? "unsettled"
+              : table.late_min > 0
+                ? "late"
+                : "on-time"}
+        >
+          <p
+            class={[
+              "max-w-[44rem] text-[1.0625rem] leading-snug font-semibold",
+              (table.impossible || table.unsettled || table.late_min > 0) && "text-error",
+            ]}
+            role="status"
+          >
+            <Say text={table.says} />
+          </p>
+          {#if table.offers.length > 0}
+            <ul class="mt-2 max-w-[34rem]" aria-label="What would help">
+              {#each table.offers as offer, n (n)}
+                <li class="flex items-center justify-between gap-4 border-t border-base-300 py-1.5">
+                  <span
+                    ><span class="font-semibold"><Say text={offer.what} /></span>
+                    <span class="quiet">→ <Say text={offer.comes} /></span></span
+                  >
+                  {#if offer.edit}
+                    {@const edit = offer.edit}<button class="act" onclick={() => onedit(edit)}>Take it</button
+                    >
+                  {/if}
+                </li>
+              {/each}
+            </ul>
+          {:else if table.tasks.length > 0}
+            <div class="mt-2 flex flex-wrap gap-x-8 gap-y-3">
+              <Fact label="On time, of evenings"><Qty kind="frac" value={table.on_time_frac} /></Fact>
+              <Fact label="Ready before the hour"><Qty kind="minutes" value={table.cushion_min} /></Fact>
+              <Fact label="Hot food waits, on average"
+                ><Qty kind="minutes" value={table.waits_hot_min} /></Fact
+              >
+            </div>
+          {/if}
+          {#if table.remarks.length > 0}
+            <ul class="mt-3 grid gap-x-8 gap-y-2 md:grid-cols-2" aria-label="Counsel of time">
+              {#each table.remarks as remark (remark.key)}
+                <li
+                  class={[
+                    "border-l-[3px] pl-2.5 text-[0.9375rem] leading-snug",
+                    remark.level === "warn" ? "border-warning" : "border-base-300",
+                  ]}
+                >
+                  <span class="font-semibold"><Say text={remark.title} />.</span>
+                  <Say text={remark.reason} />
+                </li>
+              {/each}
+            </ul>
+          {/if}
+        </div>
+      {:else if !problem && !idle}<p class="mt-4 quiet" aria-busy="true">
+          Putting it in time … the first one takes some seconds.
+        </p>{/if}
+    {/if}
   {/snippet}
-  {#if table && table.tasks.length > 0}
+  {#if open === "orders"}
+    {@render orders?.()}
+  {:else if table && table.tasks.length > 0}
     {#if open === "lanes"}
       {#if ahead.length > 0}
         <ul class="mt-4 flex flex-wrap gap-x-6 gap-y-1" aria-label="Days ahead">
@@ -183,5 +193,5 @@
         />{/if}
     {/if}
   {/if}
-  <OwnTaskForm {kitchen} count={timing.own.length} onadd={onedit} />
+  {#if open !== "orders"}<OwnTaskForm {kitchen} count={timing.own.length} onadd={onedit} />{/if}
 </Tabs>

@@ -708,6 +708,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A formula cooked to order: how many portions an hour, how long guests wait, what to hold ready */
+        post: operations["orders"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pantry": {
         parameters: {
             query?: never;
@@ -3997,6 +4014,28 @@ export interface components {
             thickness_mm: number;
         };
         /**
+         * Held
+         * @description One way to hold pieces ready, over the evenings drawn.
+         *
+         *     ``within_frac`` of orders wait no longer than wanted; ``half_min`` and ``ninth_min`` are the waits of the fiftieth
+         *     and the ninetieth of a hundred; ``queue`` the most orders at once on one evening of ten; ``wasted_frac`` of all
+         *     pieces cooked is thrown away.
+         */
+        Held: {
+            /** Half Min */
+            half_min: number;
+            /** Ninth Min */
+            ninth_min: number;
+            /** Queue */
+            queue: number;
+            /** Ready */
+            ready: number;
+            /** Wasted Frac */
+            wasted_frac: number;
+            /** Within Frac */
+            within_frac: number;
+        };
+        /**
          * Hold
          * @description °C for so many seconds; 0 is reached.
          */
@@ -5092,6 +5131,15 @@ export interface components {
             why: string;
         };
         /**
+         * More
+         * @description What more of something would hold, portions an hour.
+         */
+        More: {
+            /** Per Hour */
+            per_hour: number;
+            what: components["schemas"]["Phrase"];
+        };
+        /**
          * Mould
          * @description A tin, tray, scoop or ring; lengths in mm, inside.
          *
@@ -5430,6 +5478,80 @@ export interface components {
              * @default
              */
             why: string;
+        };
+        /**
+         * Orders
+         * @description Orders of one service as they are expected.
+         *
+         *     ``per_hour`` orders come outside the rush and ``rush_factor`` times as many in it, ``rush_from_min`` after opening,
+         *     for ``rush_min``. One order has ``portions`` on average, one at least. ``wait_min`` is what nine of ten guests
+         *     should wait at most.
+         */
+        Orders: {
+            /** Open Min */
+            open_min: number;
+            /** Per Hour */
+            per_hour: number;
+            /** Portions */
+            portions: number;
+            /** Rush Factor */
+            rush_factor: number;
+            /** Rush From Min */
+            rush_from_min: number;
+            /** Rush Min */
+            rush_min: number;
+            /** Wait Min */
+            wait_min: number;
+        };
+        /**
+         * OrdersFigures
+         * @description What a kitchen makes of orders as they come.
+         *
+         *     ``per_hour`` portions are held at most, bound by the surface or by the hands; ``rush_per_hour`` are asked for in the
+         *     rush. ``soonest_min`` passes from an order to its plate with nothing ready and nobody before it. ``ready`` is what
+         *     is advised, ``enough`` whether nine of ten then wait no longer than wanted. ``raw`` pieces are shaped for nine
+         *     evenings of ten.
+         */
+        OrdersFigures: {
+            /**
+             * Binds
+             * @enum {string}
+             */
+            binds: "surface" | "hands";
+            /** Enough */
+            enough: boolean;
+            /** Hands Per Hour */
+            hands_per_hour: number;
+            /** Held */
+            held: components["schemas"]["Held"][];
+            /** More */
+            more: components["schemas"]["More"][];
+            /** Per Hour */
+            per_hour: number;
+            /** Raw */
+            raw: number;
+            /** Ready */
+            ready: number;
+            /** Rush Per Hour */
+            rush_per_hour: number;
+            says: components["schemas"]["Phrase"];
+            /** Soonest Min */
+            soonest_min: number;
+            /** Surface Per Hour */
+            surface_per_hour: number;
+        };
+        /**
+         * OrdersRequest
+         * @description A formula that is cooked to order, and the orders that are expected.
+         */
+        OrdersRequest: {
+            formula: components["schemas"]["Formula"];
+            orders: components["schemas"]["Orders"];
+            /**
+             * Unit System
+             * @default null
+             */
+            unit_system: ("metric" | "us") | null;
         };
         /**
          * OutcomeFigures
@@ -12639,6 +12761,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OpeningAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    orders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrdersRequest"];
+            };
+        };
+        responses: {
+            /** @description A formula cooked to order: how many portions an hour, how long guests wait, what to hold ready */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrdersFigures"];
                 };
             };
             /** @description A problem */
