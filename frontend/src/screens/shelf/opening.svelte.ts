@@ -81,7 +81,10 @@ export class OpeningState {
     return this.attempt(async () => {
       const now = this.opened;
       if (!now?.opening.formula) return;
+      const turn = this.#turn;
       const next = await api.evaluate(now.opening.formula as Formula, [edit], units.system);
+      // Another line was typed meanwhile: it stands.
+      if (turn !== this.#turn) return;
       this.opened = {
         opening: { ...now.opening, formula: next.formula as Opening["formula"] },
         evaluation: next.evaluation,
