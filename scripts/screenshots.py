@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import sys
 from collections.abc import Callable
-from datetime import date, timedelta
+from datetime import date, datetime, time, timedelta
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
@@ -161,8 +161,36 @@ def _basket(page: Page) -> None:
     page.wait_for_timeout(500)
 
 
+def _late(page: Page, base: str, dishes: tuple[int, ...]) -> None:
+    """Two dishes under way, the plate of the second a quarter of an hour late."""
+    day, ready_min = date.today() + timedelta(days=9), 1110
+    timing = {"ready_min": ready_min, "cooks": 2, "opens_min": -1, "own": [], "pins": []}
+    served = [{"formula_id": formula, "guests": 0} for formula in dishes]
+    service = {"name": "Wednesday at the canteen", "day": str(day), "dishes": served, "timing": timing}
+    kept = page.request.post(f"{base}/api/services", data={"service": service}).json()
+    ask = {"service": kept["service"], "unit_system": "metric"}
+    tasks = page.request.post(f"{base}/api/services/plan", data=ask).json()["timetable"]["tasks"]
+    plate = next(t for t in tasks if t["key"] == f"f{dishes[1]}-preheat")
+    now = plate["start_min"] + 15
+    marks = [
+        {
+            "task": t["key"],
+            "begun_min": t["start_min"],
+            "ended_min": t["end_min"] if t["end_min"] <= now else None,
+            "until_min": None,
+        }
+        for t in tasks
+        if t["start_min"] < now and t is not plate
+    ]
+    key = f"vianda.underway.{kept['id']}.{day}"
+    page.evaluate("([key, marks]) => localStorage.setItem(key, JSON.stringify(marks))", [key, marks])
+    page.clock.set_fixed_time(datetime.combine(day, time()) + timedelta(minutes=ready_min + now))
+    page.goto(f"{base}/services/{kept['id']}/cook")
+    page.locator("[data-under-way]").wait_for(timeout=60_000)
+
+
 def main() -> int:
-    """Take every picture; the shelf last, so that it shows what the others left."""
+    """Take every picture; the shelf late, so that it shows what the others left."""
     base = sys.argv[1].rstrip("/")
     FOLDER.mkdir(parents=True, exist_ok=True)
     with sync_playwright() as playwright:
@@ -178,7 +206,7 @@ def main() -> int:
             report = {"token": f"picture-{place}", "kind": "done", "place": place, "late_s": late}
             page.request.post(f"{base}/api/cooks/{stove}/events", data=report)
         pictures: list[tuple[str, str, tuple[int, int], Callable[[Page], None] | None]] = [
-            *((step, f"/formula/{smash}/{step}", WIDE, None) for step in ("dish", "meat", "shape", "cook", "notes")),
+            *((step, f"/formula/{smash}/{step}", WIDE, None) for step in ("dish", "meat", "shape", "cook")),
             ("heat", f"/formula/{pub}/heat", WIDE, _inside),
             ("mix", f"/formula/{loaf}/mix", WIDE, None),
             ("sauce", f"/formula/{pub}/sauce", WIDE, _stacked),
@@ -193,6 +221,8 @@ def main() -> int:
             ("kitchen", "/kitchen", WIDE, None),
             ("shopping", "/shopping", PHONE, _basket),
             ("shelf", "/", WIDE, _opening),
+            # The last: the page's clock stands in that evening from then on.
+            ("under-way", "/services", WIDE, lambda p: _late(p, base, (loaf, smash))),
         ]
         _a_week(page, base, {"Burger night": (smash, 3), "Winter loaf": (loaf, 5)})
         for name, path, (width, height), act in pictures:
