@@ -29,10 +29,11 @@
     { key: "rush_min", label: "Rush lasts", unit: "min" },
     { key: "wait_min", label: "A wait that is good", unit: "min" },
   ];
-  const type = (key: keyof Orders) => (text: string) =>
-    told.read("number", text.replace(/\s*min(utes?)?$/, ""), (value) =>
-      changeOrders(formula, { [key]: value }),
-    );
+  /** Times are read by the core as times; a bare number is minutes there. */
+  const type = (field: (typeof fields)[number]) => (text: string) =>
+    field.unit
+      ? told.read("time_s", text, (value) => changeOrders(formula, { [field.key]: value / 60 }))
+      : told.read("number", text, (value) => changeOrders(formula, { [field.key]: value }));
   const whole = (value: number) => String(Math.floor(value));
 </script>
 
@@ -42,7 +43,7 @@
       label={field.label}
       value={`${orders[field.key]}${field.unit ? ` ${field.unit}` : ""}`}
       width="100%"
-      oncommit={type(field.key)}
+      oncommit={type(field)}
     />
   {/each}
   <QuickField

@@ -10,7 +10,7 @@ from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.clock import DAY_MIN, clock_text
 from vianda.core.schedule.chance import Arc, Chances, arcs_of
-from vianda.core.schedule.model import Plan, Problem, Slot, When
+from vianda.core.schedule.model import Plan, Problem, Slot, Task, When
 from vianda.core.timetable.remarks import named
 from vianda.core.timetable.tasks import LAST
 
@@ -57,6 +57,69 @@ class Lane:
     kind: str
 
 
+def timed_task(
+    task: Task,
+    slot: Slot,
+    *,
+    ready_min: int,
+    why: Phrase,
+    slip: Phrase,
+    float_min: int | None = None,
+    pinned: bool = False,
+    status: Status = "to-do",
+) -> TimedTask:
+    """One task on the clock.
+
+    Parameters
+    ----------
+    task : Task
+        The task.
+    slot : Slot
+        When it is done, by whom and where.
+    ready_min : int
+        The hour on the plate, minutes from midnight.
+    why : Phrase
+        What binds its start.
+    slip : Phrase
+        How far it may slip, in words.
+    float_min : int | None, default None
+        How far it may slip until the plate is late, min; None for more than an hour.
+    pinned : bool, default False
+        Whether it begins when the cook said.
+    status : Status, default "to-do"
+        Where it stands.
+
+    Returns
+    -------
+    TimedTask
+        The task with its hours, its lanes and its words.
+    """
+    lanes = tuple(f"{key}-{n}" for key, n in slot.places)
+    if slot.cook is not None:
+        lanes = (f"cook-{slot.cook}", *lanes)
+    at = ready_min + slot.start_min
+    return TimedTask(
+        key=task.key,
+        title=task.title,
+        start_min=slot.start_min,
+        end_min=slot.end_min,
+        starts=clock_text(at),
+        ends=clock_text(ready_min + slot.end_min),
+        day=at // DAY_MIN,
+        when=task.when,
+        hands=task.hands,
+        lanes=lanes or ("waits",),
+        float_min=float_min,
+        critical=float_min == 0,
+        why=why,
+        slip=slip,
+        pinned=pinned,
+        own=task.own,
+        dish=task.dish,
+        status=status,
+    )
+
+
 def timed_tasks(
     problem: Problem, plan: Plan, found: Chances, *, ready_min: int, running: Mapping[str, int] | None = None
 ) -> tuple[TimedTask, ...]:
@@ -89,33 +152,20 @@ def timed_tasks(
     for slot in plan.slots:
         if slot.task == LAST:
             continue
-        one, slip = task[slot.task], found.float_min[slot.task]
-        lanes = tuple(f"{key}-{n}" for key, n in slot.places)
-        if slot.cook is not None:
-            lanes = (f"cook-{slot.cook}", *lanes)
-        at = ready_min + slot.start_min
+        slip, runs = found.float_min[slot.task], slot.task in begun
+        why = _why(problem, slot, slots, arcs, places, ready_min)
+        if runs:
+            why = say("Under way since {at}.", at=ph.word(clock_text(ready_min + slot.start_min)))
         timed.append(
-            TimedTask(
-                key=slot.task,
-                title=one.title,
-                start_min=slot.start_min,
-                end_min=slot.end_min,
-                starts=clock_text(at),
-                ends=clock_text(ready_min + slot.end_min),
-                day=at // DAY_MIN,
-                when=one.when,
-                hands=one.hands,
-                lanes=lanes or ("waits",),
-                float_min=slip,
-                critical=slip == 0,
-                why=say("Under way since {at}.", at=ph.word(clock_text(at)))
-                if slot.task in begun
-                else _why(problem, slot, slots, arcs, places, ready_min),
+            timed_task(
+                task[slot.task],
+                slot,
+                ready_min=ready_min,
+                why=why,
                 slip=_slip(slip, found.breaks_min[slot.task]),
-                pinned=slot.task in problem.pinned and slot.task not in begun,
-                own=one.own,
-                dish=one.dish,
-                status="running" if slot.task in begun else "to-do",
+                float_min=slip,
+                pinned=slot.task in problem.pinned and not runs,
+                status="running" if runs else "to-do",
             )
         )
     return tuple(timed)

@@ -8,12 +8,12 @@ from dataclasses import dataclass
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.model.formula import Timing
-from vianda.core.reading.clock import DAY_MIN, clock_text
+from vianda.core.reading.clock import clock_text
 from vianda.core.schedule.chance import chances
 from vianda.core.schedule.model import Plan, Problem, Slot, Task
 from vianda.core.schedule.replan import Progress, Replan, replan
 from vianda.core.schedule.solve import Solver, solve
-from vianda.core.timetable.on_clock import Lane, TimedTask, lanes_of, timed_tasks
+from vianda.core.timetable.on_clock import Lane, TimedTask, lanes_of, timed_task, timed_tasks
 from vianda.core.timetable.remarks import named
 from vianda.core.timetable.tasks import LAST, Dish, tasks_together
 
@@ -135,30 +135,7 @@ def _done(problem: Problem, plan: Plan, progress: Progress, ready_min: int) -> I
     for slot in plan.slots:
         if slot.task not in progress.done:
             continue
-        one, at = task[slot.task], ready_min + slot.start_min
-        lanes = tuple(f"{key}-{n}" for key, n in slot.places)
-        if slot.cook is not None:
-            lanes = (f"cook-{slot.cook}", *lanes)
-        yield TimedTask(
-            key=slot.task,
-            title=one.title,
-            start_min=slot.start_min,
-            end_min=slot.end_min,
-            starts=clock_text(at),
-            ends=clock_text(ready_min + slot.end_min),
-            day=at // DAY_MIN,
-            when=one.when,
-            hands=one.hands,
-            lanes=lanes or ("waits",),
-            float_min=None,
-            critical=False,
-            why=say("Done."),
-            slip=say("Done."),
-            pinned=False,
-            own=one.own,
-            dish=one.dish,
-            status="done",
-        )
+        yield timed_task(task[slot.task], slot, ready_min=ready_min, why=say("Done."), slip=say("Done."), status="done")
 
 
 def _gives(
