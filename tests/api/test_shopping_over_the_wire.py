@@ -73,6 +73,24 @@ def test_every_friday_of_the_span_is_bought_for(client) -> None:
     assert _line(until, "chuck")["needed"] == pytest.approx(3 * once)
 
 
+def test_which_lot_goes_into_which_dish_of_the_span_is_told(client) -> None:
+    smash = _formula(client, slipway_smash)
+    _serve(client, (smash, 0))
+    before = _shopping(client)
+    delivered = client.post("/api/deliveries", json={"lot": _lot(), "temp_c": 3.0, "unit_system": "metric"})
+    assert delivered.status_code in (200, 201), delivered.get_json()
+    found = _shopping(client)
+    mine = [u for u in found["shopping"]["from_lots"] if u["lot"] == "Norquay, chuck"]
+    assert mine
+    assert {(u["dish"], u["day"]) for u in mine} == {(slipway_smash().name, "2026-12-04")}
+    taken = sum(u["mass_g"] for u in mine)
+    assert 0 < taken <= 2000
+    # What comes out of it need not be bought.
+    was, now = _line(before, "chuck"), _line(found, "chuck")
+    assert was["buy"] - now["buy"] == pytest.approx(taken, abs=0.1)
+    assert found["shopping"]["strayed"] == []
+
+
 def test_guests_of_the_evening_count(client) -> None:
     smash = _formula(client, slipway_smash)
     _serve(client, (smash, 0))

@@ -158,6 +158,36 @@ def test_the_lot_that_must_go_first_goes_first_and_none_past_its_day() -> None:
     assert {(u.key, u.left_g) for u in next_day.unused} == {("soon", 300.0), ("gone", 700.0)}
 
 
+def test_which_lot_goes_into_which_dish_is_told() -> None:
+    inventory = _with_lots(_lot("one", "chuck", 1000.0, use_by=DAY + timedelta(days=2)))
+    early, late = Demand(DAY, (_beef(800.0),)), Demand(DAY + timedelta(days=1), (_beef(800.0, dish="Loaf"),))
+    found = _bought([late, early], inventory=inventory)
+    # The earlier dish takes what it needs, the later the rest.
+    assert [(u.dish, u.day, u.lot, u.mass_g) for u in found.from_lots] == [
+        ("Burgers", DAY, "Lot one", 800.0),
+        ("Loaf", DAY + timedelta(days=1), "Lot one", 200.0),
+    ]
+    assert found.strayed == ()
+
+
+def test_a_lot_that_only_a_later_dish_can_still_use_is_left_for_it() -> None:
+    inventory = _with_lots(
+        _lot("soon", "chuck", 800.0, use_by=DAY), _lot("late", "chuck", 800.0, use_by=DAY + timedelta(days=5))
+    )
+    early, late = Demand(DAY, (_beef(800.0),)), Demand(DAY + timedelta(days=3), (_beef(800.0, dish="Loaf"),))
+    found = _bought([early, late], inventory=inventory)
+    assert {(u.dish, u.lot) for u in found.from_lots} == {("Burgers", "Lot soon"), ("Loaf", "Lot late")}
+    assert _line(found, "chuck").buy == 0.0
+
+
+def test_one_dish_twice_on_a_day_takes_its_lot_twice_and_no_more() -> None:
+    inventory = _with_lots(_lot("one", "chuck", 1000.0))
+    found = _bought([Demand(DAY, (_beef(600.0), _beef(700.0)))], inventory=inventory)
+    line = _line(found, "chuck")
+    assert (line.used, line.buy) == (1000.0, pytest.approx(300.0))
+    assert [(u.key, u.mass_g) for u in line.lots] == [("one", 1000.0)]
+
+
 def test_the_earlier_day_takes_first() -> None:
     inventory = _with_lots(_lot("one", "chuck", 1000.0))
     early, late = Demand(DAY, (_beef(800.0),)), Demand(DAY + timedelta(days=1), (_beef(800.0, dish="Loaf"),))

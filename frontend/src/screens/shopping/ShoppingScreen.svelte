@@ -240,6 +240,28 @@
             </ul>
           </details>
         {/if}
+        {#if found.shopping.from_lots.length > 0}
+          <section class="mt-8" aria-label="Which lot goes where">
+            <h2 class="border-b-2 border-base-content pb-1 text-[0.9375rem] font-semibold">
+              Which lot goes where
+            </h2>
+            <ul>
+              {#each found.shopping.from_lots as u, n (n)}
+                <li class="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-b border-base-300 py-1.5">
+                  <span>{u.dish}, {dayName(u.day)}</span>
+                  <span class="text-right numeral"><Qty kind="mass_g" value={u.mass_g} /></span>
+                  <span class="text-sm quiet">{u.meat} from {u.lot}</span>
+                </li>
+              {/each}
+            </ul>
+            {#each found.shopping.strayed as s, n (n)}
+              <p class="mt-2 border-l-4 border-warning pl-3">
+                {s.dish}, {dayName(s.day)}: <Qty kind="frac" value={s.fat_frac} /> fat from these lots instead of
+                <Qty kind="frac" value={s.wanted_frac} />. Weigh in a leaner or a fatter meat on its bench.
+              </p>
+            {/each}
+          </section>
+        {/if}
         {#if found.shopping.unused.length > 0}
           <section class="mt-8" aria-label="Would pass its day">
             <h2 class="border-b-2 border-warning pb-1 text-[0.9375rem] font-semibold">

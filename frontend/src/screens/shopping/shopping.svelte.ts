@@ -25,6 +25,12 @@ const set = (all: readonly string[], id: string, on: boolean) => [
   ...(on ? [id] : []),
 ];
 
+/** A list that an older version of this application kept: what it did not know yet is none. */
+const whole = (kept: SpanShopping): SpanShopping => ({
+  ...kept,
+  shopping: { ...{ from_lots: [], strayed: [] }, ...kept.shopping },
+});
+
 export class ShoppingBench {
   readonly span: Span;
   readonly #kitchen: string;
@@ -58,7 +64,7 @@ export class ShoppingBench {
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       const [before] = error.away ? foundLocally<SpanShopping>(listKey(this.#kitchen, this.span)) : [];
-      if (before) this.#show(before, true);
+      if (before) this.#show(whole(before), true);
       else this.problem = error.problem.detail;
     }
   }

@@ -35,7 +35,7 @@ const line = (key: string, more: Partial<ShopLine> = {}): ShopLine => ({
 const listed = (lines: ShopLine[], ticked: [string, string][] = []): SpanShopping => ({
   servings: [{ service_id: 1, name: "Friday", day: "2026-12-04", guests: 20, problems: [] }],
   undated: 0,
-  shopping: { lines, makes: [], unused: [], cost: "1.00", unpriced: 0 },
+  shopping: { lines, makes: [], unused: [], cost: "1.00", unpriced: 0, from_lots: [], strayed: [] },
   ticked: ticked as SpanShopping["ticked"],
   currency_code: "KSC",
 });
@@ -175,6 +175,19 @@ describe("the list", () => {
     other.close();
   });
 
+  it("that an older version of this application kept is shown with what it did not know as none", async () => {
+    (await opened()).close();
+    const key = Object.keys(server.local).find((k) => k.startsWith("vianda.shopping."))!;
+    const [kept] = JSON.parse(server.local.getItem(key)!) as { shopping: Record<string, unknown> }[];
+    delete kept!.shopping.from_lots;
+    delete kept!.shopping.strayed;
+    server.local.setItem(key, JSON.stringify([kept]));
+    down = true;
+    const bench = await opened();
+    expect(bench.old).toBe(true);
+    expect(bench.found?.shopping).toMatchObject({ from_lots: [], strayed: [], cost: "1.00" });
+    bench.close();
+  });
   it("that is refused says why and shows nothing of before", async () => {
     const bench = await opened();
     server.on("POST", "/shopping", () => problem(422, "The span ends before it begins."));

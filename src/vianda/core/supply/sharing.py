@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
+from typing import Any
 
 import numpy as np
 
@@ -15,7 +16,8 @@ from vianda.core.inventory.lot import Lot
 # A blend may stray so far from its fat, of its mass: ours.
 TOLERANCE_FRAC = 0.015
 # A kilogram that must be used a day sooner counts so much less: far below any price, so that it only orders. Ours.
-DAY_COUNTS = 1e-4
+# One from another lot than was asked for counts more than that. Ours.
+DAY_COUNTS, OTHER_COUNTS = 1e-4, 0.02
 # What one goal reached may lose to the next, kg: the solver's own tolerance.
 LOOSE_KG = 1e-7
 MOST_BLENDS = 400
@@ -25,10 +27,11 @@ DUST_G = 0.05
 
 @dataclass(frozen=True, slots=True)
 class Portion:
-    """So many grams of one meat in a blend."""
+    """So many grams of one meat in a blend; ``asked`` names the lot it was meant to be, "" for any."""
 
     meat: str
     mass_g: float
+    asked: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,12 +47,13 @@ class Blend:
 
 @dataclass(frozen=True, slots=True)
 class Share:
-    """Grams of one lot, or bought ("" for the lot), in one portion of a blend."""
+    """Grams of one lot, or bought ("" for the lot), in one portion of a blend, and the lot that it asked for."""
 
     blend: str
     meat: str
     lot: str
     mass_g: float
+    asked: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -127,17 +131,26 @@ class _Programme:
     def __init__(self, blends: Sequence[Blend], inventory: Inventory, may_buy: bool) -> None:
         self.blends, self.inventory, self.may_buy = blends, inventory, may_buy
         self.lots = {k: x for k, x in sorted(inventory.lots.items()) if not x.closed and x.left_mass_g > 0.0}
-        # Blend, meat, and the lot, "" for what is bought, None for what is lacking.
-        self.columns: list[tuple[int, str, str | None]] = []
+        # Blend, portion, and the lot, "" for what is bought, None for what is lacking.
+        self.columns: list[tuple[int, Portion, str | None]] = []
+        # Columns of each portion, of each lot and of each blend.
+        self.of_portion: list[list[int]] = []
+        self.of_lot: dict[str, list[int]] = {key: [] for key in self.lots}
+        self.of_blend: list[list[int]] = []
         for n, blend in enumerate(blends):
+            first = len(self.columns)
             for portion in blend.portions:
                 fit = [k for k, x in self.lots.items() if x.meat == portion.meat and _good(x, blend.day)]
-                self.columns += [(n, portion.meat, key) for key in (*fit, "", None)]
-        self.at = {column: i for i, column in enumerate(self.columns)}
+                at = len(self.columns)
+                self.columns += [(n, portion, key) for key in (*fit, "", None)]
+                self.of_portion.append(list(range(at, len(self.columns))))
+                for place, key in enumerate(fit):
+                    self.of_lot[key].append(at + place)
+            self.of_blend.append(list(range(first, len(self.columns))))
 
     def solved(self) -> Sharing:
         from scipy.optimize import linprog
-        from scipy.sparse import csr_array
+        from scipy.sparse import csr_array, vstack
 
         n, blends = len(self.columns), len(self.blends)
         # Behind the kilograms, how far each blend strays above and below, kg of fat.
@@ -149,80 +162,70 @@ class _Programme:
         lacking = np.array([key is None for _, _, key in self.columns] + [False] * (2 * blends), dtype=float)
         strays = np.array([False] * n + [True] * (2 * blends), dtype=float)
         for goal in (lacking, strays, self._costs(width)):
-            done = linprog(
-                goal, A_ub=csr_array(above), b_ub=most, A_eq=csr_array(equal), b_eq=sums, bounds=bounds, method="highs"
-            )
+            done = linprog(goal, A_ub=above, b_ub=most, A_eq=equal, b_eq=sums, bounds=bounds, method="highs")
             assert done.success, done.message
-            above, most = np.vstack([above, goal]), np.append(most, done.fun + LOOSE_KG)
+            above, most = vstack([above, csr_array(goal.reshape(1, -1))]), np.append(most, done.fun + LOOSE_KG)
         return self._read(np.asarray(done.x) * 1000.0, np.asarray(done.ineqlin.marginals))
 
-    def _needs(self, width: int) -> tuple[np.ndarray, np.ndarray]:
-        rows, sums = [], []
-        for n, blend in enumerate(self.blends):
-            for portion in blend.portions:
-                row = np.zeros(width)
-                for i, (b, meat, _) in enumerate(self.columns):
-                    row[i] = b == n and meat == portion.meat
-                rows.append(row)
-                sums.append(portion.mass_g / 1000.0)
-        return np.array(rows), np.array(sums)
+    def _needs(self, width: int) -> tuple[Any, np.ndarray]:
+        portions = [portion for blend in self.blends for portion in blend.portions]
+        rows = [[(i, 1.0) for i in at] for at in self.of_portion]
+        return _sparse(rows, width), np.array([p.mass_g / 1000.0 for p in portions])
 
-    def _limits(self, width: int) -> tuple[np.ndarray, np.ndarray]:
+    def _limits(self, width: int) -> tuple[Any, np.ndarray]:
         """No more of a lot than there is; no more and no less fat than the blend may have."""
-        rows, most = [], []
-        for key, lot in self.lots.items():
-            row = np.zeros(width)
-            for i, (_, _, column) in enumerate(self.columns):
-                row[i] = column == key
-            rows.append(row)
-            most.append(lot.left_mass_g / 1000.0)
+        rows = [[(i, 1.0) for i in at] for at in self.of_lot.values()]
+        most = [lot.left_mass_g / 1000.0 for lot in self.lots.values()]
         n = len(self.columns)
         for b, blend in enumerate(self.blends):
-            row = np.zeros(width)
-            mass = sum(p.mass_g for p in blend.portions)
-            for i, (of, meat, key) in enumerate(self.columns):
-                if of == b and key is not None:
-                    row[i] = self._fat(meat, key) - blend.fat_frac
+            mass = sum(p.mass_g for p in blend.portions) / 1000.0
+            off = [(i, self._fat(i) - blend.fat_frac) for i in self.of_blend[b] if self.columns[i][2] is not None]
             for sign, slack in ((1.0, n + 2 * b), (-1.0, n + 2 * b + 1)):
-                signed = sign * row
-                signed[slack] = -1.0
-                rows.append(signed)
-                most.append(TOLERANCE_FRAC * mass / 1000.0)
-        return np.array(rows), np.array(most)
+                rows.append([*((i, sign * fat) for i, fat in off), (slack, -1.0)])
+                most.append(TOLERANCE_FRAC * mass)
+        return _sparse(rows, width), np.array(most)
 
     def _costs(self, width: int) -> np.ndarray:
         """What is bought at its price; of what lies there, the sooner it must be used the less it counts."""
         costs = np.zeros(width)
-        first, last = self.blends[0].day, self.blends[-1].day
-        for i, (_, meat, key) in enumerate(self.columns):
+        first = self.blends[0].day
+        # What has no day keeps longer than all that has one.
+        last = max([self.blends[-1].day, *(x.use_by for x in self.lots.values() if x.use_by)]) + timedelta(days=1)
+        for i, (n, portion, key) in enumerate(self.columns):
             if key == "":
-                costs[i] = float(self.inventory.meats[meat].price_per_kg)
+                costs[i] = float(self.inventory.meats[portion.meat].price_per_kg)
             elif key is not None:
-                costs[i] = DAY_COUNTS * ((self.lots[key].use_by or last) - first).days
+                other = bool(portion.asked) and key != portion.asked
+                # Of two days that could use it, the earlier does: a tenth, so that it only settles what is equal.
+                days = ((self.lots[key].use_by or last) - first).days + 0.1 * (self.blends[n].day - first).days
+                costs[i] = DAY_COUNTS * days + OTHER_COUNTS * other
         return costs
 
-    def _fat(self, meat: str, lot: str) -> float:
-        return self.inventory.fat_of(meat, lot).usual_frac
+    def _fat(self, column: int) -> float:
+        _, portion, lot = self.columns[column]
+        return self.inventory.fat_of(portion.meat, lot or "").usual_frac
 
     def _read(self, x: np.ndarray, marginals: np.ndarray) -> Sharing:
         shares, short, used = [], [], dict.fromkeys(self.lots, 0.0)
         fat: dict[int, float] = {}
         mass: dict[int, float] = {}
         cost = 0.0
-        for (b, meat, key), grams in zip(self.columns, x, strict=False):
+        for i, (b, portion, key) in enumerate(self.columns):
+            # A milligram is dust of the solver.
+            grams = round(float(x[i]), 3)
             if grams <= DUST_G:
                 continue
             blend = self.blends[b]
             if key is None:
-                short.append(Short(blend.key, meat, float(grams)))
+                short.append(Short(blend.key, portion.meat, grams))
                 continue
-            shares.append(Share(blend.key, meat, key, float(grams)))
-            fat[b] = fat.get(b, 0.0) + grams * self._fat(meat, key)
+            shares.append(Share(blend.key, portion.meat, key, grams, portion.asked))
+            fat[b] = fat.get(b, 0.0) + grams * self._fat(i)
             mass[b] = mass.get(b, 0.0) + grams
             if key:
-                used[key] += float(grams)
+                used[key] += grams
             else:
-                cost += float(self.inventory.meats[meat].price_per_kg) / 1000.0 * float(grams)
+                cost += float(self.inventory.meats[portion.meat].price_per_kg) / 1000.0 * grams
         fats = {self.blends[b].key: fat[b] / mass[b] for b in fat}
         strays = {
             blend.key: off
@@ -237,6 +240,14 @@ class _Programme:
         }
         worths = tuple(Worth(key, float(-marginals[i])) for i, key in enumerate(self.lots) if -marginals[i] > 0.005)
         return Sharing(tuple(shares), tuple(short), fats, strays, worths, passes, cost)
+
+
+def _sparse(rows: Sequence[Sequence[tuple[int, float]]], width: int) -> Any:
+    from scipy.sparse import csr_array
+
+    places = [(n, i) for n, row in enumerate(rows) for i, _ in row]
+    values = [value for row in rows for _, value in row]
+    return csr_array((values, ([n for n, _ in places], [i for _, i in places])), shape=(len(rows), width))
 
 
 def _good(lot: Lot, day: date) -> bool:

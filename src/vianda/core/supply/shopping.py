@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, timedelta
 from decimal import Decimal
@@ -12,10 +12,10 @@ from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
-from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import Group, PieceMass
 from vianda.core.model.stocked import ItemKind, Stocked
 from vianda.core.supply.needs import Need, made_of
+from vianda.core.supply.sharing import MOST_BLENDS, Blend, Portion, Sharing, shared_out
 
 # Where a shop has it: ours, by its group; a kitchen says otherwise for its own.
 SHELVES: Mapping[Group, str] = {
@@ -128,14 +128,40 @@ class Unused:
 
 
 @dataclass(frozen=True, slots=True)
+class FromLot:
+    """So many grams of a lot for one dish of a day."""
+
+    dish: str
+    day: date
+    meat: str
+    lot: str
+    mass_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class Strayed:
+    """A dish whose fat its lots cannot keep: what it has then and what it was to have, 0–1."""
+
+    dish: str
+    day: date
+    fat_frac: float
+    wanted_frac: float
+
+
+@dataclass(frozen=True, slots=True)
 class Shopping:
-    """Everything to buy, by shelf and name; what is made here; what would be thrown away; the money."""
+    """Everything to buy, by shelf and name; what is made here; what would be thrown away; the money.
+
+    ``from_lots`` says which lot goes into which dish, ``strayed`` what then has another fat than it was to have.
+    """
 
     lines: tuple[ShopLine, ...]
     makes: tuple[Make, ...]
     unused: tuple[Unused, ...]
     cost: Decimal
     unpriced: int
+    from_lots: tuple[FromLot, ...] = ()
+    strayed: tuple[Strayed, ...] = ()
 
 
 @dataclass
@@ -154,15 +180,23 @@ class _Tally:
 class _Store:
     """What is there, and what the days take out of it, the earliest day first."""
 
-    def __init__(self, inventory: Inventory, stock: Mapping[Item, Stocked]) -> None:
+    def __init__(self, inventory: Inventory, stock: Mapping[Item, Stocked], sharing: Sharing) -> None:
         self.inventory = inventory
+        # Grams of lots that are meant for a portion, by its blend, its meat and the lot it asked for.
+        self.meant: dict[tuple[str, str, str], list[tuple[str, float]]] = {}
+        for share in sharing.shares:
+            if share.lot:
+                at = (share.blend, share.meat, share.asked)
+                self.meant.setdefault(at, []).append((share.lot, share.mass_g))
+        for (_, _, asked), meant in self.meant.items():
+            meant.sort(key=lambda x: (x[0] != asked, inventory.lots[x[0]].use_by or date.max, x[0]))
         self.lots = {k: x.left_mass_g for k, x in inventory.lots.items() if not x.closed and x.left_mass_g > 0.0}
         self.left = {item: s.on_hand for item, s in stock.items()}
         self.tallies: dict[Item, _Tally] = {}
         self.makes: dict[tuple[str, date], float] = {}
 
-    def take(self, need: Need, day: date) -> None:
-        """One need: from lots, from what is counted, and the rest is made or bought."""
+    def take(self, need: Need, day: date, at: int) -> None:
+        """One need of the demand of that place: from lots, from what is counted, and the rest is made or bought."""
         item = (need.kind, need.key)
         if need.key in FROM_THE_TAP:
             return
@@ -171,13 +205,17 @@ class _Store:
         if need.dish and need.dish not in tally.dishes:
             tally.dishes.append(need.dish)
         lacking, own = need.amount, 0.0
-        for lot in self._lots_for(need, day):
-            took = min(lacking, self.lots[lot.key])
-            if took > 0.0:
-                self.lots[lot.key] -= took
-                tally.lots[lot.key] = tally.lots.get(lot.key, 0.0) + took
-                lacking -= took
-                own += took if lot.key == need.lot else 0.0
+        meant = self.meant.get((_blend_key(at, need.dish), need.key, need.lot), []) if need.kind == "meat" else []
+        while meant and lacking > 0.0:
+            key, grams = meant.pop(0)
+            took = min(lacking, grams, self.lots[key])
+            if lacking - took <= 0.0 < grams - took:
+                # The same portion twice in one service: the rest is for the other.
+                meant.insert(0, (key, grams - took))
+            self.lots[key] -= took
+            tally.lots[key] = tally.lots.get(key, 0.0) + took
+            lacking -= took
+            own += took if key == need.lot else 0.0
         # Another lot has another fat: that it stands in is told, whether or not anything is bought.
         if need.lot and need.amount - own > NOTHING:
             tally.instead = self.inventory.lots[need.lot].name if need.lot in self.inventory.lots else need.lot
@@ -193,18 +231,7 @@ class _Store:
             tally.used += lacking
             for key, grams in parts:
                 thing = self.inventory.pantry.get(key)
-                self.take(Need("thing", key, thing.name if thing else key, grams, need.dish), day)
-
-    def _lots_for(self, need: Need, day: date) -> list[Lot]:
-        """Its own lot first, then by use-by; what is past its day is not touched."""
-        if need.kind != "meat":
-            return []
-        fit = [
-            lot
-            for key, lot in self.inventory.lots.items()
-            if lot.meat == need.key and key in self.lots and (lot.use_by is None or lot.use_by >= day)
-        ]
-        return sorted(fit, key=lambda x: (x.key != need.lot, x.use_by or date.max, x.delivered, x.key))
+                self.take(Need("thing", key, thing.name if thing else key, grams, need.dish), day, at)
 
 
 def shopping(
@@ -226,18 +253,21 @@ def shopping(
     Returns
     -------
     Shopping
-        By shelf and name. Lots are used by their use-by, oldest first; earlier days come first.
+        By shelf and name. Lots are shared out so that the least is bought and every dish keeps its fat, and what must
+        be used first is used first.
 
     References
     ----------
-    First expired, first out: common practice. Whole packs: ceil(shortfall ÷ pack).
+    ``supply.sharing``; first expired, first out: common practice. Whole packs: ceil(shortfall ÷ pack).
     """
     kept = {(s.kind, s.key): s for s in stock}
-    store = _Store(inventory, kept)
     days = sorted(demands, key=lambda d: d.day)
-    for demand in days:
+    blends = _blends(days, inventory)
+    sharing = shared_out(blends, inventory=inventory)
+    store = _Store(inventory, kept, sharing)
+    for at, demand in enumerate(days):
         for need in demand.needs:
-            store.take(need, demand.day)
+            store.take(need, demand.day, at)
     if days:
         for item, s in kept.items():
             # What always should be there is bought even in a week that takes none of it.
@@ -262,7 +292,44 @@ def shopping(
         tuple(sorted(unused, key=lambda u: (u.use_by, u.name))),
         sum((x.cost for x in bought), Decimal(0)),
         sum(x.buy > NOTHING and not x.priced for x in bought),
+        tuple(_from_lots(sharing, blends, inventory)),
+        tuple(Strayed(b.name, b.day, sharing.fats[b.key], b.fat_frac) for b in blends if b.key in sharing.strays),
     )
+
+
+def _blend_key(at: int, dish: str) -> str:
+    return f"{at}/{dish}"
+
+
+def _blends(days: Sequence[Demand], inventory: Inventory) -> list[Blend]:
+    """The meat of every dish that a lot could go into, the earliest first, with the fat it is to have."""
+    found: list[Blend] = []
+    held = {lot.meat for lot in inventory.lots.values() if not lot.closed and lot.left_mass_g > 0.0}
+    for at, demand in enumerate(days):
+        dishes: dict[str, dict[tuple[str, str], float]] = {}
+        for need in demand.needs:
+            if need.kind == "meat" and need.amount > 0.0:
+                portions = dishes.setdefault(need.dish, {})
+                portions[need.key, need.lot] = portions.get((need.key, need.lot), 0.0) + need.amount
+        for dish, portions in dishes.items():
+            if held.isdisjoint(meat for meat, _ in portions):
+                continue
+            fat = sum(
+                grams * inventory.fat_of(meat, lot if lot in inventory.lots else "").usual_frac
+                for (meat, lot), grams in portions.items()
+            )
+            meats = tuple(Portion(meat, grams, lot) for (meat, lot), grams in portions.items())
+            found.append(Blend(_blend_key(at, dish), dish, demand.day, meats, fat / sum(portions.values())))
+    # What lies there is used up long before so many: the later ones are bought for.
+    return found[:MOST_BLENDS]
+
+
+def _from_lots(sharing: Sharing, blends: Sequence[Blend], inventory: Inventory) -> Iterator[FromLot]:
+    by_key = {b.key: b for b in blends}
+    for share in sharing.shares:
+        if share.lot:
+            blend, lot = by_key[share.blend], inventory.lots[share.lot]
+            yield FromLot(blend.name, blend.day, inventory.meats[share.meat].name, lot.name, share.mass_g)
 
 
 def _about(piece: PieceMass, bought_g: float) -> Phrase | None:

@@ -3479,6 +3479,25 @@ export interface components {
             surface_now_c: number | null;
         };
         /**
+         * FromLot
+         * @description So many grams of a lot for one dish of a day.
+         */
+        FromLot: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Dish */
+            dish: string;
+            /** Lot */
+            lot: string;
+            /** Mass G */
+            mass_g: number;
+            /** Meat */
+            meat: string;
+        };
+        /**
          * FromRaw
          * @description What so many portions take raw, g, in how many loads, how long in all, and the fat that comes of it, g.
          *
@@ -7494,14 +7513,26 @@ export interface components {
         /**
          * Shopping
          * @description Everything to buy, by shelf and name; what is made here; what would be thrown away; the money.
+         *
+         *     ``from_lots`` says which lot goes into which dish, ``strayed`` what then has another fat than it was to have.
          */
         Shopping: {
             /** Cost */
             cost: string;
+            /**
+             * From Lots
+             * @default []
+             */
+            from_lots: components["schemas"]["FromLot"][];
             /** Lines */
             lines: components["schemas"]["ShopLine"][];
             /** Makes */
             makes: components["schemas"]["Make"][];
+            /**
+             * Strayed
+             * @default []
+             */
+            strayed: components["schemas"]["Strayed"][];
             /** Unpriced */
             unpriced: number;
             /** Unused */
@@ -7973,6 +8004,23 @@ export interface components {
             timer_s: number;
             /** Title */
             title: string;
+        };
+        /**
+         * Strayed
+         * @description A dish whose fat its lots cannot keep: what it has then and what it was to have, 0–1.
+         */
+        Strayed: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Dish */
+            dish: string;
+            /** Fat Frac */
+            fat_frac: number;
+            /** Wanted Frac */
+            wanted_frac: number;
         };
         /**
          * StyleLine
