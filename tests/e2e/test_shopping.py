@@ -119,6 +119,42 @@ def test_a_festival_week_of_180_doubles_is_ordered_ticked_and_received(watch, ke
         page.request.delete(f"{kestrel.address}/api/services/{one}")
 
 
+def test_the_same_festival_is_prepared_day_by_day_and_who_goes_short_is_known(watch, kestrel, tmp_path) -> None:
+    watched = watch(kestrel, width=390, height=844)
+    page = watched.page
+    first = FESTIVAL + timedelta(days=30)
+    doubles = _shelved(watched, slipway_smash(), "Quay doubles")
+    ids = [_served(watched, f"Quay day {n + 1}", first + timedelta(n), (doubles, 60)) for n in range(3)]
+    watched.go("/services")
+    page.get_by_role("link", name="Prep plan").click()
+    page.get_by_label("From", exact=True).fill(str(first - timedelta(days=1)))
+    page.get_by_label("to", exact=True).fill(str(first + timedelta(days=5)))
+    days = page.get_by_role("main").get_by_role("region")
+    # Ground meat keeps a day: three days are ground for on two.
+    expect(days).to_have_count(2)
+    line = days.first.get_by_role("listitem").filter(has_text="Ground meat for Quay doubles")
+    expect(line).to_contain_text("Grinder")
+    expect(page.locator("[data-prep=ready]")).to_contain_text("3 makings")
+    assert watched.axe() == []
+    # With an hour a day it is spread out, and what cannot be is told.
+    page.get_by_label("Hands for prep").select_option(label="1 h a day")
+    expect(days).to_have_count(3)
+    with page.expect_download() as saved:
+        page.get_by_role("link", name="Save as CSV").click()
+    file = tmp_path / "prep.csv"
+    saved.value.save_as(file)
+    with file.open(newline="") as rows:
+        assert {row["for"] for row in csv.DictReader(rows)} == {"Quay doubles"}
+    watched.go("/shopping")
+    _span(page, first, first + timedelta(days=5))
+    page.get_by_text("If no more meat comes").click()
+    short = page.get_by_role("list", name="Who goes short").get_by_role("listitem")
+    expect(short.first).to_contain_text("Quay doubles")
+    assert watched.axe() == []
+    for one in ids:
+        page.request.delete(f"{kestrel.address}/api/services/{one}")
+
+
 def test_a_list_that_was_fetched_is_there_when_the_line_is_not(watch, kestrel) -> None:
     watched = watch(kestrel)
     watched.expected.add(0)

@@ -18,8 +18,10 @@ from vianda.core.model.service import MOST_COUNTS, Count, Service
 from vianda.core.model.stocked import ItemKind, Stocked
 from vianda.core.supply.arrival import Arrival
 from vianda.core.supply.covers import Forecast, forecast
+from vianda.core.supply.prep_plan import MOST_DAY_MIN
+from vianda.core.supply.scarcity import GoesShort
 from vianda.interchange.documents import Strict
-from vianda.interchange.supply_csv import shopping_csv
+from vianda.interchange.supply_csv import prep_csv, shopping_csv
 from vianda.services import services, supply
 
 blueprint = Blueprint("supply", __name__, url_prefix="/api")
@@ -30,6 +32,15 @@ class SpanRequest(Strict):
 
     from_day: date
     to_day: date
+    unit_system: Units
+
+
+class PrepRequest(Strict):
+    """A span of days, both counted, and the hands there are for prep on one, minutes; 0: as many as it takes."""
+
+    from_day: date
+    to_day: date
+    day_min: Annotated[float, Field(ge=0, le=MOST_DAY_MIN)] = 0.0
     unit_system: Units
 
 
@@ -94,6 +105,30 @@ class ReceivedAnswer(Answer):
 )
 def span_shopping(body: SpanRequest) -> supply.SpanShopping:
     return supply.span_shopping(body.from_day, body.to_day, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/shopping/scarcity",
+    summary="Who goes short, and by how much, if no more meat comes in a span of days",
+    body=SpanRequest,
+    answer=list[GoesShort],
+)
+def scarcity(body: SpanRequest) -> list[GoesShort]:
+    return list(supply.scarcity(body.from_day, body.to_day, unit_system=body.unit_system))
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/prep",
+    summary="What to make on which day for everything that is served in a span, at least work and waste",
+    body=PrepRequest,
+    answer=supply.SpanPrep,
+)
+def span_prep(body: PrepRequest) -> supply.SpanPrep:
+    return supply.span_prep(body.from_day, body.to_day, day_min=body.day_min, unit_system=body.unit_system)
 
 
 @operation(
@@ -183,6 +218,16 @@ def export_shopping(from_day: str, to_day: str) -> Response:
         shopping_csv(supply.span_shopping(first, last).shopping),
         content_type="text/csv; charset=utf-8",
         headers={"Content-Disposition": f'attachment; filename="shopping-{first}-{last}.csv"'},
+    )
+
+
+@blueprint.get("/prep/<from_day>/<to_day>/list.csv")
+def export_prep(from_day: str, to_day: str) -> Response:
+    first, last = _day(from_day), _day(to_day)
+    return Response(
+        prep_csv(supply.span_prep(first, last).plan),
+        content_type="text/csv; charset=utf-8",
+        headers={"Content-Disposition": f'attachment; filename="prep-{first}-{last}.csv"'},
     )
 
 

@@ -10,7 +10,7 @@ from icalendar import Calendar, Event, Todo
 
 from vianda.core.model.service import Service
 from vianda.core.supply.occurrences import rule_of
-from vianda.core.supply.shopping import Make
+from vianda.core.supply.prep_plan import PrepPlan
 
 # On the plate until everybody has eaten: ours.
 SERVICE_LASTS = timedelta(hours=2)
@@ -26,8 +26,8 @@ class Dated:
     dishes: tuple[str, ...]
 
 
-def calendar_file(kitchen: str, services: Iterable[Dated], makes: Iterable[Make]) -> str:
-    """One event for each service that has a day, one to-do for each thing that is made ahead.
+def calendar_file(kitchen: str, services: Iterable[Dated], prep: PrepPlan) -> str:
+    """One event for each service that has a day, one to-do for each thing that is made ahead, on its own day.
 
     Times are the kitchen's own: they have no zone, so that eight o'clock stays eight o'clock.
     """
@@ -53,12 +53,15 @@ def calendar_file(kitchen: str, services: Iterable[Dated], makes: Iterable[Make]
         if rule is not None:
             event.add("rrule", {k.upper(): v for k, v in rule.items()})
         out.add_component(event)
-    for make in makes:
-        todo = Todo()
-        todo.add("uid", f"make-{make.key}-{make.day}@vianda.invalid")
-        todo.add("dtstamp", datetime.combine(make.day, time()))
-        todo.add("due", make.day)
-        todo.add("summary", f"{make.name}: {make.mass_g:.0f} g")
-        out.add_component(todo)
+    for day in prep.days:
+        for line in day.lines:
+            todo = Todo()
+            todo.add("uid", f"make-{line.key}-{day.day}@vianda.invalid")
+            todo.add("dtstamp", datetime.combine(day.day, time()))
+            # A day as the moment by which it is done has its own kind of value (RFC 5545, 3.8.2.3).
+            todo.add("due", day.day)
+            todo.add("summary", f"{line.name}: {line.mass_g:.0f} g")
+            todo.add("description", "For " + ", ".join(f"{x.day} ({x.mass_g:.0f} g)" for x in line.for_days))
+            out.add_component(todo)
     text: bytes = out.to_ical()
     return text.decode()

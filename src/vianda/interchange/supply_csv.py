@@ -1,10 +1,11 @@
-"""A shopping list as a CSV file: one thing a row, grams or pieces of bread, for any table program."""
+"""Shopping and prep lists as CSV files: one thing a row, grams or pieces of bread, for any table program."""
 
 from __future__ import annotations
 
 import csv
 import io
 
+from vianda.core.supply.prep_plan import PrepPlan
 from vianda.core.supply.shopping import NOTHING, Shopping
 
 COLUMNS = (
@@ -23,6 +24,10 @@ COLUMNS = (
     "first_needed",
     "for",
 )
+PREP_COLUMNS = (
+    "day", "station", "name", "make_g", "batches", "batch_g", "left_over_g", "minutes", "ready", "use_by", "for_days",
+    "for",
+)  # fmt: skip
 
 
 def shopping_csv(shopping: Shopping) -> str:
@@ -54,6 +59,32 @@ def shopping_csv(shopping: Shopping) -> str:
                 _text("; ".join(line.dishes)),
             ]
         )
+    return out.getvalue()
+
+
+def prep_csv(plan: PrepPlan) -> str:
+    """What is made on which day, a row each; text that a table program would take for a formula has an apostrophe."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(PREP_COLUMNS)
+    for day in plan.days:
+        for line in day.lines:
+            writer.writerow(
+                [
+                    day.day.isoformat(),
+                    line.station,
+                    _text(line.name),
+                    f"{line.mass_g:.0f}",
+                    line.batches if line.batch_g else "",
+                    f"{line.batch_g:g}" if line.batch_g else "",
+                    f"{line.spare_g:.0f}",
+                    f"{line.minutes:.0f}",
+                    line.ready.isoformat(),
+                    line.use_by.isoformat(),
+                    "; ".join(f"{x.day.isoformat()} {x.mass_g:.0f} g" for x in line.for_days),
+                    _text("; ".join(line.dishes)),
+                ]
+            )
     return out.getvalue()
 
 

@@ -24,7 +24,7 @@ from vianda.interchange.calendar_file import Dated, calendar_file
 from vianda.runtime.engine import ENGINE
 from vianda.runtime.solver import SOLVER
 from vianda.services.bench import context
-from vianda.services.supply import span_shopping
+from vianda.services.supply import span_prep
 from vianda.storage import formula_repository, service_repository
 from vianda.storage.clock import now_utc
 from vianda.storage.records import NotFoundError, StoredService
@@ -174,5 +174,4 @@ def calendar() -> str:
         for s in stored
     ]
     first = now_utc().date()
-    makes = span_shopping(first, first + timedelta(days=CALENDAR_DAYS)).shopping.makes
-    return calendar_file(kitchen.name, dated, makes)
+    return calendar_file(kitchen.name, dated, span_prep(first, first + timedelta(days=CALENDAR_DAYS)).plan)

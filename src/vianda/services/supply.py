@@ -8,6 +8,7 @@ from datetime import date
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.basis.units import UnitSystem, f_from_c
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.model.formula import Formula
 from vianda.core.model.service import Service
@@ -17,6 +18,9 @@ from vianda.core.supply.arrival import Arrival, arrival
 from vianda.core.supply.mise import Label, Mise, label_of, mise_en_place
 from vianda.core.supply.needs import Need, needs_of
 from vianda.core.supply.occurrences import check_span, days_of
+from vianda.core.supply.prep_plan import PrepPlan, prep_plan
+from vianda.core.supply.prepared import NOTHING_AHEAD, Prepared, prepared_of
+from vianda.core.supply.scarcity import GoesShort, who_goes_short
 from vianda.core.supply.shopping import Demand, Shopping, shopping
 from vianda.runtime.engine import ENGINE
 from vianda.services import larders
@@ -60,8 +64,16 @@ class Received:
     lot: KnownLot
 
 
-# What a dish takes, for how many guests, and the reason why it takes nothing.
-Taken = tuple[tuple[Need, ...], int, str]
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """What a dish takes and has made ahead, for how many guests, and the reason why it takes nothing."""
+
+    needs: tuple[Need, ...]
+    guests: int
+    problem: str = ""
+    prepared: Prepared = NOTHING_AHEAD
+
+
 _NEEDS: Remembered[Taken] = Remembered()
 
 
@@ -74,29 +86,46 @@ class _Needs:
         self.formulas = formula_repository.formulas_of(formula_ids)
 
     def of(self, formula_id: int, guests: int) -> Taken:
-        """Needs, guests, and the reason why there are none."""
+        """What it takes, or the reason why it takes nothing."""
         stored = self.formulas.get(formula_id)
         if stored is None:
-            return (), guests, "A dish is no longer on the shelf."
-        return self.remembered.of(stored, lambda formula: self._worked_out(formula, guests), guests=guests)
+            return Taken((), guests, "A dish is no longer on the shelf.")
+        return self.remembered.of(
+            stored, lambda formula: self._worked_out(formula, guests, str(formula_id)), guests=guests
+        )
 
-    def _worked_out(self, formula: Formula, guests: int) -> Taken:
+    def _worked_out(self, formula: Formula, guests: int, key: str) -> Taken:
         if guests:
             formula = replace(formula, dish=replace(formula.dish, guests=guests))
         try:
             figures = compute(formula, inventory=self.inventory, kitchen=self.kitchen, engine=ENGINE)
         except CoreError as error:
-            return (), formula.dish.guests, f"{formula.name}: {error}"
-        return needs_of(figures, dish=formula.name), formula.dish.guests, ""
+            return Taken((), formula.dish.guests, f"{formula.name}: {error}")
+        name = formula.name
+        return Taken(needs_of(figures, dish=name), formula.dish.guests, "", prepared_of(figures, dish=name, key=key))
 
 
-def span_shopping(first: date, last: date, *, unit_system: UnitSystem | None = None) -> SpanShopping:
-    """What has to be bought for everything that is served in a span of days."""
+@dataclass(frozen=True, slots=True)
+class _Span:
+    """Everything that is served in a span of days, and the list that follows."""
+
+    servings: tuple[Serving, ...]
+    undated: int
+    taken: tuple[tuple[date, Taken], ...]
+    shopping: Shopping
+    inventory: Inventory
+    stock: list[Stocked]
+    currency_code: str
+
+
+def _span(first: date, last: date, unit_system: UnitSystem | None) -> _Span:
     check_span(first, last)
     stored = service_repository.list_services()
     needs = _Needs({d.formula_id for s in stored for d in s.service.dishes}, unit_system)
     inventory, kitchen = needs.inventory, needs.kitchen
-    servings, demands = [], []
+    servings: list[Serving] = []
+    demands: list[Demand] = []
+    taken: list[tuple[date, Taken]] = []
     for one in stored:
         for day in days_of(one.service, first=first, last=last):
             found = [needs.of(d.formula_id, d.guests) for d in one.service.dishes]
@@ -105,18 +134,59 @@ def span_shopping(first: date, last: date, *, unit_system: UnitSystem | None = N
                     one.id,
                     one.service.name,
                     day,
-                    max((guests for _, guests, _ in found), default=0),
-                    tuple(problem for _, _, problem in found if problem),
+                    max((x.guests for x in found), default=0),
+                    tuple(x.problem for x in found if x.problem),
                 )
             )
-            demands.append(Demand(day, tuple(need for part, _, _ in found for need in part)))
-    return SpanShopping(
+            demands.append(Demand(day, tuple(need for x in found for need in x.needs)))
+            taken += [(day, x) for x in found]
+    stock = supply_repository.list_stock()
+    return _Span(
         tuple(sorted(servings, key=lambda s: (s.day, s.name))),
         sum(not s.service.day for s in stored),
-        shopping(demands, inventory=inventory, kitchen=kitchen, stock=supply_repository.list_stock()),
-        tuple((kind, key) for kind, key in supply_repository.ticks(str(first), str(last))),  # type: ignore[misc]
+        tuple(taken),
+        shopping(demands, inventory=inventory, kitchen=kitchen, stock=stock),
+        inventory,
+        stock,
         kitchen.currency_code,
     )
+
+
+def span_shopping(first: date, last: date, *, unit_system: UnitSystem | None = None) -> SpanShopping:
+    """What has to be bought for everything that is served in a span of days."""
+    span = _span(first, last, unit_system)
+    ticks = tuple((kind, key) for kind, key in supply_repository.ticks(str(first), str(last)))
+    return SpanShopping(span.servings, span.undated, span.shopping, ticks, span.currency_code)  # type: ignore[arg-type]
+
+
+def scarcity(first: date, last: date, *, unit_system: UnitSystem | None = None) -> tuple[GoesShort, ...]:
+    """Who goes short in a span if no more meat comes."""
+    span = _span(first, last, unit_system)
+    return who_goes_short([(day, x.needs) for day, x in span.taken], inventory=span.inventory, stock=span.stock)
+
+
+@dataclass(frozen=True, slots=True)
+class SpanPrep:
+    """What is made on which day of a span, and whose services it is for."""
+
+    servings: tuple[Serving, ...]
+    plan: PrepPlan
+
+
+def span_prep(first: date, last: date, *, day_min: float = 0.0, unit_system: UnitSystem | None = None) -> SpanPrep:
+    """What is made on which day for everything that is served in a span, with so many minutes of hands a day."""
+    span = _span(first, last, unit_system)
+    plan = prep_plan(
+        span.shopping.makes,
+        [(day, x.prepared.ground) for day, x in span.taken if x.prepared.ground is not None],
+        first=first,
+        last=last,
+        inventory=span.inventory,
+        ways={key: way for _, x in span.taken for key, way in x.prepared.ways.items()},
+        stock=span.stock,
+        day_min=day_min,
+    )
+    return SpanPrep(span.servings, plan)
 
 
 @dataclass(frozen=True, slots=True)

@@ -44,6 +44,8 @@ export type Cook = S["CookAnswer"];
 export type CookLine = S["CookLine"];
 export type Outcome = S["OutcomeModel"];
 export type StoveStep = S["StoveStep"];
+export type SpanPrep = S["SpanPrep"];
+export type GoesShort = S["GoesShort"];
 export type Units = NonNullable<S["EvaluateRequest"]["unit_system"]>;
 export type Meat = S["Meat"];
 export type Lot = S["Lot"];
@@ -287,6 +289,10 @@ export const api = {
   formulas: () => ask("get", "/api/formulas"),
   formula: (formula_id: number) => ask("get", "/api/formulas/{formula_id}", { at: { formula_id } }),
   shopping: (span: S["SpanRequest"]) => ask("post", "/api/shopping", { body: span }),
+  scarcity: (span: S["SpanRequest"]) => ask("post", "/api/shopping/scarcity", { body: span }),
+  prep: (asked: S["PrepRequest"]) => ask("post", "/api/prep", { body: asked }),
+  prepCsv: (span: { from_day: string; to_day: string }) =>
+    inKitchen(`/api/prep/${span.from_day}/${span.to_day}/list.csv`),
   tick: (tick: Tick) => ask("put", "/api/shopping/ticks", { body: tick, once: true }),
   setOut: (service: Service, served_on: string, unit_system: Units) =>
     ask("post", "/api/services/set-out", { body: { service, served_on, unit_system } }),

@@ -8,7 +8,7 @@
   import Say from "../../lib/ui/Say.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import { units } from "../../lib/units.svelte";
-  import { dayName } from "../shopping/days";
+  import { dayName } from "../../lib/days";
 
   interface Props {
     counts: Service["counts"];

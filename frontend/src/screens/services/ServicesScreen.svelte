@@ -4,7 +4,7 @@
   import { Told } from "../../lib/told.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { navigate } from "../../router";
-  import { dayName } from "../shopping/days";
+  import { dayName } from "../../lib/days";
   import { clock } from "../time/lanes";
 
   const AGAIN = { weekly: "weekly", fortnightly: "every second week", monthly: "monthly" } as const;
@@ -41,6 +41,7 @@
     </p>
     <p class="mt-3 flex flex-wrap gap-2">
       <a class="act text-sm" href="/shopping">Shopping for the week</a>
+      <a class="act text-sm" href="/prep">Prep plan</a>
       <a class="act text-sm" href={api.calendar()} download>Save as a calendar</a>
     </p>
     <form class="mt-5 flex flex-wrap items-end gap-3" onsubmit={begin} aria-label="A new service">

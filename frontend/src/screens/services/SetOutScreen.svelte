@@ -7,7 +7,7 @@
   import Shell from "../../lib/ui/Shell.svelte";
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
-  import { dayName } from "../shopping/days";
+  import { dayName } from "../../lib/days";
 
   const id = $derived(Number(route.params.id));
   const told = new Told();

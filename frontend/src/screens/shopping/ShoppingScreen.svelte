@@ -8,14 +8,16 @@
   import Say from "../../lib/ui/Say.svelte";
   import Segments from "../../lib/ui/Segments.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
+  import SpanFields, { type Span } from "../../lib/ui/SpanFields.svelte";
   import { units } from "../../lib/units.svelte";
   import { kitchens } from "../../lib/kitchens.svelte";
-  import { dayAfter, dayName } from "./days";
+  import { dayAfter, dayName } from "../../lib/days";
   import ItemSheet from "./ItemSheet.svelte";
   import { grouped, type Order } from "./groups";
-  import { ShoppingBench, type Span } from "./shopping.svelte";
+  import Scarcity from "./Scarcity.svelte";
+  import { ShoppingBench } from "./shopping.svelte";
 
-  let span = $state<Span>({ from_day: today(), to_day: dayAfter(today(), 6) });
+  let span = $state.raw<Span>({ from_day: today(), to_day: dayAfter(today(), 6) });
   let order = $state<Order>("shelf");
   let bench = $state.raw<ShoppingBench | null>(null);
   let opened = $state.raw<ShopLine | null>(null);
@@ -60,28 +62,7 @@
     </p>
     <h1 class="mt-2 text-2xl">Shopping</h1>
     <div class="mt-3 flex flex-wrap items-end gap-x-4 gap-y-3">
-      <label class="block text-[0.8125rem] quiet"
-        >Served from<input
-          type="date"
-          class="mt-0.5 block h-[2.625rem] rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2.5 numeral text-base-content"
-          value={span.from_day}
-          onchange={(e) =>
-            e.currentTarget.value &&
-            (span = {
-              from_day: e.currentTarget.value,
-              to_day: span.to_day < e.currentTarget.value ? dayAfter(e.currentTarget.value, 6) : span.to_day,
-            })}
-        /></label
-      >
-      <label class="block text-[0.8125rem] quiet"
-        >to<input
-          type="date"
-          class="mt-0.5 block h-[2.625rem] rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2.5 numeral text-base-content"
-          value={span.to_day}
-          min={span.from_day}
-          onchange={(e) => e.currentTarget.value && (span = { ...span, to_day: e.currentTarget.value })}
-        /></label
-      >
+      <SpanFields {span} label="Served from" onpick={(next) => (span = next)} />
       <div class="print:hidden">
         <Segments
           label="In the order of"
@@ -203,6 +184,10 @@
           <section class="mt-8" aria-label="Made here">
             <h2 class="border-b-2 border-base-content pb-1 text-[0.9375rem] font-semibold">
               Made here, not bought
+              <a
+                class="ml-3 text-sm font-normal text-primary underline underline-offset-3 print:hidden"
+                href="/prep">When to make it</a
+              >
             </h2>
             <ul>
               {#each found.shopping.makes as m, n (n)}
@@ -210,7 +195,10 @@
                   <span>{m.name}</span>
                   <span class="text-right numeral"><Qty kind="mass_g" value={m.mass_g} /></span>
                   <span class="text-sm quiet"
-                    >for {dayName(m.day)}; keeps {m.keeps_days === 1 ? "1 day" : `${m.keeps_days} days`}</span
+                    >{m.dishes.length > 0 ? `${m.dishes.join(", ")}, ` : ""}for {dayName(m.day)}; keeps {m.keeps_days ===
+                    1
+                      ? "1 day"
+                      : `${m.keeps_days} days`}</span
                   >
                 </li>
               {/each}
@@ -260,8 +248,14 @@
                 <Qty kind="frac" value={s.wanted_frac} />. Weigh in a leaner or a fatter meat on its bench.
               </p>
             {/each}
+            {#each found.shopping.worths as w (w.lot)}
+              <p class="mt-1.5 text-sm quiet">
+                A kilogram more of {w.lot} would save {money(String(w.per_kg))} of what is bought.
+              </p>
+            {/each}
           </section>
         {/if}
+        <Scarcity {span} />
         {#if found.shopping.unused.length > 0}
           <section class="mt-8" aria-label="Would pass its day">
             <h2 class="border-b-2 border-warning pb-1 text-[0.9375rem] font-semibold">

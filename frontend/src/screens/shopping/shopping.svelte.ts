@@ -11,12 +11,9 @@ import {
   type Tick,
 } from "../../lib/api/client";
 import { foundLocally, keepLocally, Outbox } from "../../lib/outbox.svelte";
+import type { Span } from "../../lib/ui/SpanFields.svelte";
 import { units } from "../../lib/units.svelte";
 
-export interface Span {
-  from_day: string;
-  to_day: string;
-}
 const idOf = (line: { kind: string; key: string }) => `${line.kind}/${line.key}`;
 const listKey = (kitchen: string, span: Span) => `vianda.shopping.${kitchen}.${span.from_day}.${span.to_day}`;
 
@@ -28,7 +25,7 @@ const set = (all: readonly string[], id: string, on: boolean) => [
 /** A list that an older version of this application kept: what it did not know yet is none. */
 const whole = (kept: SpanShopping): SpanShopping => ({
   ...kept,
-  shopping: { ...{ from_lots: [], strayed: [] }, ...kept.shopping },
+  shopping: { ...{ from_lots: [], strayed: [], worths: [] }, ...kept.shopping },
 });
 
 export class ShoppingBench {

@@ -2,7 +2,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { ShopLine, SpanShopping, Tick } from "../../lib/api/client";
 import { FakeServer, problem } from "../../lib/testing/fakeServer";
-import { dayAfter, dayName } from "./days";
+import { dayAfter, dayName } from "../../lib/days";
 import { grouped } from "./groups";
 import type { ShoppingBench as ShoppingBenchClass } from "./shopping.svelte";
 
@@ -35,7 +35,16 @@ const line = (key: string, more: Partial<ShopLine> = {}): ShopLine => ({
 const listed = (lines: ShopLine[], ticked: [string, string][] = []): SpanShopping => ({
   servings: [{ service_id: 1, name: "Friday", day: "2026-12-04", guests: 20, problems: [] }],
   undated: 0,
-  shopping: { lines, makes: [], unused: [], cost: "1.00", unpriced: 0, from_lots: [], strayed: [] },
+  shopping: {
+    lines,
+    makes: [],
+    unused: [],
+    cost: "1.00",
+    unpriced: 0,
+    from_lots: [],
+    strayed: [],
+    worths: [],
+  },
   ticked: ticked as SpanShopping["ticked"],
   currency_code: "KSC",
 });

@@ -78,7 +78,7 @@ class Sharing:
     """Everything shared out: what goes where, who goes short, the fat each blend then has, and what binds.
 
     ``cost`` is of what is bought; ``fats`` holds the fat of each blend, 0–1, ``strays`` those that could not keep
-    theirs, by how much. ``passes`` is what is left of lots that pass their day within the span, g.
+    theirs, by how much.
     """
 
     shares: tuple[Share, ...]
@@ -86,7 +86,6 @@ class Sharing:
     fats: Mapping[str, float]
     strays: Mapping[str, float]
     worths: tuple[Worth, ...]
-    passes: Mapping[str, float]
     cost: float
 
 
@@ -121,7 +120,7 @@ def shared_out(blends: Iterable[Blend], *, inventory: Inventory, may_buy: bool =
     if len(made) > MOST_BLENDS:
         raise OutOfRangeError(f"At most {MOST_BLENDS} blends are shared out at once.", field="/blends")
     if not made:
-        return Sharing((), (), {}, {}, (), {}, 0.0)
+        return Sharing((), (), {}, {}, (), 0.0)
     return _Programme(made, inventory, may_buy).solved()
 
 
@@ -232,14 +231,8 @@ class _Programme:
             for blend in self.blends
             if blend.key in fats and abs(off := fats[blend.key] - blend.fat_frac) > TOLERANCE_FRAC + 1e-6
         }
-        last = max(b.day for b in self.blends)
-        passes = {
-            key: lot.left_mass_g - used[key]
-            for key, lot in self.lots.items()
-            if lot.use_by and lot.use_by <= last and lot.left_mass_g - used[key] > DUST_G
-        }
         worths = tuple(Worth(key, float(-marginals[i])) for i, key in enumerate(self.lots) if -marginals[i] > 0.005)
-        return Sharing(tuple(shares), tuple(short), fats, strays, worths, passes, cost)
+        return Sharing(tuple(shares), tuple(short), fats, strays, worths, cost)
 
 
 def _sparse(rows: Sequence[Sequence[tuple[int, float]]], width: int) -> Any:

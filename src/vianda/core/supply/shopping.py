@@ -14,8 +14,9 @@ from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import Group, PieceMass
 from vianda.core.model.stocked import ItemKind, Stocked
+from vianda.core.supply.blends import blend_key, blends_of
 from vianda.core.supply.needs import Need, made_of
-from vianda.core.supply.sharing import MOST_BLENDS, Blend, Portion, Sharing, shared_out
+from vianda.core.supply.sharing import Blend, Sharing, shared_out
 
 # Where a shop has it: ours, by its group; a kitchen says otherwise for its own.
 SHELVES: Mapping[Group, str] = {
@@ -107,14 +108,15 @@ class ShopLine:
 
 @dataclass(frozen=True, slots=True)
 class Make:
-    """What is made in the kitchen for a day, a house formula or onions cooked soft: how much beyond what is there, and
-    how long it keeps."""
+    """What is made in the kitchen for a day, a house formula or onions cooked soft: how much beyond what is there, how
+    long it keeps, and for which dishes (none: to what always should be there)."""
 
     key: str
     name: str
     mass_g: float
     day: date
     keeps_days: int
+    dishes: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -149,10 +151,19 @@ class Strayed:
 
 
 @dataclass(frozen=True, slots=True)
+class LotWorth:
+    """What a kilogram more of a lot would save of what is bought, currency units."""
+
+    lot: str
+    per_kg: float
+
+
+@dataclass(frozen=True, slots=True)
 class Shopping:
     """Everything to buy, by shelf and name; what is made here; what would be thrown away; the money.
 
-    ``from_lots`` says which lot goes into which dish, ``strayed`` what then has another fat than it was to have.
+    ``from_lots`` says which lot goes into which dish, ``strayed`` what then has another fat than it was to have,
+    ``worths`` what more of a lot would save, the dearest first.
     """
 
     lines: tuple[ShopLine, ...]
@@ -162,6 +173,7 @@ class Shopping:
     unpriced: int
     from_lots: tuple[FromLot, ...] = ()
     strayed: tuple[Strayed, ...] = ()
+    worths: tuple[LotWorth, ...] = ()
 
 
 @dataclass
@@ -194,6 +206,7 @@ class _Store:
         self.left = {item: s.on_hand for item, s in stock.items()}
         self.tallies: dict[Item, _Tally] = {}
         self.makes: dict[tuple[str, date], float] = {}
+        self.made_for: dict[tuple[str, date], list[str]] = {}
 
     def take(self, need: Need, day: date, at: int) -> None:
         """One need of the demand of that place: from lots, from what is counted, and the rest is made or bought."""
@@ -205,7 +218,7 @@ class _Store:
         if need.dish and need.dish not in tally.dishes:
             tally.dishes.append(need.dish)
         lacking, own = need.amount, 0.0
-        meant = self.meant.get((_blend_key(at, need.dish), need.key, need.lot), []) if need.kind == "meat" else []
+        meant = self.meant.get((blend_key(at, need.dish), need.key, need.lot), []) if need.kind == "meat" else []
         while meant and lacking > 0.0:
             key, grams = meant.pop(0)
             took = min(lacking, grams, self.lots[key])
@@ -228,10 +241,33 @@ class _Store:
         if parts and need.kind == "thing":
             # What is made here is not bought; what goes into it is.
             self.makes[need.key, day] = self.makes.get((need.key, day), 0.0) + lacking
+            dishes = self.made_for.setdefault((need.key, day), [])
+            if need.dish and need.dish not in dishes:
+                dishes.append(need.dish)
             tally.used += lacking
             for key, grams in parts:
                 thing = self.inventory.pantry.get(key)
                 self.take(Need("thing", key, thing.name if thing else key, grams, need.dish), day, at)
+
+    def fill_up(self, item: Item, par: float, name: str, day: date, at: int) -> None:
+        """What always should be there of a thing that is made here, made for the last day."""
+        lacking = par - self.left.get(item, 0.0)
+        if lacking > NOTHING and item[0] == "thing" and made_of(item[1], lacking, pantry=self.inventory.pantry):
+            # What is there stays there: only what is lacking is asked for.
+            kept = self.left.pop(item, 0.0)
+            self.take(Need("thing", item[1], name, lacking, ""), day, at)
+            self.left[item] = kept + lacking
+
+    def whole_batches(self, packs: Mapping[str, float], at: int) -> None:
+        """What is made in whole batches takes what goes into whole ones."""
+        for key, pack in packs.items():
+            days = [day for made, day in self.makes if made == key]
+            grams = math.fsum(self.makes[key, day] for day in days)
+            spare = math.ceil(grams / pack - 1e-9) * pack - grams
+            if days and spare > NOTHING:
+                for part, mass_g in made_of(key, spare, pantry=self.inventory.pantry):
+                    thing = self.inventory.pantry.get(part)
+                    self.take(Need("thing", part, thing.name if thing else part, mass_g, ""), max(days), at)
 
 
 def shopping(
@@ -262,7 +298,7 @@ def shopping(
     """
     kept = {(s.kind, s.key): s for s in stock}
     days = sorted(demands, key=lambda d: d.day)
-    blends = _blends(days, inventory)
+    blends = blends_of([(d.day, d.needs) for d in days], inventory=inventory)
     sharing = shared_out(blends, inventory=inventory)
     store = _Store(inventory, kept, sharing)
     for at, demand in enumerate(days):
@@ -270,9 +306,13 @@ def shopping(
             store.take(need, demand.day, at)
     if days:
         for item, s in kept.items():
+            if s.par > 0.0:
+                store.fill_up(item, s.par, _name(item, inventory, kitchen), days[-1].day, len(days))
+        for item, s in kept.items():
             # What always should be there is bought even in a week that takes none of it.
             if s.par > store.left.get(item, 0.0) and item not in store.tallies:
                 store.tallies[item] = _Tally(_name(item, inventory, kitchen), days[0].day)
+    store.whole_batches({key: s.pack for (kind, key), s in kept.items() if kind == "thing" and s.pack > 0.0}, len(days))
     lines = [_line(item, t, store, kept.get(item), inventory, kitchen) for item, t in store.tallies.items()]
     bought = [line for line in lines if line.needed > NOTHING or line.buy > NOTHING]
     bought.sort(key=lambda x: (_place(x.shelf), x.shelf, x.name.casefold(), x.key))
@@ -283,7 +323,7 @@ def shopping(
         if last and lot.key in store.lots and lot.use_by and lot.use_by <= last and store.lots[lot.key] > NOTHING
     ]
     makes = [
-        Make(key, inventory.pantry[key].name, grams, day, _keeps(key, inventory))
+        Make(key, inventory.pantry[key].name, grams, day, _keeps(key, inventory), tuple(store.made_for[key, day]))
         for (key, day), grams in store.makes.items()
     ]
     return Shopping(
@@ -294,34 +334,11 @@ def shopping(
         sum(x.buy > NOTHING and not x.priced for x in bought),
         tuple(_from_lots(sharing, blends, inventory)),
         tuple(Strayed(b.name, b.day, sharing.fats[b.key], b.fat_frac) for b in blends if b.key in sharing.strays),
+        tuple(
+            LotWorth(inventory.lots[w.lot].name, w.per_kg)
+            for w in sorted(sharing.worths, key=lambda w: (-w.per_kg, w.lot))
+        ),
     )
-
-
-def _blend_key(at: int, dish: str) -> str:
-    return f"{at}/{dish}"
-
-
-def _blends(days: Sequence[Demand], inventory: Inventory) -> list[Blend]:
-    """The meat of every dish that a lot could go into, the earliest first, with the fat it is to have."""
-    found: list[Blend] = []
-    held = {lot.meat for lot in inventory.lots.values() if not lot.closed and lot.left_mass_g > 0.0}
-    for at, demand in enumerate(days):
-        dishes: dict[str, dict[tuple[str, str], float]] = {}
-        for need in demand.needs:
-            if need.kind == "meat" and need.amount > 0.0:
-                portions = dishes.setdefault(need.dish, {})
-                portions[need.key, need.lot] = portions.get((need.key, need.lot), 0.0) + need.amount
-        for dish, portions in dishes.items():
-            if held.isdisjoint(meat for meat, _ in portions):
-                continue
-            fat = sum(
-                grams * inventory.fat_of(meat, lot if lot in inventory.lots else "").usual_frac
-                for (meat, lot), grams in portions.items()
-            )
-            meats = tuple(Portion(meat, grams, lot) for (meat, lot), grams in portions.items())
-            found.append(Blend(_blend_key(at, dish), dish, demand.day, meats, fat / sum(portions.values())))
-    # What lies there is used up long before so many: the later ones are bought for.
-    return found[:MOST_BLENDS]
 
 
 def _from_lots(sharing: Sharing, blends: Sequence[Blend], inventory: Inventory) -> Iterator[FromLot]:

@@ -793,6 +793,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to make on which day for everything that is served in a span, at least work and waste */
+        post: operations["span_prep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/read": {
         parameters: {
             query?: never;
@@ -1249,6 +1266,23 @@ export interface paths {
         put?: never;
         /** What to buy for everything that is served in a span of days */
         post: operations["span_shopping"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/scarcity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Who goes short, and by how much, if no more meat comes in a span of days */
+        post: operations["scarcity"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3338,6 +3372,19 @@ export interface components {
             why: string;
         };
         /**
+         * ForDay
+         * @description So much of what is made, for a day, g.
+         */
+        ForDay: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Mass G */
+            mass_g: number;
+        };
+        /**
          * Forecast
          * @description How many are expected, whole guests.
          *
@@ -3540,6 +3587,25 @@ export interface components {
             /** Rest G */
             rest_g: number;
             taste: components["schemas"]["Taste"];
+        };
+        /**
+         * GoesShort
+         * @description A dish of a day that lacks so much of a meat, of what it wants, g.
+         */
+        GoesShort: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Dish */
+            dish: string;
+            /** Lacks G */
+            lacks_g: number;
+            /** Meat */
+            meat: string;
+            /** Wants G */
+            wants_g: number;
         };
         /**
          * Grind
@@ -4753,6 +4819,16 @@ export interface components {
             use_by?: string | null;
         };
         /**
+         * LotWorth
+         * @description What a kilogram more of a lot would save of what is bought, currency units.
+         */
+        LotWorth: {
+            /** Lot */
+            lot: string;
+            /** Per Kg */
+            per_kg: number;
+        };
+        /**
          * Lumps
          * @description Crumbled meat: lumps as thick as long, how many in a portion, and how much surface they brown on, cm².
          */
@@ -4768,8 +4844,8 @@ export interface components {
         };
         /**
          * Make
-         * @description What is made in the kitchen for a day, a house formula or onions cooked soft: how much beyond what is there, and
-         *     how long it keeps.
+         * @description What is made in the kitchen for a day, a house formula or onions cooked soft: how much beyond what is there, how
+         *     long it keeps, and for which dishes (none: to what always should be there).
          */
         Make: {
             /**
@@ -4777,6 +4853,11 @@ export interface components {
              * Format: date
              */
             day: string;
+            /**
+             * Dishes
+             * @default []
+             */
+            dishes: string[];
             /** Keeps Days */
             keeps_days: number;
             /** Key */
@@ -6205,6 +6286,113 @@ export interface components {
             on_heat_s: components["schemas"]["Band"];
         };
         /**
+         * PrepDay
+         * @description One day's list, by station; ``over_min`` is what it has beyond the limit.
+         */
+        PrepDay: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Lines */
+            lines: components["schemas"]["PrepLine"][];
+            /** Minutes */
+            minutes: number;
+            /** Over Min */
+            over_min: number;
+        };
+        /**
+         * PrepLine
+         * @description One thing made on one day.
+         *
+         *     ``mass_g`` is made in ``batches`` of ``batch_g`` (0: any amount), ``spare_g`` of it nobody asked for. It is ready on
+         *     ``ready`` and used by ``use_by``. ``minutes`` are of hands. ``late``: the first of ``for_days`` comes too soon.
+         */
+        PrepLine: {
+            /** Batch G */
+            batch_g: number;
+            /** Batches */
+            batches: number;
+            /** Dishes */
+            dishes: string[];
+            /** For Days */
+            for_days: components["schemas"]["ForDay"][];
+            /** Key */
+            key: string;
+            /** Late */
+            late: boolean;
+            /** Mass G */
+            mass_g: number;
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /**
+             * Ready
+             * Format: date
+             */
+            ready: string;
+            /** Spare G */
+            spare_g: number;
+            /** Station */
+            station: string;
+            /**
+             * Use By
+             * Format: date
+             */
+            use_by: string;
+        };
+        /**
+         * PrepPlan
+         * @description A list for every day on which something is made.
+         *
+         *     ``apart_min`` and ``apart`` are minutes and makings if everything were made anew for each day. ``spare_g`` is what
+         *     whole batches leave over.
+         */
+        PrepPlan: {
+            /** Apart */
+            apart: number;
+            /** Apart Min */
+            apart_min: number;
+            /** Days */
+            days: components["schemas"]["PrepDay"][];
+            /** Makings */
+            makings: number;
+            /** Minutes */
+            minutes: number;
+            /** Remarks */
+            remarks: components["schemas"]["Phrase"][];
+            /** Spare G */
+            spare_g: number;
+        };
+        /**
+         * PrepRequest
+         * @description A span of days, both counted, and the hands there are for prep on one, minutes; 0: as many as it takes.
+         */
+        PrepRequest: {
+            /**
+             * Day Min
+             * @default 0
+             */
+            day_min: number;
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /**
+             * To Day
+             * Format: date
+             */
+            to_day: string;
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
+        };
+        /**
          * ProbeReading
          * @description A probe in the middle: seconds from the start, °C.
          */
@@ -7514,7 +7702,8 @@ export interface components {
          * Shopping
          * @description Everything to buy, by shelf and name; what is made here; what would be thrown away; the money.
          *
-         *     ``from_lots`` says which lot goes into which dish, ``strayed`` what then has another fat than it was to have.
+         *     ``from_lots`` says which lot goes into which dish, ``strayed`` what then has another fat than it was to have,
+         *     ``worths`` what more of a lot would save, the dearest first.
          */
         Shopping: {
             /** Cost */
@@ -7537,6 +7726,11 @@ export interface components {
             unpriced: number;
             /** Unused */
             unused: components["schemas"]["Unused"][];
+            /**
+             * Worths
+             * @default []
+             */
+            worths: components["schemas"]["LotWorth"][];
         };
         /**
          * Sign
@@ -7695,6 +7889,15 @@ export interface components {
             end: number;
             /** Start */
             start: number;
+        };
+        /**
+         * SpanPrep
+         * @description What is made on which day of a span, and whose services it is for.
+         */
+        SpanPrep: {
+            plan: components["schemas"]["PrepPlan"];
+            /** Servings */
+            servings: components["schemas"]["Serving"][];
         };
         /**
          * SpanRequest
@@ -13303,6 +13506,93 @@ export interface operations {
             };
         };
     };
+    span_prep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrepRequest"];
+            };
+        };
+        responses: {
+            /** @description What to make on which day for everything that is served in a span, at least work and waste */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpanPrep"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read: {
         parameters: {
             query?: never;
@@ -15704,6 +15994,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SpanShopping"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    scarcity: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpanRequest"];
+            };
+        };
+        responses: {
+            /** @description Who goes short, and by how much, if no more meat comes in a span of days */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoesShort"][];
                 };
             };
             /** @description A problem */
