@@ -16,7 +16,7 @@ def blend_key(at: int, dish: str) -> str:
     Parameters
     ----------
     at : int
-        The place of the demand in the span, from 0.
+        The place of the demand in the span, from 0 (count).
     dish : str
         What the dish is called.
 
