@@ -81,6 +81,11 @@ def main() -> int:
         _stale(
             "the file format is fresh", [BIN / "vianda", "schema"], places.PROJECT / "docs" / "formula-file.schema.json"
         ),
+        _stale(
+            "the service file's format is fresh",
+            [BIN / "vianda", "schema", "service"],
+            places.PROJECT / "docs" / "service-file.schema.json",
+        ),
         _stale("the list of rules is fresh", [BIN / "vianda", "counsel"], places.PROJECT / "docs" / "counsel.md"),
         _types_stale(),
         _run("format and lint of the front end", [npm, "run", "lint"], cwd=places.FRONTEND),

@@ -14,6 +14,7 @@ from vianda.core.basis.errors import CoreError
 from vianda.core.counsel.listing import counsel_document
 from vianda.core.evaluation.evaluate import Evaluation, Sheets, evaluate, sheets
 from vianda.interchange.formula_file import formula_file_schema, read_text
+from vianda.interchange.service_file import service_file_schema
 from vianda.runtime.machine_code import keep_on_disk
 
 MOST_BYTES = 5_000_000
@@ -85,7 +86,8 @@ def main(arguments: list[str] | None = None) -> int:
     two.add_argument("--empty", action="store_true", help="with --demo: the kitchen and larder, but no formulas")
     commands.add_parser("openapi", help="print the OpenAPI document")
     commands.add_parser("counsel", help="print every rule of counsel, with threshold and source")
-    commands.add_parser("schema", help="print the JSON Schema of the formula file")
+    three = commands.add_parser("schema", help="print the JSON Schema of a file format")
+    three.add_argument("kind", nargs="?", default="formula", choices=["formula", "service"])
     given = parser.parse_args(arguments)
     match given.command:
         case "evaluate":
@@ -99,7 +101,8 @@ def main(arguments: list[str] | None = None) -> int:
         case "counsel":
             print(counsel_document(), end="")
         case "schema":
-            print(json.dumps(formula_file_schema(), indent=1, sort_keys=True))
+            schema = formula_file_schema() if given.kind == "formula" else service_file_schema()
+            print(json.dumps(schema, indent=1, sort_keys=True))
     return 0
 
 

@@ -168,7 +168,7 @@ def test_a_burger_from_an_empty_kitchen_to_the_logbook(watch, bare_kitchen, from
     # 7 export, and import again
     content = watched.get(f"/formulas/{watched.get(f'/cooks/{cook_id}')['formula_id']}/export")
     watched.go("/")
-    page.get_by_label("Formula file").set_input_files(
+    page.get_by_label("Formula or service file").set_input_files(
         {"name": "f.json", "mimeType": "application/json", "buffer": json.dumps(content).encode()}
     )
     expect(page.get_by_role("heading", name="Meat", exact=True)).to_be_visible()

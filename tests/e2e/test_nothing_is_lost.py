@@ -194,7 +194,7 @@ def test_a_file_that_is_none_is_refused_in_words(watch, kestrel) -> None:
     watched.expected.add(422)
     watched.go("/")
     for content, says in ((b"not json", "It is not JSON"), (b'{"format":"other"}', "does not say that it is")):
-        watched.page.get_by_label("Formula file").set_input_files(
+        watched.page.get_by_label("Formula or service file").set_input_files(
             {"name": "f.json", "mimeType": "application/json", "buffer": content}
         )
         sheet = watched.page.get_by_role("dialog", name="That file was not taken")

@@ -212,6 +212,26 @@ def test_a_service_comes_again_and_goes_into_a_calendar(watch, kestrel) -> None:
     page.request.delete(f"{kestrel.address}/api/services/{service}")
 
 
+def test_a_service_leaves_as_a_file_and_comes_back(watch, kestrel, tmp_path) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    loaf = _shelved(watched, keepers_loaf(), "Pilot loaf")
+    one = _served(watched, "Pilot supper", FESTIVAL + timedelta(days=70), (loaf, 12))
+    watched.go(f"/services/{one}")
+    with page.expect_download() as leaving:
+        page.get_by_role("link", name="Save as a file").click()
+    file = tmp_path / "supper.json"
+    leaving.value.save_as(file)
+    page.request.delete(f"{kestrel.address}/api/formulas/{loaf}")
+    watched.go("/services")
+    page.get_by_label("Formula or service file").set_input_files(file)
+    expect(page.get_by_role("dialog")).to_contain_text("New on the shelf: Pilot loaf.")
+    page.get_by_role("link", name="Open it").click()
+    expect(page.get_by_role("textbox", name="Service", exact=True)).to_have_value("Pilot supper")
+    expect(page.get_by_role("list", name="Dishes").get_by_role("listitem")).to_have_count(1)
+    assert watched.axe() == []
+
+
 def test_how_many_came_is_written_down_and_the_next_evening_planned(watch, kestrel) -> None:
     watched = watch(kestrel)
     page = watched.page

@@ -69,6 +69,7 @@ def import_formula(body: s.ImportRequest) -> s.ImportAnswer:
         meats_differing=list(done.meats_differing),
         renamed=list(done.renamed),
         replaced=list(done.replaced),
+        remarks=done.remarks(),
     )
 
 

@@ -206,6 +206,8 @@ class ImportAnswer(Answer):
     meats_differing: list[str]
     renamed: list[str]
     replaced: list[str]
+    # The same in sentences.
+    remarks: list[str]
 
 
 class KitchenAnswer(Answer):

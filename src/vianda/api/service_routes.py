@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+import re
+from typing import Annotated, Any
 
-from flask import Blueprint
+from flask import Blueprint, Response, json
 from pydantic import Field
 
 from vianda.api.contract import operation
@@ -16,7 +17,8 @@ from vianda.core.schedule.model import LATEST_MIN, MOST_TASKS
 from vianda.core.schedule.replan import Progress
 from vianda.core.timetable.underway import Underway
 from vianda.interchange.documents import Strict
-from vianda.services import services
+from vianda.interchange.service_file import ServiceFile, service_file_schema
+from vianda.services import service_files, services
 from vianda.storage.records import StoredService
 
 blueprint = Blueprint("services", __name__, url_prefix="/api")
@@ -35,6 +37,20 @@ class NewServiceRequest(Strict):
     """A service to write down."""
 
     service: Service
+
+
+class ImportServiceRequest(Strict):
+    """The content of a service file, as it is."""
+
+    file: Any
+
+
+class ImportedServiceAnswer(Answer):
+    """What an import of a service did."""
+
+    stored: ServiceAnswer
+    formulas_added: list[str]
+    remarks: list[str]
 
 
 class SaveServiceRequest(Strict):
@@ -138,6 +154,48 @@ def save_service(service_id: int, body: SaveServiceRequest) -> ServiceAnswer:
 def delete_service(service_id: int) -> dict[str, bool]:
     services.delete_service(service_id)
     return {"deleted": True}
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/services/import",
+    summary="Add a service from a file, with those of its formulas that are not here",
+    body=ImportServiceRequest,
+    answer=ImportedServiceAnswer,
+    status=201,
+    once=True,
+)
+def import_service(body: ImportServiceRequest) -> ImportedServiceAnswer:
+    done = service_files.import_service(body.file)
+    return ImportedServiceAnswer(
+        stored=service_answer(done.stored), formulas_added=list(done.formulas_added), remarks=list(done.remarks)
+    )
+
+
+@operation(
+    blueprint,
+    "GET",
+    "/services/<int:service_id>/export",
+    summary="The service as a file that stands alone",
+    answer=ServiceFile,
+    problems=(404,),
+)
+def export_service(service_id: int) -> Response:
+    name, content = service_files.export_service(service_id)
+    plain = re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "service"
+    return Response(
+        json.dumps(content, indent=2, ensure_ascii=False),
+        content_type="application/json",
+        headers={"Content-Disposition": f'attachment; filename="{plain}.vianda-service.json"'},
+    )
+
+
+@operation(
+    blueprint, "GET", "/schema/service-file", summary="The JSON Schema of the service file", answer=dict[str, object]
+)
+def service_schema() -> dict[str, object]:
+    return service_file_schema()
 
 
 @operation(

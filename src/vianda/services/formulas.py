@@ -90,10 +90,23 @@ class Imported:
     replaced: tuple[str, ...]
     renamed: tuple[str, ...] = ()
 
+    def remarks(self) -> list[str]:
+        """The same in sentences."""
+        found = [f"New in the larder: {', '.join(self.meats_added)}."] if self.meats_added else []
+        if self.meats_differing:
+            found.append(f"Known here with other figures, and ours were kept: {', '.join(self.meats_differing)}.")
+        if self.replaced:
+            found.append(f"Not in this kitchen, so ours took its place: {', '.join(self.replaced)}.")
+        return [*found, *self.renamed]
+
 
 def import_formula(content: object) -> Imported:
     """Add a formula from a file. Unknown meats join the larder; an unknown bun or surface gives way to ours."""
-    bundle = read_file(content)
+    return take_in(read_file(content))
+
+
+def take_in(bundle: FormulaBundle) -> Imported:
+    """Add the formula of a bundle, as ``import_formula`` does."""
     with transaction():
         inventory, kitchen = context()
         added: list[Meat] = []

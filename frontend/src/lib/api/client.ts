@@ -329,6 +329,8 @@ export const api = {
   versions: (formula_id: number) => ask("get", "/api/formulas/{formula_id}/versions", { at: { formula_id } }),
   keepVersion: (formula_id: number, name: string) =>
     ask("post", "/api/formulas/{formula_id}/versions", { at: { formula_id }, body: { name }, once: true }),
+  importService: (file: unknown) => ask("post", "/api/services/import", { body: { file }, once: true }),
+  servicePath: (id: number) => inKitchen(`/api/services/${id}/export`),
   importFile: (file: unknown) => ask("post", "/api/formulas/import", { body: { file }, once: true }),
   formulaCooks: (formula_id: number) =>
     ask("get", "/api/formulas/{formula_id}/cooks", { at: { formula_id } }),

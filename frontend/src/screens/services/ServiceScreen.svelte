@@ -166,7 +166,8 @@
         onchange={(counts) => b.change({ counts })}
         onplan={(guests) => b.change({ dishes: service.dishes.map((dish) => ({ ...dish, guests })) })}
       />
-      <div class="mt-8 border-t border-base-300 pt-3">
+      <div class="mt-8 flex flex-wrap gap-2 border-t border-base-300 pt-3">
+        <a class="act text-sm" href={api.servicePath(id)} download>Save as a file</a>
         {#if asking}
           <button
             class="act border-error text-sm text-error"

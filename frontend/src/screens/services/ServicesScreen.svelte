@@ -2,6 +2,7 @@
 <script lang="ts">
   import { api, type StoredService } from "../../lib/api/client";
   import { Told } from "../../lib/told.svelte";
+  import ImportFile from "../../lib/ui/ImportFile.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { navigate } from "../../router";
   import { dayName } from "../../lib/days";
@@ -43,6 +44,7 @@
       <a class="act text-sm" href="/shopping">Shopping for the week</a>
       <a class="act text-sm" href="/prep">Prep plan</a>
       <a class="act text-sm" href={api.calendar()} download>Save as a calendar</a>
+      <ImportFile />
     </p>
     <form class="mt-5 flex flex-wrap items-end gap-3" onsubmit={begin} aria-label="A new service">
       <label class="block text-[0.8125rem] quiet"

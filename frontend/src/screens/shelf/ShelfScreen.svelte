@@ -8,7 +8,7 @@
   import Shell from "../../lib/ui/Shell.svelte";
   import { navigate } from "../../router";
   import BlendGlyph from "./BlendGlyph.svelte";
-  import ImportFile from "./ImportFile.svelte";
+  import ImportFile from "../../lib/ui/ImportFile.svelte";
   import OpeningLine from "./OpeningLine.svelte";
 
   let items = $state.raw<ShelfItem[] | null>(null);

@@ -1133,6 +1133,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schema/service-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The JSON Schema of the service file */
+        get: operations["service_schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/services": {
         parameters: {
             query?: never;
@@ -1162,6 +1179,23 @@ export interface paths {
         put?: never;
         /** A service with one change of its timing */
         post: operations["edit_service"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a service from a file, with those of its formulas that are not here */
+        post: operations["import_service"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1233,6 +1267,23 @@ export interface paths {
         post?: never;
         /** Delete a service; its formulas stay */
         delete: operations["delete_service"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/{service_id}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The service as a file that stands alone */
+        get: operations["export_service"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4259,6 +4310,8 @@ export interface components {
             meats_added: string[];
             /** Meats Differing */
             meats_differing: string[];
+            /** Remarks */
+            remarks: string[];
             /** Renamed */
             renamed: string[];
             /** Replaced */
@@ -4272,6 +4325,25 @@ export interface components {
         ImportRequest: {
             /** File */
             file: unknown;
+        };
+        /**
+         * ImportServiceRequest
+         * @description The content of a service file, as it is.
+         */
+        ImportServiceRequest: {
+            /** File */
+            file: unknown;
+        };
+        /**
+         * ImportedServiceAnswer
+         * @description What an import of a service did.
+         */
+        ImportedServiceAnswer: {
+            /** Formulas Added */
+            formulas_added: string[];
+            /** Remarks */
+            remarks: string[];
+            stored: components["schemas"]["ServiceAnswer"];
         };
         /**
          * Index
@@ -7275,6 +7347,25 @@ export interface components {
             service: components["schemas"]["Service"];
             /** Updated At */
             updated_at: string;
+        };
+        /**
+         * ServiceFile
+         * @description One service, and the formula files of its dishes; a dish's ``formula_id`` is a place among them, from 1.
+         */
+        ServiceFile: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "vianda-service";
+            /** Formulas */
+            formulas: unknown[];
+            service: components["schemas"]["Service"];
+            /**
+             * Version
+             * @constant
+             */
+            version: 1;
         };
         /**
          * Serving
@@ -15171,6 +15262,55 @@ export interface operations {
             };
         };
     };
+    service_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The JSON Schema of the service file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_services: {
         parameters: {
             query?: never;
@@ -15328,6 +15468,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Service"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_service: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportServiceRequest"];
+            };
+        };
+        responses: {
+            /** @description Add a service from a file, with those of its formulas that are not here */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedServiceAnswer"];
                 };
             };
             /** @description A problem */
@@ -15847,6 +16077,64 @@ export interface operations {
                     "application/json": {
                         [key: string]: boolean;
                     };
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The service as a file that stands alone */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceFile"];
                 };
             };
             /** @description A problem */
