@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import itertools
+from dataclasses import replace
 
 from hypothesis import strategies as st
 
 from vianda.core.basis.phrase import say
-from vianda.core.schedule.model import Lag, Problem, Resource, Task
+from vianda.core.schedule.model import Absence, Lag, Problem, Resource, Task
 
 
 def task_of(key: str, minutes: float, **more: object) -> Task:
@@ -44,3 +45,14 @@ def kitchens(draw: st.DrawFn) -> Problem:
             lags.append(Lag(f"t{a}", f"t{b}", least, most, hot=draw(st.booleans()), cold=draw(st.booleans())))
     opens = draw(st.none() | st.integers(-60, -1))
     return problem_of(tasks, lags, resources=resources, cooks=draw(st.integers(1, 2)), opens_min=opens)
+
+
+@st.composite
+def kitchens_with_absences(draw: st.DrawFn) -> Problem:
+    """A small kitchen in which cooks come and go."""
+    problem = draw(kitchens())
+    away = []
+    for _ in range(draw(st.integers(1, 3))):
+        start = draw(st.integers(-40, 10))
+        away.append(Absence(draw(st.integers(0, problem.cooks - 1)), start, start + draw(st.integers(1, 20))))
+    return replace(problem, away=tuple(away))

@@ -7,7 +7,7 @@ import pytest
 from vianda.core.demo.formulas import keepers_loaf, night_watch_balls
 from vianda.interchange.kinds import FORMULAS
 
-TIMING = {"ready_min": 1110, "cooks": 2, "opens_min": -1, "own": [], "pins": []}
+TIMING = {"ready_min": 1110, "cooks": 2, "opens_min": -1, "own": [], "pins": [], "away": []}
 
 
 def _service(**changes) -> dict:

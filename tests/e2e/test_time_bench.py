@@ -25,6 +25,19 @@ def _open(watched, formula: Formula, name: str) -> Page:
     return page
 
 
+def _burger_night(watched) -> int:
+    """Forty guests, two cooks, who can begin at twenty to five: it just goes."""
+    formula = {"formula": FORMULAS.plain(replace(slipway_smash(), name="Burger night"))}
+    post = watched.page.request.post
+    made = post(f"{watched.served.address}/api/formulas", data=formula).json()["id"]
+    timing = {"ready_min": 1140, "cooks": 2, "opens_min": 1000, "own": [], "pins": [], "away": []}
+    dishes = [{"formula_id": made, "guests": 40}]
+    service = {"name": "Burger night for 40", "day": "2031-07-04", "dishes": dishes, "timing": timing}
+    kept = post(f"{watched.served.address}/api/services", data={"service": service})
+    assert kept.status == 201, kept.text()
+    return int(kept.json()["id"])
+
+
 def _state(page: Page):
     return page.locator("[data-timetable]")
 
@@ -158,6 +171,40 @@ def test_two_dishes_of_one_evening_have_one_timetable(watch, kestrel) -> None:
     page.get_by_role("button", name="Delete this service").click()
     page.get_by_role("button", name="Delete Friday").click()
     expect(page.get_by_text("None yet.")).to_be_visible()
+
+
+def test_one_cook_of_a_burger_night_for_forty_is_ill_and_the_other_called_away(watch, kestrel, tmp_path) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    watched.go(f"/services/{_burger_night(watched)}")
+    expect(_state(page)).to_have_attribute("data-timetable", "on-time", timeout=60_000)
+    # Cook 2 is ill: all day.
+    page.get_by_text("Who is away", exact=True).click()
+    form = page.get_by_role("form", name="A cook is away")
+    form.get_by_label("Who").select_option("2")
+    form.get_by_role("button", name="Away all day").click()
+    away = page.get_by_role("list", name="Away")
+    expect(away).to_contain_text("Cook 2")
+    expect(_state(page)).to_have_attribute("data-timetable", "late", timeout=60_000)
+    help_ = page.get_by_role("list", name="What would help").get_by_role("listitem")
+    expect(help_.filter(has_text="Cook 2 stays")).to_have_count(1)
+    assert watched.axe() == []
+    # Nobody stays: it is served later.
+    help_.filter(has_text="On the plate at").get_by_role("button", name="Take it").click()
+    expect(_state(page)).to_have_attribute("data-timetable", "on-time", timeout=60_000)
+    # The other one's calendar has the boat at six.
+    calendar = tmp_path / "cook.ics"
+    calendar.write_text(
+        "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Kestrel//EN\r\nBEGIN:VEVENT\r\nUID:b@kestrel.invalid\r\n"
+        "DTSTAMP:20310101T000000Z\r\nDTSTART:20310704T180000\r\nDTEND:20310704T183000\r\nEND:VEVENT\r\n"
+        "END:VCALENDAR\r\n"
+    )
+    form.get_by_label("Who").select_option("1")
+    form.get_by_label("Read their calendar").set_input_files(calendar)
+    expect(away).to_contain_text("18:00–18:30")
+    away.get_by_role("listitem").filter(has_text="Cook 2").get_by_role("button", name="There after all").click()
+    expect(away.get_by_role("listitem")).to_have_count(1)
+    assert watched.axe() == []
 
 
 @pytest.mark.parametrize("width", [1280, 390])

@@ -324,14 +324,16 @@ export class Bench {
 
   async #saveNow(): Promise<void> {
     if (!this.formula || this.save === "conflict" || this.save === "saved") return;
-    if (this.#saving) {
-      await this.#saving;
-      if ((this.save as SaveState) === "saved") return;
-    }
+    // One at a time: of two that waited for the same save, the second waits for the first one's too.
+    while (this.#saving) await this.#saving;
+    if (["saved", "conflict"].includes(this.save as SaveState)) return;
     // What was sent and never answered goes first, as it was: it may stand already, and then it is no conflict.
     this.#saving = this.#send(this.#unanswered ?? this.formula);
-    await this.#saving;
-    this.#saving = null;
+    try {
+      await this.#saving;
+    } finally {
+      this.#saving = null;
+    }
   }
 
   async #send(sent: Formula): Promise<void> {

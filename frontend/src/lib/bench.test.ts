@@ -55,6 +55,32 @@ async function opened(): Promise<BenchClass> {
 }
 const settle = (ms = 1000) => vi.advanceTimersByTimeAsync(ms);
 
+describe("saves", () => {
+  it("go one after the other on a slow line, and never conflict with themselves", async () => {
+    const bench = await opened();
+    const put = (asked: { body: unknown }) => {
+      const { formula: sent, revision } = asked.body as { formula: Formula; revision: number };
+      if (revision !== stored.revision) return problem(409, "saved in between", { current: stored });
+      stored = { revision: revision + 1, formula: sent };
+      return { status: 200, body: { ...stored, id: 1, updated_at: "2026-11-24T20:00:00.000Z" } };
+    };
+    server.on("PUT", "/formulas/1", async (asked) => {
+      await new Promise((resolve) => setTimeout(resolve, 5000));
+      return put(asked);
+    });
+    // Each is kept while the first save is still under way: two wait for it, and only one may go next.
+    for (const value of [30, 31, 32, 33]) {
+      bench.edit(guests(value));
+      await settle(1200);
+    }
+    await settle(30_000);
+    expect(bench.save).toBe("saved");
+    expect(stored.formula.dish.guests).toBe(33);
+    const puts = server.asked.filter((asked) => asked.method === "PUT");
+    expect(puts.map((asked) => (asked.body as { revision: number }).revision)).toEqual([1, 2]);
+  });
+});
+
 describe("edits", () => {
   it("are applied one after the other, each to the answer of the one before", async () => {
     const bench = await opened();

@@ -15,3 +15,7 @@ export function dayName(day: string): string {
   const at = new Date(`${day}T12:00:00Z`);
   return `${NAMES[at.getUTCDay()]} ${at.getUTCDate()} ${MONTHS[at.getUTCMonth()]}`;
 }
+
+/** How far this machine's clock is ahead of UTC on a day, minutes. */
+export const utcOffsetMin = (day: string): number =>
+  -new Date(day ? `${day}T12:00:00` : Date.now()).getTimezoneOffset();

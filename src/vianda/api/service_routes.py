@@ -13,7 +13,7 @@ from vianda.api.wire import Answer, Moment, Units
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.model.edit import TimingEdit
 from vianda.core.model.service import Service
-from vianda.core.schedule.model import LATEST_MIN, MOST_TASKS
+from vianda.core.schedule.model import LATEST_MIN, MOST_COOKS, MOST_TASKS
 from vianda.core.schedule.replan import Progress
 from vianda.core.timetable.underway import Underway
 from vianda.interchange.documents import Strict
@@ -66,6 +66,18 @@ class EditServiceRequest(Strict):
     service: Service
     edit: Annotated[TimingEdit, Field(discriminator="kind")]
     unit_system: Units
+
+
+class BusyCookRequest(Strict):
+    """A cook's calendar, as its file has it, for the day of a service.
+
+    ``utc_offset_min`` is what the kitchen's clock is ahead of UTC on that day.
+    """
+
+    service: Service
+    cook: Annotated[int, Field(ge=1, le=MOST_COOKS)]
+    calendar: str
+    utc_offset_min: Annotated[int, Field(ge=-14 * 60, le=14 * 60)]
 
 
 class PlanServiceRequest(Strict):
@@ -208,6 +220,18 @@ def service_schema() -> dict[str, object]:
 )
 def edit_service(body: EditServiceRequest) -> Service:
     return services.edit_service(body.service, body.edit, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/services/busy",
+    summary="A service with when a cook is busy on its day, out of an iCalendar file",
+    body=BusyCookRequest,
+    answer=Service,
+)
+def busy_cook(body: BusyCookRequest) -> Service:
+    return services.busy_cook(body.service, body.cook, body.calendar, utc_offset_min=body.utc_offset_min)
 
 
 @operation(

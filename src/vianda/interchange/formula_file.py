@@ -33,7 +33,7 @@ from vianda.interchange.documents import Json, Strict
 from vianda.interchange.kinds import INGREDIENTS, as_kept
 
 FORMAT = "vianda-formula"
-VERSION = 11
+VERSION = 12
 
 
 class UnreadableFileError(CoreError):
@@ -47,7 +47,7 @@ class FormulaFile(Strict):
     """One formula, with the meats, lots and ingredients it uses and the kitchen it was made in."""
 
     format: Literal["vianda-formula"]
-    version: Literal[11]
+    version: Literal[12]
     formula: Formula
     larder: Annotated[list[Meat], Field(min_length=1, max_length=500)]
     lots: Annotated[list[Lot], Field(max_length=500)]
@@ -71,7 +71,7 @@ def write_file(bundle: FormulaBundle) -> Json:
     lots = [bundle.inventory.lot(part.lot, meat=part.meat) for part in parts if part.lot]
     return FormulaFile(
         format="vianda-formula",
-        version=11,
+        version=12,
         formula=bundle.formula,
         larder=used,
         lots=lots,
@@ -204,6 +204,11 @@ def _from_10_to_11(content: Json) -> Json:
     return {**content, "version": 11}
 
 
+def _from_11_to_12(content: Json) -> Json:
+    """Nobody was said to be away."""
+    return {**content, "version": 12}
+
+
 _UPGRADES: dict[int, Callable[[Json], Json]] = {
     1: _from_1_to_2,
     2: _from_2_to_3,
@@ -215,6 +220,7 @@ _UPGRADES: dict[int, Callable[[Json], Json]] = {
     8: _from_8_to_9,
     9: _from_9_to_10,
     10: _from_10_to_11,
+    11: _from_11_to_12,
 }
 
 

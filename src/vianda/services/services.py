@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
-from datetime import timedelta
+from datetime import date, datetime, time, timedelta
 from typing import Annotated
 
 from annotated_types import Interval, Len
 
-from vianda.core.basis.errors import CoreError
+from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.basis.units import UnitSystem
-from vianda.core.editing.set_timing import edited_timing
+from vianda.core.editing.set_timing import edited_timing, keep_away
 from vianda.core.model.edit import TimingEdit
-from vianda.core.model.formula import Formula
+from vianda.core.model.formula import Away, Formula
 from vianda.core.model.service import ServedDish, Service
 from vianda.core.pipeline.compute import compute
 from vianda.core.schedule.model import EARLIEST_MIN, LATEST_MIN, Slot
@@ -20,6 +21,7 @@ from vianda.core.schedule.replan import Progress
 from vianda.core.timetable.tasks import Dish
 from vianda.core.timetable.timetable import Timetable, timetable_together
 from vianda.core.timetable.underway import Underway, underway
+from vianda.interchange.calendar_busy import busy_times
 from vianda.interchange.calendar_file import Dated, calendar_file
 from vianda.runtime.engine import ENGINE
 from vianda.runtime.solver import SOLVER
@@ -111,6 +113,28 @@ def edit_service(service: Service, edit: TimingEdit, *, unit_system: UnitSystem 
     """A service with its hour, its cooks, its own tasks or its pins changed."""
     _, kitchen = context(unit_system)
     return replace(service, timing=edited_timing(service.timing, edit, kitchen=kitchen))
+
+
+def busy_cook(service: Service, cook: int, calendar: str, *, utc_offset_min: int) -> Service:
+    """A service with what a cook's calendar says of its day, in place of what was said of the cook before."""
+    if not service.day:
+        raise OutOfRangeError("Give the service a day first: a calendar is read for one.", field="/service/day")
+    if cook > service.timing.cooks:
+        raise OutOfRangeError(f"There is no cook {cook}.", field="/cook")
+    midnight = datetime.combine(date.fromisoformat(service.day), time())
+    busy = busy_times(
+        calendar,
+        first=midnight - timedelta(days=1),
+        last=midnight + timedelta(days=2),
+        utc_offset=timedelta(minutes=utc_offset_min),
+    )
+
+    def minute(at: datetime) -> int:
+        return int((at - midnight).total_seconds() // 60)
+
+    away = [Away(cook, minute(b.begins), math.ceil((b.ends - midnight).total_seconds() / 60)) for b in busy]
+    others = replace(service.timing, away=tuple(a for a in service.timing.away if a.cook != cook))
+    return replace(service, timing=keep_away(others, away))
 
 
 def plan_service(service: Service, *, unit_system: UnitSystem | None = None) -> PlannedService:

@@ -93,6 +93,7 @@ export type Pot = S["Pot"];
 export type Thickening = S["Thickening"];
 export type Ferment = S["Ferment"];
 export type Timetable = S["Timetable"];
+export type Timing = S["Timing"];
 export type TimingEdit = S["EditServiceRequest"]["edit"];
 export type Service = S["Service"];
 export type StoredService = S["ServiceAnswer"];
@@ -329,6 +330,8 @@ export const api = {
   versions: (formula_id: number) => ask("get", "/api/formulas/{formula_id}/versions", { at: { formula_id } }),
   keepVersion: (formula_id: number, name: string) =>
     ask("post", "/api/formulas/{formula_id}/versions", { at: { formula_id }, body: { name }, once: true }),
+  busyCook: (service: Service, cook: number, calendar: string, utc_offset_min: number) =>
+    ask("post", "/api/services/busy", { body: { service, cook, calendar, utc_offset_min } }),
   importService: (file: unknown) => ask("post", "/api/services/import", { body: { file }, once: true }),
   servicePath: (id: number) => inKitchen(`/api/services/${id}/export`),
   importFile: (file: unknown) => ask("post", "/api/formulas/import", { body: { file }, once: true }),

@@ -159,6 +159,7 @@
           kitchen={kitchen.kitchen}
           idle={service.dishes.length === 0}
           onedit={(edit) => void b.edit(edit)}
+          oncalendar={(cook, text) => void b.calendar(cook, text)}
         />
       </div>
       <CountsSection

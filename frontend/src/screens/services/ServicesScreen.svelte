@@ -26,7 +26,7 @@
         repeat: "",
         until: "",
         counts: [],
-        timing: { ready_min: 1110, cooks: 1, opens_min: -1, own: [], pins: [] },
+        timing: { ready_min: 1110, cooks: 1, opens_min: -1, own: [], pins: [], away: [] },
       });
       await navigate(`/services/${made.id}` as "/");
     });

@@ -7,6 +7,7 @@ import {
   type StoredService,
   type TimingEdit,
 } from "../../lib/api/client";
+import { utcOffsetMin } from "../../lib/days";
 import { Resource } from "../../lib/resource.svelte";
 import { units } from "../../lib/units.svelte";
 
@@ -26,6 +27,7 @@ export class ServiceBench {
     api.planService(now, units.system, signal),
   );
   #revision = 0;
+  #saving: Promise<void> | null = null;
   #timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(id: number) {
@@ -77,9 +79,33 @@ export class ServiceBench {
     }
   }
 
+  /** What a cook's calendar says of the day: the browser's clock stands in for the kitchen's. */
+  async calendar(cook: number, text: string): Promise<void> {
+    const before = this.service;
+    if (!before) return;
+    try {
+      const after = await api.busyCook(before, cook, text, utcOffsetMin(before.day));
+      this.change({ timing: after.timing });
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      this.refusal = error.problem.detail;
+    }
+  }
+
+  /** One save at a time: two under way would hold the same revision, and the second be refused. */
   async #saveNow(): Promise<void> {
+    while (this.#saving) await this.#saving;
     const sent = this.service;
-    if (!sent || this.theirs) return;
+    if (!sent || this.theirs || this.save === "saved") return;
+    this.#saving = this.#send(sent);
+    try {
+      await this.#saving;
+    } finally {
+      this.#saving = null;
+    }
+  }
+
+  async #send(sent: Service): Promise<void> {
     this.save = "saving";
     try {
       const stored = await api.saveService(this.id, sent, this.#revision);

@@ -12,7 +12,7 @@ const SERVICE: Service = {
   repeat: "" as const,
   until: "",
   counts: [],
-  timing: { ready_min: 1110, cooks: 1, opens_min: -1, own: [], pins: [] },
+  timing: { ready_min: 1110, cooks: 1, opens_min: -1, own: [], pins: [], away: [] },
 };
 const stored = (service: Service, revision: number) => ({
   id: 3,
@@ -75,6 +75,25 @@ describe("a service in a window", () => {
     answer();
     await settled();
     expect(puts().map((p) => (p.body as { service: Service }).service.name)).toEqual(["One", "Two"]);
+  });
+
+  it("saves one after the other on a slow line, and never conflicts with itself", async () => {
+    let revision = 4;
+    server.on("PUT", "/services/3", async (asked) => {
+      await new Promise((resolve) => setTimeout(resolve, 3000));
+      const sent = asked.body as { service: Service; revision: number };
+      if (sent.revision !== revision)
+        return problem(409, "saved elsewhere", { current: stored(SERVICE, revision) });
+      return { status: 200, body: stored(sent.service, ++revision) };
+    });
+    for (const name of ["One", "Two", "Three", "Four"]) {
+      bench.change({ name });
+      await settled(700);
+    }
+    await settled(20_000);
+    expect(bench.theirs).toBeNull();
+    expect(bench.save).toBe("saved");
+    expect((puts().at(-1)?.body as { service: Service }).service.name).toBe("Four");
   });
 
   it("takes an edit of the hour from the core, and leaves what was typed beside it", async () => {

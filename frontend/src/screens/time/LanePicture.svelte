@@ -27,7 +27,7 @@
   const lanes = $derived.by(() => {
     let top = 26;
     return table.lanes
-      .filter((lane) => bars.some((b) => b.lane === lane.key))
+      .filter((lane) => [...bars, ...table.away].some((b) => b.lane === lane.key))
       .map((lane) => {
         const at = top;
         top += rowsOf(bars, lane.key) * (tall + 4) + 10;
@@ -96,6 +96,28 @@
       >
     {/each}
     <path d={`M${x(0)} 18V${height}`} class="stroke-base-content" stroke-width="2" />
+    <pattern
+      id={`${uid}-away`}
+      width="6"
+      height="6"
+      patternUnits="userSpaceOnUse"
+      patternTransform="rotate(45)"
+    >
+      <path d="M0 0V6" class="stroke-[#8b8f8a]" stroke-width="2" />
+    </pattern>
+    {#each table.away as gone, n (n)}
+      {@const lane = lanes.find((l) => l.key === gone.lane)}
+      {@const begins = x(Math.max(from, gone.start_min))}
+      {#if lane && gone.end_min > from && gone.start_min < to}
+        <rect
+          x={begins}
+          y={lane.top}
+          width={x(Math.min(to, gone.end_min)) - begins}
+          height={lane.bottom - lane.top - 2}
+          fill={`url(#${uid}-away)`}
+        />
+      {/if}
+    {/each}
     {#each lanes as lane (lane.key)}
       <path d={`M0 ${lane.bottom + 1}H${width}`} class="stroke-base-300" />
       <foreignObject x="0" y={lane.top} width={names - 8} height={lane.bottom - lane.top}>

@@ -8,6 +8,7 @@
   import Segments from "../../lib/ui/Segments.svelte";
   import Tabs from "../../lib/ui/Tabs.svelte";
   import QuickField from "../heat/QuickField.svelte";
+  import AwayForm from "./AwayForm.svelte";
   import LanePicture from "./LanePicture.svelte";
   import OwnTaskForm from "./OwnTaskForm.svelte";
   import TaskDetail from "./TaskDetail.svelte";
@@ -29,8 +30,21 @@
     idle?: boolean;
     /** A third tab: orders as they come. */
     orders?: Snippet;
+    /** A calendar of a cook was chosen. */
+    oncalendar?: (cook: number, text: string) => void;
   }
-  let { timing, table, problem, refusal, kitchen, onedit, before, idle = false, orders }: Props = $props();
+  let {
+    timing,
+    table,
+    problem,
+    refusal,
+    kitchen,
+    onedit,
+    before,
+    idle = false,
+    orders,
+    oncalendar,
+  }: Props = $props();
   const tabs = $derived([
     { key: "lanes", title: "Lanes" },
     { key: "list", title: "List" },
@@ -171,8 +185,9 @@
         <LanePicture {table} {from} {chosen} onchoose={(key) => (chosen = key)} onpin={pin} />
       </div>
       <p class="mt-1 text-[0.8125rem] quiet">
-        Dark: a cook stands at it. Pale: by itself. A brown edge below: it may not slip. Drag a bar, or move
-        it with the arrow keys, and it begins then.
+        Dark: a cook stands at it. Pale: by itself. A brown edge below: it may not slip.{table.away.length > 0
+          ? " Hatched: the cook is away."
+          : ""} Drag a bar, or move it with the arrow keys, and it begins then.
       </p>
       {#if timing.pins.length > 0}<button class="mt-2 act" onclick={() => pin("", null)}
           >Let everything pinned go</button
@@ -193,5 +208,8 @@
         />{/if}
     {/if}
   {/if}
-  {#if open !== "orders"}<OwnTaskForm {kitchen} count={timing.own.length} onadd={onedit} />{/if}
+  {#if open !== "orders"}
+    <OwnTaskForm {kitchen} count={timing.own.length} onadd={onedit} />
+    <AwayForm {timing} away={table?.away ?? []} {onedit} {oncalendar} />
+  {/if}
 </Tabs>

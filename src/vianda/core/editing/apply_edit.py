@@ -109,7 +109,7 @@ def apply_edit(formula: Formula, edit: e.Edit, *, inventory: Inventory, kitchen:
             return type_beside(formula, edit, inventory=inventory, kitchen=kitchen)
         case e.SetStack():
             return set_stack(formula, edit, inventory=inventory, kitchen=kitchen)
-        case e.TypeTiming() | e.AddTask() | e.DropTask() | e.PinTask():
+        case e.TypeTiming() | e.AddTask() | e.DropTask() | e.PinTask() | e.AddAway() | e.DropAway():
             return replace(formula, timing=edited_timing(formula.timing, edit, kitchen=kitchen))
         case e.Rename():
             return replace(formula, name=checked_name(edit.name))

@@ -1,14 +1,15 @@
-"""Edits of when it is cooked: the hour on the plate, cooks, own tasks, and tasks that are pinned."""
+"""Edits of when it is cooked: the hour on the plate, cooks and who is away, own tasks, and tasks that are pinned."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.model import edit as e
-from vianda.core.model.formula import MOST_OWN_TASKS, MOST_PINS, WHENEVER, OwnTask, Pin, Timing
-from vianda.core.reading.clock import read_clock_min
+from vianda.core.model.formula import MOST_AWAY, MOST_OWN_TASKS, MOST_PINS, WHENEVER, Away, OwnTask, Pin, Timing
+from vianda.core.reading.clock import DAY_MIN, read_clock_min
 from vianda.core.reading.entry import read_count, read_seconds, read_temp_c
 from vianda.core.schedule.model import MOST_COOKS
 
@@ -156,6 +157,65 @@ def pin_task(timing: Timing, edit: e.PinTask) -> Timing:
     return replace(timing, pins=(*rest, Pin(edit.task, edit.start_min)))
 
 
+def add_away(timing: Timing, edit: e.AddAway) -> Timing:
+    """The timing with a cook away for a while.
+
+    Parameters
+    ----------
+    timing : Timing
+        The hour, cooks, own tasks, pins and who is away.
+    edit : e.AddAway
+        Which cook, and from when to when as typed; without either it is the whole day.
+
+    Returns
+    -------
+    Timing
+        The changed timing. An end before its beginning is the day after's.
+
+    Raises
+    ------
+    UnreadableEntryError
+        When a text is no time of day.
+    OutOfRangeError
+        When there is no such cook, the time has no length, or too much is said.
+    """
+    if edit.cook > timing.cooks:
+        raise OutOfRangeError(f"There is no cook {edit.cook}.", field="/timing/away")
+    start = read_clock_min(edit.from_text, field="/timing/away") if edit.from_text.strip() else 0
+    end = read_clock_min(edit.to_text, field="/timing/away") if edit.to_text.strip() else DAY_MIN
+    if start == end:
+        raise OutOfRangeError(
+            "Give the hour of leaving and that of coming back: they are the same.", field="/timing/away"
+        )
+    return keep_away(timing, (Away(edit.cook, start, end if end > start else end + DAY_MIN),))
+
+
+def keep_away(timing: Timing, away: Sequence[Away]) -> Timing:
+    """The timing with more of who is away, in order, nothing twice.
+
+    Parameters
+    ----------
+    timing : Timing
+        The hour, cooks, own tasks, pins and who is away.
+    away : Sequence[Away]
+        What is added.
+
+    Returns
+    -------
+    Timing
+        The changed timing.
+
+    Raises
+    ------
+    OutOfRangeError
+        When too much is said.
+    """
+    whole = sorted({*timing.away, *away}, key=lambda a: (a.cook, a.from_min, a.to_min))
+    if len(whole) > MOST_AWAY:
+        raise OutOfRangeError(f"At most {MOST_AWAY} absences stand in one timetable.", field="/timing/away")
+    return replace(timing, away=tuple(whole))
+
+
 def edited_timing(timing: Timing, edit: e.TimingEdit, *, kitchen: Kitchen) -> Timing:
     """One edit of a timing carried out.
 
@@ -187,3 +247,7 @@ def edited_timing(timing: Timing, edit: e.TimingEdit, *, kitchen: Kitchen) -> Ti
             return drop_task(timing, edit.task)
         case e.PinTask():
             return pin_task(timing, edit)
+        case e.AddAway():
+            return add_away(timing, edit)
+        case e.DropAway():
+            return replace(timing, away=tuple(a for a in timing.away if a.cook != edit.cook))

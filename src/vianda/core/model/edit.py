@@ -21,6 +21,7 @@ from vianda.core.model.formula import (
     Role,
     StackLayer,
 )
+from vianda.core.schedule.model import MOST_COOKS
 
 Figure = Literal[
     "guests",
@@ -378,7 +379,25 @@ class WriteRemark:
     kind: Literal["write-remark"] = "write-remark"
 
 
-TimingEdit = TypeTiming | AddTask | DropTask | PinTask
+@dataclass(frozen=True, slots=True)
+class AddAway:
+    """A cook is away, from and to as typed; "" is from or to whenever: the whole day."""
+
+    cook: Annotated[int, Ge(1), Le(MOST_COOKS)]
+    from_text: ShortText
+    to_text: ShortText
+    kind: Literal["add-away"] = "add-away"
+
+
+@dataclass(frozen=True, slots=True)
+class DropAway:
+    """A cook is there after all: all that was said of them."""
+
+    cook: Annotated[int, Ge(1), Le(MOST_COOKS)]
+    kind: Literal["drop-away"] = "drop-away"
+
+
+TimingEdit = TypeTiming | AddTask | DropTask | PinTask | AddAway | DropAway
 
 Edit = (
     TypeFigure
@@ -410,6 +429,8 @@ Edit = (
     | AddTask
     | DropTask
     | PinTask
+    | AddAway
+    | DropAway
     | Rename
     | WriteRemark
 )

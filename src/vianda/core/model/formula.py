@@ -92,7 +92,7 @@ MOST_LINES = 24
 MOST_STAGES = 12
 MOST_BESIDE = 12
 MOST_LAYERS = 24
-MOST_OWN_TASKS, MOST_PINS = 30, 60
+MOST_OWN_TASKS, MOST_PINS, MOST_AWAY = 30, 60, 60
 # Work begins whenever it has to.
 WHENEVER = -1
 
@@ -302,8 +302,17 @@ class Pin:
 
 
 @dataclass(frozen=True, slots=True)
+class Away:
+    """A cook, from 1, who is not there from one minute to another, both from midnight of the day; below 0: before."""
+
+    cook: Annotated[int, Ge(1), Le(MOST_COOKS)]
+    from_min: Annotated[int, Ge(-1440), Le(2880)]
+    to_min: Annotated[int, Ge(-1440), Le(2880)]
+
+
+@dataclass(frozen=True, slots=True)
 class Timing:
-    """When it is on the plate, minutes from midnight; how many cooks; own tasks, and tasks that are pinned.
+    """When it is on the plate, minutes from midnight; how many cooks; own tasks; what is pinned; who is away.
 
     ``opens_min`` is when work can begin that day, minutes from midnight; −1: whenever it has to.
     """
@@ -313,6 +322,7 @@ class Timing:
     opens_min: Annotated[int, Ge(-1), Le(1439)] = WHENEVER
     own: Annotated[tuple[OwnTask, ...], Len(0, MOST_OWN_TASKS)] = ()
     pins: Annotated[tuple[Pin, ...], Len(0, MOST_PINS)] = ()
+    away: Annotated[tuple[Away, ...], Len(0, MOST_AWAY)] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,7 +8,12 @@ from vianda.core.schedule.model import Problem, Slot
 
 
 def assigned(
-    problem: Problem, starts: Mapping[str, int], lengths: Mapping[str, int], *, was: Mapping[str, Slot] | None = None
+    problem: Problem,
+    starts: Mapping[str, int],
+    lengths: Mapping[str, int],
+    *,
+    was: Mapping[str, Slot] | None = None,
+    cooks: Mapping[str, int] | None = None,
 ) -> tuple[Slot, ...]:
     """Slots with cooks and places, in the order in which they begin.
 
@@ -22,6 +27,8 @@ def assigned(
         How long each is planned to take, minutes.
     was : Mapping[str, Slot] | None, default None
         Who had it and where it lay before: kept where they are free.
+    cooks : Mapping[str, int] | None, default None
+        Whose a task is, from 0, where that was settled together with the starts.
 
     Returns
     -------
@@ -43,6 +50,8 @@ def assigned(
         cook = None
         if task.hands:
             able = [n for n in range(problem.cooks) if free_cook[n] <= start]
+            if cooks:
+                able = [cooks[task.key]]
             # Whoever did what comes before goes on with it; else whoever has been free longest.
             mine = was[task.key].cook if was and task.key in was else None
             cook = min(able, key=lambda n: (n != mine, doing.get(n) != ends_before.get(task.key), free_cook[n], n))

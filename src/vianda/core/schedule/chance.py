@@ -11,8 +11,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from vianda.core.basis.errors import OutOfRangeError
-from vianda.core.schedule.model import Plan, Problem, Slot, Task, change_min
-from vianda.core.schedule.solve import Z_HIGH, planned_min
+from vianda.core.schedule.model import Absence, Plan, Problem, Slot, Task, change_min
+from vianda.core.schedule.solve import Z_HIGH, joined, planned_min
 
 Array = NDArray[np.float64]
 # Evenings that are drawn; a guest waits so long without calling it late; a busy evening makes all hands slow. Ours.
@@ -165,6 +165,9 @@ def evenings(problem: Problem, plan: Plan, minutes: Array, *, slip: Array | None
     into: dict[str, list[Arc]] = {t.key: [] for t in problem.tasks}
     for arc in arcs:
         into[arc.after].append(arc)
+    away: dict[int | None, list[Absence]] = {}
+    for one in joined(problem.away):
+        away.setdefault(one.cook, []).append(one)
     starts, ends = np.empty_like(minutes), np.empty_like(minutes)
     for key in _order(problem, arcs):
         n = at[key]
@@ -173,6 +176,9 @@ def evenings(problem: Problem, plan: Plan, minutes: Array, *, slip: Array | None
             begin = np.maximum(begin, ends[:, at[arc.before]] + arc.least_min)
         if slip is not None:
             begin = begin + slip[:, n]
+        for absence in away.get(slot[key].cook, ()):
+            # Whoever is gone begins when they are back; what was begun is ended first.
+            begin = np.where((begin >= absence.from_min) & (begin < absence.to_min), absence.to_min, begin)
         starts[:, n] = begin
         ends[:, n] = begin + minutes[:, n]
     return starts, ends

@@ -43,6 +43,8 @@ def broken(problem: Problem, plan: Plan) -> list[str]:
             found.append(f"{task.key} begins later than it may")
         if task.hands != (mine.cook is not None):
             found.append(f"{task.key}: hands")
+        if any(a.cook == mine.cook and mine.start_min < a.to_min and a.from_min < mine.end_min for a in problem.away):
+            found.append(f"{task.key} is done by somebody who is away")
     if slot[problem.last].end_min > plan.late_min:
         found.append("served later than said")
     return found + _crowded(problem, plan) + _ovens(problem, plan)

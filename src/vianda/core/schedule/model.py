@@ -102,12 +102,22 @@ class Resource:
 
 
 @dataclass(frozen=True, slots=True)
+class Absence:
+    """A cook, from 0, who is not there from one minute to another."""
+
+    cook: int
+    from_min: int
+    to_min: int
+
+
+@dataclass(frozen=True, slots=True)
 class Problem:
     """Everything that is to be put in time.
 
     ``last`` ends when it is served. ``opens_min``: nothing of today begins earlier. ``pinned`` tasks start when said.
-    ``earliest`` and ``latest`` bound starts. With ``near`` given, starts stay there where they can, and limits of
-    waiting may be overrun as little as possible: food that stands too long is eaten all the same.
+    ``earliest`` and ``latest`` bound starts. Whoever is ``away`` does nothing meanwhile. With ``near`` given, starts
+    stay there where they can, and limits of waiting may be overrun as little as possible: food that stands too long is
+    eaten all the same.
     """
 
     tasks: tuple[Task, ...]
@@ -120,6 +130,7 @@ class Problem:
     earliest: Mapping[str, int] = field(default_factory=dict)
     latest: Mapping[str, int] = field(default_factory=dict)
     near: Mapping[str, int] | None = None
+    away: tuple[Absence, ...] = ()
 
     def __post_init__(self) -> None:
         keys = [t.key for t in self.tasks]
@@ -130,6 +141,8 @@ class Problem:
             raise OutOfRangeError(f"At most {MOST_TASKS} tasks go into one timetable.", field="/tasks")
         if not 1 <= self.cooks <= MOST_COOKS:
             raise OutOfRangeError(f"1 to {MOST_COOKS} cooks stand in a kitchen.", field="/cooks")
+        if any(not 0 <= a.cook < self.cooks or a.to_min <= a.from_min for a in self.away):
+            raise OutOfRangeError("Somebody is away who is not there, or for no time.", field="/away")
         places = {r.key for r in self.resources}
         bounded = (*self.pinned, *self.earliest, *self.latest, *(self.near or ()))
         named = {self.last, *bounded, *(x for lag in self.lags for x in (lag.before, lag.after))}

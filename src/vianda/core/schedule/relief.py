@@ -9,12 +9,12 @@ from typing import Literal
 from vianda.core.schedule.model import MOST_COOKS, Plan, Problem, Resource, UnsettledError
 from vianda.core.schedule.solve import Solver, solve
 
-ReliefKind = Literal["later", "earlier", "cook", "place", "unpin"]
+ReliefKind = Literal["later", "earlier", "cook", "place", "unpin", "stay"]
 
 
 @dataclass(frozen=True, slots=True)
 class Relief:
-    """One thing that helps: what, of which resource or task, by how many minutes, and how late it is still served."""
+    """One thing that helps: of which resource, task or cook, by how many minutes, and how late it still is."""
 
     kind: ReliefKind
     what: str
@@ -57,7 +57,7 @@ def reliefs(problem: Problem, *, solver: Solver = solve) -> tuple[Relief, ...]:
         plan = _tried_once(changed, solver)
         if plan is not None and (late is None or plan.late_min < late):
             found.append(replace(relief, late_min=plan.late_min))
-    order = {"unpin": 0, "place": 1, "cook": 2, "earlier": 3, "later": 4}
+    order = {"unpin": 0, "stay": 1, "place": 2, "cook": 3, "earlier": 4, "later": 5}
     return tuple(sorted(found, key=lambda r: (r.late_min, order[r.kind], r.what)))
 
 
@@ -67,6 +67,9 @@ def _tried(problem: Problem) -> Iterator[tuple[Relief, Problem]]:
         yield Relief("unpin", key, 0, 0), replace(problem, pinned=rest)
     if len(problem.pinned) > 1:
         yield Relief("unpin", "", 0, 0), replace(problem, pinned={})
+    for cook in sorted({a.cook for a in problem.away}):
+        there = tuple(a for a in problem.away if a.cook != cook)
+        yield Relief("stay", str(cook), 0, 0), replace(problem, away=there)
     if problem.cooks < MOST_COOKS:
         yield Relief("cook", "", 0, 0), replace(problem, cooks=problem.cooks + 1)
     for n, resource in enumerate(problem.resources):

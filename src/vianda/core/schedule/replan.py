@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.schedule.assign import assigned
-from vianda.core.schedule.model import EARLIEST_MIN, LATEST_MIN, Lag, Plan, Problem, Slot, Task
+from vianda.core.schedule.model import EARLIEST_MIN, LATEST_MIN, Absence, Lag, Plan, Problem, Slot, Task
 from vianda.core.schedule.solve import Solver, planned_min, solve
 
 
@@ -92,7 +93,9 @@ def replan(problem: Problem, stood: Mapping[str, Slot], progress: Progress, *, s
         raise OutOfRangeError("What is under way leaves no room for the rest within half a day.", field="/now_min")
     starts = {s.task: s.start_min for s in found.slots}
     lengths = {s.task: s.end_min - s.start_min for s in found.slots}
-    slots = {s.task: s for s in assigned(left, starts, lengths, was=stood)}
+    # Where somebody comes and goes, whose each task is was looked for with its start.
+    cooks = {s.task: s.cook for s in found.slots if s.cook is not None} if left.away else None
+    slots = {s.task: s for s in assigned(left, starts, lengths, was=stood, cooks=cooks)}
     for key, (begun, ended) in progress.done.items():
         there = stood.get(key)
         slots[key] = Slot(key, begun, ended, there.cook if there else None, there.places if there else ())
@@ -165,16 +168,25 @@ def remaining(problem: Problem, stood: Mapping[str, Slot], progress: Progress) -
                 latest[lag.after] = min(latest.get(lag.after, LATEST_MIN), end + lag.most_min)
         else:
             lags.append(lag)
+    held = _room(tasks, problem, running)
     return replace(
         problem,
-        tasks=tuple(_room(tasks, problem, running)),
+        tasks=tuple(held),
         lags=tuple(lags),
         opens_min=None,
         pinned=dict(running),
         earliest=earliest,
         latest=latest,
         near={key: stood[key].start_min for key in earliest if key in stood},
+        away=tuple(_away(held, problem, running)),
     )
+
+
+def _away(tasks: Iterable[Task], problem: Problem, running: Mapping[str, int]) -> Iterable[Absence]:
+    """Who is away; while something runs that hands are at, nobody goes: it is ended first."""
+    ends = [running[t.key] + math.ceil(t.usual_min) for t in tasks if t.hands and t.key in running]
+    free = max(ends, default=EARLIEST_MIN)
+    return (replace(a, from_min=max(a.from_min, free)) for a in problem.away if a.to_min > free)
 
 
 def _running(task: Task, progress: Progress) -> Task:

@@ -8,11 +8,20 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from typing import TYPE_CHECKING, Any, Protocol
 
 from vianda.core.schedule.assign import assigned
-from vianda.core.schedule.model import EARLIEST_MIN, LATEST_MIN, Plan, Problem, Task, UnsettledError, change_min
+from vianda.core.schedule.model import (
+    EARLIEST_MIN,
+    LATEST_MIN,
+    Absence,
+    Plan,
+    Problem,
+    Task,
+    UnsettledError,
+    change_min,
+)
 
 if TYPE_CHECKING:
     from ortools.sat.python import cp_model
@@ -56,6 +65,34 @@ def planned_min(task: Task) -> int:
     return max(1, math.ceil(grown - 1e-9))
 
 
+def joined(away: Iterable[Absence]) -> list[Absence]:
+    """Absences of each cook that touch or overlap as one.
+
+    Parameters
+    ----------
+    away : Iterable[Absence]
+        Who is away when, minutes from serving.
+
+    Returns
+    -------
+    list[Absence]
+        By cook and time, none touching another of the same cook.
+
+    Examples
+    --------
+    >>> [(a.from_min, a.to_min) for a in joined([Absence(0, -60, -30), Absence(0, -40, -10)])]
+    [(-60, -10)]
+    """
+    found: list[Absence] = []
+    for one in sorted(away, key=lambda a: (a.cook, a.from_min)):
+        last = found[-1] if found else None
+        if last is not None and last.cook == one.cook and one.from_min <= last.to_min:
+            found[-1] = Absence(one.cook, last.from_min, max(last.to_min, one.to_min))
+        else:
+            found.append(one)
+    return found
+
+
 class _Model:
     """The problem in the solver's words."""
 
@@ -68,6 +105,8 @@ class _Model:
         self.start: dict[str, Any] = {}
         self.end: dict[str, Any] = {}
         self.interval: dict[str, Any] = {}
+        # Whose a task is, where that has to be looked for.
+        self.mine: dict[str, list[Any]] = {}
         for task in problem.tasks:
             length = self.length[task.key]
             low = EARLIEST_MIN
@@ -142,10 +181,32 @@ class _Model:
                     self.cp.add(self.start[b.key] >= self.end[a.key] + to).only_enforce_if(first)
                     self.cp.add(self.start[a.key] >= self.end[b.key] + back).only_enforce_if(~first)
         hands = [self.interval[t.key] for t in tasks if t.hands]
-        if self.problem.cooks == 1:
+        if self.problem.away:
+            self._each_cook()
+        elif self.problem.cooks == 1:
             self.cp.add_no_overlap(hands)
         elif hands:
             self.cp.add_cumulative(hands, [1] * len(hands), self.problem.cooks)
+
+    def _each_cook(self) -> None:
+        """Who comes and goes is not like the others: each task is somebody's."""
+        tasks = [t for t in self.problem.tasks if t.hands]
+        for task in tasks:
+            self.mine[task.key] = [self.cp.new_bool_var(f"{n} at {task.key}") for n in range(self.problem.cooks)]
+            self.cp.add_exactly_one(self.mine[task.key])
+        for n in range(self.problem.cooks):
+            busy = [
+                self.cp.new_optional_fixed_size_interval_var(
+                    self.start[t.key], self.length[t.key], self.mine[t.key][n], f"{n}: {t.key}"
+                )
+                for t in tasks
+            ]
+            away = [
+                self.cp.new_fixed_size_interval_var(a.from_min, a.to_min - a.from_min, f"{n} away")
+                for a in joined(self.problem.away)
+                if a.cook == n
+            ]
+            self.cp.add_no_overlap([*busy, *away])
 
     def goals(self) -> list[Any]:
         """What is brought to its least, one after the other."""
@@ -198,6 +259,7 @@ def solve(problem: Problem, *, cushion_min: int = 0, goals: int = 4, stage_units
         return Plan((), 0, True)
     model = _Model(problem, cushion_min)
     starts: Mapping[str, int] = {}
+    cooks: Mapping[str, int] = {}
     proved = True
     # Where a plan is mended, the limits come before the hour.
     late_at = 0 if problem.near is None else 1
@@ -216,13 +278,17 @@ def solve(problem: Problem, *, cushion_min: int = 0, goals: int = 4, stage_units
                 raise UnsettledError("No plan was found in the time given; that does not mean there is none.")
             break
         starts = {key: solver.value(var) for key, var in model.start.items()}
+        cooks = {key: [solver.value(var) for var in mine].index(1) for key, mine in model.mine.items()}
         if n == late_at:
             proved = status == cp_model.OPTIMAL
         model.cp.clear_hints()  # type: ignore[no-untyped-call]
         for key, var in model.start.items():
             model.cp.add_hint(var, starts[key])
+        for key, mine in model.mine.items():
+            for at, var in enumerate(mine):
+                model.cp.add_hint(var, at == cooks[key])
         if not isinstance(goal, int):
             model.cp.add(goal <= math.floor(solver.objective_value + 0.5))
     lengths = model.length
     late = max(0, starts[problem.last] + lengths[problem.last] + cushion_min)
-    return Plan(assigned(problem, starts, lengths), late, proved)
+    return Plan(assigned(problem, starts, lengths, cooks=cooks), late, proved)

@@ -11,6 +11,7 @@ from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.clock import DAY_MIN, clock_text
 from vianda.core.schedule.chance import Arc, Chances, arcs_of
 from vianda.core.schedule.model import Plan, Problem, Slot, Task, When
+from vianda.core.schedule.solve import joined
 from vianda.core.timetable.remarks import named
 from vianda.core.timetable.tasks import LAST
 
@@ -55,6 +56,40 @@ class Lane:
     key: str
     title: str
     kind: str
+
+
+@dataclass(frozen=True, slots=True)
+class AwayOnClock:
+    """A cook who is away: the lane, minutes from the hour on the plate, and the same as the clock shows it."""
+
+    lane: str
+    start_min: int
+    end_min: int
+    starts: str
+    ends: str
+
+
+def away_on_clock(problem: Problem, *, ready_min: int) -> tuple[AwayOnClock, ...]:
+    """Who is away, for the picture.
+
+    Parameters
+    ----------
+    problem : Problem
+        The tasks and the kitchen.
+    ready_min : int
+        The hour on the plate, minutes from midnight.
+
+    Returns
+    -------
+    tuple[AwayOnClock, ...]
+        By cook and time; what touches is one.
+    """
+    return tuple(
+        AwayOnClock(
+            f"cook-{a.cook}", a.from_min, a.to_min, clock_text(ready_min + a.from_min), clock_text(ready_min + a.to_min)
+        )
+        for a in joined(problem.away)
+    )
 
 
 def timed_task(
@@ -239,7 +274,7 @@ def lanes_of(problem: Problem, plan: Plan) -> tuple[Lane, ...]:
     cooks = [
         Lane(f"cook-{n}", "Cook" if problem.cooks == 1 else f"Cook {n + 1}", "cook")
         for n in range(problem.cooks)
-        if any(s.cook == n for s in plan.slots)
+        if any(s.cook == n for s in plan.slots) or any(a.cook == n for a in problem.away)
     ]
     used = {place for s in plan.slots for place in s.places}
     rows = [

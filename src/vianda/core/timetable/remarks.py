@@ -129,8 +129,10 @@ def _peak(case: _Case) -> Iterator[TimeRemark]:
 
 def _idle(case: _Case) -> Iterator[TimeRemark]:
     working = len(case.by_cook())
-    if case.problem.cooks > max(working, 1):
-        spare = case.problem.cooks - working
+    # Whoever is away has something else to do.
+    gone = len({a.cook for a in case.problem.away} - case.by_cook().keys())
+    if case.problem.cooks - gone > max(working, 1):
+        spare = case.problem.cooks - gone - working
         yield TimeRemark(
             "idle-cook",
             "fact",

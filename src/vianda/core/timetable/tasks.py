@@ -19,7 +19,7 @@ from vianda.core.pipeline.figures import Figures
 from vianda.core.sauce.brine import USUAL_H
 from vianda.core.sauce.figures import BesideFigures
 from vianda.core.sauce.from_raw import COOKED_BESIDE, from_raw
-from vianda.core.schedule.model import Lag, Problem, Resource, Task, When
+from vianda.core.schedule.model import Absence, Lag, Problem, Resource, Task, When
 from vianda.core.timetable import practice as pr
 
 HOB, GRINDER, LAST = "hob", "grinder", "serve"
@@ -162,6 +162,12 @@ def tasks_together(dishes: Sequence[Dish], *, timing: Timing) -> Problem:
         cooks=timing.cooks,
         opens_min=opens,
         pinned={p.task: p.start_min for p in timing.pins if p.task in known},
+        # Of a cook who is not counted nothing is said.
+        away=tuple(
+            Absence(a.cook - 1, a.from_min - timing.ready_min, a.to_min - timing.ready_min)
+            for a in timing.away
+            if a.cook <= timing.cooks and a.to_min > a.from_min
+        ),
     )
 
 

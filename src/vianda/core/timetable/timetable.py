@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
-from vianda.core.model.edit import PinTask, TimingEdit, TypeTiming
+from vianda.core.model.edit import DropAway, PinTask, TimingEdit, TypeTiming
 from vianda.core.model.formula import Timing
 from vianda.core.pipeline.figures import Figures
 from vianda.core.reading.clock import DAY_MIN, clock_text
@@ -15,7 +15,7 @@ from vianda.core.schedule.chance import WANTED_FRAC, Chances, chances
 from vianda.core.schedule.model import Plan, Problem, UnsettledError
 from vianda.core.schedule.relief import Relief, reliefs
 from vianda.core.schedule.solve import Solver, solve
-from vianda.core.timetable.on_clock import Lane, TimedTask, lanes_of, timed_tasks
+from vianda.core.timetable.on_clock import AwayOnClock, Lane, TimedTask, away_on_clock, lanes_of, timed_tasks
 from vianda.core.timetable.remarks import TimeRemark, remarks_on
 from vianda.core.timetable.tasks import Dish, tasks_of, tasks_together
 
@@ -56,6 +56,7 @@ class Timetable:
     says: Phrase
     tasks: tuple[TimedTask, ...]
     lanes: tuple[Lane, ...]
+    away: tuple[AwayOnClock, ...]
     offers: tuple[Offer, ...]
     remarks: tuple[TimeRemark, ...]
 
@@ -129,6 +130,7 @@ def _of(problem: Problem, timing: Timing, solver: Solver) -> Timetable:
             says=say(unsettled or "No order of these tasks keeps every limit. One of these would."),
             tasks=(),
             lanes=(),
+            away=(),
             offers=_offers(problem, timing, solver),
             remarks=(),
         )
@@ -146,6 +148,7 @@ def _of(problem: Problem, timing: Timing, solver: Solver) -> Timetable:
         says=_said(plan, timing.ready_min),
         tasks=timed_tasks(problem, plan, found, ready_min=timing.ready_min),
         lanes=lanes_of(problem, plan),
+        away=away_on_clock(problem, ready_min=timing.ready_min),
         offers=_offers(problem, timing, solver) if plan.late_min > 0 else (),
         remarks=remarks_on(problem, plan, found, ready_min=timing.ready_min),
     )
@@ -199,6 +202,9 @@ def _offer(x: Relief, problem: Problem, titles: Mapping[str, str], ready_min: in
         return Offer(say("Begin at {at}", at=ph.word(at)), comes, TypeTiming("opens", at))
     if x.kind == "cook":
         return Offer(say("One more cook"), comes, TypeTiming("cooks", str(problem.cooks + 1)))
+    if x.kind == "stay":
+        cook = int(x.what) + 1
+        return Offer(say("Cook {n} stays", n=ph.count(cook)), comes, DropAway(cook))
     if x.kind == "unpin":
         what = say("Let what is pinned go") if x.what else say("Let all that is pinned go")
         return Offer(what, comes, PinTask(x.what, None))

@@ -1168,6 +1168,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/services/busy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A service with when a cook is busy on its day, out of an iCalendar file */
+        post: operations["busy_cook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/services/edit": {
         parameters: {
             query?: never;
@@ -1577,6 +1594,23 @@ export interface components {
             role: "burger-sauce" | "glaze" | "cooking-sauce" | "sauce-base" | "gravy" | "relish" | "pickle" | "ferment" | "soft-onions" | "side" | "topping";
         };
         /**
+         * AddAway
+         * @description A cook is away, from and to as typed; "" is from or to whenever: the whole day.
+         */
+        AddAway: {
+            /** Cook */
+            cook: number;
+            /** From Text */
+            from_text: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add-away";
+            /** To Text */
+            to_text: string;
+        };
+        /**
          * AddMeat
          * @description A meat joins the blend with a fifth of it; the unlocked ones make room.
          */
@@ -1853,6 +1887,34 @@ export interface components {
             vegetable_salt_g: number;
             /** Vegetable Sugar G */
             vegetable_sugar_g: number;
+        };
+        /**
+         * Away
+         * @description A cook, from 1, who is not there from one minute to another, both from midnight of the day; below 0: before.
+         */
+        Away: {
+            /** Cook */
+            cook: number;
+            /** From Min */
+            from_min: number;
+            /** To Min */
+            to_min: number;
+        };
+        /**
+         * AwayOnClock
+         * @description A cook who is away: the lane, minutes from the hour on the plate, and the same as the clock shows it.
+         */
+        AwayOnClock: {
+            /** End Min */
+            end_min: number;
+            /** Ends */
+            ends: string;
+            /** Lane */
+            lane: string;
+            /** Start Min */
+            start_min: number;
+            /** Starts */
+            starts: string;
         };
         /**
          * BalanceRow
@@ -2361,6 +2423,21 @@ export interface components {
             price_each: string;
         };
         /**
+         * BusyCookRequest
+         * @description A cook's calendar, as its file has it, for the day of a service.
+         *
+         *     ``utc_offset_min`` is what the kitchen's clock is ahead of UTC on that day.
+         */
+        BusyCookRequest: {
+            /** Calendar */
+            calendar: string;
+            /** Cook */
+            cook: number;
+            service: components["schemas"]["Service"];
+            /** Utc Offset Min */
+            utc_offset_min: number;
+        };
+        /**
          * CandidateModel
          * @description A meat that may come in, with bounds on its share as typed (per cent), and its share now (0–1).
          */
@@ -2428,7 +2505,7 @@ export interface components {
          */
         Change: {
             /** Edit */
-            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["AddAway"] | components["schemas"]["DropAway"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
         };
         /**
@@ -2873,7 +2950,7 @@ export interface components {
             /** Chosen */
             chosen: boolean;
             /** Edit */
-            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
+            edit: components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["AddAway"] | components["schemas"]["DropAway"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"];
             label: components["schemas"]["Phrase"];
             result: components["schemas"]["Phrase"];
         };
@@ -2925,6 +3002,19 @@ export interface components {
             square: components["schemas"]["PearsonSquare"];
         };
         /**
+         * DropAway
+         * @description A cook is there after all: all that was said of them.
+         */
+        DropAway: {
+            /** Cook */
+            cook: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drop-away";
+        };
+        /**
          * DropTask
          * @description An own task is left out.
          */
@@ -2943,7 +3033,7 @@ export interface components {
          */
         EditServiceRequest: {
             /** Edit */
-            edit: components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"];
+            edit: components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["AddAway"] | components["schemas"]["DropAway"];
             service: components["schemas"]["Service"];
             /**
              * Unit System
@@ -2979,7 +3069,7 @@ export interface components {
          */
         EvaluateRequest: {
             /** Edits */
-            edits?: (components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"])[];
+            edits?: (components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["AddAway"] | components["schemas"]["DropAway"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"])[];
             formula: components["schemas"]["Formula"];
             /**
              * Unit System
@@ -3518,6 +3608,7 @@ export interface components {
             stack: components["schemas"]["StackLayer"][];
             /**
              * @default {
+             *       "away": [],
              *       "cooks": 1,
              *       "opens_min": -1,
              *       "own": [],
@@ -3562,7 +3653,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 11;
+            version: 12;
         };
         /**
          * FormulaRequest
@@ -5591,7 +5682,7 @@ export interface components {
         Offer: {
             comes: components["schemas"]["Phrase"];
             /** Edit */
-            edit?: components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | null;
+            edit?: components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["AddAway"] | components["schemas"]["DropAway"] | null;
             what: components["schemas"]["Phrase"];
         };
         /**
@@ -7321,6 +7412,7 @@ export interface components {
             repeat: "" | "weekly" | "fortnightly" | "monthly";
             /**
              * @default {
+             *       "away": [],
              *       "cooks": 1,
              *       "opens_min": -1,
              *       "own": [],
@@ -8810,6 +8902,8 @@ export interface components {
          *     ``impossible``: no order of the tasks keeps every limit; ``unsettled``: none was found in the time given.
          */
         Timetable: {
+            /** Away */
+            away: components["schemas"]["AwayOnClock"][];
             /** Cushion Min */
             cushion_min: number;
             /** Impossible */
@@ -8842,11 +8936,16 @@ export interface components {
         };
         /**
          * Timing
-         * @description When it is on the plate, minutes from midnight; how many cooks; own tasks, and tasks that are pinned.
+         * @description When it is on the plate, minutes from midnight; how many cooks; own tasks; what is pinned; who is away.
          *
          *     ``opens_min`` is when work can begin that day, minutes from midnight; −1: whenever it has to.
          */
         Timing: {
+            /**
+             * Away
+             * @default []
+             */
+            away: components["schemas"]["Away"][];
             /**
              * Cooks
              * @default 1
@@ -15381,6 +15480,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ServiceAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    busy_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BusyCookRequest"];
+            };
+        };
+        responses: {
+            /** @description A service with when a cook is busy on its day, out of an iCalendar file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Service"];
                 };
             };
             /** @description A problem */
