@@ -15,9 +15,9 @@ from vianda.core.inventory.pantry import HouseFormula, HouseLine
 from vianda.core.model.formula import Accompaniment
 from vianda.core.model.stocked import Stocked
 from vianda.core.pipeline.compute import compute
+from vianda.core.supply.made_ahead import GRINDER_SET_UP_MIN, WAYS, GroundBlend, made_ahead_of
 from vianda.core.supply.needs import Need
 from vianda.core.supply.prep_plan import PrepLine, PrepPlan, prep_plan
-from vianda.core.supply.prepared import GRINDER_SET_UP_MIN, WAYS, GroundBlend, prepared_of
 from vianda.core.supply.shopping import Demand, Make, shopping
 
 MONDAY = date(2026, 11, 30)
@@ -162,8 +162,8 @@ def test_a_day_of_no_length_is_refused(minutes: float) -> None:
 def test_a_demo_formula_says_what_it_has_made_ahead() -> None:
     formula = replace(slipway_smash(), beside=(Accompaniment("pickle", "own-jar", 15.0),))
     inventory = _inventory(own_jar=_house(("cucumber" if "cucumber" in INVENTORY.pantry else "onion", 800.0), keeps=60))
-    found = prepared_of(compute(formula, inventory=inventory, kitchen=KITCHEN), dish="Slipway smash", key="7")
+    found = made_ahead_of(compute(formula, inventory=inventory, kitchen=KITCHEN), dish="Slipway smash", key="7")
     assert found.ways["own-jar"] == WAYS["pickle"]
     assert found.ground is None or (found.ground.key == "7" and found.ground.mass_g > 0 and found.ground.minutes > 0)
-    loaf = prepared_of(compute(keepers_loaf(), inventory=INVENTORY, kitchen=KITCHEN))
+    loaf = made_ahead_of(compute(keepers_loaf(), inventory=INVENTORY, kitchen=KITCHEN))
     assert loaf.ways == {}

@@ -235,3 +235,26 @@ def test_orders_as_they_come_are_held_by_a_second_cook(watch, kestrel, width: in
     page.get_by_role("tab", name="Lanes").click()
     page.get_by_role("tab", name="Orders as they come").click()
     expect(page.get_by_label("Orders an hour", exact=True)).to_have_value("40")
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_short_of_time_the_meat_is_bought_ground_and_it_fits(watch, kestrel, width: int) -> None:
+    watched = watch(kestrel, width=width)
+    page = _open(watched, slipway_smash(), f"Boat is early {width}")
+    page.get_by_role("tab", name="Short of time").click()
+    state = page.locator("[data-short]")
+    expect(state).to_have_attribute("data-short", "none", timeout=60_000)
+    expect(state.get_by_role("status")).to_contain_text("The quickest found takes")
+    page.get_by_role("button", name="45 min").click()
+    expect(state).to_have_attribute("data-short", "ways", timeout=60_000)
+    way = page.get_by_role("region", name="Way 1")
+    expect(way).to_contain_text("Meat bought ground")
+    assert watched.axe() == []
+    way.get_by_role("button", name="Change it so").click()
+    expect(state).to_have_attribute("data-short", "fits", timeout=60_000)
+    expect(state.get_by_role("status")).to_contain_text("It fits")
+    watched.saved()
+    # Minutes are read as times are read everywhere.
+    _type(page, "On the plate within", "0.5 h")
+    expect(page.get_by_label("On the plate within")).to_have_value("30 min")
+    expect(state).to_have_attribute("data-short", "none", timeout=60_000)

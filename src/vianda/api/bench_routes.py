@@ -21,6 +21,7 @@ from vianda.core.sauce.schools import ROLES
 from vianda.core.sauce.tastes import TASTE_TITLES
 from vianda.core.stack.layers import layer_choices
 from vianda.core.target.wish import AIMS
+from vianda.core.timetable.short_of_time import ShortOfTime
 from vianda.core.timetable.timetable import Timetable
 from vianda.services import bench, larders, targets, timetables
 
@@ -78,6 +79,18 @@ def timetable(body: s.SheetsRequest) -> Timetable:
 )
 def orders(body: s.OrdersRequest) -> OrdersFigures:
     return timetables.orders_of(body.formula, body.orders, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/short-of-time",
+    summary="Whether a formula is on the plate within so many minutes, and the cheapest changes that make it fit",
+    body=s.ShortOfTimeRequest,
+    answer=ShortOfTime,
+)
+def short_of_time(body: s.ShortOfTimeRequest) -> ShortOfTime:
+    return timetables.short_of_time_for(body.formula, body.minutes, unit_system=body.unit_system)
 
 
 @operation(

@@ -24,6 +24,7 @@ from vianda.core.opening.opening import Opening
 from vianda.core.orders.arrivals import Orders
 from vianda.core.sauce.tastes import TasteTitle
 from vianda.core.stack.layers import LayerChoice
+from vianda.core.timetable.short_of_time import LEAST_MIN, MOST_MIN
 from vianda.interchange.documents import Strict
 from vianda.storage.kitchen_repository import StoredKitchen
 from vianda.storage.records import StoredFormula, StoredVersion
@@ -50,6 +51,12 @@ class OrdersRequest(SheetsRequest):
     """A formula that is cooked to order, and the orders that are expected."""
 
     orders: Orders
+
+
+class ShortOfTimeRequest(SheetsRequest):
+    """A formula, and how many minutes there are until it is to be on the plate."""
+
+    minutes: Annotated[int, Field(ge=LEAST_MIN, le=MOST_MIN)]
 
 
 class OpeningRequest(Strict):

@@ -15,11 +15,11 @@ from vianda.core.model.service import Service
 from vianda.core.model.stocked import ItemKind, Stocked
 from vianda.core.pipeline.compute import compute
 from vianda.core.supply.arrival import Arrival, arrival
+from vianda.core.supply.made_ahead import NOTHING_AHEAD, MadeAhead, made_ahead_of
 from vianda.core.supply.mise import Label, Mise, label_of, mise_en_place
 from vianda.core.supply.needs import Need, needs_of
 from vianda.core.supply.occurrences import check_span, days_of
 from vianda.core.supply.prep_plan import PrepPlan, prep_plan
-from vianda.core.supply.prepared import NOTHING_AHEAD, Prepared, prepared_of
 from vianda.core.supply.scarcity import GoesShort, who_goes_short
 from vianda.core.supply.shopping import Demand, Shopping, shopping
 from vianda.runtime.engine import ENGINE
@@ -71,7 +71,7 @@ class Taken:
     needs: tuple[Need, ...]
     guests: int
     problem: str = ""
-    prepared: Prepared = NOTHING_AHEAD
+    ahead: MadeAhead = NOTHING_AHEAD
 
 
 _NEEDS: Remembered[Taken] = Remembered()
@@ -102,7 +102,7 @@ class _Needs:
         except CoreError as error:
             return Taken((), formula.dish.guests, f"{formula.name}: {error}")
         name = formula.name
-        return Taken(needs_of(figures, dish=name), formula.dish.guests, "", prepared_of(figures, dish=name, key=key))
+        return Taken(needs_of(figures, dish=name), formula.dish.guests, "", made_ahead_of(figures, dish=name, key=key))
 
 
 @dataclass(frozen=True, slots=True)
@@ -178,11 +178,11 @@ def span_prep(first: date, last: date, *, day_min: float = 0.0, unit_system: Uni
     span = _span(first, last, unit_system)
     plan = prep_plan(
         span.shopping.makes,
-        [(day, x.prepared.ground) for day, x in span.taken if x.prepared.ground is not None],
+        [(day, x.ahead.ground) for day, x in span.taken if x.ahead.ground is not None],
         first=first,
         last=last,
         inventory=span.inventory,
-        ways={key: way for _, x in span.taken for key, way in x.prepared.ways.items()},
+        ways={key: way for _, x in span.taken for key, way in x.ahead.ways.items()},
         stock=span.stock,
         day_min=day_min,
     )

@@ -7,6 +7,7 @@ from vianda.core.model.formula import Formula
 from vianda.core.orders.arrivals import Orders
 from vianda.core.orders.as_they_come import OrdersFigures, as_they_come
 from vianda.core.pipeline.compute import compute
+from vianda.core.timetable.short_of_time import ShortOfTime, short_of_time
 from vianda.core.timetable.timetable import Timetable, timetable
 from vianda.runtime.engine import ENGINE
 from vianda.runtime.solver import SOLVER
@@ -17,6 +18,12 @@ def timetable_of(formula: Formula, *, unit_system: UnitSystem | None = None) -> 
     """The timetable of a formula as it stands, backwards from its hour on the plate."""
     inventory, kitchen = context(unit_system)
     return timetable(compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE), solver=SOLVER)
+
+
+def short_of_time_for(formula: Formula, minutes: int, *, unit_system: UnitSystem | None = None) -> ShortOfTime:
+    """Whether a formula is on the plate within so many minutes, and what would bring it there."""
+    inventory, kitchen = context(unit_system)
+    return short_of_time(formula, minutes=minutes, inventory=inventory, kitchen=kitchen, engine=ENGINE, solver=SOLVER)
 
 
 def orders_of(formula: Formula, orders: Orders, *, unit_system: UnitSystem | None = None) -> OrdersFigures:

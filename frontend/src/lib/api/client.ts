@@ -44,6 +44,7 @@ export type Cook = S["CookAnswer"];
 export type CookLine = S["CookLine"];
 export type Outcome = S["OutcomeModel"];
 export type StoveStep = S["StoveStep"];
+export type ShortOfTime = S["ShortOfTime"];
 export type SpanPrep = S["SpanPrep"];
 export type GoesShort = S["GoesShort"];
 export type Units = NonNullable<S["EvaluateRequest"]["unit_system"]>;
@@ -330,6 +331,8 @@ export const api = {
   versions: (formula_id: number) => ask("get", "/api/formulas/{formula_id}/versions", { at: { formula_id } }),
   keepVersion: (formula_id: number, name: string) =>
     ask("post", "/api/formulas/{formula_id}/versions", { at: { formula_id }, body: { name }, once: true }),
+  shortOfTime: (formula: Formula, minutes: number, unit_system: Units, signal?: AbortSignal) =>
+    ask("post", "/api/short-of-time", { body: { formula, minutes, unit_system }, signal }),
   busyCook: (service: Service, cook: number, calendar: string, utc_offset_min: number) =>
     ask("post", "/api/services/busy", { body: { service, cook, calendar, utc_offset_min } }),
   importService: (file: unknown) => ask("post", "/api/services/import", { body: { file }, once: true }),

@@ -6,10 +6,11 @@
   import { units } from "../../lib/units.svelte";
   import type { StepProps } from "../step";
   import OrdersTab from "./OrdersTab.svelte";
+  import ShortTab from "./ShortTab.svelte";
   import TimetableView from "./TimetableView.svelte";
 
   let { bench, formula, kitchen }: StepProps = $props();
-  const timed = ["type-timing", "add-task", "drop-task", "pin-task"];
+  const timed = ["type-timing", "add-task", "drop-task", "pin-task", "add-away", "drop-away"];
   const asked = new Resource<Formula, Timetable>((now, signal) => api.timetable(now, units.system, signal));
   $effect(() => asked.ask(formula));
   onDestroy(() => asked.clear());
@@ -26,5 +27,10 @@
   {kitchen}
   onedit={(edit) => bench.edit(edit)}
 >
+  {#snippet short()}<ShortTab
+      {formula}
+      currency={kitchen.currency_code}
+      onedit={(edit) => bench.edit(edit)}
+    />{/snippet}
   {#snippet orders()}<OrdersTab {formula} onedit={(edit) => bench.edit(edit)} />{/snippet}
 </TimetableView>

@@ -30,6 +30,8 @@
     idle?: boolean;
     /** A third tab: orders as they come. */
     orders?: Snippet;
+    /** A fourth: short of time. */
+    short?: Snippet;
     /** A calendar of a cook was chosen. */
     oncalendar?: (cook: number, text: string) => void;
   }
@@ -43,18 +45,22 @@
     before,
     idle = false,
     orders,
+    short,
     oncalendar,
   }: Props = $props();
   const tabs = $derived([
     { key: "lanes", title: "Lanes" },
     { key: "list", title: "List" },
     ...(orders ? [{ key: "orders", title: "Orders as they come" }] : []),
+    ...(short ? [{ key: "short", title: "Short of time" }] : []),
   ]);
   // On a phone the list reads better than lanes a thumb wide.
-  let open = $state<"lanes" | "list" | "orders">(window.innerWidth < 640 ? "list" : "lanes");
+  let open = $state<"lanes" | "list" | "orders" | "short">(window.innerWidth < 640 ? "list" : "lanes");
   let span = $state<"all" | "end">("all");
   let chosen = $state("");
 
+  /** The timetable itself, and not what else can be asked of it. */
+  const planned = $derived(open === "lanes" || open === "list");
   const task = $derived(table?.tasks.find((t) => t.key === chosen));
   const ahead = $derived(table?.tasks.filter((t) => t.day < 0) ?? []);
   const first = $derived(
@@ -68,7 +74,7 @@
 
 <Tabs heading="Time" {tabs} {open} onopen={(key) => (open = key as typeof open)}>
   {#snippet above()}
-    {#if open !== "orders"}
+    {#if planned}
       {@render before?.()}
       <div class="mt-4 flex flex-wrap items-end gap-3">
         <QuickField
@@ -166,6 +172,8 @@
   {/snippet}
   {#if open === "orders"}
     {@render orders?.()}
+  {:else if open === "short"}
+    {@render short?.()}
   {:else if table && table.tasks.length > 0}
     {#if open === "lanes"}
       {#if ahead.length > 0}
@@ -208,7 +216,7 @@
         />{/if}
     {/if}
   {/if}
-  {#if open !== "orders"}
+  {#if planned}
     <OwnTaskForm {kitchen} count={timing.own.length} onadd={onedit} />
     <AwayForm {timing} away={table?.away ?? []} {onedit} {oncalendar} />
   {/if}

@@ -12,9 +12,7 @@ from vianda.core.basis.phrase import Phrase, say
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.stocked import Stocked
 from vianda.core.schedule.lot_sizes import LotItem, Making, lot_sizes
-from vianda.core.supply.needs import RAW, made_of
-from vianda.core.supply.occurrences import check_span
-from vianda.core.supply.prepared import (
+from vianda.core.supply.made_ahead import (
     COOKED_SOFT,
     CUT_MIN_PER_KG,
     GRINDER_SET_UP_MIN,
@@ -25,6 +23,8 @@ from vianda.core.supply.prepared import (
     GroundBlend,
     Way,
 )
+from vianda.core.supply.needs import RAW, made_of
+from vianda.core.supply.occurrences import check_span
 from vianda.core.supply.shopping import Make
 
 # Hands of a kilogram that is thrown away, and of one kept a day: they weigh spare and age against minutes. Ours.
@@ -148,7 +148,7 @@ def prep_plan(
 
     References
     ----------
-    ``schedule.lot_sizes``; minutes of ``supply.prepared``.
+    ``schedule.lot_sizes``; minutes of ``supply.made_ahead``.
     """
     check_span(first, last)
     if not 0.0 <= day_min <= MOST_DAY_MIN:

@@ -1374,6 +1374,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/short-of-time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a formula is on the plate within so many minutes, and the cheapest changes that make it fit */
+        post: operations["short_of_time"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock": {
         parameters: {
             query?: never;
@@ -6755,6 +6772,24 @@ export interface components {
             value: number | null;
         };
         /**
+         * QuickWay
+         * @description Changes together, how long it then takes, whether that fits, and what they do to cost and weight.
+         *
+         *     ``portion_cost`` and ``cooked_g`` are of one portion and one piece after the changes.
+         */
+        QuickWay: {
+            /** Cooked G */
+            cooked_g: number;
+            /** Fits */
+            fits: boolean;
+            /** Needs Min */
+            needs_min: number;
+            /** Portion Cost */
+            portion_cost: string;
+            /** Shortcuts */
+            shortcuts: components["schemas"]["Shortcut"][];
+        };
+        /**
          * RailStep
          * @description A step of the path with its present answer and the gravest counsel waiting there.
          */
@@ -7914,6 +7949,63 @@ export interface components {
              * @default []
              */
             worths: components["schemas"]["LotWorth"][];
+        };
+        /**
+         * ShortOfTime
+         * @description A dish against so many minutes from now.
+         *
+         *     ``needs_min`` is what it takes as it is; ``ways`` are the cheapest that fit, or the quickest there is where none
+         *     does. ``portion_cost`` and ``cooked_g`` are those of now.
+         */
+        ShortOfTime: {
+            /** Cooked G */
+            cooked_g: number;
+            /** Fits */
+            fits: boolean;
+            /** Minutes */
+            minutes: number;
+            /** Needs Min */
+            needs_min: number;
+            /** Portion Cost */
+            portion_cost: string;
+            says: components["schemas"]["Phrase"];
+            /** Shortcuts */
+            shortcuts: components["schemas"]["Shortcut"][];
+            /** Ways */
+            ways: components["schemas"]["QuickWay"][];
+        };
+        /**
+         * ShortOfTimeRequest
+         * @description A formula, and how many minutes there are until it is to be on the plate.
+         */
+        ShortOfTimeRequest: {
+            formula: components["schemas"]["Formula"];
+            /** Minutes */
+            minutes: number;
+            /**
+             * Unit System
+             * @default null
+             */
+            unit_system: ("metric" | "us") | null;
+        };
+        /**
+         * Shortcut
+         * @description One change that saves time: what, what it costs in the dish, the minutes it saves by itself, and its edits.
+         *
+         *     ``rank`` orders by what the guests lose: 0 nothing, 5 a part of the dish. Without edits it is the kitchen that has
+         *     to have more.
+         */
+        Shortcut: {
+            costs: components["schemas"]["Phrase"];
+            /** Edits */
+            edits: (components["schemas"]["TypeFigure"] | components["schemas"]["NudgeFigure"] | components["schemas"]["SetFigure"] | components["schemas"]["MoveEdge"] | components["schemas"]["AddMeat"] | components["schemas"]["SwapMeat"] | components["schemas"]["RemoveMeat"] | components["schemas"]["LockMeat"] | components["schemas"]["PickLot"] | components["schemas"]["LayOut"] | components["schemas"]["Choose"] | components["schemas"]["AddToMix"] | components["schemas"]["PutIn"] | components["schemas"]["TakeOut"] | components["schemas"]["SwapIngredient"] | components["schemas"]["HoldLine"] | components["schemas"]["CountLine"] | components["schemas"]["KeepLimit"] | components["schemas"]["KeepOut"] | components["schemas"]["WeighBowl"] | components["schemas"]["SetStages"] | components["schemas"]["PutBeside"] | components["schemas"]["TakeBeside"] | components["schemas"]["TypeBeside"] | components["schemas"]["SetStack"] | components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["AddAway"] | components["schemas"]["DropAway"] | components["schemas"]["Rename"] | components["schemas"]["WriteRemark"])[];
+            /** Key */
+            key: string;
+            /** Rank */
+            rank: number;
+            /** Saves Min */
+            saves_min: number;
+            what: components["schemas"]["Phrase"];
         };
         /**
          * Sign
@@ -16647,6 +16739,93 @@ export interface operations {
                     "application/json": {
                         [key: string]: boolean;
                     };
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    short_of_time: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShortOfTimeRequest"];
+            };
+        };
+        responses: {
+            /** @description Whether a formula is on the plate within so many minutes, and the cheapest changes that make it fit */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShortOfTime"];
                 };
             };
             /** @description A problem */

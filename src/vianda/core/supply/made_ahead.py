@@ -64,17 +64,17 @@ class GroundBlend:
 
 
 @dataclass(frozen=True, slots=True)
-class Prepared:
+class MadeAhead:
     """What a dish has made ahead: its ground meat, None where it is bought ground, and the ways of its house things."""
 
     ground: GroundBlend | None
     ways: Mapping[str, Way]
 
 
-NOTHING_AHEAD = Prepared(None, {})
+NOTHING_AHEAD = MadeAhead(None, {})
 
 
-def prepared_of(figures: Figures, *, dish: str = "", key: str = "") -> Prepared:
+def made_ahead_of(figures: Figures, *, dish: str = "", key: str = "") -> MadeAhead:
     """What a dish has made ahead.
 
     Parameters
@@ -88,7 +88,7 @@ def prepared_of(figures: Figures, *, dish: str = "", key: str = "") -> Prepared:
 
     Returns
     -------
-    Prepared
+    MadeAhead
         Ground meat, and how each house thing beside the meat is made, by its key.
     """
     grind = figures.meat.grind
@@ -96,4 +96,4 @@ def prepared_of(figures: Figures, *, dish: str = "", key: str = "") -> Prepared:
     if grind.minutes > 0 and grind.ground_mass_g > 0:
         ground = GroundBlend(key, dish, float(grind.ground_mass_g), grind.minutes)
     ways = {x.ingredient: WAYS[x.role] for x in figures.beside.things if x.house and x.role in WAYS}
-    return Prepared(ground, ways)
+    return MadeAhead(ground, ways)
