@@ -24,7 +24,7 @@ CODES = ("GL08", "SS03", "PR01", "PR02", "PR04", "RT01", "RT03")
 NUMBERS = re.compile(r"^(float|int)\b")
 # What names a unit: symbols, and "count", "0–1" and "no unit" for what has none.
 UNIT = re.compile(
-    r"\b(g|kg|mg|ml|mm|m|s|h|min|J|W|K|Pa|kcal|ppm)\b|°C|°F|m²|0–1|0–5|\(count\)|\(no unit\)|per cent|currency|"
+    r"\b(g|kg|mg|ml|l|mm|m|s|h|min|J|W|K|Pa|kcal|ppm)\b|°C|°F|m²|0–1|0–5|\(count\)|\(no unit\)|per cent|currency|"
     r"\b(unit|minutes|hours|days|grams|about 1|fraction|share|ratio|parts|number of|how many|times)\b",
     re.IGNORECASE,
 )

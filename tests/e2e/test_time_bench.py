@@ -258,3 +258,24 @@ def test_short_of_time_the_meat_is_bought_ground_and_it_fits(watch, kestrel, wid
     _type(page, "On the plate within", "0.5 h")
     expect(page.get_by_label("On the plate within")).to_have_value("30 min")
     expect(state).to_have_attribute("data-short", "none", timeout=60_000)
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_carried_to_the_pier_it_takes_ice_and_papers(watch, kestrel, width: int) -> None:
+    watched = watch(kestrel, width=width)
+    page = _open(watched, slipway_smash(), f"To the pier {width}")
+    page.get_by_role("tab", name="Carried elsewhere").click()
+    state = page.locator("[data-carried]")
+    expect(state).to_contain_text("40 raw pieces")
+    expect(state).to_contain_text("Papers, in 8 stacks")
+    expect(state.get_by_role("status")).to_contain_text("of ice")
+    before = state.get_by_role("status").inner_text()
+    _type(page, "On the way", "6 h")
+    expect(page.get_by_label("On the way")).to_have_value("6 h")
+    expect(state.get_by_role("status")).not_to_have_text(before)
+    _type(page, "Packed at", "50 °F")
+    expect(page.get_by_label("Packed at")).to_have_value(re.compile(r"^10\s°C$"))
+    expect(page.get_by_role("list", name="What to mind")).to_contain_text("chill it first")
+    page.get_by_label("Box", exact=True).select_option(label="Heavy box, 60 mm of foam")
+    expect(page.get_by_label("Ice by box")).to_contain_text("Heavy box")
+    assert watched.axe() == []

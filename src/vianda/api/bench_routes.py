@@ -9,6 +9,7 @@ from vianda.api.contract import operation
 from vianda.api.pantry_schemas import PantryItem
 from vianda.core.basis.option import Option
 from vianda.core.blend.schools import all_schools
+from vianda.core.carried.carried import Carried
 from vianda.core.evaluation.evaluate import Sheets, figure_ranges
 from vianda.core.evaluation.style_preview import preview
 from vianda.core.heat.doneness import DONENESS
@@ -79,6 +80,18 @@ def timetable(body: s.SheetsRequest) -> Timetable:
 )
 def orders(body: s.OrdersRequest) -> OrdersFigures:
     return timetables.orders_of(body.formula, body.orders, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/carried",
+    summary="A formula's raw pieces carried elsewhere: box, ice, papers, minutes out of the cold",
+    body=s.CarriedRequest,
+    answer=Carried,
+)
+def carried(body: s.CarriedRequest) -> Carried:
+    return timetables.carried_of(body.formula, body.trip, unit_system=body.unit_system)
 
 
 @operation(

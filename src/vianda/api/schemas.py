@@ -11,6 +11,7 @@ from vianda.api.wire import Answer, Moment, Text, Units
 from vianda.core.basis.option import Option
 from vianda.core.basis.phrase import Phrase
 from vianda.core.blend.schools import School
+from vianda.core.carried.carried import Trip
 from vianda.core.equipment.kitchen import Country, Kitchen, Setting, SurfaceKind, kitchen_options
 from vianda.core.evaluation.evaluate import Evaluation, FigureRange
 from vianda.core.evaluation.style_preview import StylePreview
@@ -51,6 +52,12 @@ class OrdersRequest(SheetsRequest):
     """A formula that is cooked to order, and the orders that are expected."""
 
     orders: Orders
+
+
+class CarriedRequest(SheetsRequest):
+    """A formula whose raw pieces are carried elsewhere, and how."""
+
+    trip: Trip
 
 
 class ShortOfTimeRequest(SheetsRequest):

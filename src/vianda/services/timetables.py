@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from vianda.core.basis.units import UnitSystem
+from vianda.core.carried.carried import Carried, Trip, carried
 from vianda.core.model.formula import Formula
 from vianda.core.orders.arrivals import Orders
 from vianda.core.orders.as_they_come import OrdersFigures, as_they_come
@@ -24,6 +25,12 @@ def short_of_time_for(formula: Formula, minutes: int, *, unit_system: UnitSystem
     """Whether a formula is on the plate within so many minutes, and what would bring it there."""
     inventory, kitchen = context(unit_system)
     return short_of_time(formula, minutes=minutes, inventory=inventory, kitchen=kitchen, engine=ENGINE, solver=SOLVER)
+
+
+def carried_of(formula: Formula, trip: Trip, *, unit_system: UnitSystem | None = None) -> Carried:
+    """What it takes to carry a formula's raw pieces elsewhere."""
+    inventory, kitchen = context(unit_system)
+    return carried(compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE), trip)
 
 
 def orders_of(formula: Formula, orders: Orders, *, unit_system: UnitSystem | None = None) -> OrdersFigures:

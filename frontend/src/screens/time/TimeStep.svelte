@@ -5,6 +5,7 @@
   import { Resource } from "../../lib/resource.svelte";
   import { units } from "../../lib/units.svelte";
   import type { StepProps } from "../step";
+  import CarriedTab from "./CarriedTab.svelte";
   import OrdersTab from "./OrdersTab.svelte";
   import ShortTab from "./ShortTab.svelte";
   import TimetableView from "./TimetableView.svelte";
@@ -27,6 +28,7 @@
   {kitchen}
   onedit={(edit) => bench.edit(edit)}
 >
+  {#snippet carried()}<CarriedTab {formula} />{/snippet}
   {#snippet short()}<ShortTab
       {formula}
       currency={kitchen.currency_code}

@@ -32,6 +32,8 @@
     orders?: Snippet;
     /** A fourth: short of time. */
     short?: Snippet;
+    /** A fifth: carried elsewhere. */
+    carried?: Snippet;
     /** A calendar of a cook was chosen. */
     oncalendar?: (cook: number, text: string) => void;
   }
@@ -46,6 +48,7 @@
     idle = false,
     orders,
     short,
+    carried,
     oncalendar,
   }: Props = $props();
   const tabs = $derived([
@@ -53,9 +56,12 @@
     { key: "list", title: "List" },
     ...(orders ? [{ key: "orders", title: "Orders as they come" }] : []),
     ...(short ? [{ key: "short", title: "Short of time" }] : []),
+    ...(carried ? [{ key: "carried", title: "Carried elsewhere" }] : []),
   ]);
   // On a phone the list reads better than lanes a thumb wide.
-  let open = $state<"lanes" | "list" | "orders" | "short">(window.innerWidth < 640 ? "list" : "lanes");
+  let open = $state<"lanes" | "list" | "orders" | "short" | "carried">(
+    window.innerWidth < 640 ? "list" : "lanes",
+  );
   let span = $state<"all" | "end">("all");
   let chosen = $state("");
 
@@ -174,6 +180,8 @@
     {@render orders?.()}
   {:else if open === "short"}
     {@render short?.()}
+  {:else if open === "carried"}
+    {@render carried?.()}
   {:else if table && table.tasks.length > 0}
     {#if open === "lanes"}
       {#if ahead.length > 0}

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/carried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A formula's raw pieces carried elsewhere: box, ice, papers, minutes out of the cold */
+        post: operations["carried"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -2314,6 +2331,39 @@ export interface components {
             what: string;
         };
         /**
+         * BoxChoice
+         * @description A box that could be taken, and the ice it takes, g.
+         */
+        BoxChoice: {
+            /** Ice G */
+            ice_g: number;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "thin" | "usual" | "thick";
+            /** Title */
+            title: string;
+        };
+        /**
+         * BoxFigures
+         * @description A box on its way.
+         *
+         *     ``ice_kg`` keeps what lies in it near 0 °C; ``box_l`` is its room, litres, ``heat_w`` what comes in. Without ice it
+         *     is ``arrives_c`` at the end, and passes ``line_c`` after ``line_min``; None: not on the way.
+         */
+        BoxFigures: {
+            /** Arrives C */
+            arrives_c: number;
+            /** Box L */
+            box_l: number;
+            /** Heat W */
+            heat_w: number;
+            ice_kg: components["schemas"]["Band"];
+            /** Line Min */
+            line_min?: number | null;
+        };
+        /**
          * Breach
          * @description A limit that is broken and what breaks it, by its kind.
          *
@@ -2481,6 +2531,48 @@ export interface components {
              * @default 0
              */
             now_frac: number;
+        };
+        /**
+         * Carried
+         * @description What a trip takes.
+         *
+         *     ``papers`` lie under flat pieces in ``stacks``, 0 for others. ``out_min`` is how long one layer of raw pieces may
+         *     lie in this air until it passes ``line_c``; None: longer than four hours.
+         */
+        Carried: {
+            box: components["schemas"]["BoxFigures"];
+            /** Boxes */
+            boxes: components["schemas"]["BoxChoice"][];
+            /** Line C */
+            line_c: number;
+            /** Line Source */
+            line_source: string;
+            /** Mass G */
+            mass_g: number;
+            /** Out Min */
+            out_min?: number | null;
+            /** Papers */
+            papers: number;
+            /** Pieces */
+            pieces: number;
+            /** Remarks */
+            remarks: components["schemas"]["Phrase"][];
+            says: components["schemas"]["Phrase"];
+            /** Stacks */
+            stacks: number;
+        };
+        /**
+         * CarriedRequest
+         * @description A formula whose raw pieces are carried elsewhere, and how.
+         */
+        CarriedRequest: {
+            formula: components["schemas"]["Formula"];
+            trip: components["schemas"]["Trip"];
+            /**
+             * Unit System
+             * @default null
+             */
+            unit_system: ("metric" | "us") | null;
         };
         /**
          * CatalogueAnswer
@@ -9101,6 +9193,39 @@ export interface components {
             depth_mm: number;
         };
         /**
+         * Trip
+         * @description How raw pieces are carried: hours on the way, air round the box, how cold they are packed, in which box, and its
+         *     litres.
+         */
+        Trip: {
+            /**
+             * Around C
+             * @default 25
+             */
+            around_c: number;
+            /**
+             * Box
+             * @default usual
+             * @enum {string}
+             */
+            box: "thin" | "usual" | "thick";
+            /**
+             * Box L
+             * @default 25
+             */
+            box_l: number;
+            /**
+             * From C
+             * @default 3
+             */
+            from_c: number;
+            /**
+             * Hours
+             * @default 2
+             */
+            hours: number;
+        };
+        /**
          * TypeBeside
          * @description A figure of what goes with it, as typed: grams a portion, how much is made, how many coats.
          */
@@ -9612,6 +9737,93 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    carried: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CarriedRequest"];
+            };
+        };
+        responses: {
+            /** @description A formula's raw pieces carried elsewhere: box, ice, papers, minutes out of the cold */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Carried"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     catalogue: {
         parameters: {
             query?: never;
