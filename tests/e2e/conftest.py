@@ -50,6 +50,9 @@ class Watched:
     def _console(self, message) -> None:
         if message.type not in ("error", "warning"):
             return
+        # Journeys that are not about it keep the shell's worker out, and the browser says so.
+        if "Service Worker registration blocked" in message.text:
+            return
         status = re.search(r"status of (\d{3})", message.text)
         refused = "ERR_CONNECTION_REFUSED" in message.text or any(
             away in message.text
@@ -97,9 +100,13 @@ def watch(browser: Browser) -> Iterator[Callable[..., Watched]]:
     opened: list[Watched] = []
     contexts: list[BrowserContext] = []
 
-    def open_page(served: Served, *, width: int = 1280, height: int = 800, beside: Watched | None = None) -> Watched:
+    def open_page(
+        served: Served, *, width: int = 1280, height: int = 800, beside: Watched | None = None, shell: bool = False
+    ) -> Watched:
+        # What keeps the shell for when the line is down stands between page and server: only its own journey has it.
+        workers = "allow" if shell else "block"
         if beside is None:
-            context = browser.new_context(viewport={"width": width, "height": height})
+            context = browser.new_context(viewport={"width": width, "height": height}, service_workers=workers)
             contexts.append(context)
         else:
             context = beside.page.context

@@ -181,6 +181,32 @@ def test_a_list_that_was_fetched_is_there_when_the_line_is_not(watch, kestrel) -
     page.request.delete(f"{kestrel.address}/api/services/{service}")
 
 
+def test_reloaded_with_the_line_down_the_list_opens_and_is_ticked(watch, kestrel) -> None:
+    watched = watch(kestrel, width=390, height=844, shell=True)
+    page = watched.page
+    watched.expected |= {0}
+    loaf = _shelved(watched, keepers_loaf(), "Shell loaf")
+    one = _served(watched, "Shell supper", date.today() + timedelta(days=1), (loaf, 0))
+    watched.go("/shopping")
+    expect(page.locator("[data-shopping=ready]")).to_be_visible()
+    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    page.context.set_offline(True)
+    page.reload()
+    expect(page.get_by_text("The line is down. This is the list as it was fetched last")).to_be_visible()
+    box = page.get_by_role("checkbox").first
+    box.click()
+    expect(box).to_have_attribute("aria-checked", "true")
+    # A screen that was never open has its shell too, and says that the line is down.
+    page.goto(f"{kestrel.address}/services")
+    expect(page.get_by_role("heading", name="Services")).to_be_visible()
+    expect(page.get_by_role("alert")).to_be_visible()
+    page.context.set_offline(False)
+    watched.go("/shopping")
+    expect(page.locator("[data-shopping=ready]")).to_be_visible()
+    expect(page.get_by_role("checkbox").first).to_have_attribute("aria-checked", "true")
+    page.request.delete(f"{kestrel.address}/api/services/{one}")
+
+
 def test_days_without_a_service_say_what_to_do(watch, kestrel) -> None:
     watched = watch(kestrel)
     page = watched.page
@@ -222,6 +248,11 @@ def test_a_service_leaves_as_a_file_and_comes_back(watch, kestrel, tmp_path) -> 
         page.get_by_role("link", name="Save as a file").click()
     file = tmp_path / "supper.json"
     leaving.value.save_as(file)
+    # A copy has the dishes, and a day of its own.
+    page.get_by_role("button", name="Copy it").click()
+    expect(page.get_by_role("textbox", name="Service", exact=True)).to_have_value("Pilot supper, again")
+    expect(page.get_by_label("Day", exact=True)).to_have_value("")
+    expect(page.get_by_role("list", name="Dishes").get_by_role("listitem")).to_have_count(1)
     page.request.delete(f"{kestrel.address}/api/formulas/{loaf}")
     watched.go("/services")
     page.get_by_label("Formula or service file").set_input_files(file)

@@ -169,6 +169,23 @@
       />
       <div class="mt-8 flex flex-wrap gap-2 border-t border-base-300 pt-3">
         <a class="act text-sm" href={api.servicePath(id)} download>Save as a file</a>
+        <button
+          class="act text-sm"
+          onclick={() =>
+            told.run(async () => {
+              // The same dishes and hands on a day of its own; how many came belongs to the first.
+              const name = `${service.name.slice(0, 72)}, again`;
+              const copy = await api.createService({
+                ...service,
+                name,
+                day: "",
+                repeat: "",
+                until: "",
+                counts: [],
+              });
+              await navigate(`/services/${copy.id}` as "/");
+            })}>Copy it</button
+        >
         {#if asking}
           <button
             class="act border-error text-sm text-error"
