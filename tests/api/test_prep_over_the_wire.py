@@ -104,3 +104,13 @@ def test_a_kitchen_that_serves_nothing_has_nothing_to_make_and_nobody_short(clie
     assert client.post("/api/shopping/scarcity", json=SPAN).get_json() == []
     _serve(client, beacon_grill(), "2026-12-25")
     assert _prep(client)["plan"]["days"] == []
+
+
+def test_the_file_is_planned_for_the_same_hands_as_the_screen(client) -> None:
+    _serve(client, slipway_smash(), "2026-12-03", "2026-12-04", "2026-12-05")
+    for day_min in (0, 60):
+        days = [d["day"] for d in _prep(client, day_min=day_min)["plan"]["days"]]
+        file = client.get(f"/api/prep/2026-12-01/2026-12-07/list.csv?day_min={day_min}").get_data(as_text=True)
+        assert sorted({row["day"] for row in csv.DictReader(io.StringIO(file))}) == days
+    for wrong in ("-1", "nan", "inf", "much", "1e308"):
+        assert client.get(f"/api/prep/2026-12-01/2026-12-07/list.csv?day_min={wrong}").status_code == 422

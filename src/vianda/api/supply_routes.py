@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date
 from typing import Annotated
 
-from flask import Blueprint, Response
+from flask import Blueprint, Response, request
 from pydantic import Field
 
 from vianda.api.contract import operation
@@ -224,8 +224,13 @@ def export_shopping(from_day: str, to_day: str) -> Response:
 @blueprint.get("/prep/<from_day>/<to_day>/list.csv")
 def export_prep(from_day: str, to_day: str) -> Response:
     first, last = _day(from_day), _day(to_day)
+    # The list on the screen may be for so many minutes of hands a day.
+    try:
+        day_min = float(request.args.get("day_min", "0"))
+    except ValueError:
+        day_min = -1.0
     return Response(
-        prep_csv(supply.span_prep(first, last).plan),
+        prep_csv(supply.span_prep(first, last, day_min=day_min).plan),
         content_type="text/csv; charset=utf-8",
         headers={"Content-Disposition": f'attachment; filename="prep-{first}-{last}.csv"'},
     )

@@ -295,8 +295,8 @@ export const api = {
   shopping: (span: S["SpanRequest"]) => ask("post", "/api/shopping", { body: span }),
   scarcity: (span: S["SpanRequest"]) => ask("post", "/api/shopping/scarcity", { body: span }),
   prep: (asked: S["PrepRequest"]) => ask("post", "/api/prep", { body: asked }),
-  prepCsv: (span: { from_day: string; to_day: string }) =>
-    inKitchen(`/api/prep/${span.from_day}/${span.to_day}/list.csv`),
+  prepCsv: (span: { from_day: string; to_day: string }, day_min: number) =>
+    inKitchen(`/api/prep/${span.from_day}/${span.to_day}/list.csv?day_min=${day_min}`),
   tick: (tick: Tick) => ask("put", "/api/shopping/ticks", { body: tick, once: true }),
   setOut: (service: Service, served_on: string, unit_system: Units) =>
     ask("post", "/api/services/set-out", { body: { service, served_on, unit_system } }),

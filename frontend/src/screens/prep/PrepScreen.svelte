@@ -88,7 +88,7 @@
             >{/if}
           <div class="flex gap-2 print:hidden">
             <button class="act text-sm" onclick={() => window.print()}>Print</button>
-            <a class="act text-sm" href={api.prepCsv(span)} download>Save as CSV</a>
+            <a class="act text-sm" href={api.prepCsv(span, dayMin)} download>Save as CSV</a>
           </div>
         </div>
         {#each plan.remarks as remark, n (n)}
