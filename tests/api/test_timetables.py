@@ -98,3 +98,17 @@ def test_the_hour_is_kept_with_the_formula_and_comes_back_from_its_file(client) 
     assert [t.title for t in timing.own] == ["Greens"]
     older = {**file, "version": 10, "formula": {k: v for k, v in file["formula"].items() if k != "timing"}}
     assert read_file(older).formula.timing.ready_min == 1110
+
+
+def test_own_tasks_of_before_are_offered_once_each_the_newest_first(client) -> None:
+    def own(title: str, minutes: float) -> dict:
+        return {"key": "own-1", "title": title, "minutes": minutes, "hands": True, "surface": "", "hot": False}
+
+    timing = {"ready_min": 1110, "cooks": 1, "opens_min": -1, "pins": []}
+    before = len(client.get("/api/own-tasks").get_json())
+    for name, tasks in (("One", [own("Roots", 40)]), ("Two", [own("roots", 50), {**own("Greens", 8), "key": "own-2"}])):
+        service = {"name": name, "day": "", "dishes": [], "timing": timing | {"own": tasks}}
+        assert client.post("/api/services", json={"service": service}).status_code == 201
+    found = client.get("/api/own-tasks").get_json()
+    assert len(found) == before + 2
+    assert {(t["title"], t["minutes"]) for t in found} >= {("roots", 50), ("Greens", 8)}

@@ -279,3 +279,20 @@ def test_carried_to_the_pier_it_takes_ice_and_papers(watch, kestrel, width: int)
     page.get_by_label("Box", exact=True).select_option(label="Heavy box, 60 mm of foam")
     expect(page.get_by_label("Ice by box")).to_contain_text("Heavy box")
     assert watched.axe() == []
+
+
+def test_a_side_dish_of_before_is_put_beside_another_with_one_tap(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    own = {"key": "own-1", "title": "Winter slaw", "minutes": 15, "hands": True, "surface": "", "hot": False}
+    timing = {"ready_min": 1110, "cooks": 1, "opens_min": -1, "own": [own], "pins": []}
+    service = {"name": "Slaw night", "day": "", "dishes": [], "timing": timing}
+    kept = watched.page.request.post(f"{kestrel.address}/api/services", data={"service": service})
+    assert kept.status == 201, kept.text()
+    page = _open(watched, slipway_smash(), "With slaw")
+    again = page.get_by_role("button", name="Winter slaw, 15 min")
+    again.click()
+    expect(page.get_by_role("option", name=re.compile("^Winter slaw"))).to_have_count(1)
+    # It stands in this timetable now, and is not offered twice.
+    expect(again).to_have_count(0)
+    watched.saved()
+    page.request.delete(f"{kestrel.address}/api/services/{kept.json()['id']}")

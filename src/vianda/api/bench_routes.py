@@ -15,6 +15,7 @@ from vianda.core.evaluation.style_preview import preview
 from vianda.core.heat.doneness import DONENESS
 from vianda.core.mix.limits import TITLES as LIMIT_TITLES
 from vianda.core.mix.schools import mix_schools
+from vianda.core.model.formula import OwnTask
 from vianda.core.model.styles import all_styles
 from vianda.core.orders.as_they_come import OrdersFigures
 from vianda.core.reading.mix_line import MixReading
@@ -80,6 +81,17 @@ def timetable(body: s.SheetsRequest) -> Timetable:
 )
 def orders(body: s.OrdersRequest) -> OrdersFigures:
     return timetables.orders_of(body.formula, body.orders, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "GET",
+    "/own-tasks",
+    summary="Own tasks of this kitchen's formulas and services, one of each name, the newest first",
+    answer=list[OwnTask],
+)
+def own_tasks() -> list[OwnTask]:
+    return list(timetables.own_tasks())
 
 
 @operation(

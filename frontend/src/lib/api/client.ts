@@ -44,6 +44,7 @@ export type Cook = S["CookAnswer"];
 export type CookLine = S["CookLine"];
 export type Outcome = S["OutcomeModel"];
 export type StoveStep = S["StoveStep"];
+export type OwnTask = S["OwnTask"];
 export type Trip = S["Trip"];
 export type Carried = S["Carried"];
 export type ShortOfTime = S["ShortOfTime"];
@@ -337,6 +338,7 @@ export const api = {
     ask("post", "/api/short-of-time", { body: { formula, minutes, unit_system }, signal }),
   carried: (formula: Formula, trip: Trip, unit_system: Units, signal?: AbortSignal) =>
     ask("post", "/api/carried", { body: { formula, trip, unit_system }, signal }),
+  ownTasks: () => ask("get", "/api/own-tasks"),
   busyCook: (service: Service, cook: number, calendar: string, utc_offset_min: number) =>
     ask("post", "/api/services/busy", { body: { service, cook, calendar, utc_offset_min } }),
   importService: (file: unknown) => ask("post", "/api/services/import", { body: { file }, once: true }),

@@ -1,16 +1,18 @@
 <!-- Something the cook does besides: its name, minutes, what it takes of hands and kitchen. -->
 <script lang="ts">
   import { untrack } from "svelte";
-  import type { Kitchen, TimingEdit } from "../../lib/api/client";
+  import { api, ProblemError, type Kitchen, type OwnTask, type TimingEdit } from "../../lib/api/client";
   import PickField from "../../lib/ui/PickField.svelte";
 
   interface Props {
     kitchen: Kitchen;
     /** How many there are: one more, and the form is empty again. What is refused stays in it. */
     count: number;
+    /** Names of those that stand in this timetable already. */
+    names: readonly string[];
     onadd: (edit: TimingEdit) => void;
   }
-  let { kitchen, count, onadd }: Props = $props();
+  let { kitchen, count, names, onadd }: Props = $props();
   let known = untrack(() => count);
   $effect(() => {
     if (count > known) {
@@ -33,6 +35,30 @@
   const field =
     "mt-0.5 block h-[2.625rem] rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2.5 text-base text-base-content";
 
+  let before = $state.raw<OwnTask[]>([]);
+  $effect(() => {
+    // Side dishes of other formulas: without the line they are only not offered.
+    api.ownTasks().then(
+      (tasks) => (before = tasks),
+      (error: unknown) => {
+        if (!(error instanceof ProblemError)) throw error;
+      },
+    );
+  });
+  const offered = $derived(before.filter((task) => !names.includes(task.title)));
+  function again(task: OwnTask): void {
+    const known = places.some((place) => place.key === task.surface);
+    onadd({
+      kind: "add-task",
+      title: task.title,
+      text: `${task.minutes} min`,
+      hands: task.hands,
+      hot: task.hot,
+      surface: known ? task.surface : "",
+      oven: task.oven_c == null ? "" : `${task.oven_c} °C`,
+    });
+  }
+
   function add(event: SubmitEvent): void {
     event.preventDefault();
     onadd({ kind: "add-task", title, text: minutes, hands, hot, surface, oven: baked ? oven : "" });
@@ -42,6 +68,15 @@
 <form class="mt-6 border-t-2 border-base-content pt-3" onsubmit={add} aria-label="One more task">
   <h2 class="text-lg">One more task</h2>
   <p class="text-[0.875rem] quiet">Roots, greens, the table: what stands beside this dish.</p>
+  {#if offered.length > 0}
+    <div class="mt-2 flex flex-wrap gap-2" role="group" aria-label="Of before">
+      {#each offered as task (task.title)}<button
+          type="button"
+          class="act text-sm"
+          onclick={() => again(task)}>{task.title}, {task.minutes} min</button
+        >{/each}
+    </div>
+  {/if}
   <div class="mt-2 flex flex-wrap items-end gap-3">
     <label class="block text-[0.8125rem] quiet"
       >What<input class={[field, "w-52 max-w-full"]} bind:value={title} autocomplete="off" /></label

@@ -225,7 +225,12 @@
     {/if}
   {/if}
   {#if planned}
-    <OwnTaskForm {kitchen} count={timing.own.length} onadd={onedit} />
+    <OwnTaskForm
+      {kitchen}
+      count={timing.own.length}
+      names={timing.own.map((task) => task.title)}
+      onadd={onedit}
+    />
     <AwayForm {timing} away={table?.away ?? []} {onedit} {oncalendar} />
   {/if}
 </Tabs>
