@@ -32,7 +32,7 @@ def _burger_night(watched) -> int:
     made = post(f"{watched.served.address}/api/formulas", data=formula).json()["id"]
     timing = {"ready_min": 1140, "cooks": 2, "opens_min": 1000, "own": [], "pins": [], "away": []}
     dishes = [{"formula_id": made, "guests": 40}]
-    service = {"name": "Burger night for 40", "day": "2031-07-04", "dishes": dishes, "timing": timing}
+    service = {"name": "Burger night for 40", "day": "2031-03-07", "dishes": dishes, "timing": timing}
     kept = post(f"{watched.served.address}/api/services", data={"service": service})
     assert kept.status == 201, kept.text()
     return int(kept.json()["id"])
@@ -196,7 +196,7 @@ def test_one_cook_of_a_burger_night_for_forty_is_ill_and_the_other_called_away(w
     calendar = tmp_path / "cook.ics"
     calendar.write_text(
         "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Kestrel//EN\r\nBEGIN:VEVENT\r\nUID:b@kestrel.invalid\r\n"
-        "DTSTAMP:20310101T000000Z\r\nDTSTART:20310704T180000\r\nDTEND:20310704T183000\r\nEND:VEVENT\r\n"
+        "DTSTAMP:20310101T000000Z\r\nDTSTART:20310307T180000\r\nDTEND:20310307T183000\r\nEND:VEVENT\r\n"
         "END:VCALENDAR\r\n"
     )
     form.get_by_label("Who").select_option("1")
