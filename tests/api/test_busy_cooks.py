@@ -75,7 +75,7 @@ def test_two_who_are_both_away_make_it_late_and_one_who_stays_mends_it(client) -
 @pytest.mark.parametrize(
     ("changes", "field"),
     [
-        ({"cook": 3}, "/cook"),
+        ({"cook": 3}, "/timing/away"),
         ({"cook": 0}, "/cook"),
         ({"calendar": "BEGIN"}, "/calendar"),
         ({"utc_offset_min": 900}, "/utc_offset_min"),

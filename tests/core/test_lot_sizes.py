@@ -103,7 +103,7 @@ def test_whatever_is_asked_every_demand_is_met_and_nothing_kept_too_long(asked, 
     if limit is not None:
         for day, over in enumerate(plan.over):
             there = [m for m in plan.makings if m.day == day]
-            minutes = sum(5.0 * m.batches + 0.5 * sum(a for _, a in m.for_days) for m in there)
+            minutes = sum(5.0 * m.batches + 0.5 * m.amount for m in there)
             assert over == pytest.approx(max(0.0, minutes - limit), abs=1e-4)
 
 
@@ -125,6 +125,12 @@ def test_whole_batches_share_what_one_leaves_over() -> None:
     fresh = lot_sizes([_item([2, 2], batch=4.0, spare=1.0, keeps=0)])
     assert [(m.batches, m.amount) for m in fresh.makings] == [(1, 4.0), (1, 4.0)]
     assert fresh.cost == pytest.approx(5 + 5 + 4 * 1.0)
+
+
+def test_what_a_batch_leaves_over_takes_hands_too() -> None:
+    # One batch of 10 for a demand of 2: 5 to set up and 10 of the day's 12.
+    found = lot_sizes([_item([2], batch=10.0, unit=1.0)], limits=[12.0])
+    assert found.over == (3.0,)
 
 
 def test_equal_questions_have_equal_answers() -> None:

@@ -164,6 +164,10 @@ def test_a_demo_formula_says_what_it_has_made_ahead() -> None:
     inventory = _inventory(own_jar=_house(("cucumber" if "cucumber" in INVENTORY.pantry else "onion", 800.0), keeps=60))
     found = made_ahead_of(compute(formula, inventory=inventory, kitchen=KITCHEN), dish="Slipway smash", key="7")
     assert found.ways["own-jar"] == WAYS["pickle"]
-    assert found.ground is None or (found.ground.key == "7" and found.ground.mass_g > 0 and found.ground.minutes > 0)
+    figures = compute(formula, inventory=inventory, kitchen=KITCHEN)
+    assert found.ground == GroundBlend(
+        "7", "Slipway smash", figures.meat.grind.ground_mass_g, figures.meat.grind.minutes
+    )
+    assert found.ground.minutes > 0
     loaf = made_ahead_of(compute(keepers_loaf(), inventory=INVENTORY, kitchen=KITCHEN))
     assert loaf.ways == {}

@@ -258,6 +258,10 @@ def test_short_of_time_the_meat_is_bought_ground_and_it_fits(watch, kestrel, wid
     _type(page, "On the plate within", "0.5 h")
     expect(page.get_by_label("On the plate within")).to_have_value("30 min")
     expect(state).to_have_attribute("data-short", "none", timeout=60_000)
+    # Less than a minute is no minute, and is not taken for one.
+    watched.expected |= {422}
+    _type(page, "On the plate within", "10 s")
+    expect(page.get_by_role("alert")).to_be_visible()
 
 
 @pytest.mark.parametrize("width", [1280, 390])

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import re
-
-from flask import Blueprint, Response, json
+from flask import Blueprint, Response
 
 from vianda.api import schemas as s
+from vianda.api.attachment import json_file
 from vianda.api.contract import operation
 from vianda.core.basis.phrase import count, lean_to_fat, mass, say
 from vianda.core.model.styles import style_of
@@ -147,12 +146,7 @@ def keep_version(formula_id: int, body: s.KeepRequest) -> s.VersionAnswer:
 )
 def export_formula(formula_id: int) -> Response:
     name, content = formulas.export_formula(formula_id)
-    plain = re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "formula"
-    return Response(
-        json.dumps(content, indent=2, ensure_ascii=False),
-        content_type="application/json",
-        headers={"Content-Disposition": f'attachment; filename="{plain}.vianda.json"'},
-    )
+    return json_file(content, name=name, ending="vianda", otherwise="formula")
 
 
 @operation(

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import re
-
-from flask import Blueprint, Response, json
+from flask import Blueprint, Response
 
 from vianda.api import schemas as s
+from vianda.api.attachment import json_file
 from vianda.api.contract import operation
 from vianda.services import recipes
 
@@ -49,9 +48,4 @@ def keep_recipe(body: s.RecipeRequest) -> s.FormulaAnswer:
 )
 def write_recipe(formula_id: int) -> Response:
     name, content = recipes.written(formula_id)
-    plain = re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "recipe"
-    return Response(
-        json.dumps(content, indent=2, ensure_ascii=False),
-        content_type="application/ld+json",
-        headers={"Content-Disposition": f'attachment; filename="{plain}.recipe.json"'},
-    )
+    return json_file(content, name=name, ending="recipe", otherwise="recipe", kind="application/ld+json")

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-import re
 from typing import Annotated, Any
 
-from flask import Blueprint, Response, json
+from flask import Blueprint, Response
 from pydantic import Field
 
+from vianda.api.attachment import json_file
 from vianda.api.contract import operation
 from vianda.api.wire import Answer, Moment, Units
 from vianda.core.basis.errors import OutOfRangeError
@@ -195,12 +195,7 @@ def import_service(body: ImportServiceRequest) -> ImportedServiceAnswer:
 )
 def export_service(service_id: int) -> Response:
     name, content = service_files.export_service(service_id)
-    plain = re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "service"
-    return Response(
-        json.dumps(content, indent=2, ensure_ascii=False),
-        content_type="application/json",
-        headers={"Content-Disposition": f'attachment; filename="{plain}.vianda-service.json"'},
-    )
+    return json_file(content, name=name, ending="vianda-service", otherwise="service")
 
 
 @operation(

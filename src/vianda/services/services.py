@@ -119,8 +119,6 @@ def busy_cook(service: Service, cook: int, calendar: str, *, utc_offset_min: int
     """A service with what a cook's calendar says of its day, in place of what was said of the cook before."""
     if not service.day:
         raise OutOfRangeError("Give the service a day first: a calendar is read for one.", field="/service/day")
-    if cook > service.timing.cooks:
-        raise OutOfRangeError(f"There is no cook {cook}.", field="/cook")
     midnight = datetime.combine(date.fromisoformat(service.day), time())
     busy = busy_times(
         calendar,

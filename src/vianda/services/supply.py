@@ -8,6 +8,7 @@ from datetime import date
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.basis.units import UnitSystem, f_from_c
+from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.lot import Lot
 from vianda.core.model.formula import Formula
@@ -107,22 +108,25 @@ class _Needs:
 
 @dataclass(frozen=True, slots=True)
 class _Span:
-    """Everything that is served in a span of days, and the list that follows."""
+    """Everything that is served in a span of days, and what it takes."""
 
     servings: tuple[Serving, ...]
     undated: int
     taken: tuple[tuple[date, Taken], ...]
-    shopping: Shopping
+    demands: tuple[Demand, ...]
     inventory: Inventory
+    kitchen: Kitchen
     stock: list[Stocked]
-    currency_code: str
+
+    def shopping(self) -> Shopping:
+        """The list that follows."""
+        return shopping(self.demands, inventory=self.inventory, kitchen=self.kitchen, stock=self.stock)
 
 
 def _span(first: date, last: date, unit_system: UnitSystem | None) -> _Span:
     check_span(first, last)
     stored = service_repository.list_services()
     needs = _Needs({d.formula_id for s in stored for d in s.service.dishes}, unit_system)
-    inventory, kitchen = needs.inventory, needs.kitchen
     servings: list[Serving] = []
     demands: list[Demand] = []
     taken: list[tuple[date, Taken]] = []
@@ -140,15 +144,14 @@ def _span(first: date, last: date, unit_system: UnitSystem | None) -> _Span:
             )
             demands.append(Demand(day, tuple(need for x in found for need in x.needs)))
             taken += [(day, x) for x in found]
-    stock = supply_repository.list_stock()
     return _Span(
         tuple(sorted(servings, key=lambda s: (s.day, s.name))),
         sum(not s.service.day for s in stored),
         tuple(taken),
-        shopping(demands, inventory=inventory, kitchen=kitchen, stock=stock),
-        inventory,
-        stock,
-        kitchen.currency_code,
+        tuple(demands),
+        needs.inventory,
+        needs.kitchen,
+        supply_repository.list_stock(),
     )
 
 
@@ -156,7 +159,8 @@ def span_shopping(first: date, last: date, *, unit_system: UnitSystem | None = N
     """What has to be bought for everything that is served in a span of days."""
     span = _span(first, last, unit_system)
     ticks = tuple((kind, key) for kind, key in supply_repository.ticks(str(first), str(last)))
-    return SpanShopping(span.servings, span.undated, span.shopping, ticks, span.currency_code)  # type: ignore[arg-type]
+    code = span.kitchen.currency_code
+    return SpanShopping(span.servings, span.undated, span.shopping(), ticks, code)  # type: ignore[arg-type]
 
 
 def scarcity(first: date, last: date, *, unit_system: UnitSystem | None = None) -> tuple[GoesShort, ...]:
@@ -177,7 +181,7 @@ def span_prep(first: date, last: date, *, day_min: float = 0.0, unit_system: Uni
     """What is made on which day for everything that is served in a span, with so many minutes of hands a day."""
     span = _span(first, last, unit_system)
     plan = prep_plan(
-        span.shopping.makes,
+        span.shopping().makes,
         [(day, x.ahead.ground) for day, x in span.taken if x.ahead.ground is not None],
         first=first,
         last=last,

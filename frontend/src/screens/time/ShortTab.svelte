@@ -24,8 +24,7 @@
   $effect(() => asked.ask([formula, minutes]));
   onDestroy(() => asked.clear());
   const found = $derived(asked.value);
-  const type = (text: string) =>
-    told.read("time_s", text, (seconds) => (minutes = Math.max(1, Math.round(seconds / 60))));
+  const type = (text: string) => told.read("time_s", text, (seconds) => (minutes = Math.round(seconds / 60)));
   const grams = (value: number) => amount({ kind: "mass_g", value }, units);
   const money = (value: string) =>
     amount({ kind: "money", value: Number(value) }, { system: units.system, currency });

@@ -179,8 +179,6 @@ def add_away(timing: Timing, edit: e.AddAway) -> Timing:
     OutOfRangeError
         When there is no such cook, the time has no length, or too much is said.
     """
-    if edit.cook > timing.cooks:
-        raise OutOfRangeError(f"There is no cook {edit.cook}.", field="/timing/away")
     start = read_clock_min(edit.from_text, field="/timing/away") if edit.from_text.strip() else 0
     end = read_clock_min(edit.to_text, field="/timing/away") if edit.to_text.strip() else DAY_MIN
     if start == end:
@@ -208,8 +206,11 @@ def keep_away(timing: Timing, away: Sequence[Away]) -> Timing:
     Raises
     ------
     OutOfRangeError
-        When too much is said.
+        When there is no such cook, or too much is said.
     """
+    for one in away:
+        if one.cook > timing.cooks:
+            raise OutOfRangeError(f"There is no cook {one.cook}.", field="/timing/away")
     whole = sorted({*timing.away, *away}, key=lambda a: (a.cook, a.from_min, a.to_min))
     if len(whole) > MOST_AWAY:
         raise OutOfRangeError(f"At most {MOST_AWAY} absences stand in one timetable.", field="/timing/away")

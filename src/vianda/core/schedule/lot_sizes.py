@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.schedule.model import UnsettledError
 
 # A minute beyond a day's limit counts as so many: it is done only where nothing else helps.
 OVER_COUNTS = 1000.0
@@ -93,6 +94,8 @@ def lot_sizes(items: Sequence[LotItem], *, limits: Sequence[float] | None = None
     ------
     OutOfRangeError
         For too many items, or items over different days.
+    UnsettledError
+        When the search ends before there is a plan.
 
     References
     ----------
@@ -168,7 +171,8 @@ class _Programme:
             integrality=np.array([0] * n + [1] * m + [0] * (width - n - m)),
             options={"mip_rel_gap": GAP_FRAC, "node_limit": MOST_NODES},
         )
-        assert done.x is not None, done.message
+        if done.x is None:
+            raise UnsettledError("No plan was found in the time given: choose fewer days, or more hands a day.")
         return self._read(np.asarray(done.x))
 
     def _costs(self, width: int) -> np.ndarray:
@@ -196,7 +200,8 @@ class _Programme:
             linked.append([(i, 1.0), (at[n, t], -1.0)])
             if item.batch:
                 held.setdefault((n, t), []).append((i, item.demands[d]))
-            day[t].append((i, item.unit * item.demands[d]))
+            # What whole batches take counts whole, with the batch.
+            day[t].append((i, 0.0 if item.batch else item.unit * item.demands[d]))
         for (n, t), row in held.items():
             row.append((at[n, t], -self.items[n][1].batch))
         rows = [(_sparse(list(met.values()), width), np.ones(len(met)), np.ones(len(met)))]
@@ -205,7 +210,8 @@ class _Programme:
                 rows.append((_sparse(each, width), np.full(len(each), -np.inf), np.zeros(len(each))))
         if self.limits is not None:
             for (n, t), i in at.items():
-                day[t].append((i, self.items[n][1].set_up[t]))
+                item = self.items[n][1]
+                day[t].append((i, item.set_up[t] + item.unit * item.batch))
             over = len(self.shares) + len(self.lots)
             most = [[*row, (over + t, -1.0)] for t, row in enumerate(day)]
             rows.append((_sparse(most, width), np.full(self.days, -np.inf), np.asarray(self.limits, dtype=float)))
@@ -229,7 +235,7 @@ class _Programme:
             makings.append(Making(number, t, made, batches, tuple(sorted(days.items())), late))
             kept = math.fsum(item.hold * max(0, d - item.lead - t) * amount for d, amount in days.items())
             cost.append(item.set_up[t] * batches + kept + item.spare * (made - used))
-            over[t] += item.set_up[t] * batches + item.unit * used
+            over[t] += item.set_up[t] * batches + item.unit * made
         most = self.limits if self.limits is not None else [math.inf] * self.days
         beyond = tuple(max(0.0, float(o) - limit) for o, limit in zip(over, most, strict=True))
         return LotPlan(tuple(makings), math.fsum(cost), beyond)
