@@ -27,6 +27,9 @@ settings.load_profile("vianda")
 keep_on_disk()
 
 TABLES = (
+    tables.TickRow,
+    tables.StockedRow,
+    tables.ServiceRow,
     tables.WeighingEventRow,
     tables.WeighingRow,
     tables.CookEventRow,

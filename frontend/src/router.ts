@@ -14,6 +14,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/slip/:id": () => import("./screens/slip/SlipScreen.svelte"),
   "/services": () => import("./screens/services/ServicesScreen.svelte"),
   "/shopping": () => import("./screens/shopping/ShoppingScreen.svelte"),
+  "/butcher": () => import("./screens/butcher/ButcherScreen.svelte"),
   "/prep": () => import("./screens/prep/PrepScreen.svelte"),
   "/services/:id/set-out": () => import("./screens/services/SetOutScreen.svelte"),
   "/services/:id/cook": () => import("./screens/services/UnderwayScreen.svelte"),

@@ -114,3 +114,19 @@ def test_the_file_is_planned_for_the_same_hands_as_the_screen(client) -> None:
         assert sorted({row["day"] for row in csv.DictReader(io.StringIO(file))}) == days
     for wrong in ("-1", "nan", "inf", "much", "1e308"):
         assert client.get(f"/api/prep/2026-12-01/2026-12-07/list.csv?day_min={wrong}").status_code == 422
+
+
+def test_what_is_made_is_ticked_on_its_day_and_grows_with_the_services(client) -> None:
+    made = _serve(client, _with_onions(), "2026-12-03")
+    tick = {"sheet": "prep/2026-12-03", "line": "soft-onion", "amount": 1200.0, "ticked": True}
+    assert client.put("/api/ticks", json=tick).status_code == 200
+    # On another day nothing of it is made.
+    client.put("/api/ticks", json=tick | {"sheet": "prep/2026-12-04"})
+    assert [(t["sheet"], t["line"], t["more"]) for t in _prep(client)["ticked"]] == [
+        ("prep/2026-12-03", "soft-onion", 0)
+    ]
+    dishes = [{"formula_id": made, "guests": 10}]
+    service = {"name": "Two more", "day": "2026-12-03", "dishes": dishes, "timing": TIMING}
+    client.post("/api/services", json={"service": service})
+    (mark,) = _prep(client)["ticked"]
+    assert mark["more"] == pytest.approx(300.0, rel=0.02)

@@ -111,23 +111,69 @@ def test_a_dish_that_is_gone_or_undated_is_told_and_the_rest_is_bought(client) -
     assert _line(found, "chuck")["dishes"] == ["Slipway smash"]
 
 
+SHEET = f"shopping/{SPAN['from_day']}/{SPAN['to_day']}"
+
+
 def test_what_is_in_the_basket_stays_there_for_its_span_alone(client) -> None:
     _serve(client, (_formula(client, slipway_smash), 0))
-    tick = {k: v for k, v in SPAN.items() if k != "unit_system"} | {"kind": "meat", "key": "chuck"}
+    tick = {"sheet": SHEET, "line": "meat/chuck", "amount": _line(_shopping(client), "chuck")["bought"]}
     for _ in range(2):
         # Sent twice, as after a lost line, it is in the basket once.
-        assert client.put("/api/shopping/ticks", json=tick | {"ticked": True}).status_code == 200
-    assert _shopping(client)["ticked"] == [["meat", "chuck"]]
+        assert client.put("/api/ticks", json=tick | {"ticked": True}).status_code == 200
+    assert [(t["sheet"], t["line"], t["more"]) for t in _shopping(client)["ticked"]] == [(SHEET, "meat/chuck", 0)]
     assert _shopping(client, to_day="2026-12-30")["ticked"] == []
-    client.put("/api/shopping/ticks", json=tick | {"ticked": False})
+    client.put("/api/ticks", json=tick | {"ticked": False})
     assert _shopping(client)["ticked"] == []
+
+
+def test_a_list_that_has_grown_since_it_was_ticked_says_by_how_much(client) -> None:
+    smash = _formula(client, slipway_smash)
+    _serve(client, (smash, 20))
+    before = _shopping(client)
+    for key, kind in (("soft-100", "bread"), ("salt-fine", "thing")):
+        amount = _line(before, key)["bought"]
+        client.put("/api/ticks", json={"sheet": SHEET, "line": f"{kind}/{key}", "amount": amount, "ticked": True})
+    # Written down by an older version, without how much it was: it stays done.
+    client.put("/api/ticks", json={"sheet": SHEET, "line": "meat/chuck", "amount": None, "ticked": True})
+    _serve(client, (smash, 1), day="2026-12-05")
+    after = _shopping(client)
+    more = {t["line"]: t["more"] for t in after["ticked"]}
+    assert more["bread/soft-100"] == _line(after, "soft-100")["bought"] - _line(before, "soft-100")["bought"] > 0
+    assert more["meat/chuck"] == 0
+    # A gram of salt is within what a scale shows.
+    assert more["thing/salt-fine"] == 0
+
+
+@pytest.mark.parametrize(
+    "wrong",
+    [
+        {"sheet": "shopping/2026-12-01"},
+        {"sheet": "shopping/2026-13-01/2026-12-07"},
+        {"sheet": "set-out/0/2026-12-04"},
+        {"sheet": "set-out/1/2026-02-30"},
+        {"sheet": "prep/2026-12-0\u0663"},
+        {"sheet": "basket"},
+        {"sheet": "x" * 61},
+        {"line": ""},
+        {"line": "x" * 201},
+        {"line": "<img onerror=alert(1)>"},
+        {"line": "zwölf"},
+        {"amount": -1},
+        {"amount": 1e308},
+        {"amount": "much"},
+    ],
+)
+def test_a_tick_of_no_list_is_refused(client, wrong) -> None:
+    tick = {"sheet": SHEET, "line": "meat/chuck", "amount": 1.0, "ticked": True}
+    assert client.put("/api/ticks", json=tick | wrong).status_code == 422
+    assert TickRow.select().count() == 0
 
 
 def test_another_kitchen_sees_neither_services_nor_baskets_nor_stock(client) -> None:
     demo = client.get("/api/kitchens").get_json()["here"]
     _serve(client, (_formula(client, slipway_smash), 0))
-    tick = {"from_day": SPAN["from_day"], "to_day": SPAN["to_day"], "kind": "meat", "key": "chuck", "ticked": True}
-    client.put("/api/shopping/ticks", json=tick)
+    tick = {"sheet": SHEET, "line": "meat/chuck", "amount": 1e6, "ticked": True}
+    client.put("/api/ticks", json=tick)
     client.put("/api/stock", json={"stocked": {"kind": "thing", "key": "salt-fine", "on_hand": 500}})
     own = {"name": "Mast-house", "country": "UK", "surfaces": [{"kind": "pan", "width": "28 cm"}]}
     other = client.post("/api/kitchens", json=own).get_json()["here"]
@@ -138,10 +184,11 @@ def test_another_kitchen_sees_neither_services_nor_baskets_nor_stock(client) -> 
     # What is written there is not seen here, and goes with that kitchen.
     stocked = {"kind": "thing", "key": "salt-fine", "on_hand": 9}
     client.put("/api/stock", json={"stocked": stocked}, headers=there)
-    client.put("/api/shopping/ticks", json=tick | {"key": "round"}, headers=there)
+    client.put("/api/ticks", json=tick | {"line": "meat/round"}, headers=there)
     here = {"Vianda-Kitchen": str(demo)}
     assert [s["on_hand"] for s in client.get("/api/stock", headers=here).get_json()] == [500]
-    assert client.post("/api/shopping", json=SPAN, headers=here).get_json()["ticked"] == [["meat", "chuck"]]
+    marks = client.post("/api/shopping", json=SPAN, headers=here).get_json()["ticked"]
+    assert [t["line"] for t in marks] == ["meat/chuck"]
     # The demo is deleted at will, with all that was written in it, and nothing else goes.
     assert client.delete(f"/api/kitchens/{demo}", headers=there).status_code == 200
     for table in (StockedRow, TickRow):
@@ -334,19 +381,93 @@ def test_a_count_that_is_none_is_refused(client, count) -> None:
 
 def test_a_service_is_set_out_with_its_guests_and_the_labels_of_what_is_made(client) -> None:
     loaf, gone = _formula(client, keepers_loaf), _formula(client, slipway_smash)
+    service = _serve(client, (loaf, 52), (gone, 0), name="Wednesday loaves", day="2026-12-02", repeat="weekly")
     client.delete(f"/api/formulas/{gone}")
-    service = {
-        "name": "Wednesday loaves",
-        "dishes": [{"formula_id": loaf, "guests": 52}, {"formula_id": gone}],
-        "timing": TIMING,
-    }
-    asked = {"service": service, "served_on": "2026-12-02", "unit_system": "metric"}
+    client.post("/api/larder/lots", json={"lot": _lot(left_mass_g=9000)})
+    asked = {"service_id": service, "today": "2026-11-27", "unit_system": "metric"}
     found = client.post("/api/services/set-out", json=asked).get_json()
     (dish,) = found["dishes"]
-    assert (dish["dish"], dish["guests"]) == ("Keeper’s loaf", 52)
+    assert (dish["dish"], dish["guests"], found["day"]) == ("Keeper’s loaf", 52, "2026-12-02")
     assert found["problems"] == ["A dish is no longer on the shelf."]
-    (label,) = found["labels"]
-    assert (label["name"], label["made"], label["use_by"]) == ("Onion, cooked soft", "2026-12-01", "2026-12-04")
-    assert client.post("/api/services/set-out", json=asked | {"served_on": "soon"}).status_code == 422
-    empty = client.post("/api/services/set-out", json=asked | {"service": service | {"dishes": []}}).get_json()
+    onion, mix = found["labels"]
+    assert (onion["name"], onion["made"], onion["use_by"]) == ("Onion, cooked soft", "2026-12-01", "2026-12-04")
+    assert (onion["lot"], onion["from_lots"]) == ("L261201-SOFT-ONION", [])
+    assert (mix["name"], mix["made"], mix["use_by"]) == ("Keeper’s loaf, raw mix", "2026-12-01", "2026-12-02")
+    # Chuck of the larder is in it; panko, egg and milk are declared.
+    assert mix["from_lots"] == ["Norquay, chuck"]
+    assert {"egg", "milk"} <= set(mix["allergens"])
+    assert mix["lot"] == f"L261201-F{loaf}.1"
+    # A week later it is set out for the next time it comes, and the calendar ends somewhere.
+    assert client.post("/api/services/set-out", json=asked | {"today": "2026-12-03"}).get_json()["day"] == "2026-12-09"
+    assert client.post("/api/services/set-out", json=asked | {"today": "soon"}).status_code == 422
+    for far, status in (("2999-12-31", 200), ("3000-01-01", 422), ("9999-12-31", 422), ("1989-12-31", 422)):
+        assert client.post("/api/services/set-out", json=asked | {"today": far}).status_code == status
+    for far in (("9999-12-30", "9999-12-31"), ("0001-01-01", "0001-01-02")):
+        span = SPAN | dict(zip(("from_day", "to_day"), far, strict=True))
+        assert client.post("/api/shopping", json=span).status_code == 422
+        assert client.post("/api/prep", json=span).status_code == 422
+    assert client.post("/api/services/set-out", json=asked | {"service_id": 999_999}).status_code == 404
+    empty = client.post("/api/services/set-out", json=asked | {"service_id": _serve(client)}).get_json()
     assert (empty["dishes"], empty["labels"]) == ([], [])
+
+
+def test_bowls_that_are_done_stay_done_for_their_day_and_go_with_their_service(client) -> None:
+    loaf = _formula(client, keepers_loaf)
+    service = _serve(client, (loaf, 8), (loaf, 8), day="2026-12-02", repeat="weekly")
+    asked = {"service_id": service, "today": "2026-12-02", "unit_system": "metric"}
+    found = client.post("/api/services/set-out", json=asked).get_json()
+    portions = [p for dish in found["dishes"] for bowl in dish["bowls"] for p in bowl["portions"]]
+    # The same loaf twice is two dishes with bowls of their own.
+    assert len({p["line"] for p in portions}) == len(portions)
+    milk = next(p for p in portions if p["key"] == "milk")
+    tick = {"sheet": found["sheet"], "line": milk["line"], "amount": milk["amount"], "ticked": True}
+    assert client.put("/api/ticks", json=tick).status_code == 200
+    marks = client.post("/api/services/set-out", json=asked).get_json()["ticked"]
+    assert [(t["line"], t["more"]) for t in marks] == [(milk["line"], 0)]
+    # Next week nothing is weighed yet.
+    assert client.post("/api/services/set-out", json=asked | {"today": "2026-12-03"}).get_json()["ticked"] == []
+    client.delete(f"/api/services/{service}")
+    assert TickRow.select().count() == 0
+
+
+def test_one_slip_for_the_butcher_of_all_services_in_a_span(client) -> None:
+    smash, loaf = _formula(client, slipway_smash), _formula(client, keepers_loaf)
+    _serve(client, (smash, 40), (loaf, 0))
+    _serve(client, (smash, 60), day="2026-12-05", name="Saturday")
+    client.put("/api/stock", json={"stocked": {"kind": "meat", "key": "chuck", "supplier": "=Norquay", "lead_days": 2}})
+    span = SPAN | {"to_day": "2026-12-07"}
+    found = client.post("/api/butcher", json=span).get_json()
+    orders = {o["blend"]["name"]: o for o in found["slip"]["blends"]}
+    burgers = orders["Slipway smash"]
+    assert [(d["day"], d["comes_on"]) for d in burgers["days"]] == [
+        ("2026-12-04", "2026-12-03"),
+        ("2026-12-05", "2026-12-04"),
+    ]
+    one = burgers["blend"]
+    # A loaf is portioned after its panade is in: its pieces are none of the butcher's.
+    assert (one["portioned"], orders["Keeper’s loaf"]["blend"]["portioned"]) == (True, False)
+    assert one["pieces"] == sum(d["pieces"] for d in burgers["days"]) == found["slip"]["pieces"]
+    assert one["mass_g"] == pytest.approx(sum(d["mass_g"] for d in burgers["days"]))
+    assert burgers["week_mass_g"] == pytest.approx(one["mass_g"])
+    # Every cut as the shopping list has it.
+    lines = {x["key"]: x for x in _shopping(client, to_day="2026-12-07")["shopping"]["lines"]}
+    for cut in found["slip"]["cuts"]:
+        line = lines[cut["meat"]]
+        assert (cut["needed_g"], cut["order_g"]) == (line["needed"], line["bought"])
+    chuck = next(c for c in found["slip"]["cuts"] if c["meat"] == "chuck")
+    assert (chuck["supplier"], chuck["order_by"]) == ("=Norquay", "2026-12-02")
+    text = client.get("/api/butcher/2026-12-01/2026-12-07/slip.csv").get_data(as_text=True)
+    rows = list(csv.DictReader(io.StringIO(text)))
+    assert {r["what"] for r in rows} == {"blend", "cut of a blend", "cut"}
+    assert sum(float(r["mass_g"]) for r in rows if r["what"] == "blend") == pytest.approx(
+        found["slip"]["mass_g"], abs=2.0
+    )
+    # No table program takes a supplier for a formula.
+    assert {r["supplier"] for r in rows if r["cut"] == chuck["name"] and r["what"] == "cut"} == {"'=Norquay"}
+
+
+def test_a_slip_of_days_without_a_service_is_empty(client) -> None:
+    found = client.post("/api/butcher", json=SPAN).get_json()
+    assert (found["slip"]["blends"], found["slip"]["cuts"], found["slip"]["mass_g"]) == ([], [], 0)
+    assert client.get("/api/butcher/2026-12-08/2026-12-07/slip.csv").status_code == 422
+    assert client.get("/api/butcher/soon/later/slip.csv").status_code == 422

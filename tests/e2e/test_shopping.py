@@ -39,6 +39,11 @@ def _span(page, first: date, last: date) -> None:
     expect(page.locator("[data-shopping=ready]")).to_be_visible()
 
 
+def _ticked(page):
+    """A tick that is clicked meanwhile has reached the server."""
+    return page.expect_response(lambda r: r.request.method == "PUT" and r.url.endswith("/api/ticks"))
+
+
 def _row(page, name: str):
     return page.get_by_role("listitem").filter(has=page.get_by_role("checkbox", name=f"{name}, in the basket"))
 
@@ -139,6 +144,14 @@ def test_the_same_festival_is_prepared_day_by_day_and_who_goes_short_is_known(wa
     # With an hour a day it is spread out, and what cannot be is told.
     page.get_by_label("Hands for prep").select_option(label="1 h a day")
     expect(days).to_have_count(3)
+    # What is ground is ticked, and stays so when the page is opened again.
+    with _ticked(page):
+        page.get_by_role("checkbox", name="Ground meat for Quay doubles, made").first.click()
+    page.reload()
+    page.get_by_label("From", exact=True).fill(str(first - timedelta(days=1)))
+    page.get_by_label("to", exact=True).fill(str(first + timedelta(days=5)))
+    page.get_by_label("Hands for prep").select_option(label="1 h a day")
+    expect(page.get_by_role("checkbox", name="Ground meat for Quay doubles, made").first).to_be_checked()
     with page.expect_download() as saved:
         page.get_by_role("link", name="Save as CSV").click()
     file = tmp_path / "prep.csv"
@@ -301,15 +314,61 @@ def test_a_service_is_set_out_station_by_station(watch, kestrel) -> None:
     expect(page.get_by_role("heading", name="Set-out evening, set out")).to_be_visible()
     dry = page.get_by_role("list", name="Set-out loaf: Dry bowl")
     expect(dry.get_by_role("listitem").filter(has_text="Panko")).to_be_visible()
-    dry.get_by_role("checkbox", name=re.compile("Panko")).check()
+    with _ticked(page):
+        dry.get_by_role("checkbox", name=re.compile("Panko")).check()
+    page.reload()
+    expect(dry.get_by_role("checkbox", name=re.compile("Panko"))).to_be_checked()
+    expect(page.get_by_text(re.compile(r"^1 of \d+ done$"))).to_be_visible()
     labels = page.get_by_role("region", name="Labels")
     expect(labels).to_contain_text("Onion, cooked soft")
     expect(labels).to_contain_text("Use by")
+    expect(labels).to_contain_text(f"Lot L{FESTIVAL - timedelta(days=1):%y%m%d}-SOFT-ONION")
+    expect(labels).to_contain_text("Set-out loaf, raw mix")
     assert watched.axe() == []
     page.set_viewport_size({"width": 390, "height": 800})
     overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
     assert overflow <= 0
     page.request.delete(f"{kestrel.address}/api/services/{service}")
+
+
+def test_one_slip_for_the_butcher_of_a_whole_week(watch, kestrel, tmp_path) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    first = FESTIVAL + timedelta(days=60)
+    doubles = _shelved(watched, slipway_smash(), "Slip doubles")
+    loaf = _shelved(watched, keepers_loaf(), "Slip loaf")
+    ids = [_served(watched, f"Slip day {n + 1}", first + timedelta(n), (doubles, 40)) for n in range(2)]
+    ids.append(_served(watched, "Slip supper", first, (loaf, 0)))
+    watched.go("/shopping")
+    _span(page, first, first + timedelta(days=6))
+    page.get_by_role("link", name="Butcher's slip").click()
+    # The days of the list are the days of the slip.
+    expect(page.get_by_label("Served from")).to_have_value(str(first))
+    burgers = page.get_by_role("region", name="Slip doubles")
+    days = burgers.get_by_role("table", name="Slip doubles: days").get_by_role("row")
+    expect(days).to_have_count(3)
+    expect(days.nth(1)).to_contain_text("80")
+    expect(burgers).to_contain_text("160 pieces of 85 g")
+    # Whoever grinds the meat of a loaf does not portion it: the panade comes in between.
+    expect(page.get_by_role("region", name="Slip loaf")).not_to_contain_text("If portioned")
+    assert watched.axe() == []
+    page.get_by_role("radio", name="cuts").click()
+    chuck = page.get_by_role("table", name="Cuts").get_by_role("row").filter(has_text="Chuck")
+    expect(chuck).to_contain_text("at most 5 °C")
+    assert watched.axe() == []
+    with page.expect_download() as saved:
+        page.get_by_role("link", name="Save as CSV").click()
+    file = tmp_path / "slip.csv"
+    saved.value.save_as(file)
+    with file.open(newline="") as rows:
+        assert {row["name"] for row in csv.DictReader(rows) if row["what"] == "blend"} == {"Slip doubles", "Slip loaf"}
+    page.set_viewport_size({"width": 390, "height": 844})
+    overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+    assert overflow <= 0
+    for one in ids:
+        page.request.delete(f"{kestrel.address}/api/services/{one}")
+    page.get_by_label("Served from").fill("2033-01-01")
+    expect(page.get_by_text("Nothing is served in these days.")).to_be_visible()
 
 
 def test_an_order_day_that_is_past_is_told(watch, kestrel) -> None:

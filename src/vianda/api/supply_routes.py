@@ -12,17 +12,19 @@ from vianda.api.contract import operation
 from vianda.api.larder_schemas import LotAnswer, lot_answer
 from vianda.api.problems import ProblemError, problem
 from vianda.api.wire import Answer, Units
-from vianda.core.basis.bounds import Key, TempC
+from vianda.core.basis.bounds import TempC
 from vianda.core.inventory.lot import Lot
-from vianda.core.model.service import MOST_COUNTS, Count, Service
-from vianda.core.model.stocked import ItemKind, Stocked
+from vianda.core.model.service import MOST_COUNTS, Count
+from vianda.core.model.stocked import Stocked
 from vianda.core.supply.arrival import Arrival
 from vianda.core.supply.covers import Forecast, forecast
 from vianda.core.supply.prep_plan import MOST_DAY_MIN
 from vianda.core.supply.scarcity import GoesShort
+from vianda.core.supply.ticks import Tick
 from vianda.interchange.documents import Strict
-from vianda.interchange.supply_csv import prep_csv, shopping_csv
-from vianda.services import services, supply
+from vianda.interchange.supply_csv import butcher_csv, prep_csv, shopping_csv
+from vianda.services import services, supply, ticks
+from vianda.services import set_out as set_out_service
 
 blueprint = Blueprint("supply", __name__, url_prefix="/api")
 
@@ -45,20 +47,22 @@ class PrepRequest(Strict):
 
 
 class SetOutRequest(Strict):
-    """A service, and the day on which it is served."""
+    """A service, and the day it is now: it is set out for the day on which it comes next."""
 
-    service: Service
-    served_on: date
+    service_id: Annotated[int, Field(ge=1, le=2_000_000_000)]
+    today: date
     unit_system: Units
 
 
 class TickRequest(Strict):
-    """One thing of a span's list: in the basket or not."""
+    """One line of a list: done or not, and how much it is, g or pieces.
 
-    from_day: date
-    to_day: date
-    kind: ItemKind
-    key: Key
+    Lists have names: ``shopping/2026-12-01/2026-12-07``, ``prep/2026-12-03``, ``set-out/12/2026-12-04``.
+    """
+
+    sheet: Annotated[str, Field(max_length=60)]
+    line: Annotated[str, Field(min_length=1, max_length=200, pattern=r"^[a-z0-9._/-]+$")]
+    amount: Annotated[float | None, Field(ge=0, le=1e9)] = None
     ticked: bool
 
 
@@ -122,6 +126,18 @@ def scarcity(body: SpanRequest) -> list[GoesShort]:
 @operation(
     blueprint,
     "POST",
+    "/butcher",
+    summary="One slip for the butcher for everything that is served in a span of days: blends, days, cuts",
+    body=SpanRequest,
+    answer=supply.SpanButcher,
+)
+def butcher(body: SpanRequest) -> supply.SpanButcher:
+    return supply.butcher(body.from_day, body.to_day, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
     "/prep",
     summary="What to make on which day for everything that is served in a span, at least work and waste",
     body=PrepRequest,
@@ -137,23 +153,23 @@ def span_prep(body: PrepRequest) -> supply.SpanPrep:
     "/services/set-out",
     summary="A service weighed and in its bowls, and the labels of what is made ahead",
     body=SetOutRequest,
-    answer=supply.SetOut,
+    answer=set_out_service.SetOut,
 )
-def set_out(body: SetOutRequest) -> supply.SetOut:
-    return supply.set_out(body.service, body.served_on, unit_system=body.unit_system)
+def set_out(body: SetOutRequest) -> set_out_service.SetOut:
+    return set_out_service.set_out(body.service_id, body.today, unit_system=body.unit_system)
 
 
 @operation(
     blueprint,
     "PUT",
-    "/shopping/ticks",
-    summary="Put one thing of a list into the basket, or take it out",
+    "/ticks",
+    summary="Tick one line of a list as bought, made or weighed, or take the tick away",
     body=TickRequest,
     answer=dict[str, bool],
     once=True,
 )
 def set_tick(body: TickRequest) -> dict[str, bool]:
-    supply.set_tick(body.from_day, body.to_day, body.kind, body.key, ticked=body.ticked)
+    ticks.set_tick(body.sheet, Tick(body.line, body.amount), ticked=body.ticked)
     return {"ticked": body.ticked}
 
 
@@ -233,6 +249,16 @@ def export_prep(from_day: str, to_day: str) -> Response:
         prep_csv(supply.span_prep(first, last, day_min=day_min).plan),
         content_type="text/csv; charset=utf-8",
         headers={"Content-Disposition": f'attachment; filename="prep-{first}-{last}.csv"'},
+    )
+
+
+@blueprint.get("/butcher/<from_day>/<to_day>/slip.csv")
+def export_butcher(from_day: str, to_day: str) -> Response:
+    first, last = _day(from_day), _day(to_day)
+    return Response(
+        butcher_csv(supply.butcher(first, last).slip),
+        content_type="text/csv; charset=utf-8",
+        headers={"Content-Disposition": f'attachment; filename="butcher-{first}-{last}.csv"'},
     )
 
 

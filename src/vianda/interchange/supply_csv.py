@@ -1,10 +1,11 @@
-"""Shopping and prep lists as CSV files: one thing a row, grams or pieces of bread, for any table program."""
+"""Shopping, prep and butcher's lists as CSV files: one thing a row, g or pieces of bread, for any table program."""
 
 from __future__ import annotations
 
 import csv
 import io
 
+from vianda.core.supply.butcher import ButcherSlip
 from vianda.core.supply.prep_plan import PrepPlan
 from vianda.core.supply.shopping import NOTHING, Shopping
 
@@ -27,6 +28,11 @@ COLUMNS = (
 PREP_COLUMNS = (
     "day", "station", "name", "make_g", "batches", "batch_g", "left_over_g", "minutes", "ready", "use_by", "for_days",
     "for",
+)  # fmt: skip
+BUTCHER_COLUMNS = (
+    "what", "name", "cut", "day", "comes_on", "mass_g", "pieces", "piece_g", "piece_tolerance_g", "share", "plate_mm",
+    "passes", "fat_wanted", "fat_low", "fat_high", "as_bought_g", "there_already_g", "to_come_g", "order_by",
+    "supplier", "at_most_c",
 )  # fmt: skip
 
 
@@ -85,6 +91,48 @@ def prep_csv(plan: PrepPlan) -> str:
                     _text("; ".join(line.dishes)),
                 ]
             )
+    return out.getvalue()
+
+
+def butcher_csv(slip: ButcherSlip) -> str:
+    """The butcher's slip: a row for each day of a blend, for each cut of a blend, and for each cut in all."""
+    out = io.StringIO()
+    writer = csv.DictWriter(out, BUTCHER_COLUMNS, lineterminator="\r\n")
+    writer.writeheader()
+    for order in slip.blends:
+        blend, name = order.blend, _text(order.blend.name)
+        spec = {
+            "piece_g": f"{blend.piece_mass_g:.0f}" if blend.portioned else "",
+            "piece_tolerance_g": f"{blend.piece_tolerance_g:.1f}" if blend.portioned else "",
+            "plate_mm": f"{blend.plate_mm:g}" if blend.plate_mm else "",
+            "passes": blend.passes,
+            "fat_wanted": f"{blend.fat_frac:.3f}",
+            "fat_low": f"{blend.fat_low_frac:.3f}",
+            "fat_high": f"{blend.fat_high_frac:.3f}",
+            "at_most_c": f"{order.most_c:.1f}",
+        }
+        for day in order.days:
+            row = {"what": "blend", "name": name, "day": day.day.isoformat(), "comes_on": day.comes_on.isoformat()}
+            writer.writerow(
+                row | spec | {"mass_g": f"{day.mass_g:.0f}", "pieces": day.pieces if blend.portioned else ""}
+            )
+        for part in blend.cuts:
+            row = {"what": "cut of a blend", "name": name, "cut": _text(part.name)}
+            writer.writerow(row | {"mass_g": f"{part.trimmed_g:.0f}", "share": f"{part.share_frac:.4f}"})
+    for cut in slip.cuts:
+        writer.writerow(
+            {
+                "what": "cut",
+                "cut": _text(cut.name),
+                "mass_g": f"{cut.trimmed_g:.0f}",
+                "as_bought_g": f"{cut.needed_g:.0f}",
+                "there_already_g": f"{cut.there_g:.0f}",
+                "to_come_g": f"{cut.order_g:.0f}",
+                "order_by": cut.order_by.isoformat(),
+                "supplier": _text(cut.supplier),
+                "at_most_c": f"{cut.most_c:.1f}",
+            }
+        )
     return out.getvalue()
 
 

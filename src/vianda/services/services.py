@@ -27,7 +27,7 @@ from vianda.runtime.engine import ENGINE
 from vianda.runtime.solver import SOLVER
 from vianda.services.bench import context
 from vianda.services.supply import span_prep
-from vianda.storage import formula_repository, service_repository
+from vianda.storage import formula_repository, service_repository, supply_repository
 from vianda.storage.clock import now_utc
 from vianda.storage.records import NotFoundError, StoredService
 from vianda.storage.transaction import transaction
@@ -107,6 +107,7 @@ def delete_service(service_id: int) -> None:
     """Delete a service; its formulas stay."""
     with transaction():
         service_repository.delete_service(service_id)
+        supply_repository.clear_sheets(f"set-out/{service_id}/")
 
 
 def edit_service(service: Service, edit: TimingEdit, *, unit_system: UnitSystem | None = None) -> Service:

@@ -2,33 +2,25 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import date
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.basis.units import UnitSystem, f_from_c
-from vianda.core.equipment.kitchen import Kitchen
-from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.lot import Lot
-from vianda.core.model.formula import Formula
-from vianda.core.model.service import Service
-from vianda.core.model.stocked import ItemKind, Stocked
-from vianda.core.pipeline.compute import compute
+from vianda.core.model.stocked import Stocked
 from vianda.core.supply.arrival import Arrival, arrival
-from vianda.core.supply.made_ahead import NOTHING_AHEAD, MadeAhead, made_ahead_of
-from vianda.core.supply.mise import Label, Mise, label_of, mise_en_place
-from vianda.core.supply.needs import Need, needs_of
-from vianda.core.supply.occurrences import check_span, days_of
+from vianda.core.supply.butcher import ButcherSlip, butcher_slip_of
 from vianda.core.supply.prep_plan import PrepPlan, prep_plan
 from vianda.core.supply.scarcity import GoesShort, who_goes_short
-from vianda.core.supply.shopping import Demand, Shopping, shopping
-from vianda.runtime.engine import ENGINE
+from vianda.core.supply.shopping import Shopping
+from vianda.core.supply.ticks import Listed, Ticked, ticked
 from vianda.services import larders
 from vianda.services.bench import context
 from vianda.services.larders import KnownLot
-from vianda.services.remembered import Remembered
-from vianda.storage import formula_repository, service_repository, supply_repository
+from vianda.services.spans import Serving, span_of
+from vianda.services.ticks import prep_sheet, shopping_sheet
+from vianda.storage import supply_repository
 from vianda.storage.transaction import transaction
 
 # What a kitchen writes down about things of its own.
@@ -36,25 +28,27 @@ MOST_STOCKED = 1000
 
 
 @dataclass(frozen=True, slots=True)
-class Serving:
-    """One service of a span: its name and day, how many guests it has, and which of its dishes cannot be worked out."""
-
-    service_id: int
-    name: str
-    day: date
-    guests: int
-    problems: tuple[str, ...]
-
-
-@dataclass(frozen=True, slots=True)
 class SpanShopping:
-    """The list of a span, what of it is in the basket, whose services it is for, and how many have no day."""
+    """The list of a span, what of it is in the basket, whose services it is for, and how many have no day.
+
+    Lines are ticked on the list ``sheet`` by kind and key, as in ``meat/chuck``.
+    """
 
     servings: tuple[Serving, ...]
     undated: int
     shopping: Shopping
-    ticked: tuple[tuple[ItemKind, str], ...]
+    sheet: str
+    ticked: tuple[Ticked, ...]
     currency_code: str
+
+
+@dataclass(frozen=True, slots=True)
+class SpanButcher:
+    """The butcher's slip of a span, whose services it is for, and the kitchen that orders."""
+
+    servings: tuple[Serving, ...]
+    kitchen: str
+    slip: ButcherSlip
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,121 +59,49 @@ class Received:
     lot: KnownLot
 
 
-@dataclass(frozen=True, slots=True)
-class Taken:
-    """What a dish takes and has made ahead, for how many guests, and the reason why it takes nothing."""
-
-    needs: tuple[Need, ...]
-    guests: int
-    problem: str = ""
-    ahead: MadeAhead = NOTHING_AHEAD
-
-
-_NEEDS: Remembered[Taken] = Remembered()
-
-
-class _Needs:
-    """What each dish takes for so many guests, worked out once."""
-
-    def __init__(self, formula_ids: Collection[int], unit_system: UnitSystem | None) -> None:
-        self.remembered = _NEEDS.here(unit_system)
-        self.inventory, self.kitchen = context(unit_system)
-        self.formulas = formula_repository.formulas_of(formula_ids)
-
-    def of(self, formula_id: int, guests: int) -> Taken:
-        """What it takes, or the reason why it takes nothing."""
-        stored = self.formulas.get(formula_id)
-        if stored is None:
-            return Taken((), guests, "A dish is no longer on the shelf.")
-        return self.remembered.of(
-            stored, lambda formula: self._worked_out(formula, guests, str(formula_id)), guests=guests
-        )
-
-    def _worked_out(self, formula: Formula, guests: int, key: str) -> Taken:
-        if guests:
-            formula = replace(formula, dish=replace(formula.dish, guests=guests))
-        try:
-            figures = compute(formula, inventory=self.inventory, kitchen=self.kitchen, engine=ENGINE)
-        except CoreError as error:
-            return Taken((), formula.dish.guests, f"{formula.name}: {error}")
-        name = formula.name
-        return Taken(needs_of(figures, dish=name), formula.dish.guests, "", made_ahead_of(figures, dish=name, key=key))
-
-
-@dataclass(frozen=True, slots=True)
-class _Span:
-    """Everything that is served in a span of days, and what it takes."""
-
-    servings: tuple[Serving, ...]
-    undated: int
-    taken: tuple[tuple[date, Taken], ...]
-    demands: tuple[Demand, ...]
-    inventory: Inventory
-    kitchen: Kitchen
-    stock: list[Stocked]
-
-    def shopping(self) -> Shopping:
-        """The list that follows."""
-        return shopping(self.demands, inventory=self.inventory, kitchen=self.kitchen, stock=self.stock)
-
-
-def _span(first: date, last: date, unit_system: UnitSystem | None) -> _Span:
-    check_span(first, last)
-    stored = service_repository.list_services()
-    needs = _Needs({d.formula_id for s in stored for d in s.service.dishes}, unit_system)
-    servings: list[Serving] = []
-    demands: list[Demand] = []
-    taken: list[tuple[date, Taken]] = []
-    for one in stored:
-        for day in days_of(one.service, first=first, last=last):
-            found = [needs.of(d.formula_id, d.guests) for d in one.service.dishes]
-            servings.append(
-                Serving(
-                    one.id,
-                    one.service.name,
-                    day,
-                    max((x.guests for x in found), default=0),
-                    tuple(x.problem for x in found if x.problem),
-                )
-            )
-            demands.append(Demand(day, tuple(need for x in found for need in x.needs)))
-            taken += [(day, x) for x in found]
-    return _Span(
-        tuple(sorted(servings, key=lambda s: (s.day, s.name))),
-        sum(not s.service.day for s in stored),
-        tuple(taken),
-        tuple(demands),
-        needs.inventory,
-        needs.kitchen,
-        supply_repository.list_stock(),
-    )
-
-
 def span_shopping(first: date, last: date, *, unit_system: UnitSystem | None = None) -> SpanShopping:
     """What has to be bought for everything that is served in a span of days."""
-    span = _span(first, last, unit_system)
-    ticks = tuple((kind, key) for kind, key in supply_repository.ticks(str(first), str(last)))
-    code = span.kitchen.currency_code
-    return SpanShopping(span.servings, span.undated, span.shopping(), ticks, code)  # type: ignore[arg-type]
+    span = span_of(first, last, unit_system)
+    found, sheet = span.shopping(), shopping_sheet(first, last)
+    listed = {f"{x.kind}/{x.key}": Listed(x.bought, counted=x.kind == "bread") for x in found.lines}
+    marks = ticked(sheet, supply_repository.ticks([sheet])[sheet], listed)
+    return SpanShopping(span.servings, span.undated, found, sheet, marks, span.kitchen.currency_code)
+
+
+def butcher(first: date, last: date, *, unit_system: UnitSystem | None = None) -> SpanButcher:
+    """One slip for the butcher for everything that is served in a span of days."""
+    span = span_of(first, last, unit_system)
+    slip = butcher_slip_of(
+        [(day, x.blend) for day, x in span.taken if x.blend is not None],
+        meats=[line for line in span.shopping().lines if line.kind == "meat"],
+        inventory=span.inventory,
+        country=span.kitchen.country,
+        span_days=(last - first).days + 1,
+    )
+    return SpanButcher(span.servings, span.kitchen.name, slip)
 
 
 def scarcity(first: date, last: date, *, unit_system: UnitSystem | None = None) -> tuple[GoesShort, ...]:
     """Who goes short in a span if no more meat comes."""
-    span = _span(first, last, unit_system)
+    span = span_of(first, last, unit_system)
     return who_goes_short([(day, x.needs) for day, x in span.taken], inventory=span.inventory, stock=span.stock)
 
 
 @dataclass(frozen=True, slots=True)
 class SpanPrep:
-    """What is made on which day of a span, and whose services it is for."""
+    """What is made on which day of a span, whose services it is for, and what is ticked as made.
+
+    Each day has a list of its own, and a thing is ticked on it by its key.
+    """
 
     servings: tuple[Serving, ...]
     plan: PrepPlan
+    ticked: tuple[Ticked, ...]
 
 
 def span_prep(first: date, last: date, *, day_min: float = 0.0, unit_system: UnitSystem | None = None) -> SpanPrep:
     """What is made on which day for everything that is served in a span, with so many minutes of hands a day."""
-    span = _span(first, last, unit_system)
+    span = span_of(first, last, unit_system)
     plan = prep_plan(
         span.shopping().makes,
         [(day, x.ahead.ground) for day, x in span.taken if x.ahead.ground is not None],
@@ -190,53 +112,13 @@ def span_prep(first: date, last: date, *, day_min: float = 0.0, unit_system: Uni
         stock=span.stock,
         day_min=day_min,
     )
-    return SpanPrep(span.servings, plan)
-
-
-@dataclass(frozen=True, slots=True)
-class SetOut:
-    """A service set out: its dishes by station, why some cannot be, and the labels of what is made ahead."""
-
-    name: str
-    day: str
-    dishes: tuple[Mise, ...]
-    problems: tuple[str, ...]
-    labels: tuple[Label, ...]
-
-
-def set_out(service: Service, served_on: date, *, unit_system: UnitSystem | None = None) -> SetOut:
-    """Everything of a service weighed and in order, with the labels of what is made ahead for the day given."""
-    inventory, kitchen = context(unit_system)
-    formulas = formula_repository.formulas_of({d.formula_id for d in service.dishes})
-    dishes: list[Mise] = []
-    problems: list[str] = []
-    needs: list[Need] = []
-    for served in service.dishes:
-        stored = formulas.get(served.formula_id)
-        if stored is None:
-            problems.append("A dish is no longer on the shelf.")
-            continue
-        formula = stored.formula
-        if served.guests:
-            formula = replace(formula, dish=replace(formula.dish, guests=served.guests))
-        try:
-            figures = compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
-        except CoreError as error:
-            problems.append(f"{formula.name}: {error}")
-            continue
-        dishes.append(mise_en_place(figures, dish=formula.name))
-        needs += needs_of(figures, dish=formula.name)
-    stock = supply_repository.list_stock()
-    makes = shopping([Demand(served_on, tuple(needs))], inventory=inventory, kitchen=kitchen, stock=stock).makes
-    labels = tuple(label_of(make, inventory=inventory, served=served_on) for make in makes)
-    return SetOut(service.name, service.day, tuple(dishes), tuple(problems), labels)
-
-
-def set_tick(first: date, last: date, kind: ItemKind, key: str, *, ticked: bool) -> None:
-    """Put one thing of a span's list into the basket, or take it out."""
-    check_span(first, last)
-    with transaction():
-        supply_repository.set_tick(str(first), str(last), kind, key, ticked=ticked)
+    kept = supply_repository.ticks([prep_sheet(day.day) for day in plan.days])
+    marks = [
+        tick
+        for day in plan.days
+        for tick in ticked(prep_sheet(day.day), kept[prep_sheet(day.day)], {x.key: Listed(x.mass_g) for x in day.lines})
+    ]
+    return SpanPrep(span.servings, plan, tuple(marks))
 
 
 def list_stock() -> list[Stocked]:

@@ -16,6 +16,7 @@ from vianda.storage.migrations import (
     m0008_grown_pantry,
     m0009_services,
     m0010_supply,
+    m0011_ticks,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -29,6 +30,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0008", m0008_grown_pantry.STATEMENTS),
     ("0009", m0009_services.STATEMENTS),
     ("0010", m0010_supply.STATEMENTS),
+    ("0011", m0011_ticks.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

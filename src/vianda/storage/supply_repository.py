@@ -1,10 +1,13 @@
-"""What is kept of things, and what of a shopping list is in the basket; each kitchen's own."""
+"""What is kept of things, and what of a list is ticked; each kitchen's own."""
 
 from __future__ import annotations
 
+from collections.abc import Collection
+
 from peewee import Expression
 
-from vianda.core.model.stocked import ItemKind, Stocked
+from vianda.core.model.stocked import Stocked
+from vianda.core.supply.ticks import Tick
 from vianda.interchange.kinds import STOCK
 from vianda.storage.here import kitchen_here
 from vianda.storage.tables import StockedRow, TickRow
@@ -26,21 +29,30 @@ def keep_stocked(stocked: Stocked) -> Stocked:
     return stocked
 
 
-def _span(from_day: str, to_day: str) -> Expression:
-    return (TickRow.kitchen_id == kitchen_here()) & (TickRow.from_day == from_day) & (TickRow.to_day == to_day)
+def _on(sheet: str) -> Expression:
+    return (TickRow.kitchen_id == kitchen_here()) & (TickRow.sheet == sheet)
 
 
-def ticks(from_day: str, to_day: str) -> list[tuple[str, str]]:
-    """Kind and key of what is in the basket for a span."""
-    rows = TickRow.select().where(_span(from_day, to_day)).order_by(TickRow.id).limit(MOST_LISTED)
-    return [(row.kind, row.item_key) for row in rows]
+def ticks(sheets: Collection[str]) -> dict[str, list[Tick]]:
+    """What is ticked on each of these lists, in the order of the hand."""
+    found: dict[str, list[Tick]] = {sheet: [] for sheet in sheets}
+    if found:
+        rows = TickRow.select().where((TickRow.kitchen_id == kitchen_here()) & TickRow.sheet.in_(list(sheets)))
+        for row in rows.order_by(TickRow.id).limit(MOST_LISTED):
+            found[row.sheet].append(Tick(row.line, row.amount))
+    return found
 
 
-def set_tick(from_day: str, to_day: str, kind: ItemKind, key: str, *, ticked: bool) -> None:
-    """Put one thing into the basket or take it out; done twice it is done once."""
+def set_tick(sheet: str, tick: Tick, *, ticked: bool) -> None:
+    """Tick one line of a list with how much it is, or take the tick away; done twice it is done once."""
     if not ticked:
-        TickRow.delete().where(_span(from_day, to_day) & (TickRow.kind == kind) & (TickRow.item_key == key)).execute()
+        TickRow.delete().where(_on(sheet) & (TickRow.line == tick.line)).execute()
         return
-    TickRow.insert(
-        kitchen_id=kitchen_here(), from_day=from_day, to_day=to_day, kind=kind, item_key=key
-    ).on_conflict_ignore().execute()
+    TickRow.insert(kitchen_id=kitchen_here(), sheet=sheet, line=tick.line, amount=tick.amount).on_conflict(
+        update={TickRow.amount: tick.amount}
+    ).execute()
+
+
+def clear_sheets(beginning: str) -> None:
+    """Forget the ticks of lists whose names begin so."""
+    TickRow.delete().where((TickRow.kitchen_id == kitchen_here()) & TickRow.sheet.startswith(beginning)).execute()

@@ -215,17 +215,16 @@ class StockedRow(Table):
 
 
 class TickRow(Table):
-    """One thing of a span's shopping that is in the basket."""
+    """One line of a list that is ticked, and how much it was then."""
 
     id = AutoField()
     kitchen_id = IntegerField()
-    from_day = CharField(max_length=10)
-    to_day = CharField(max_length=10)
-    kind = CharField(max_length=10)
-    item_key = CharField(max_length=64)
+    sheet = CharField(max_length=60)
+    line = CharField(max_length=200)
+    amount = DoubleField(null=True)
 
     class Meta:
-        table_name = "shopping_tick"
+        table_name = "tick"
 
 
 class WeighingRow(Table):

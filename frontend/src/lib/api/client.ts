@@ -113,6 +113,8 @@ export type Shopping = S["Shopping"];
 export type ShopLine = S["ShopLine"];
 export type Stocked = S["Stocked"];
 export type Tick = S["TickRequest"];
+export type Ticked = S["Ticked"];
+export type SpanButcher = S["SpanButcher"];
 export type Received = S["ReceivedAnswer"];
 export type TimedTask = S["TimedTask"];
 export type KeptSauce = S["TrayCooling"];
@@ -298,9 +300,12 @@ export const api = {
   prep: (asked: S["PrepRequest"]) => ask("post", "/api/prep", { body: asked }),
   prepCsv: (span: { from_day: string; to_day: string }, day_min: number) =>
     inKitchen(`/api/prep/${span.from_day}/${span.to_day}/list.csv?day_min=${day_min}`),
-  tick: (tick: Tick) => ask("put", "/api/shopping/ticks", { body: tick, once: true }),
-  setOut: (service: Service, served_on: string, unit_system: Units) =>
-    ask("post", "/api/services/set-out", { body: { service, served_on, unit_system } }),
+  tick: (tick: Tick) => ask("put", "/api/ticks", { body: tick, once: true }),
+  butcher: (span: S["SpanRequest"]) => ask("post", "/api/butcher", { body: span }),
+  butcherCsv: (span: { from_day: string; to_day: string }) =>
+    inKitchen(`/api/butcher/${span.from_day}/${span.to_day}/slip.csv`),
+  setOut: (service_id: number, today: string, unit_system: Units) =>
+    ask("post", "/api/services/set-out", { body: { service_id, today, unit_system } }),
   covers: (counts: Service["counts"], signal?: AbortSignal) =>
     ask("post", "/api/covers", { body: { counts }, signal }),
   shoppingCsv: (span: { from_day: string; to_day: string }) =>

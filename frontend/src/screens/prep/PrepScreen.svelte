@@ -1,24 +1,37 @@
 <!-- What to make on which day for everything that is served in a span of days. -->
 <script lang="ts">
   import { api, type SpanPrep } from "../../lib/api/client";
-  import { dayAfter, dayName } from "../../lib/days";
-  import { today } from "../../lib/format";
-  import { Told } from "../../lib/told.svelte";
+  import { dayName } from "../../lib/days";
+  import { kitchens } from "../../lib/kitchens.svelte";
+  import { shown } from "../../lib/span.svelte";
+  import { TickedList } from "../../lib/tickedList.svelte";
   import Fact from "../../lib/ui/Fact.svelte";
+  import LineDown from "../../lib/ui/LineDown.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
-  import SpanFields, { type Span } from "../../lib/ui/SpanFields.svelte";
+  import SpanFields from "../../lib/ui/SpanFields.svelte";
+  import TickBox from "../../lib/ui/TickBox.svelte";
   import { units } from "../../lib/units.svelte";
 
   type Line = SpanPrep["plan"]["days"][number]["lines"][number];
-  let span = $state.raw<Span>({ from_day: today(), to_day: dayAfter(today(), 6) });
+  const span = $derived(shown.span);
   let dayMin = $state(0);
-  let found = $state.raw<SpanPrep | null>(null);
-  const told = new Told();
-  const load = (asked: Span, day_min: number, unit_system: typeof units.system) =>
-    told.run(async () => void (found = await api.prep({ ...asked, day_min, unit_system })));
-  $effect(() => void load(span, dayMin, units.system));
+  let list = $state.raw<TickedList<SpanPrep> | null>(null);
+  $effect(() => {
+    const asked = { ...span, day_min: dayMin, unit_system: units.system };
+    const kitchen = String(kitchens.here);
+    const now = new TickedList<SpanPrep>({
+      kitchen,
+      key: `vianda.prep.${kitchen}.${span.from_day}.${span.to_day}.${dayMin}`,
+      fetch: () => api.prep(asked),
+    });
+    list = now;
+    void now.load();
+    return () => now.close();
+  });
+  const found = $derived(list?.found ?? null);
+  const sheet = (day: string) => `prep/${day}`;
 
   const count = (n: number, one: string, many: string) => (n === 1 ? `1 ${one}` : `${n} ${many}`);
   const HANDS = [
@@ -48,7 +61,7 @@
       thrown away.
     </p>
     <div class="mt-3 flex flex-wrap items-end gap-x-4 gap-y-3">
-      <SpanFields {span} label="From" onpick={(next) => (span = next)} />
+      <SpanFields {span} label="From" onpick={(next) => (shown.span = next)} />
       <label class="block text-[0.8125rem] quiet print:hidden"
         >Hands for prep<select
           class="mt-0.5 block h-[2.625rem] rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2.5 text-base text-base-content"
@@ -59,12 +72,15 @@
         </select></label
       >
     </div>
-    {#if told.problem}
+    {#if list?.problem}
       <p role="alert" class="mt-4 text-error">
-        {told.problem}
-        <button class="ml-2 act" onclick={() => void load(span, dayMin, units.system)}>Try again</button>
+        {list.problem}
+        <button class="ml-2 act" onclick={() => void list?.load()}>Try again</button>
       </p>
-    {:else if found}
+    {/if}
+    {#if list}<LineDown old={list.old} waiting={list.waiting} />{/if}
+    {#if found && list}
+      {@const marks = list}
       {@const plan = found.plan}
       {#if plan.days.length === 0}
         <p class="mt-6 max-w-[36rem]">
@@ -104,33 +120,48 @@
             </h2>
             <ul>
               {#each day.lines as line (line.key)}
-                <li
-                  class="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-b border-base-300 py-2 sm:grid-cols-[7rem_minmax(0,1fr)_auto]"
-                >
-                  <span class="text-sm quiet max-sm:col-span-2 sm:row-span-2 sm:pt-1">{line.station}</span>
-                  <span class="text-[1.0625rem] font-semibold">{line.name}</span>
-                  <span class="text-right text-[1.0625rem] numeral"
-                    >{#if line.batch_g > 0}{line.batches} ×
-                      <Qty kind="mass_g" value={line.batch_g} />{:else}<Qty
-                        kind="mass_g"
-                        value={line.mass_g}
-                      />{/if}</span
+                {@const done = marks.has(sheet(day.day), line.key)}
+                {@const more = marks.more(sheet(day.day), line.key)}
+                <li class="flex items-start border-b border-base-300">
+                  <span class="-ml-3 print:hidden"
+                    ><TickBox
+                      label={`${line.name}, made`}
+                      {done}
+                      onpick={(next) => marks.tick(sheet(day.day), line.key, line.mass_g, next)}
+                    /></span
                   >
-                  <span class="text-sm quiet"
-                    >for {#each line.for_days as part, n (part.day)}{n > 0
-                        ? n === line.for_days.length - 1
-                          ? " and "
-                          : ", "
-                        : ""}{dayName(part.day)}{#if line.for_days.length > 1}&nbsp;(<Qty
+                  <div
+                    class="grid min-w-0 grow grid-cols-[minmax(0,1fr)_auto] gap-x-4 py-2 sm:grid-cols-[7rem_minmax(0,1fr)_auto]"
+                  >
+                    <span class="text-sm quiet max-sm:col-span-2 sm:row-span-2 sm:pt-1">{line.station}</span>
+                    <span class={["text-[1.0625rem] font-semibold", done && "font-normal quiet line-through"]}
+                      >{line.name}</span
+                    >
+                    <span class={["text-right text-[1.0625rem] numeral", done && "quiet"]}
+                      >{#if line.batch_g > 0}{line.batches} ×
+                        <Qty kind="mass_g" value={line.batch_g} />{:else}<Qty
                           kind="mass_g"
-                          value={part.mass_g}
-                        />){/if}{/each}{line.dishes.length > 0 ? ` · ${line.dishes.join(", ")}` : ""} · {kept(
-                      line,
-                      day.day,
-                    ).join(", ")}{#if line.spare_g >= 1}
-                      · <Qty kind="mass_g" value={line.spare_g} /> left over{/if}</span
-                  >
-                  <span class="text-right text-sm quiet">{@render stretch(line.minutes)}</span>
+                          value={line.mass_g}
+                        />{/if}</span
+                    >
+                    <span class="text-sm quiet"
+                      >{#if more > 0}<span class="block font-semibold text-error"
+                          ><Qty kind="mass_g" value={more} /> more than was made</span
+                        >{/if}for {#each line.for_days as part, n (part.day)}{n > 0
+                          ? n === line.for_days.length - 1
+                            ? " and "
+                            : ", "
+                          : ""}{dayName(part.day)}{#if line.for_days.length > 1}&nbsp;(<Qty
+                            kind="mass_g"
+                            value={part.mass_g}
+                          />){/if}{/each}{line.dishes.length > 0 ? ` · ${line.dishes.join(", ")}` : ""} · {kept(
+                        line,
+                        day.day,
+                      ).join(", ")}{#if line.spare_g >= 1}
+                        · <Qty kind="mass_g" value={line.spare_g} /> left over{/if}</span
+                    >
+                    <span class="text-right text-sm quiet">{@render stretch(line.minutes)}</span>
+                  </div>
                 </li>
               {/each}
             </ul>
@@ -141,6 +172,6 @@
           it” has on the shopping list. Minutes are common practice; ground meat keeps a day in the cold here.
         </p>
       {/if}
-    {:else}<p class="mt-5 quiet" aria-busy="true">Planning …</p>{/if}
+    {:else if !list?.problem}<p class="mt-5 quiet" aria-busy="true">Planning …</p>{/if}
   </main>
 </Shell>

@@ -2,7 +2,9 @@
 <script lang="ts">
   import { api, type SetOut } from "../../lib/api/client";
   import { amount, today } from "../../lib/format";
-  import { Told } from "../../lib/told.svelte";
+  import { kitchens } from "../../lib/kitchens.svelte";
+  import { TickedList } from "../../lib/tickedList.svelte";
+  import LineDown from "../../lib/ui/LineDown.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { units } from "../../lib/units.svelte";
@@ -10,14 +12,21 @@
   import { dayName } from "../../lib/days";
 
   const id = $derived(Number(route.params.id));
-  const told = new Told();
-  let found = $state.raw<SetOut | null>(null);
-  const load = (service_id: number, system: typeof units.system) =>
-    told.run(async () => {
-      const { service } = await api.service(service_id);
-      found = await api.setOut(service, service.day || today(), system);
+  let list = $state.raw<TickedList<SetOut> | null>(null);
+  $effect(() => {
+    const [service_id, system, kitchen] = [id, units.system, String(kitchens.here)];
+    const now = new TickedList<SetOut>({
+      kitchen,
+      key: `vianda.set-out.${kitchen}.${service_id}`,
+      fetch: () => api.setOut(service_id, today(), system),
     });
-  $effect(() => void load(id, units.system));
+    list = now;
+    void now.load();
+    return () => now.close();
+  });
+  const found = $derived(list?.found ?? null);
+  const portions = $derived(found?.dishes.flatMap((d) => d.bowls.flatMap((b) => b.portions)) ?? []);
+  const done = $derived(found ? portions.filter((p) => list?.has(found.sheet, p.line)).length : 0);
   type Portion = SetOut["dishes"][number]["bowls"][number]["portions"][number];
   const shown = (p: Portion) =>
     p.kind === "bread"
@@ -32,18 +41,21 @@
       <a class="text-primary underline underline-offset-3" href={`/services/${id}`}>The service</a>
     </p>
     <h1 class="mt-2 text-2xl">{found ? `${found.name}, set out` : "Set out"}</h1>
-    {#if told.problem}
+    {#if list?.problem}
       <p role="alert" class="mt-4 text-error">
-        {told.problem}
-        <button class="ml-2 act" onclick={() => void load(id, units.system)}>Try again</button>
+        {list.problem}
+        <button class="ml-2 act" onclick={() => void list?.load()}>Try again</button>
       </p>
-    {:else if found}
+    {/if}
+    {#if list}<LineDown old={list.old} waiting={list.waiting} />{/if}
+    {#if found && list}
+      {@const marks = list}
+      {@const sheet = found.sheet}
       <div class="mt-1 flex flex-wrap items-center gap-4">
         <p class="quiet">
-          Weighed, in bowls, and cold before the first piece is cooked{found.day
-            ? `: ${dayName(found.day)}`
-            : ""}.
+          {dayName(found.day)}: weighed, in bowls, and cold before the first piece is cooked.
         </p>
+        {#if portions.length > 0}<p class="numeral print:hidden">{done} of {portions.length} done</p>{/if}
         <button class="act text-sm print:hidden" onclick={() => window.print()}>Print</button>
       </div>
       {#each found.problems as problem (problem)}<p role="alert" class="mt-2 text-error">{problem}</p>{/each}
@@ -62,12 +74,20 @@
               <div class="break-inside-avoid">
                 <h3 class="text-[0.9375rem] font-semibold">{bowl.title}</h3>
                 <ul class="mt-1" aria-label={`${dish.dish}: ${bowl.title}`}>
-                  {#each bowl.portions as p (`${p.kind}/${p.key}/${p.note}`)}
+                  {#each bowl.portions as p (p.line)}
+                    {@const more = marks.more(sheet, p.line)}
                     <li class="border-t border-base-300">
                       <label class="flex min-h-11 cursor-pointer items-center gap-3"
-                        ><input type="checkbox" class="size-5 shrink-0 accent-[var(--color-primary)]" /><span
-                          class="min-w-0 grow"
-                          >{p.name}{#if p.note}<span class="block text-sm quiet">{p.note}</span>{/if}</span
+                        ><input
+                          type="checkbox"
+                          class="size-5 shrink-0 accent-[var(--color-primary)]"
+                          checked={marks.has(sheet, p.line)}
+                          onchange={(e) => marks.tick(sheet, p.line, p.amount, e.currentTarget.checked)}
+                        /><span class="min-w-0 grow"
+                          >{p.name}{#if p.note}<span class="block text-sm quiet">{p.note}</span
+                            >{/if}{#if more > 0}<span class="block text-sm font-semibold text-error"
+                              >{shown({ ...p, amount: more })} more than was weighed</span
+                            >{/if}</span
                         ><span class="numeral whitespace-nowrap">{shown(p)}</span></label
                       >
                     </li>
@@ -82,7 +102,7 @@
         <section class="mt-9" aria-label="Labels">
           <h2 class="text-lg font-semibold">Labels of what is made ahead</h2>
           <ul class="mt-2 grid gap-3 sm:grid-cols-2 lg:grid-cols-3 print:grid-cols-3">
-            {#each found.labels as label (label.name)}
+            {#each found.labels as label (label.lot)}
               <li
                 class="break-inside-avoid rounded-[0.25rem] border border-[#8b8f8a] bg-paper p-3 leading-snug"
               >
@@ -91,6 +111,10 @@
                   >Made {dayName(label.made)}, <Qty kind="mass_g" value={label.mass_g} /></span
                 >
                 <span class="block font-semibold">Use by {dayName(label.use_by)}</span>
+                <span class="block text-sm numeral">Lot {label.lot}</span>
+                {#if label.from_lots.length > 0}<span class="block text-sm"
+                    >Meat: {label.from_lots.join(", ")}</span
+                  >{/if}
                 <span class="block text-sm"
                   >{label.allergens.length > 0
                     ? `Holds ${label.allergens.join(", ")}`
@@ -101,6 +125,6 @@
           </ul>
         </section>
       {/if}
-    {:else}<p class="mt-5 quiet" aria-busy="true">Setting it out …</p>{/if}
+    {:else if !list?.problem}<p class="mt-5 quiet" aria-busy="true">Setting it out …</p>{/if}
   </main>
 </Shell>

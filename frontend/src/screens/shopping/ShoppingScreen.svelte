@@ -1,23 +1,25 @@
 <!-- What to buy for everything that is served in a span of days; checked off in the shop. -->
 <script lang="ts">
-  import Check from "@lucide/svelte/icons/check";
   import { api, type ShopLine } from "../../lib/api/client";
   import { amount, today } from "../../lib/format";
   import Fact from "../../lib/ui/Fact.svelte";
+  import LineDown from "../../lib/ui/LineDown.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import Segments from "../../lib/ui/Segments.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
-  import SpanFields, { type Span } from "../../lib/ui/SpanFields.svelte";
+  import SpanFields from "../../lib/ui/SpanFields.svelte";
+  import TickBox from "../../lib/ui/TickBox.svelte";
+  import { shown as days } from "../../lib/span.svelte";
   import { units } from "../../lib/units.svelte";
   import { kitchens } from "../../lib/kitchens.svelte";
-  import { dayAfter, dayName } from "../../lib/days";
+  import { dayName } from "../../lib/days";
   import ItemSheet from "./ItemSheet.svelte";
   import { grouped, type Order } from "./groups";
   import Scarcity from "./Scarcity.svelte";
   import { ShoppingBench } from "./shopping.svelte";
 
-  let span = $state.raw<Span>({ from_day: today(), to_day: dayAfter(today(), 6) });
+  const span = $derived(days.span);
   let order = $state<Order>("shelf");
   let bench = $state.raw<ShoppingBench | null>(null);
   let opened = $state.raw<ShopLine | null>(null);
@@ -30,7 +32,7 @@
   const found = $derived(bench?.found ?? null);
   const groups = $derived(found ? grouped(found.shopping, order) : []);
   const all = $derived(groups.flatMap((g) => g.lines));
-  const inBasket = $derived(bench ? all.filter((line) => bench?.has(line)).length : 0);
+  const inBasket = $derived(bench ? all.filter((line) => bench?.isIn(line)).length : 0);
   const there = $derived(found?.shopping.lines.filter((line) => line.bought <= 0 && line.used > 0) ?? []);
   const made = $derived(new Set(found?.shopping.makes.map((m) => m.key)));
   const shown = (line: ShopLine, value: number) =>
@@ -62,7 +64,7 @@
     </p>
     <h1 class="mt-2 text-2xl">Shopping</h1>
     <div class="mt-3 flex flex-wrap items-end gap-x-4 gap-y-3">
-      <SpanFields {span} label="Served from" onpick={(next) => (span = next)} />
+      <SpanFields {span} label="Served from" onpick={(next) => (days.span = next)} />
       <div class="print:hidden">
         <Segments
           label="In the order of"
@@ -81,17 +83,7 @@
         <button class="ml-2 act" onclick={() => void bench?.load()}>Try again</button>
       </p>
     {/if}
-    {#if bench?.old}
-      <p role="status" class="mt-4 border-l-4 border-warning pl-3">
-        The line is down. This is the list as it was fetched last; what you tick is kept here and sent later.
-      </p>
-    {:else if bench && bench.outbox.items.length > 0 && bench.outbox.away}
-      <p role="status" class="mt-4 border-l-4 border-warning pl-3">
-        The line is down. {bench.outbox.items.length === 1
-          ? "1 tick waits"
-          : `${bench.outbox.items.length} ticks wait`} here and will be sent.
-      </p>
-    {/if}
+    {#if bench}<LineDown old={bench.old} waiting={bench.waiting} />{/if}
     {#if found && bench}
       {@const b = bench}
       {#if found.servings.length === 0}
@@ -123,6 +115,7 @@
           <div class="flex gap-2 print:hidden">
             <button class="act text-sm" onclick={() => window.print()}>Print</button>
             <a class="act text-sm" href={api.shoppingCsv(span)} download>Save as CSV</a>
+            <a class="act text-sm" href="/butcher">Butcher's slip</a>
           </div>
         </div>
         {#each groups as group (group.title)}
@@ -130,22 +123,14 @@
             <h2 class="border-b-2 border-base-content pb-1 text-[0.9375rem] font-semibold">{group.title}</h2>
             <ul>
               {#each group.lines as line (`${line.kind}/${line.key}`)}
-                {@const done = b.has(line)}
+                {@const done = b.isIn(line)}
+                {@const more = b.moreOf(line)}
                 <li class="flex items-stretch border-b border-base-300">
-                  <button
-                    role="checkbox"
-                    aria-checked={done}
-                    aria-label={`${line.name}, in the basket`}
-                    class="grid w-12 shrink-0 cursor-pointer place-items-center rounded hover:bg-base-200"
-                    onclick={() => b.tick(line, !done)}
-                    ><span
-                      class={[
-                        "grid size-6 place-items-center rounded-[0.2rem] border-2",
-                        done ? "border-primary bg-primary text-primary-content" : "border-[#6d726c] bg-paper",
-                      ]}
-                      >{#if done}<Check size={18} strokeWidth={3} aria-hidden="true" />{/if}</span
-                    ></button
-                  >
+                  <TickBox
+                    label={`${line.name}, in the basket`}
+                    {done}
+                    onpick={(next) => b.put(line, next)}
+                  />
                   <button
                     class="grid min-w-0 grow cursor-pointer grid-cols-[minmax(0,1fr)_auto] gap-x-4 py-2 pl-1 text-left hover:bg-paper"
                     onclick={() => (opened = line)}
@@ -161,7 +146,9 @@
                         : ""}</span
                     >
                     <span class="text-sm quiet"
-                      >{notes(line).join(
+                      >{#if more > 0}<span class="block font-semibold text-error"
+                          >{shown(line, more)} more than was in the basket</span
+                        >{/if}{notes(line).join(
                         " · ",
                       )}{#if line.order_by < line.first_day && line.order_by < today()}<span
                           class="block text-error"

@@ -32,7 +32,8 @@ const line = (key: string, more: Partial<ShopLine> = {}): ShopLine => ({
   about: null,
   ...more,
 });
-const listed = (lines: ShopLine[], ticked: [string, string][] = []): SpanShopping => ({
+const SHEET = "shopping/2026-12-01/2026-12-07";
+const listed = (lines: ShopLine[], ticked: string[] = []): SpanShopping => ({
   servings: [{ service_id: 1, name: "Friday", day: "2026-12-04", guests: 20, problems: [] }],
   undated: 0,
   shopping: {
@@ -45,7 +46,8 @@ const listed = (lines: ShopLine[], ticked: [string, string][] = []): SpanShoppin
     strayed: [],
     worths: [],
   },
-  ticked: ticked as SpanShopping["ticked"],
+  sheet: SHEET,
+  ticked: ticked.map((one) => ({ sheet: SHEET, line: one, amount: 100, more: 0 })),
   currency_code: "KSC",
 });
 const PANKO = line("panko");
@@ -73,14 +75,14 @@ beforeEach(async () => {
           status: 200,
           body: listed(
             [PANKO, line("milk", { shelf: "Dairy and eggs" })],
-            [...kept].filter(([, on]) => on).map(([key]) => ["thing", key]),
+            [...kept].filter(([, on]) => on).map(([key]) => key),
           ),
         },
   );
-  server.on("PUT", "/shopping/ticks", ({ body }) => {
+  server.on("PUT", "/ticks", ({ body }) => {
     if (down) return "away";
     const tick = body as Tick;
-    kept.set(tick.key, tick.ticked);
+    kept.set(tick.line, tick.ticked);
     return { status: 200, body: { ticked: tick.ticked } };
   });
 });
@@ -92,30 +94,30 @@ afterEach(() => {
 describe("what is in the basket", () => {
   it("is shown at once, sent, and taken out again", async () => {
     const bench = await opened();
-    bench.tick(PANKO, true);
-    expect(bench.has(PANKO)).toBe(true);
+    bench.put(PANKO, true);
+    expect(bench.isIn(PANKO)).toBe(true);
     await settle();
-    expect(kept.get("panko")).toBe(true);
-    bench.tick(PANKO, false);
-    expect(bench.has(PANKO)).toBe(false);
+    expect(kept.get("thing/panko")).toBe(true);
+    bench.put(PANKO, false);
+    expect(bench.isIn(PANKO)).toBe(false);
     await settle();
-    expect(kept.get("panko")).toBe(false);
+    expect(kept.get("thing/panko")).toBe(false);
     bench.close();
   });
 
   it("waits while the line is down and is sent when it is back, in order", async () => {
     const bench = await opened();
     down = true;
-    bench.tick(PANKO, true);
-    bench.tick(PANKO, false);
-    bench.tick(PANKO, true);
+    bench.put(PANKO, true);
+    bench.put(PANKO, false);
+    bench.put(PANKO, true);
     await settle();
     expect(bench.outbox.away).toBe(true);
     expect(bench.outbox.items).toHaveLength(3);
     down = false;
     await settle(3000);
     expect(bench.outbox.items).toEqual([]);
-    expect(kept.get("panko")).toBe(true);
+    expect(kept.get("thing/panko")).toBe(true);
     expect(server.asked.filter((a) => a.method === "PUT" && a.token !== "").length).toBeGreaterThanOrEqual(3);
     bench.close();
   });
@@ -123,49 +125,102 @@ describe("what is in the basket", () => {
   it("outlives the window: what waited is sent by the next one, and stands above what the server says", async () => {
     const first = await opened();
     down = true;
-    first.tick(PANKO, true);
+    first.put(PANKO, true);
     await settle();
     first.close();
     const second = await opened();
     expect(second.old).toBe(true);
-    expect(second.has(PANKO)).toBe(true);
+    expect(second.isIn(PANKO)).toBe(true);
     down = false;
     await settle(3000);
-    expect(kept.get("panko")).toBe(true);
+    expect(kept.get("thing/panko")).toBe(true);
     // The line is back: the list is fetched anew.
     expect(second.old).toBe(false);
-    expect(second.has(PANKO)).toBe(true);
+    expect(second.isIn(PANKO)).toBe(true);
+    second.close();
+  });
+
+  it("is sent while an older answer is on its way, and stays in the basket", async () => {
+    const first = await opened();
+    down = true;
+    first.put(PANKO, true);
+    await settle();
+    first.close();
+    down = false;
+    // The list is worked out before the tick comes, and arrives after it.
+    server.on("POST", "/shopping", async () => {
+      const before = listed([PANKO]);
+      await settle(500);
+      return { status: 200, body: before };
+    });
+    const second = await opened();
+    expect(kept.get("thing/panko")).toBe(true);
+    expect(second.outbox.items).toEqual([]);
+    expect(second.isIn(PANKO)).toBe(true);
     second.close();
   });
 
   it("of other days is no matter of these", async () => {
     const first = await opened();
     down = true;
-    first.tick(PANKO, true);
+    first.put(PANKO, true);
     await settle();
     first.close();
     down = false;
     const other = { from_day: "2026-12-08", to_day: "2026-12-14" };
     const second = await opened(other);
-    expect(second.has(PANKO)).toBe(kept.get("panko") ?? false);
+    expect(second.isIn(PANKO)).toBe(false);
     await settle(3000);
-    expect(server.asked.filter((a) => a.method === "PUT").at(-1)?.body).toMatchObject(SPAN);
+    expect(server.asked.filter((a) => a.method === "PUT").at(-1)?.body).toMatchObject({ sheet: SHEET });
     second.close();
   });
 
   it("that the server will not have is told, and blocks nothing behind it", async () => {
     const bench = await opened();
-    server.on("PUT", "/shopping/ticks", ({ body }) => {
+    server.on("PUT", "/ticks", ({ body }) => {
       const tick = body as Tick;
-      if (tick.key === "panko") return problem(422, "A span has at most 62 days.");
-      kept.set(tick.key, tick.ticked);
+      if (tick.line === "thing/panko") return problem(422, "A span has at most 62 days.");
+      kept.set(tick.line, tick.ticked);
       return { status: 200, body: { ticked: tick.ticked } };
     });
-    bench.tick(PANKO, true);
-    bench.tick(line("milk"), true);
+    bench.put(PANKO, true);
+    bench.put(line("milk"), true);
     await settle();
     expect(bench.problem).toContain("62 days");
-    expect(kept.get("milk")).toBe(true);
+    expect(kept.get("thing/milk")).toBe(true);
+    bench.close();
+  });
+});
+
+describe("a line that has grown since it was ticked", () => {
+  it("is in the basket no more, says by how much, and is done when it is ticked again", async () => {
+    const grown = line("buns", { kind: "bread", bought: 192 });
+    server.on("POST", "/shopping", () => ({
+      status: 200,
+      body: { ...listed([grown]), ticked: [{ sheet: SHEET, line: "bread/buns", amount: 180, more: 12 }] },
+    }));
+    const bench = await opened();
+    expect([bench.isIn(grown), bench.moreOf(grown)]).toEqual([false, 12]);
+    bench.put(grown, true);
+    expect([bench.isIn(grown), bench.moreOf(grown)]).toEqual([true, 0]);
+    await settle();
+    expect(server.asked.at(-1)?.body).toEqual({
+      sheet: SHEET,
+      line: "bread/buns",
+      amount: 192,
+      ticked: true,
+    });
+    bench.close();
+  });
+
+  it("waited in a window of an older version and is sent as lists are named now", async () => {
+    const old = { ...SPAN, kind: "thing", key: "panko", ticked: true };
+    server.local.setItem("vianda.ticks.1", JSON.stringify([old]));
+    const bench = await opened();
+    expect(bench.isIn(PANKO)).toBe(true);
+    await settle();
+    expect(kept.get("thing/panko")).toBe(true);
+    expect(server.asked.filter((a) => a.method === "PUT").at(-1)?.body).toMatchObject({ amount: null });
     bench.close();
   });
 });
@@ -188,6 +243,7 @@ describe("the list", () => {
     (await opened()).close();
     const key = Object.keys(server.local).find((k) => k.startsWith("vianda.shopping."))!;
     const [kept] = JSON.parse(server.local.getItem(key)!) as { shopping: Record<string, unknown> }[];
+    Object.assign(kept!, { sheet: undefined, ticked: [["thing", "panko"]] });
     delete kept!.shopping.from_lots;
     delete kept!.shopping.strayed;
     server.local.setItem(key, JSON.stringify([kept]));
@@ -195,6 +251,7 @@ describe("the list", () => {
     const bench = await opened();
     expect(bench.old).toBe(true);
     expect(bench.found?.shopping).toMatchObject({ from_lots: [], strayed: [], cost: "1.00" });
+    expect([bench.isIn(PANKO), bench.isIn(line("milk"))]).toEqual([true, false]);
     bench.close();
   });
   it("that is refused says why and shows nothing of before", async () => {

@@ -105,16 +105,16 @@
               <Qty kind="frac" value={slip.fat_low_frac} high={slip.fat_high_frac} /> nine times in ten
             </dd>
           </div>
-          <div>
-            <dt class="text-[0.8125rem] quiet">If you portion it</dt>
-            <dd class="text-[1.125rem] font-semibold">
-              {slip.pieces} × <Qty kind="mass_g" value={slip.piece_mass_g} />, ± <Qty
-                kind="mass_g"
-                value={slip.piece_tolerance_g}
-              />
-            </dd>
-            <dd class="text-[0.9375rem]">Loose, between papers, boxed cold.</dd>
-          </div>
+          {#if slip.portioned}<div>
+              <dt class="text-[0.8125rem] quiet">If you portion it</dt>
+              <dd class="text-[1.125rem] font-semibold">
+                {slip.pieces} × <Qty kind="mass_g" value={slip.piece_mass_g} />, ± <Qty
+                  kind="mass_g"
+                  value={slip.piece_tolerance_g}
+                />
+              </dd>
+              <dd class="text-[0.9375rem]">Loose, between papers, boxed cold.</dd>
+            </div>{/if}
           <div>
             <dt class="text-[0.8125rem] quiet">On the label</dt>
             <dd class="text-[1.125rem] font-semibold">
@@ -136,10 +136,12 @@
           <div>
             <dt class="text-[0.8125rem] quiet">By the week</dt>
             <dd class="text-[1.125rem] font-semibold">
-              <Qty kind="mass_g" value={slip.week_mass_g} />, {slip.week_pieces} pieces
+              <Qty kind="mass_g" value={slip.week_mass_g} />{slip.portioned
+                ? `, ${slip.week_pieces} pieces`
+                : ""}
             </dd>
             <dd class="text-[0.9375rem]">
-              pieces × weight × {slip.services_per_week}
+              {slip.portioned ? "pieces × weight" : "the batch"} × {slip.services_per_week}
               {slip.services_per_week === 1 ? "service" : "services"}
             </dd>
           </div>

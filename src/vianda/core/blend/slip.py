@@ -12,6 +12,8 @@ from vianda.core.blend.grind import GrindPlan
 
 # Check-weighing of formed pieces: 2 to 3 % or 2 g, whichever is more (common practice).
 TOLERANCE_FRAC, TOLERANCE_G = 0.025, 2.0
+# Pieces that differ by more from the mass of their blend hold something else too, and are portioned after mixing. Ours.
+SAME_MASS_FRAC = 0.02
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,7 +30,10 @@ class SlipLine:
 
 @dataclass(frozen=True, slots=True)
 class Slip:
-    """One batch for the butcher, and a week for the supplier. Masses in g, fat 0–1."""
+    """One batch for the butcher, and a week for the supplier. Masses in g, fat 0–1.
+
+    ``portioned``: pieces are of the blend alone, so that whoever grinds it can portion it too.
+    """
 
     lines: tuple[SlipLine, ...]
     batch_mass_g: int
@@ -43,6 +48,7 @@ class Slip:
     services_per_week: int
     week_mass_g: float
     week_pieces: int
+    portioned: bool
 
 
 def butcher_slip(
@@ -98,4 +104,6 @@ def butcher_slip(
         services_per_week=services_per_week,
         week_mass_g=float(blend.batch_mass_g * services_per_week),
         week_pieces=portions.pieces * services_per_week,
+        portioned=abs(portions.pieces * portions.piece_mass_g - blend.batch_mass_g)
+        <= SAME_MASS_FRAC * blend.batch_mass_g,
     )

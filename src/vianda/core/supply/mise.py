@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Literal
@@ -13,6 +13,7 @@ from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import Group
 from vianda.core.model.stocked import ItemKind
 from vianda.core.pipeline.figures import Figures
+from vianda.core.supply.made_ahead import GROUND_KEEPS_DAYS
 from vianda.core.supply.shopping import COOKED_KEEPS_DAYS, Make
 
 Station = Literal["meat", "dry", "wet", "cut", "heat", "build"]
@@ -51,8 +52,9 @@ AT_THE_HEAT: tuple[BesideKind, ...] = ("pan-fat", "frying-fat", "cheese", "glaze
 
 @dataclass(frozen=True, slots=True)
 class Portion:
-    """So much of one thing set out: g, of bread pieces. ``note`` names the lot it comes from."""
+    """So much of one thing set out: g, of bread pieces. ``line`` tells it apart, ``note`` names its lot."""
 
+    line: str
     kind: ItemKind
     key: str
     name: str
@@ -82,16 +84,21 @@ class Mise:
 
 @dataclass(frozen=True, slots=True)
 class Label:
-    """What is written on what is made ahead. ``use_by`` is the last day; ``allergens`` as they are declared."""
+    """What is written on what is made ahead. ``use_by`` is the last day; ``allergens`` as they are declared.
+
+    ``lot`` is its own code; ``from_lots`` names the lots of meat that are in it.
+    """
 
     name: str
     mass_g: float
     made: date
     use_by: date
     allergens: tuple[str, ...]
+    lot: str
+    from_lots: tuple[str, ...] = ()
 
 
-def mise_en_place(figures: Figures, *, dish: str = "") -> Mise:
+def mise_en_place(figures: Figures, *, dish: str = "", key: str = "") -> Mise:
     """Everything of one dish, by station.
 
     Parameters
@@ -100,6 +107,8 @@ def mise_en_place(figures: Figures, *, dish: str = "") -> Mise:
         The results of all stages.
     dish : str, default ""
         What the dish is called.
+    key : str, default ""
+        What tells its lines from those of other dishes.
 
     Returns
     -------
@@ -111,33 +120,37 @@ def mise_en_place(figures: Figures, *, dish: str = "") -> Mise:
     The same lines that cost and allergens count.
     """
     context = figures.context
-    found: dict[Station, list[Portion]] = {station: [] for station in STATIONS}
+    found: dict[Station, dict[str, Portion]] = {station: {} for station in STATIONS}
+
+    def put(station: Station, kind: ItemKind, thing: str, name: str, amount: float, lot: str = "") -> None:
+        note = context.inventory.lots[lot].name if lot in context.inventory.lots else ""
+        line = "/".join((key, station, kind, thing, lot)).strip("/")
+        # One thing for two ends, such as butter for pan and glaze, stands there once.
+        there = found[station][line].amount if line in found[station] else 0.0
+        found[station][line] = Portion(line, kind, thing, name, there + amount, note)
+
     for part, line in zip(context.formula.parts, figures.trade.cost.parts, strict=True):
-        lot = context.inventory.lots.get(part.lot)
         if line.trimmed_g > 0.0:
-            name = context.inventory.meat(part.meat).name
-            found["meat"].append(Portion("meat", part.meat, name, line.trimmed_g, lot.name if lot else ""))
+            put("meat", "meat", part.meat, context.inventory.meat(part.meat).name, line.trimmed_g, part.lot)
     for entry in figures.mix.lines:
         if entry.mass_g > 0.0:
-            found[BOWLS[entry.group]].append(Portion("thing", entry.ingredient, entry.name, entry.mass_g, ""))
+            put(BOWLS[entry.group], "thing", entry.ingredient, entry.name, entry.mass_g)
     salt = kitchen_salt(context.kitchen.salt, context.inventory.pantry)
     if salt is not None and figures.salt.batch_salt_g > 0.0:
         where: Station = "dry" if figures.salt.salt_place == "mixed" else "heat"
-        found[where].append(Portion("thing", salt.key, salt.name, figures.salt.batch_salt_g, ""))
+        put(where, "thing", salt.key, salt.name, figures.salt.batch_salt_g)
     for thing in figures.served.things:
         if thing.kind == "bread":
-            pieces = float(round(thing.used_g / context.bun.mass_g))
-            found["build"].append(Portion("bread", thing.key, thing.name, pieces, ""))
+            put("build", "bread", thing.key, thing.name, float(round(thing.used_g / context.bun.mass_g)))
         else:
-            station: Station = "heat" if thing.kind in AT_THE_HEAT else "build"
-            found[station].append(Portion("thing", thing.key, thing.name, thing.used_g, ""))
+            put("heat" if thing.kind in AT_THE_HEAT else "build", "thing", thing.key, thing.name, thing.used_g)
     portions = figures.batch.portions
     return Mise(
         dish=dish,
         guests=context.formula.dish.guests,
         pieces=portions.pieces,
         piece_g=float(portions.piece_mass_g),
-        bowls=tuple(Bowl(s, STATIONS[s], tuple(each)) for s, each in found.items() if each),
+        bowls=tuple(Bowl(s, STATIONS[s], tuple(each.values())) for s, each in found.items() if each),
     )
 
 
@@ -161,4 +174,65 @@ def label_of(make: Make, *, inventory: Inventory, served: date) -> Label:
     thing = inventory.pantry.get(make.key)
     keeps = thing.house.keeps_days if thing is not None and thing.house is not None else COOKED_KEEPS_DAYS
     made = served - timedelta(days=1 if keeps >= 1 else 0)
-    return Label(make.name, make.mass_g, made, made + timedelta(days=keeps), thing.allergens if thing else ())
+    allergens = thing.allergens if thing else ()
+    return Label(make.name, make.mass_g, made, made + timedelta(days=keeps), allergens, lot_code(made, make.key))
+
+
+def label_of_mix(figures: Figures, *, key: str, served: date, from_lots: Iterable[str] = ()) -> Label:
+    """The label of a dish's raw mix, ground, mixed and shaped the day before.
+
+    Parameters
+    ----------
+    figures : Figures
+        The results of all stages.
+    key : str
+        What tells the dish from others.
+    served : date
+        The day for which it is made.
+    from_lots : Iterable[str], default ()
+        Names of the lots that its meat comes from.
+
+    Returns
+    -------
+    Label
+        Its mass is of meat and mix together, before it is cooked.
+    """
+    formula, pantry = figures.context.formula, figures.context.inventory.pantry
+    lines = [x.ingredient for x in figures.mix.lines if x.mass_g > 0.0]
+    made = served - timedelta(days=GROUND_KEEPS_DAYS)
+    return Label(
+        f"{formula.name}, raw mix",
+        float(figures.batch.mix_mass_g),
+        made,
+        served,
+        tuple(dict.fromkeys(a for ingredient in lines for a in pantry[ingredient].allergens)),
+        lot_code(made, key),
+        tuple(from_lots),
+    )
+
+
+def lot_code(made: date, key: str) -> str:
+    """The code of what is made on a day; with a letter L before it, as lots are marked in the EU and the UK.
+
+    Parameters
+    ----------
+    made : date
+        The day on which it is made.
+    key : str
+        What it is.
+
+    Returns
+    -------
+    str
+        One a day and thing.
+
+    References
+    ----------
+    Directive 2011/91/EU, article 4 (from memory, medium): any code that tells batches apart, after the letter L.
+
+    Examples
+    --------
+    >>> lot_code(date(2026, 12, 3), "relish")
+    'L261203-RELISH'
+    """
+    return f"L{made:%y%m%d}-{key.upper()}"

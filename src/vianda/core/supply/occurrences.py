@@ -13,6 +13,9 @@ from vianda.core.model.service import Service
 
 # A span is looked at for shopping and prep: two months are enough (ours).
 LONGEST_SPAN_DAYS = 62
+# Years for which anything is planned: days before and after are counted from them without end of the calendar (ours).
+FIRST_YEAR, LAST_YEAR = 1990, 2999
+_LAST = date(LAST_YEAR, 12, 31)
 _FREQUENCY: dict[str, tuple[int, int]] = {"weekly": (rrule.WEEKLY, 1), "fortnightly": (rrule.WEEKLY, 2)}
 
 
@@ -110,6 +113,48 @@ def days_of(service: Service, *, first: date, last: date) -> tuple[date, ...]:
     return tuple(at.date() for at in rule.between(_noon(first), _noon(last), inc=True))
 
 
+def coming_day(service: Service, *, today: date) -> date:
+    """The day on which a service comes next.
+
+    Parameters
+    ----------
+    service : Service
+        The service.
+    today : date
+        The day it is now.
+
+    Returns
+    -------
+    date
+        Today or later; one that does not come again has its own day, one without a day has today.
+
+    Raises
+    ------
+    OutOfRangeError
+        A day in no year that is planned for.
+
+    Examples
+    --------
+    >>> coming_day(Service("Friday", day="2026-12-04", repeat="weekly"), today=date(2026, 12, 9))
+    datetime.date(2026, 12, 11)
+    """
+    _check_year(today)
+    if not service.day:
+        return today
+    own = date.fromisoformat(service.day)
+    _check_year(own)
+    if today <= own:
+        return own
+    # Every rule comes again within that many days.
+    days = days_of(service, first=today, last=min(today + relativedelta(days=LONGEST_SPAN_DAYS - 1), _LAST))
+    return days[0] if days else own
+
+
+def _check_year(day: date) -> None:
+    if not FIRST_YEAR <= day.year <= LAST_YEAR:
+        raise OutOfRangeError(f"Days are planned from {FIRST_YEAR} to {LAST_YEAR}.", field="/day")
+
+
 def check_span(first: date, last: date) -> None:
     """Refuse a span that no list is made for.
 
@@ -123,8 +168,10 @@ def check_span(first: date, last: date) -> None:
     Raises
     ------
     OutOfRangeError
-        When it ends before it begins, or is longer than 62 days.
+        When it ends before it begins, is longer than 62 days, or lies in no year that is planned for.
     """
+    _check_year(first)
+    _check_year(last)
     if last < first:
         raise OutOfRangeError("The span ends before it begins.", field="/to_day")
     if last > first + relativedelta(days=LONGEST_SPAN_DAYS - 1):

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/butcher": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One slip for the butcher for everything that is served in a span of days: blends, days, cuts */
+        post: operations["butcher"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/carried": {
         parameters: {
             query?: never;
@@ -1391,23 +1408,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/shopping/ticks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Put one thing of a list into the basket, or take it out */
-        put: operations["set_tick"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/short-of-time": {
         parameters: {
             query?: never;
@@ -1522,6 +1522,23 @@ export interface paths {
         put?: never;
         /** The square that a formula's cook is shown first */
         post: operations["first_square"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Tick one line of a list as bought, made or weighed, or take the tick away */
+        put: operations["set_tick"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2229,6 +2246,26 @@ export interface components {
             school: string;
         };
         /**
+         * BlendDay
+         * @description So much of a blend for a day, g and pieces; it comes on ``comes_on`` at the earliest.
+         */
+        BlendDay: {
+            /**
+             * Comes On
+             * Format: date
+             */
+            comes_on: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Mass G */
+            mass_g: number;
+            /** Pieces */
+            pieces: number;
+        };
+        /**
          * BlendFigures
          * @description The blend as a whole. ``fat_low_frac`` to ``fat_high_frac`` holds nine batches in ten.
          *
@@ -2271,6 +2308,23 @@ export interface components {
             parts: components["schemas"]["PartFigures"][];
         };
         /**
+         * BlendOrder
+         * @description One blend over the span: what it is, ``blend``, with the masses of all days, and each day.
+         *
+         *     ``week_mass_g`` is a week's at this rate. It is taken in at ``most_c`` °C at most when ground, as ``source`` says.
+         */
+        BlendOrder: {
+            blend: components["schemas"]["BlendTaken"];
+            /** Days */
+            days: components["schemas"]["BlendDay"][];
+            /** Most C */
+            most_c: number;
+            /** Source */
+            source: string;
+            /** Week Mass G */
+            week_mass_g: number;
+        };
+        /**
          * BlendPart
          * @description One meat and its share of the batch, 0–1. A locked share stays when others move. ``lot`` "" means any.
          */
@@ -2289,6 +2343,51 @@ export interface components {
             meat: string;
             /** Share Frac */
             share_frac: number;
+        };
+        /**
+         * BlendTaken
+         * @description What one dish of one day takes of its blend.
+         *
+         *     ``key`` tells blends apart. ``plate_mm`` 0: nothing is ground. ``ground_here``: this kitchen grinds it as a rule.
+         *     ``label_name`` "" where no protected name fits. Masses in g; fat 0–1, from ``fat_low_frac`` to ``fat_high_frac``
+         *     nine times in ten; ``fat_band_frac`` is what the style takes. ``portioned``: its pieces are of the blend alone.
+         */
+        BlendTaken: {
+            /** Cuts */
+            cuts: components["schemas"]["CutShare"][];
+            /** Fat Band Frac */
+            fat_band_frac: [
+                number,
+                number
+            ];
+            /** Fat Frac */
+            fat_frac: number;
+            /** Fat High Frac */
+            fat_high_frac: number;
+            /** Fat Low Frac */
+            fat_low_frac: number;
+            /** Ground Here */
+            ground_here: boolean;
+            /** Key */
+            key: string;
+            /** Label Name */
+            label_name: string;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Passes */
+            passes: number;
+            /** Piece Mass G */
+            piece_mass_g: number;
+            /** Piece Tolerance G */
+            piece_tolerance_g: number;
+            /** Pieces */
+            pieces: number;
+            /** Plate Mm */
+            plate_mm: number;
+            /** Portioned */
+            portioned: boolean;
         };
         /**
          * Bound
@@ -2520,6 +2619,26 @@ export interface components {
             service: components["schemas"]["Service"];
             /** Utc Offset Min */
             utc_offset_min: number;
+        };
+        /**
+         * ButcherSlip
+         * @description Every blend and every cut of a span; ``pieces`` are of blends that can be portioned; ``sample_g`` of each
+         *     delivery is cooked out.
+         */
+        ButcherSlip: {
+            /** Blends */
+            blends: components["schemas"]["BlendOrder"][];
+            /** Cuts */
+            cuts: components["schemas"]["CutOrder"][];
+            /** Mass G */
+            mass_g: number;
+            /** Pieces */
+            pieces: number;
+            /**
+             * Sample G
+             * @default 200
+             */
+            sample_g: number;
         };
         /**
          * CandidateModel
@@ -3016,6 +3135,60 @@ export interface components {
              * @default null
              */
             surface_now_c: number | null;
+        };
+        /**
+         * CutOrder
+         * @description One cut over the span, g: trimmed for all blends, as bought for that, there already, and what is to come.
+         *
+         *     ``supplier`` "" where none is named. It is taken in at ``most_c`` °C at most.
+         */
+        CutOrder: {
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /** Meat */
+            meat: string;
+            /** Most C */
+            most_c: number;
+            /** Name */
+            name: string;
+            /** Needed G */
+            needed_g: number;
+            /**
+             * Order By
+             * Format: date
+             */
+            order_by: string;
+            /** Order G */
+            order_g: number;
+            /** Pack G */
+            pack_g: number;
+            /** Packs */
+            packs: number;
+            /** Source */
+            source: string;
+            /** Supplier */
+            supplier: string;
+            /** There G */
+            there_g: number;
+            /** Trimmed G */
+            trimmed_g: number;
+        };
+        /**
+         * CutShare
+         * @description One cut of a blend: share of the mass 0–1, and grams trimmed of bone and silverskin.
+         */
+        CutShare: {
+            /** Meat */
+            meat: string;
+            /** Name */
+            name: string;
+            /** Share Frac */
+            share_frac: number;
+            /** Trimmed G */
+            trimmed_g: number;
         };
         /**
          * Dimple
@@ -4823,10 +4996,19 @@ export interface components {
         /**
          * Label
          * @description What is written on what is made ahead. ``use_by`` is the last day; ``allergens`` as they are declared.
+         *
+         *     ``lot`` is its own code; ``from_lots`` names the lots of meat that are in it.
          */
         Label: {
             /** Allergens */
             allergens: string[];
+            /**
+             * From Lots
+             * @default []
+             */
+            from_lots: string[];
+            /** Lot */
+            lot: string;
             /**
              * Made
              * Format: date
@@ -6393,7 +6575,7 @@ export interface components {
         };
         /**
          * Portion
-         * @description So much of one thing set out: g, of bread pieces. ``note`` names the lot it comes from.
+         * @description So much of one thing set out: g, of bread pieces. ``line`` tells it apart, ``note`` names its lot.
          */
         Portion: {
             /** Amount */
@@ -6405,6 +6587,8 @@ export interface components {
              * @enum {string}
              */
             kind: "meat" | "thing" | "bread";
+            /** Line */
+            line: string;
             /** Name */
             name: string;
             /** Note */
@@ -7647,10 +7831,14 @@ export interface components {
         };
         /**
          * SetOut
-         * @description A service set out: its dishes by station, why some cannot be, and the labels of what is made ahead.
+         * @description A service set out for a day, ``sheet`` being the list that is ticked: its dishes by station, why some cannot be,
+         *     the labels of what is made ahead, and what is ticked.
          */
         SetOut: {
-            /** Day */
+            /**
+             * Day
+             * Format: date
+             */
             day: string;
             /** Dishes */
             dishes: components["schemas"]["Mise"][];
@@ -7660,18 +7848,23 @@ export interface components {
             name: string;
             /** Problems */
             problems: string[];
+            /** Sheet */
+            sheet: string;
+            /** Ticked */
+            ticked: components["schemas"]["Ticked"][];
         };
         /**
          * SetOutRequest
-         * @description A service, and the day on which it is served.
+         * @description A service, and the day it is now: it is set out for the day on which it comes next.
          */
         SetOutRequest: {
+            /** Service Id */
+            service_id: number;
             /**
-             * Served On
+             * Today
              * Format: date
              */
-            served_on: string;
-            service: components["schemas"]["Service"];
+            today: string;
             /**
              * Unit System
              * @enum {string}
@@ -8154,6 +8347,8 @@ export interface components {
         /**
          * Slip
          * @description One batch for the butcher, and a week for the supplier. Masses in g, fat 0–1.
+         *
+         *     ``portioned``: pieces are of the blend alone, so that whoever grinds it can portion it too.
          */
         Slip: {
             /** Batch Mass G */
@@ -8176,6 +8371,8 @@ export interface components {
             pieces: number;
             /** Plate Mm */
             plate_mm: number;
+            /** Portioned */
+            portioned: boolean;
             /** Services Per Week */
             services_per_week: number;
             /** Week Mass G */
@@ -8275,13 +8472,28 @@ export interface components {
             start: number;
         };
         /**
+         * SpanButcher
+         * @description The butcher's slip of a span, whose services it is for, and the kitchen that orders.
+         */
+        SpanButcher: {
+            /** Kitchen */
+            kitchen: string;
+            /** Servings */
+            servings: components["schemas"]["Serving"][];
+            slip: components["schemas"]["ButcherSlip"];
+        };
+        /**
          * SpanPrep
-         * @description What is made on which day of a span, and whose services it is for.
+         * @description What is made on which day of a span, whose services it is for, and what is ticked as made.
+         *
+         *     Each day has a list of its own, and a thing is ticked on it by its key.
          */
         SpanPrep: {
             plan: components["schemas"]["PrepPlan"];
             /** Servings */
             servings: components["schemas"]["Serving"][];
+            /** Ticked */
+            ticked: components["schemas"]["Ticked"][];
         };
         /**
          * SpanRequest
@@ -8307,18 +8519,19 @@ export interface components {
         /**
          * SpanShopping
          * @description The list of a span, what of it is in the basket, whose services it is for, and how many have no day.
+         *
+         *     Lines are ticked on the list ``sheet`` by kind and key, as in ``meat/chuck``.
          */
         SpanShopping: {
             /** Currency Code */
             currency_code: string;
             /** Servings */
             servings: components["schemas"]["Serving"][];
+            /** Sheet */
+            sheet: string;
             shopping: components["schemas"]["Shopping"];
             /** Ticked */
-            ticked: [
-                "meat" | "thing" | "bread",
-                string
-            ][];
+            ticked: components["schemas"]["Ticked"][];
             /** Undated */
             undated: number;
         };
@@ -8985,28 +9198,36 @@ export interface components {
         };
         /**
          * TickRequest
-         * @description One thing of a span's list: in the basket or not.
+         * @description One line of a list: done or not, and how much it is, g or pieces.
+         *
+         *     Lists have names: ``shopping/2026-12-01/2026-12-07``, ``prep/2026-12-03``, ``set-out/12/2026-12-04``.
          */
         TickRequest: {
             /**
-             * From Day
-             * Format: date
+             * Amount
+             * @default null
              */
-            from_day: string;
-            /** Key */
-            key: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "meat" | "thing" | "bread";
+            amount: number | null;
+            /** Line */
+            line: string;
+            /** Sheet */
+            sheet: string;
             /** Ticked */
             ticked: boolean;
-            /**
-             * To Day
-             * Format: date
-             */
-            to_day: string;
+        };
+        /**
+         * Ticked
+         * @description A ticked line of a list: how much it was then (None: not known), and what it takes more by now; 0: it is done.
+         */
+        Ticked: {
+            /** Amount */
+            amount?: number | null;
+            /** Line */
+            line: string;
+            /** More */
+            more: number;
+            /** Sheet */
+            sheet: string;
         };
         /**
          * TicketFigure
@@ -9754,6 +9975,93 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    butcher: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpanRequest"];
+            };
+        };
+        responses: {
+            /** @description One slip for the butcher for everything that is served in a span of days: blends, days, cuts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpanButcher"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     carried: {
         parameters: {
             query?: never;
@@ -16990,98 +17298,6 @@ export interface operations {
             };
         };
     };
-    set_tick: {
-        parameters: {
-            query?: never;
-            header?: {
-                /** @description Sent again with this key within a day, a write is answered as before, done once. */
-                "Idempotency-Key"?: string;
-            };
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TickRequest"];
-            };
-        };
-        responses: {
-            /** @description Put one thing of a list into the basket, or take it out */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        [key: string]: boolean;
-                    };
-                };
-            };
-            /** @description A problem */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description A problem */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description A problem */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description A problem */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description A problem */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description A problem */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description A problem */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     short_of_time: {
         parameters: {
             query?: never;
@@ -17674,6 +17890,98 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FirstSquare"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_tick: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickRequest"];
+            };
+        };
+        responses: {
+            /** @description Tick one line of a list as bought, made or weighed, or take the tick away */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: boolean;
+                    };
                 };
             };
             /** @description A problem */
