@@ -8,7 +8,7 @@ import pytest
 
 from heat_formulas import INVENTORY, KITCHEN
 from vianda.core.basis.phrase import Phrase, count, mass, say, word
-from vianda.core.demo.formulas import keepers_loaf, night_watch_balls, slipway_smash
+from vianda.core.demo.formulas import beacon_grill, keepers_loaf, night_watch_balls, slipway_smash
 from vianda.core.model.formula import Timing
 from vianda.core.pipeline.compute import compute
 from vianda.core.schedule.chance import Chances
@@ -219,10 +219,50 @@ def test_warnings_come_first_and_every_rule_has_spoken_somewhere() -> None:
     assert levels == sorted(levels, key=lambda level: level != "warn")
     keys = {r.key for r in table.remarks}
     assert "two-temperatures" in keys
-    assert len(RULES) == 14
+    assert len(RULES) == 15
     assert timetable(compute(slipway_smash(), inventory=INVENTORY, kitchen=KITCHEN)).remarks == ()
 
 
 def test_a_mass_in_a_name_stays_out_of_a_sentence() -> None:
     task = Task("g", say("Grind {m} twice for {n}", m=mass(1499.0), n=count(40)), 1.0, 2.0, 3.0)
     assert named(task).text == "Grind twice for 40"
+
+
+@pytest.mark.parametrize(
+    ("ends", "said"),
+    [
+        (-60, ""),
+        # Ten minutes to spare, and nine.
+        (-45, ""),
+        (-44, "fire-to-spare"),
+        # To the minute, and a minute over.
+        (-35, "fire-to-spare"),
+        (-34, "fire-burns-down"),
+        (0, "fire-burns-down"),
+    ],
+)
+def test_a_fire_lasts_to_the_last_wave(ends: int, said: str) -> None:
+    grate = Resource("grate", "Kettle", lasts_min=60)
+    tasks = [_task("a-preheat", needs=("grate",)), _task("a-wave", needs=("grate",), hands=True)]
+    slots = [Slot("a-preheat", -120, -95, None, (("grate", 0),)), Slot("a-wave", ends - 20, ends, 0, (("grate", 0),))]
+    remarks = _said(tasks, slots, places=(grate,))
+    assert [key for key in ("fire-to-spare", "fire-burns-down") if key in remarks] == [said] * bool(said)
+    # What burns down never, such as gas, is no fire.
+    assert (
+        not {"fire-to-spare", "fire-burns-down"} & _said(tasks, slots, places=(replace(grate, lasts_min=None),)).keys()
+    )
+    if said == "fire-burns-down":
+        assert _filled(remarks[said].title).startswith("Kettle is past its best at 17:55")
+        # Twenty-five minutes before it is gone, as long as it took to light.
+        assert _filled(remarks[said].reason).startswith("Light more by 17:30")
+    elif said:
+        assert remarks[said].title.amounts["m"].value == -35 - ends
+
+
+def test_a_grill_with_less_charcoal_than_waves_says_when_to_light_more() -> None:
+    grate = next(s for s in KITCHEN.surfaces if s.kind == "grate")
+    short = replace(grate, heating=replace(grate.heating, lasts_min=10.0))
+    kitchen = replace(KITCHEN, surfaces=tuple(short if s.key == grate.key else s for s in KITCHEN.surfaces))
+    formula = replace(beacon_grill(), dish=replace(beacon_grill().dish, guests=40))
+    found = timetable(compute(formula, inventory=INVENTORY, kitchen=kitchen))
+    assert "fire-burns-down" in {r.key for r in found.remarks}

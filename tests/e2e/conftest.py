@@ -5,6 +5,8 @@ from __future__ import annotations
 import io
 import json
 import re
+import subprocess
+import sys
 from collections.abc import Callable, Iterator
 from contextlib import redirect_stdout
 from pathlib import Path
@@ -32,6 +34,12 @@ def browser_type_launch_args() -> dict:
 
     # Chromium in a container started by root has no sandbox to use; the pages are our own.
     return {"executable_path": find("chromium"), "args": ["--no-sandbox", "--disable-background-networking"]}
+
+
+@pytest.fixture(scope="session", autouse=True)
+def compiled() -> None:
+    """The simulation's machine code is there before a page asks for it, as it is after every start."""
+    subprocess.run([sys.executable, "-m", "vianda.runtime.machine_code"], check=True)
 
 
 class Watched:

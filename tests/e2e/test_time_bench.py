@@ -8,7 +8,7 @@ from dataclasses import replace
 import pytest
 from playwright.sync_api import Page, expect
 
-from vianda.core.demo.formulas import keepers_loaf, slipway_smash
+from vianda.core.demo.formulas import keepers_loaf, night_watch_balls, slipway_smash
 from vianda.core.model.formula import Formula
 from vianda.interchange.kinds import FORMULAS
 
@@ -171,6 +171,42 @@ def test_two_dishes_of_one_evening_have_one_timetable(watch, kestrel) -> None:
     page.get_by_role("button", name="Delete this service").click()
     page.get_by_role("button", name="Delete Friday").click()
     expect(page.get_by_text("None yet.")).to_be_visible()
+
+
+def test_loaf_balls_and_burgers_of_one_evening_come_to_the_table_together(watch, kestrel) -> None:
+    watched = watch(kestrel)
+    page = watched.page
+    dishes = []
+    for make, name, guests in (
+        (keepers_loaf, "Supper loaf", 0),
+        (night_watch_balls, "Supper balls", 12),
+        (slipway_smash, "Supper smash", 10),
+    ):
+        body = {"formula": FORMULAS.plain(replace(make(), name=name))}
+        made = page.request.post(f"{watched.served.address}/api/formulas", data=body).json()["id"]
+        dishes.append({"formula_id": made, "guests": guests})
+    # One cook, who comes at five: more than two hands can do.
+    timing = {"ready_min": 1140, "cooks": 1, "opens_min": 1020, "own": [], "pins": []}
+    service = {"name": "Three dishes", "day": "2031-04-11", "dishes": dishes, "timing": timing}
+    one = page.request.post(f"{watched.served.address}/api/services", data={"service": service}).json()["id"]
+    watched.go(f"/services/{one}")
+    expect(_state(page)).to_have_attribute("data-timetable", "late", timeout=60_000)
+    help_ = page.get_by_role("list", name="What would help").get_by_role("listitem")
+    expect(help_.first).to_be_visible()
+    _type(page, "Work begins at", "13:00")
+    _type(page, "Cooks", "2")
+    expect(_state(page)).to_have_attribute("data-timetable", "on-time", timeout=60_000)
+    lanes = page.get_by_role("listbox", name="Tasks in time")
+    for name in ("Supper loaf", "Supper balls", "Supper smash"):
+        expect(lanes.get_by_role("option", name=re.compile(name)).first).to_be_visible()
+    # One oven is asked for two heats, and the hour to turn it is told.
+    expect(page.get_by_text("goes from")).to_be_visible()
+    assert watched.axe() == []
+    page.get_by_role("tab", name="List").click()
+    tasks = page.get_by_role("list", name="On the day").get_by_role("listitem")
+    for end in ("Slice and plate, Supper loaf", "Supper balls", "Supper smash"):
+        expect(tasks.filter(has_text=end).last).to_contain_text("18:")
+    page.request.delete(f"{kestrel.address}/api/services/{one}")
 
 
 def test_one_cook_of_a_burger_night_for_forty_is_ill_and_the_other_called_away(watch, kestrel, tmp_path) -> None:

@@ -11,10 +11,12 @@ from vianda.core.demo.formulas import DEMO_FORMULAS, slipway_smash
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.equipment.kitchen import usual_flat_breads
 from vianda.core.inventory.inventory import starter_inventory
+from vianda.core.supply.ticks import Tick
 from vianda.services.demo_kitchen import seed_once, take_up_new_meats
-from vianda.storage import cook_repository, formula_repository, kitchen_repository, larder_repository
+from vianda.storage import cook_repository, formula_repository, kitchen_repository, larder_repository, supply_repository
+from vianda.storage.here import kitchen_here
 from vianda.storage.migrate import migrate
-from vianda.storage.migrations import m0004_weighings
+from vianda.storage.migrations import m0004_weighings, m0011_ticks
 from vianda.storage.records import ConflictError, NotFoundError
 from vianda.storage.tables import MeatRow
 from vianda.storage.transaction import transaction
@@ -130,3 +132,31 @@ def test_a_kitchen_from_before_flat_breads_gets_them_once(database) -> None:
     now = kitchen_repository.load_kitchen().kitchen
     assert [b.key for b in now.buns] == [*(b.key for b in old.buns), "tortilla-150", "flatbread-200"]
     assert {b for b in now.buns if b.kind in ("tortilla", "flatbread")} == set(usual_flat_breads())
+
+
+def test_baskets_of_before_lists_had_names_move_and_a_migration_that_was_cut_off_is_run_again(database) -> None:
+    database.execute_sql(m0011_ticks.STATEMENTS[1])
+    database.execute_sql(
+        "INSERT INTO shopping_tick (kitchen_id, from_day, to_day, kind, item_key)"
+        " VALUES (%s, '2026-12-01', '2026-12-07', 'meat', 'chuck')",
+        (kitchen_here(),),
+    )
+    for _ in range(2):
+        for statement in m0011_ticks.STATEMENTS:
+            database.execute_sql(statement)
+    sheet = "shopping/2026-12-01/2026-12-07"
+    assert supply_repository.ticks([sheet]) == {sheet: [Tick("meat/chuck", None)]}
+
+
+def test_only_the_lists_asked_for_are_read_and_one_tick_a_line_is_kept() -> None:
+    for amount in (200.0, 300.0):
+        supply_repository.set_tick("prep/2026-12-03", Tick("relish", amount), ticked=True)
+    supply_repository.set_tick("prep/2026-12-04", Tick("relish", 50.0), ticked=True)
+    assert supply_repository.ticks(["prep/2026-12-03"]) == {"prep/2026-12-03": [Tick("relish", 300.0)]}
+    assert supply_repository.ticks([]) == {}
+    # A service's lists go with it, and those of a service whose number begins alike stay.
+    for service in (1, 12):
+        supply_repository.set_tick(f"set-out/{service}/2026-12-04", Tick("milk", 1.0), ticked=True)
+    supply_repository.clear_sheets("set-out/1/")
+    kept = supply_repository.ticks(["set-out/1/2026-12-04", "set-out/12/2026-12-04"])
+    assert [len(x) for x in kept.values()] == [0, 1]

@@ -168,7 +168,7 @@
                       <thead>
                         <tr class="text-left text-[0.8125rem] quiet">
                           <th class="py-1 font-normal">Cut, trimmed of bone and silverskin</th>
-                          <th class="px-2 text-right font-normal">Share</th>
+                          <th class="px-2 text-right font-normal whitespace-nowrap">Share</th>
                           <th class="text-right font-normal">In all</th>
                         </tr>
                       </thead>
@@ -225,9 +225,9 @@
               </section>
             {/each}
             <p class="mt-6 border-t border-base-300 pt-3 text-[0.875rem]">
-              Mix the cubes before grinding and hold at 0–4 °C. Date ground, use-by and the lot of each cut on
-              every box. No water, salt, binder or extender; the cuts as named, so that the ratio holds. A
-              sample of
+              Mix the cubes before grinding and hold at <Qty kind="temp_c" value={0} high={4} />. Date ground,
+              use-by and the lot of each cut on every box. No water, salt, binder or extender; the cuts as
+              named, so that the ratio holds. A sample of
               <Qty kind="mass_g" value={slip.sample_g} /> is cooked out and weighed from each delivery. Local rules
               on names, dates and temperatures apply.
             </p>

@@ -93,7 +93,9 @@
                   ? "twice, chilled between"
                   : "once"}{:else}as it comes{/if}
             </dd>
-            <dd class="text-[0.9375rem]">Mix the cubes before grinding. Hold at 0–4 °C.</dd>
+            <dd class="text-[0.9375rem]">
+              Mix the cubes before grinding. Hold at <Qty kind="temp_c" value={0} high={4} />.
+            </dd>
           </div>
           <div>
             <dt class="text-[0.8125rem] quiet">Lean to fat wanted</dt>

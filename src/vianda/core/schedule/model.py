@@ -94,11 +94,15 @@ class Lag:
 
 @dataclass(frozen=True, slots=True)
 class Resource:
-    """What can hold so many tasks at once."""
+    """What can hold so many tasks at once.
+
+    ``lasts_min``: a fire is past its best so many minutes after it is ready; None where nothing burns down.
+    """
 
     key: str
     title: str
     places: int = 1
+    lasts_min: int | None = None
 
 
 @dataclass(frozen=True, slots=True)

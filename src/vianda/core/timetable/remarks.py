@@ -10,13 +10,15 @@ from typing import Literal
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.clock import DAY_MIN, clock_text
-from vianda.core.schedule.chance import WANTED_FRAC, Chances
+from vianda.core.schedule.chance import Chances
 from vianda.core.schedule.model import Plan, Problem, Slot, Task, change_min
 
 # The last stretch before the plate, and how much of it hands may be busy before a slip of any of them is late. Ours.
 PEAK_MIN, PEAK_FRAC = 60, 0.9
 # Hot food is at its best within minutes, and soft or dry after half an hour: common practice, no published source.
 WAITS_MIN, HELD_MIN = 8.0, 30
+# What a start time promises: plans aim a little above it.
+NINE_OF_TEN_FRAC = 0.90
 TOASTED = "toast-"
 # A place that is taken nearly all the time from its first use to its last decides how long it takes. Ours.
 NARROW_FRAC, NARROW_MIN = 0.85, 45
@@ -28,6 +30,9 @@ NIGHT_MIN = 5 * 60
 LONGEST_STAND_MIN = 120
 # So long at a simmer or in an oven without anybody at it is looked at in between. Ours.
 UNWATCHED_MIN = 90
+# A fire with no more than this to spare is gone when anything slips. Ours.
+FIRE_SPARE_MIN = 10
+LIT = "preheat"
 
 Level = Literal["warn", "fact"]
 
@@ -93,7 +98,7 @@ def remarks_on(problem: Problem, plan: Plan, found: Chances, *, ready_min: int) 
 
 
 def _unsure(case: _Case) -> Iterator[TimeRemark]:
-    if case.plan.late_min == 0 and case.found.on_time_frac < WANTED_FRAC - 0.03 - 1e-9:
+    if case.plan.late_min == 0 and case.found.on_time_frac < NINE_OF_TEN_FRAC - 1e-9:
         yield TimeRemark(
             "unsure",
             "warn",
@@ -197,6 +202,43 @@ def _oven(case: _Case) -> Iterator[TimeRemark]:
                     ),
                 )
                 return
+
+
+def _fire(case: _Case) -> Iterator[TimeRemark]:
+    """Charcoal gone before the last wave, or just after it."""
+    for resource in case.problem.resources:
+        mine = [s for s in case.plan.slots if any(place == resource.key for place, _ in s.places)]
+        lit = min((s for s in mine if s.task.endswith(LIT)), key=lambda s: s.end_min, default=None)
+        if resource.lasts_min is None or lit is None:
+            continue
+        gone = lit.end_min + resource.lasts_min
+        ends = max(s.end_min for s in mine)
+        fire = ph.word(resource.title)
+        if ends > gone:
+            yield TimeRemark(
+                "fire-burns-down",
+                "warn",
+                say(
+                    "{fire} is past its best at {at}, and is cooked on until {end}",
+                    fire=fire,
+                    at=case.clock(gone),
+                    end=case.clock(ends),
+                ),
+                say(
+                    "Light more by {at} and add it while the first still glows: it takes {m} to be ready.",
+                    at=case.clock(gone - (lit.end_min - lit.start_min)),
+                    m=ph.minutes(float(lit.end_min - lit.start_min)),
+                ),
+            )
+            return
+        if gone - ends < FIRE_SPARE_MIN:
+            yield TimeRemark(
+                "fire-to-spare",
+                "fact",
+                say("{fire} has {m} to spare after the last of it", fire=fire, m=ph.minutes(float(gone - ends))),
+                say("When a wave slips, the fire is past its best. Have a few lit coals ready."),
+            )
+            return
 
 
 def _narrow(case: _Case) -> Iterator[TimeRemark]:
@@ -381,6 +423,7 @@ RULES: tuple[Callable[[_Case], Iterator[TimeRemark]], ...] = (
     _night,
     _days_ahead,
     _oven,
+    _fire,
     _narrow,
     _stands,
     _unwatched,

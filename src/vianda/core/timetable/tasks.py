@@ -90,7 +90,14 @@ class _Sheet:
         if key == GRINDER:
             return Resource(GRINDER, self.figures.meat.grind.tool_name or "Grinder")
         surface = self.figures.context.kitchen.surface(key)
-        return Resource(key, surface.name, pr.OVEN_SHELVES if surface.kind == "oven" else 1)
+        return Resource(key, surface.name, pr.OVEN_SHELVES if surface.kind == "oven" else 1, lasts_min=_lasts(surface))
+
+
+def _lasts(surface: Surface) -> int | None:
+    """Minutes for which its fire is at its best; None for what does not burn down."""
+    if surface.kind != "grate" or surface.heating.fuel == "gas":
+        return None
+    return int(surface.heating.lasts_min or LASTS_MIN[surface.heating.fuel])
 
 
 def tasks_of(figures: Figures) -> Problem:
@@ -271,10 +278,10 @@ def _heat(sheet: _Sheet, shaped: str) -> tuple[list[str], list[tuple[str, int]]]
     one = _minutes(max(30.0, on.low - low_s), max(45.0, on.usual - usual_s), max(60.0, on.high - high_s))
     oven = surface.kind == "oven"
     pot = surface.key if surface.kind in ("plate", "grate", "oven", "pan") else HOB
-    fire = surface.kind == "grate" and surface.heating.fuel != "gas"
+    lasts = _lasts(surface)
     light = LIGHT_MIN[surface.heating.fuel] if surface.kind == "grate" else 0.0
     warm = Band(0.8 * light, light, 1.3 * light) if light else pr.PREHEAT
-    title = "Light the {what}, until it is ready" if fire else "Heat the {what}"
+    title = "Heat the {what}" if lasts is None else "Light the {what}, until it is ready"
     ready = sheet.task(
         "preheat",
         say(title, what=ph.word(surface.name.lower())),
@@ -283,9 +290,8 @@ def _heat(sheet: _Sheet, shaped: str) -> tuple[list[str], list[tuple[str, int]]]
         needs=(pot,),
         oven_c=heat_c if oven else None,
     )
-    lasts = int(surface.heating.lasts_min or LASTS_MIN[surface.heating.fuel]) if fire else None
     if lasts is not None and one.usual * stove.waves > lasts:
-        # It is fed meanwhile: the heat step says so.
+        # It is fed meanwhile: the heat step and the remarks of time say so.
         lasts = None
     groups = _groups(stove.waves)
     pieces = [stove.first_wave, *([stove.at_once] * max(0, stove.waves - 2)), stove.last_wave][: stove.waves]
