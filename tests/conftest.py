@@ -27,6 +27,8 @@ settings.load_profile("vianda")
 keep_on_disk()
 
 TABLES = (
+    tables.RunEventRow,
+    tables.RunRow,
     tables.TickRow,
     tables.StockedRow,
     tables.ServiceRow,

@@ -89,3 +89,26 @@ def test_a_pin_no_longer_binds_once_it_is_passed(stood: dict[str, Slot]) -> None
 def test_a_task_of_another_service_is_refused(stood: dict[str, Slot]) -> None:
     with pytest.raises(OutOfRangeError, match="not in this timetable"):
         underway(DISHES, timing=TIMING, stood=stood, progress=Progress(-30, {"x-mix": (-60, -50)}))
+
+
+def test_what_is_begun_days_early_moves_nothing_hot_to_days_before_it_is_eaten() -> None:
+    dish = Dish(
+        "",
+        "Smash",
+        compute(
+            replace(slipway_smash(), dish=replace(slipway_smash().dish, guests=40)),
+            inventory=INVENTORY,
+            kitchen=KITCHEN,
+        ),
+    )
+    plan = solve(tasks_together((dish,), timing=TIMING), cushion_min=7)
+    assert plan is not None
+    stood = {s.task: s for s in plan.slots if s.task != LAST}
+    early = -3 * 1440
+    progress = Progress(early + 20, {"cut-cubes": (early, early + 15)})
+    found = underway((dish,), timing=TIMING, stood=stood, progress=progress)
+    hot = [t for t in found.tasks if t.key.startswith(("wave", "build", "toast"))]
+    assert hot
+    assert all(t.start_min >= -180 for t in hot), [(t.key, t.start_min) for t in hot]
+    # That the cubes wait too long is said.
+    assert any("at most" in text.text for text in found.gives)

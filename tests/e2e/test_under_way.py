@@ -133,3 +133,45 @@ def test_nothing_to_cook_and_no_such_service_are_said(watch, kestrel) -> None:
     expect(page.get_by_role("heading", name="Nothing to cook yet")).to_be_visible()
     watched.go("/services/999999/cook")
     expect(page.get_by_role("heading", name="This service is not here")).to_be_visible()
+
+
+def test_two_devices_follow_one_run_and_the_griller_loses_the_line(watch, kestrel) -> None:
+    chef = watch(kestrel)
+    service_id = _service(chef, "Two devices")
+    tasks = _tasks(chef, service_id)
+    first = min((t for t in tasks if t["hands"]), key=lambda t: t["start_min"])
+    griller = watch(kestrel, width=390, height=844, shell=True)
+    griller.expected |= {0}
+    for watched in (chef, griller):
+        _at(watched.page, first["start_min"])
+        watched.go(f"/services/{service_id}/cook")
+        expect(watched.page.locator("[data-under-way]")).to_be_visible(timeout=60_000)
+    there, here = _row(chef.page, first), _row(griller.page, first)
+    here.get_by_role("button", name=re.compile("^Begin")).click()
+    expect(there).to_have_attribute("data-status", "running")
+    there.get_by_role("button", name=re.compile("^Done")).click()
+    expect(here).to_have_attribute("data-status", "done")
+    assert griller.axe() == []
+    # How it calls is switched on and off, and stays so.
+    voice = griller.page.get_by_role("switch", name="Voice")
+    voice.click()
+    expect(voice).to_be_checked()
+    # The line drops and the page is loaded anew: the evening is there, and what is said waits.
+    griller.page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    griller.page.context.set_offline(True)
+    griller.page.reload()
+    expect(here).to_have_attribute("data-status", "done")
+    expect(voice).to_be_checked()
+    following = next(t for t in tasks if t["hands"] and t["start_min"] >= first["end_min"])
+    mine, theirs = _row(griller.page, following), _row(chef.page, following)
+    mine.get_by_role("button", name=re.compile("^Begin")).click()
+    expect(mine).to_have_attribute("data-status", "running")
+    expect(griller.page.get_by_text("1 thing said waits here and will be sent.")).to_be_visible()
+    assert griller.axe() == []
+    expect(theirs).to_have_attribute("data-status", "to-do")
+    griller.page.context.set_offline(False)
+    expect(theirs).to_have_attribute("data-status", "running")
+    expect(griller.page.get_by_text("The line is down")).to_be_hidden()
+    # Said in this window, it is taken back at both.
+    griller.page.get_by_role("button", name="Take the last one back").click()
+    expect(theirs).to_have_attribute("data-status", "to-do")

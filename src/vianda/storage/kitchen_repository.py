@@ -20,6 +20,7 @@ from vianda.storage.tables import (
     LotRow,
     MeatRow,
     RevisionRow,
+    RunRow,
     ServiceRow,
     StockedRow,
     TickRow,
@@ -120,7 +121,18 @@ def delete_kitchen(kitchen_id: int) -> None:
     WeighingEventRow.delete().where(WeighingEventRow.weighing.in_(weighings)).execute()
     CookEventRow.delete().where(CookEventRow.cook.in_(cooks)).execute()
     VersionRow.delete().where(VersionRow.formula.in_(formulas)).execute()
-    for table in (TickRow, StockedRow, ServiceRow, WeighingRow, CookRow, FormulaRow, LotRow, IngredientRow, MeatRow):
+    for table in (
+        RunRow,
+        TickRow,
+        StockedRow,
+        ServiceRow,
+        WeighingRow,
+        CookRow,
+        FormulaRow,
+        LotRow,
+        IngredientRow,
+        MeatRow,
+    ):
         table.delete().where(table.kitchen_id == kitchen_id).execute()
     RevisionRow.delete().where(RevisionRow.name == f"larder:{kitchen_id}").execute()
     KitchenRow.delete().where(KitchenRow.id == kitchen_id).execute()

@@ -17,6 +17,7 @@ from vianda.storage.migrations import (
     m0009_services,
     m0010_supply,
     m0011_ticks,
+    m0012_runs,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -31,6 +32,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0009", m0009_services.STATEMENTS),
     ("0010", m0010_supply.STATEMENTS),
     ("0011", m0011_ticks.STATEMENTS),
+    ("0012", m0012_runs.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

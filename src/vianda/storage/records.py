@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any, Literal, TypeVar
 
 from vianda.core.model.formula import Formula
 from vianda.core.model.service import Service
+from vianda.core.timetable.run import RunEvent
 from vianda.core.weighing.weighing_run import WeighingPlan
 
 EventKind = Literal["done", "extra", "probe", "back"]
@@ -91,6 +92,18 @@ class StoredCook:
     plan: dict[str, Any]
     outcome: dict[str, Any] | None
     events: tuple[CookEvent, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class StoredRun:
+    """A service as it was cooked on one day; ``number`` is of what was said last."""
+
+    id: int
+    service_id: int
+    day: date
+    started_at: datetime
+    number: int
+    events: tuple[RunEvent, ...]
 
 
 @dataclass(frozen=True, slots=True)

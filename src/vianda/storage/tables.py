@@ -227,6 +227,36 @@ class TickRow(Table):
         table_name = "tick"
 
 
+class RunRow(Table):
+    """A service as it was cooked on one day."""
+
+    id = AutoField()
+    kitchen_id = IntegerField()
+    service_id = IntegerField()
+    day = CharField(max_length=10)
+    started_at = DateTimeField()
+
+    class Meta:
+        table_name = "run"
+
+
+class RunEventRow(Table):
+    """What was said of a task in a run. ``token`` makes a repeat count once."""
+
+    id = AutoField()
+    run = ForeignKeyField(RunRow, column_name="run_id", on_delete="CASCADE")
+    token = CharField(max_length=40)
+    kind = CharField(max_length=16)
+    task = CharField(max_length=120)
+    minute = IntegerField()
+    value = IntegerField(null=True)
+    of_token = CharField(max_length=40)
+    at = DateTimeField()
+
+    class Meta:
+        table_name = "run_event"
+
+
 class WeighingRow(Table):
     """A run of check-weighing: what was planned, and the seed of its simulated scale."""
 

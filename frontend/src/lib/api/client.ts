@@ -107,6 +107,8 @@ export type Underway = S["Underway"];
 export type Orders = S["Orders"];
 export type OrdersFigures = S["OrdersFigures"];
 export type UnderwayRequest = S["UnderwayRequest"];
+export type Run = S["Run"];
+export type RunEvent = S["RunEvent"];
 export type Forecast = S["Forecast"];
 export type SpanShopping = S["SpanShopping"];
 export type Shopping = S["Shopping"];
@@ -328,6 +330,12 @@ export const api = {
     ask("post", "/api/services/plan", { body: { service, unit_system }, signal }),
   orders: (formula: Formula, orders: Orders, unit_system: Units, signal?: AbortSignal) =>
     ask("post", "/api/orders", { body: { formula, orders, unit_system }, signal }),
+  openRun: (service_id: number, now: string) =>
+    ask("post", "/api/services/{service_id}/run", { at: { service_id }, body: { now } }),
+  followRun: (service_id: number, day: string, known: number) =>
+    ask("post", "/api/services/{service_id}/run/follow", { at: { service_id }, body: { day, known } }),
+  noteRunEvent: (service_id: number, day: string, event: RunEvent) =>
+    ask("post", "/api/services/{service_id}/run/events", { at: { service_id }, body: { day, event } }),
   underway: (body: UnderwayRequest, signal?: AbortSignal) =>
     ask("post", "/api/services/under-way", { body, signal }),
   createFormula: (formula: Formula) => ask("post", "/api/formulas", { body: { formula }, once: true }),

@@ -1,55 +1,80 @@
 <!-- A service under way: what is at work, what comes next, and what gives when something is late. Dark, for a knuckle. -->
 <script lang="ts">
   import type { TimedTask } from "../../lib/api/client";
-  import { Told } from "../../lib/told.svelte";
+  import { keepAwake } from "../../lib/awake";
+  import { wakeSound } from "../../lib/chime";
+  import { cues } from "../../lib/cues.svelte";
+  import { phrase } from "../../lib/format";
+  import { kitchens } from "../../lib/kitchens.svelte";
+  import CuesMenu from "../../lib/ui/CuesMenu.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
   import { dayName } from "../time/lanes";
-  import { ServiceBench } from "./service.svelte";
-  import { UnderwayBench } from "./underway.svelte";
+  import { openEvening, type Evening } from "./evening.svelte";
+  import { shownBy } from "./marks";
 
   const id = $derived(Number(route.params.id));
-  const told = new Told();
-  let bench = $state.raw<ServiceBench | null>(null);
-  let run = $state.raw<UnderwayBench | null>(null);
+  let evening = $state.raw<Evening | null>(null);
   $effect(() => {
-    const now = new ServiceBench(id);
-    bench = now;
-    void told.run(async () => {
-      await now.load();
-      if (now.service) run = new UnderwayBench(id, now.service);
-    });
+    const now = openEvening(id, String(kitchens.here));
+    evening = now;
+    const rest = keepAwake();
+    cues.restore();
     return () => {
-      run?.close();
-      run = null;
+      rest();
       now.close();
     };
   });
+  const run = $derived(evening?.run ?? null);
+  const planned = $derived(evening?.planned ?? null);
   $effect(() => {
-    if (run && bench && run.service.dishes.length > 0) return bench.plan.ask(run.service);
+    if (run && evening && run.service.dishes.length > 0) return evening.plan();
   });
-  const planned = $derived(bench?.plan.value?.timetable ?? null);
   $effect(() => {
     if (run && planned && planned.tasks.length > 0)
       return run.answer.ask(run.question(planned, units.system));
   });
-  const answer = $derived(run?.answer.value ?? null);
-  const running = $derived(answer?.tasks.filter((t) => t.status === "running") ?? []);
-  const waiting = $derived(answer?.tasks.filter((t) => t.status === "to-do") ?? []);
-  const done = $derived(answer?.tasks.filter((t) => t.status === "done") ?? []);
+  $effect(() => {
+    const fresh = run?.answer.value;
+    if (run && planned && fresh) run.remember(planned, fresh);
+  });
+  const answer = $derived(run?.answer.value ?? evening?.before ?? null);
+  const tasks = $derived(answer && run ? shownBy(answer.tasks, run.marks) : []);
+  const running = $derived(tasks.filter((t) => t.status === "running"));
+  const waiting = $derived(tasks.filter((t) => t.status === "to-do"));
+  const done = $derived(tasks.filter((t) => t.status === "done"));
   const due = $derived(waiting.filter((t) => t.start_min <= (run?.now ?? 0)));
   const soon = $derived(waiting.filter((t) => !due.includes(t)).slice(0, 3));
   const rest = $derived(waiting.filter((t) => !due.includes(t) && !soon.includes(t)));
   const wasAt = (key: string) => answer?.moved.find((m) => m.key === key)?.was;
-  const trouble = $derived(
-    told.problem ??
-      bench?.problem ??
-      bench?.plan.problem?.detail ??
-      run?.answer.problem?.detail ??
-      bench?.plan.value?.dishes.find((d) => d.problem)?.problem ??
-      null,
+  const trouble = $derived(evening?.problem ?? run?.problem ?? null);
+  const over = $derived(running.filter((t) => t.end_min <= (run?.now ?? 0)));
+  /** Each thing calls once: what was called for, by its key and what was asked. */
+  let called: string[] = [];
+  const call = (keys: string[], which: "begin" | "over" | "late", words: string) => {
+    const fresh = keys.filter((key) => !called.includes(key));
+    called = [...called, ...fresh];
+    if (fresh.length > 0) cues.call(which, words);
+  };
+  const spoken = (found: TimedTask[]) => found.map((t) => phrase(t.title, units)).join(", ");
+  $effect(() =>
+    call(
+      due.map((t) => `begin ${t.key}`),
+      "begin",
+      `Now: ${spoken(due)}.`,
+    ),
   );
+  $effect(() =>
+    call(
+      over.map((t) => `over ${t.key} ${t.end_min}`),
+      "over",
+      `${spoken(over)}: look at it.`,
+    ),
+  );
+  $effect(() => {
+    if (answer && answer.late_min > 0) call([`late ${answer.late_min}`], "late", phrase(answer.says, units));
+  });
   const cooks = $derived(answer?.lanes.filter((l) => l.kind === "cook") ?? []);
   /** Whose task it is, where there is more than one cook. */
   const who = (task: TimedTask) => {
@@ -59,7 +84,7 @@
   const takes = (task: TimedTask) => task.end_min - task.start_min;
 </script>
 
-<svelte:head><title>{bench?.service?.name ?? "Service"} under way · Vianda</title></svelte:head>
+<svelte:head><title>{evening?.name ?? "Service"} under way · Vianda</title></svelte:head>
 {#snippet named(task: TimedTask)}
   <span class="text-xl leading-snug font-semibold"><Say text={task.title} /></span>{#if task.dish}<span
       class="text-[#a9b5b6]">, {task.dish}</span
@@ -102,25 +127,38 @@
     </span>
   </li>
 {/snippet}
+<svelte:window onpointerdown={wakeSound} onkeydown={wakeSound} />
 <div data-theme="stove" class="flex min-h-dvh flex-col bg-base-100 p-4 text-base-content sm:p-7">
   <header class="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1 text-lg text-[#a9b5b6]">
-    <p>{bench?.service?.name ?? ""}{answer ? `, wanted at ${answer.ready}` : ""}</p>
-    <a class="underline underline-offset-4" href={`/services/${id}`}>Back to the service</a>
+    <p>{evening?.name ?? ""}{answer ? `, wanted at ${answer.ready}` : ""}</p>
+    <span class="flex flex-wrap items-baseline gap-x-6">
+      <CuesMenu />
+      <a class="underline underline-offset-4" href={`/services/${id}`}>Back to the service</a>
+    </span>
   </header>
   <main id="main" class="mt-2 flex-1">
-    {#if bench?.missing}
+    {#if run && (run.away || run.outbox.away)}
+      <p role="status" class="mb-2 text-lg text-[#ffd9a0]">
+        The line is down. {run.outbox.items.length === 0
+          ? "Other devices are not heard; what you say here is kept."
+          : run.outbox.items.length === 1
+            ? "1 thing said waits here and will be sent."
+            : `${run.outbox.items.length} things said wait here and will be sent.`}
+      </p>
+    {/if}
+    {#if evening?.missing}
       <h1 class="text-3xl">This service is not here</h1>
       <p class="mt-2 text-xl text-[#c9d1d0]">It was deleted, or it belongs to another kitchen.</p>
     {:else if run && run.service.dishes.length === 0}
       <h1 class="text-3xl">Nothing to cook yet</h1>
       <p class="mt-2 text-xl text-[#c9d1d0]">Choose a dish in the service first.</p>
-    {:else if planned && planned.tasks.length === 0}
+    {:else if evening?.timetable && evening.timetable.tasks.length === 0}
       <h1 class="text-3xl">There is no timetable to follow</h1>
       <p class="mt-2 text-xl text-[#c9d1d0]">
-        <Say text={planned.says} /> The service shows what would help.
+        <Say text={evening.timetable.says} /> The service shows what would help.
       </p>
     {:else if !answer || !run}
-      <h1 class="text-3xl">{bench?.service?.name ?? "Service"}</h1>
+      <h1 class="text-3xl">{evening?.name ?? "Service"}</h1>
       {#if !trouble}<p class="mt-4 text-xl" aria-busy="true">Planning from now on …</p>{/if}
     {:else}
       <div class="flex flex-wrap items-end justify-between gap-x-8">

@@ -1,8 +1,9 @@
-/** What is said of tasks under way: minutes from the plate, nothing lost, nothing in the future. */
+/** What is said of tasks under way: the cases of the core, minutes from the plate, nothing in the future. */
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { Timetable } from "../../lib/api/client";
+import type { RunEvent, Timetable } from "../../lib/api/client";
+import cases from "../../../../tests/fixtures/run-events.json";
 import { FakeServer } from "../../lib/testing/fakeServer";
-import { asked, begin, end, findMarks, keepMarks, longer, minuteNow, type Mark } from "./marks";
+import { asked, marksOf, minuteNow, shownBy, takeOldMarks, type Mark } from "./marks";
 
 const mark = (task: string, more: Partial<Mark> = {}): Mark => ({
   task,
@@ -14,6 +15,12 @@ const mark = (task: string, more: Partial<Mark> = {}): Mark => ({
 const PLANNED = {
   tasks: [{ key: "mix", start_min: -60, end_min: -50, lanes: ["cook-0"] }],
 } as unknown as Timetable;
+interface Case {
+  what: string;
+  events: RunEvent[];
+  marks: Mark[];
+}
+const CASES = cases as Case[];
 
 describe("the minute now", () => {
   it("counts from the hour on the plate of the service's day", () => {
@@ -22,30 +29,18 @@ describe("the minute now", () => {
     expect(minuteNow("2026-12-04", 1110, new Date(2026, 11, 3, 18, 30))).toBe(-1440);
     expect(minuteNow("2026-12-04", 1110, new Date(2026, 11, 4, 18, 29, 59))).toBe(-1);
   });
-  it("is of today where the service has no day", () => {
-    expect(minuteNow("", 1110, new Date(2026, 5, 1, 19, 0))).toBe(30);
-  });
 });
 
-describe("what is said", () => {
-  it("begins a task once", () => {
-    const one = begin([], "mix", -40);
-    expect(one).toEqual([{ task: "mix", begun_min: -40, ended_min: null, until_min: null }]);
-    expect(begin(one, "mix", -30)).toBe(one);
+describe("what stands", () => {
+  it.each(CASES)("is drawn as the core has it: $what", ({ events, marks }) => {
+    expect(marksOf(events)).toEqual(marks);
   });
-  it("ends what runs where it began, and keeps an end that was said", () => {
-    const ended = end([mark("mix")], "mix", -20, 10);
-    expect(ended).toEqual([mark("mix", { ended_min: -20 })]);
-    expect(end(ended, "mix", 0, 10)).toBe(ended);
-  });
-  it("takes what nobody had begun as begun so long before as it takes", () => {
-    expect(end([], "mix", -20, 12)).toEqual([mark("mix", { begun_min: -32, ended_min: -20 })]);
-    expect(end([], "mix", -20, -5)).toEqual([mark("mix", { begun_min: -20, ended_min: -20 })]);
-  });
-  it("says longer only of what runs", () => {
+  it("is shown at once on the tasks as they were answered last", () => {
+    const tasks = ["mix", "grind", "chill", "cut"].map((key) => ({ key, status: "to-do" }));
     const marks = [mark("mix"), mark("grind", { ended_min: -5 })];
-    expect(longer(marks, "mix", 3)[0]?.until_min).toBe(3);
-    expect(longer(marks, "grind", 3)).toEqual(marks);
+    expect(shownBy(tasks, marks).map((t) => t.status)).toEqual(["running", "done", "to-do", "to-do"]);
+    // Taken back, what the core still calls done is to do again.
+    expect(shownBy([{ key: "cut", status: "done" }], []).map((t) => t.status)).toEqual(["to-do"]);
   });
 });
 
@@ -68,33 +63,23 @@ describe("what the core is asked", () => {
   });
 });
 
-describe("what is kept in this browser", () => {
+describe("what a version before kept in this browser", () => {
   let server: FakeServer;
+  const KEY = "vianda.underway.3.2026-12-04";
   beforeEach(() => (server = new FakeServer()));
   afterEach(() => vi.unstubAllGlobals());
-  it("is found again for its own service and day, and gone when nothing is said", () => {
-    keepMarks(3, "2026-12-04", [mark("mix")]);
-    expect(findMarks(3, "2026-12-04")).toEqual([mark("mix")]);
-    expect(findMarks(3, "2026-12-11")).toEqual([]);
-    expect(findMarks(4, "2026-12-04")).toEqual([]);
-    keepMarks(3, "2026-12-04", []);
-    expect(server.local.length).toBe(0);
+  it("is found once, for its own service and day", () => {
+    server.local.setItem(KEY, JSON.stringify([mark("mix")]));
+    expect(takeOldMarks(3, "2026-12-11")).toEqual([]);
+    expect(takeOldMarks(4, "2026-12-04")).toEqual([]);
+    expect(takeOldMarks(3, "2026-12-04")).toEqual([mark("mix")]);
+    expect(takeOldMarks(3, "2026-12-04")).toEqual([]);
   });
-  it("that is damaged breaks nothing", () => {
-    const key = "vianda.underway.3.2026-12-04";
-    for (const damaged of ["{half", "7", "null", '[{"task": 1}]', '[{"task":"mix","begun_min":"x"}]']) {
-      server.local.setItem(key, damaged);
-      expect(findMarks(3, "2026-12-04")).toEqual([]);
-    }
-  });
-  it("that cannot be kept still stands in the window", () => {
-    vi.stubGlobal("localStorage", {
-      getItem: () => null,
-      removeItem: () => undefined,
-      setItem: () => {
-        throw new DOMException("full", "QuotaExceededError");
-      },
-    });
-    expect(() => keepMarks(3, "", [mark("mix")])).not.toThrow();
-  });
+  it.each(["{half", "7", "null", '[{"task": 1}]', '[{"task":"mix","begun_min":"x"}]'])(
+    "and is damaged breaks nothing: %s",
+    (damaged) => {
+      server.local.setItem(KEY, damaged);
+      expect(takeOldMarks(3, "2026-12-04")).toEqual([]);
+    },
+  );
 });

@@ -1,5 +1,8 @@
-/** What was said of the tasks of a service under way: kept in this browser, by service and day. */
-import type { Timetable, UnderwayRequest } from "../../lib/api/client";
+/**
+ * What stands of each task after all that was said of an evening. The core decides by the same rules (timetable/run.py, and
+ * the same cases); here they draw what was said a moment ago, or while the line is down.
+ */
+import type { RunEvent, Timetable, UnderwayRequest } from "../../lib/api/client";
 
 /** Minutes are from the hour on the plate. */
 export interface Mark {
@@ -11,11 +14,9 @@ export interface Mark {
   until_min: number | null;
 }
 
-const keyOf = (service_id: number, day: string) => `vianda.underway.${service_id}.${day}`;
-
-/** Whole minutes from the hour on the plate, on the service's day; without a day, on today's. */
+/** Whole minutes from the hour on the plate of a day. */
 export function minuteNow(day: string, ready_min: number, now: Date): number {
-  const plate = day ? new Date(`${day}T00:00`) : new Date(now.getFullYear(), now.getMonth(), now.getDate());
+  const plate = new Date(`${day}T00:00`);
   plate.setMinutes(ready_min);
   return Math.floor((now.getTime() - plate.getTime()) / 60_000);
 }
@@ -26,33 +27,35 @@ export function clockNow(day: string, ready_min: number): { now: number; clock: 
   return { now: minuteNow(day, ready_min, now), clock: now.toTimeString().slice(0, 5) };
 }
 
-/** The marks after a task was begun; what is under way or done already stays as it is. */
-export function begin(marks: readonly Mark[], task: string, now: number): readonly Mark[] {
-  if (marks.some((m) => m.task === task)) return marks;
-  return [...marks, { task, begun_min: now, ended_min: null, until_min: null }];
-}
-
-/** The marks after a task ended. One that nobody had begun is said to have begun as long before as it takes. */
-export function end(marks: readonly Mark[], task: string, now: number, takes_min: number): readonly Mark[] {
-  const known = marks.find((m) => m.task === task);
-  if (known?.ended_min != null) return marks;
-  const begun_min = known?.begun_min ?? now - Math.max(0, takes_min);
-  return [
-    ...marks.filter((m) => m.task !== task),
-    { task, begun_min: Math.min(begun_min, now), ended_min: now, until_min: null },
-  ];
-}
-
-/** The marks after a cook said that a running task takes longer than its end as it is planned now. */
-export function longer(marks: readonly Mark[], task: string, until_min: number): readonly Mark[] {
-  return marks.map((m) => (m.task === task && m.ended_min == null ? { ...m, until_min } : m));
+export function marksOf(events: readonly RunEvent[]): readonly Mark[] {
+  const takenBack = events.filter((e) => e.kind === "take-back").map((e) => e.of);
+  let marks: readonly Mark[] = [];
+  for (const event of events) {
+    if (takenBack.includes(event.token)) continue;
+    const known = marks.find((m) => m.task === event.task);
+    const others = marks.filter((m) => m !== known);
+    if (event.kind === "restart") marks = [];
+    else if (event.kind === "begin" && !known) {
+      marks = [...marks, { task: event.task, begun_min: event.minute, ended_min: null, until_min: null }];
+    } else if (event.kind === "longer" && known?.ended_min === null) {
+      marks = marks.map((m) => (m === known ? { ...m, until_min: event.value } : m));
+    } else if (event.kind === "end" && known?.ended_min == null) {
+      const begun = known?.begun_min ?? event.minute - Math.max(0, event.value ?? 0);
+      const ended = event.minute;
+      marks = [
+        ...others,
+        { task: event.task, begun_min: Math.min(begun, ended), ended_min: ended, until_min: null },
+      ];
+    }
+  }
+  return marks;
 }
 
 /** What the core is asked: the marks as minutes that are left, and where each task stood when it was planned. */
 export function asked(
   marks: readonly Mark[],
   now: number,
-  planned: Timetable,
+  planned: Pick<Timetable, "tasks">,
 ): Pick<UnderwayRequest, "now_min" | "marks" | "stood"> {
   return {
     now_min: now,
@@ -73,13 +76,14 @@ export function asked(
   };
 }
 
-export function keepMarks(service_id: number, day: string, marks: readonly Mark[]): void {
-  try {
-    if (marks.length > 0) localStorage.setItem(keyOf(service_id, day), JSON.stringify(marks));
-    else localStorage.removeItem(keyOf(service_id, day));
-  } catch {
-    // The browser's store is full or forbidden: what was said still stands in this window.
-  }
+type Shown = { key: string; status: string };
+/** Tasks as the core answered last, with what was said since: begun is at work, ended is done. */
+export function shownBy<Task extends Shown>(tasks: readonly Task[], marks: readonly Mark[]): Task[] {
+  return tasks.map((task) => {
+    const mark = marks.find((m) => m.task === task.key);
+    const status = !mark ? "to-do" : mark.ended_min === null ? "running" : "done";
+    return status === task.status ? task : { ...task, status };
+  });
 }
 
 const isMark = (m: unknown): m is Mark =>
@@ -90,9 +94,12 @@ const isMark = (m: unknown): m is Mark =>
   ((m as Mark).ended_min === null || Number.isInteger((m as Mark).ended_min)) &&
   ((m as Mark).until_min === null || Number.isInteger((m as Mark).until_min));
 
-export function findMarks(service_id: number, day: string): readonly Mark[] {
+/** What a version that kept it in this browser alone had kept of a service; found once, and then forgotten here. */
+export function takeOldMarks(service_id: number, day: string): readonly Mark[] {
+  const key = `vianda.underway.${service_id}.${day}`;
   try {
-    const kept = JSON.parse(localStorage.getItem(keyOf(service_id, day)) ?? "[]") as unknown;
+    const kept = JSON.parse(localStorage.getItem(key) ?? "[]") as unknown;
+    localStorage.removeItem(key);
     return Array.isArray(kept) ? kept.filter(isMark) : [];
   } catch {
     return [];

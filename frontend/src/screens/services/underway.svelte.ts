@@ -1,77 +1,192 @@
-/** A service under way in a window: what was said of its tasks, what time it is, and what the core makes of both. */
-import { api, type Service, type Timetable, type Underway, type UnderwayRequest } from "../../lib/api/client";
+/**
+ * A service under way in a window: what was said of its tasks at any device, what time it is, and what the core makes of
+ * both. What is said waits here while the line is down; the evening as it was fetched last opens without one.
+ */
+import {
+  api,
+  ProblemError,
+  type Run,
+  type RunEvent,
+  type Service,
+  type Timetable,
+  type Underway,
+  type UnderwayRequest,
+} from "../../lib/api/client";
+import { foundLocally, keepLocally, newToken, Outbox } from "../../lib/outbox.svelte";
 import { Resource } from "../../lib/resource.svelte";
-import { asked, begin, clockNow, end, findMarks, keepMarks, longer, type Mark } from "./marks";
+import { asked, clockNow, marksOf, takeOldMarks } from "./marks";
 
 const TICK_MS = 5000;
+/** How often the other devices are asked; a window that nobody sees asks less. */
+const FOLLOW_MS = 600;
+const HIDDEN_MS = 5000;
+const AWAY_MS = 2000;
+
+/** An evening that opens without a line. */
+interface Kept {
+  service: Service;
+  run: Run;
+  planned: Pick<Timetable, "tasks"> | null;
+  answer: Underway | null;
+}
+const keptKey = (kitchen: string, service_id: number) => `vianda.evening.${kitchen}.${service_id}`;
+
+export function keptEvening(kitchen: string, service_id: number): Kept | null {
+  return foundLocally<Kept>(keptKey(kitchen, service_id))[0] ?? null;
+}
 
 export class UnderwayBench {
   readonly service_id: number;
   readonly service: Service;
-  marks = $state.raw<readonly Mark[]>([]);
+  readonly day: string;
   now = $state(0);
   clock = $state("");
+  /** Devices are not heard: the line is down. */
+  away = $state(false);
+  problem = $state<string | null>(null);
   readonly answer = new Resource<UnderwayRequest, Underway>((question, signal) =>
     api.underway(question, signal),
   );
-  #before = $state.raw<readonly (readonly Mark[])[]>([]);
+  readonly outbox: Outbox<RunEvent>;
+  readonly #kitchen: string;
+  #run: Run;
+  #events = $state.raw<readonly RunEvent[]>([]);
+  /** What was said in this window and can be taken back, the last one last. */
+  #mine = $state.raw<readonly string[]>([]);
+  #kept: Pick<Kept, "planned" | "answer"> = { planned: null, answer: null };
   #ticking: ReturnType<typeof setInterval> | undefined;
+  #following: ReturnType<typeof setTimeout> | undefined;
+  #closed = false;
 
-  constructor(service_id: number, service: Service) {
+  constructor(service_id: number, service: Service, run: Run, kitchen: string) {
     this.service_id = service_id;
     this.service = service;
-    this.marks = findMarks(service_id, service.day);
+    this.day = run.day;
+    this.#run = run;
+    this.#events = run.events;
+    this.#kitchen = kitchen;
     this.#tick();
     this.#ticking = setInterval(() => this.#tick(), TICK_MS);
+    const waiting = `vianda.said.${kitchen}.${service_id}.${run.day}`;
+    this.outbox = new Outbox<RunEvent>({
+      send: async (event) => this.#take(await api.noteRunEvent(service_id, run.day, event)),
+      keep: (items) => keepLocally(waiting, items),
+      refused: (event, problem) => {
+        this.#mine = this.#mine.filter((token) => token !== event.token);
+        this.problem = problem.detail;
+      },
+    });
+    this.outbox.restore(foundLocally<RunEvent>(waiting));
+    this.#takeUpOldMarks();
+    this.#soon(FOLLOW_MS);
+  }
+
+  get marks() {
+    const known = this.#events.map((e) => e.token);
+    return marksOf([...this.#events, ...this.outbox.items.filter((e) => !known.includes(e.token))]);
   }
 
   #tick(): void {
-    ({ now: this.now, clock: this.clock } = clockNow(this.service.day, this.service.timing.ready_min));
+    ({ now: this.now, clock: this.clock } = clockNow(this.day, this.service.timing.ready_min));
   }
 
-  question(planned: Timetable, unit_system: UnderwayRequest["unit_system"]): UnderwayRequest {
+  #take(run: Run): void {
+    this.away = false;
+    if (!run.changed || run.number < this.#run.number) return;
+    this.#run = run;
+    this.#events = run.events;
+    this.#keep();
+  }
+
+  #soon(wait: number): void {
+    clearTimeout(this.#following);
+    if (!this.#closed) this.#following = setTimeout(() => void this.#follow(), wait);
+  }
+
+  async #follow(): Promise<void> {
+    let wait = document.visibilityState === "hidden" ? HIDDEN_MS : FOLLOW_MS;
+    try {
+      this.#take(await api.followRun(this.service_id, this.day, this.#run.number));
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      this.away = error.away;
+      if (!error.away) this.problem = error.problem.detail;
+      wait = AWAY_MS;
+    }
+    this.#soon(wait);
+  }
+
+  /** What an older version kept in this browser alone is said now, once. */
+  #takeUpOldMarks(): void {
+    const old = takeOldMarks(this.service_id, this.service.day);
+    if (this.#events.length + this.outbox.items.length > 0) return;
+    for (const { task, begun_min, ended_min, until_min } of old) {
+      this.#push({ kind: "begin", task, minute: begun_min });
+      if (ended_min !== null) this.#push({ kind: "end", task, minute: ended_min });
+      else if (until_min !== null) this.#push({ kind: "longer", task, minute: begun_min, value: until_min });
+    }
+  }
+
+  /** Remembered for a window that opens without a line. */
+  remember(planned: Pick<Timetable, "tasks">, answer: Underway): void {
+    this.#kept = { planned, answer };
+    this.#keep();
+  }
+  #keep(): void {
+    keepLocally<Kept>(keptKey(this.#kitchen, this.service_id), [
+      { service: this.service, run: this.#run, ...this.#kept },
+    ]);
+  }
+
+  question(planned: Pick<Timetable, "tasks">, unit_system: UnderwayRequest["unit_system"]): UnderwayRequest {
     return { service: this.service, unit_system, ...asked(this.marks, this.now, planned) };
   }
 
-  #say(marks: readonly Mark[]): void {
-    if (marks === this.marks) return;
-    this.#before = [...this.#before, this.marks];
-    this.#set(marks);
+  #push(said: Pick<RunEvent, "kind"> & Partial<RunEvent>): string {
+    const event = { minute: this.now, task: "", value: null, of: "", ...said, token: newToken() };
+    this.outbox.push(event);
+    return event.token;
   }
-  #set(marks: readonly Mark[]): void {
-    this.marks = marks;
-    keepMarks(this.service_id, this.service.day, marks);
+  #say(said: Pick<RunEvent, "kind"> & Partial<RunEvent>): void {
+    this.#mine = [...this.#mine, this.#push(said)];
   }
 
   begin(task: string): void {
     this.#tick();
-    this.#say(begin(this.marks, task, this.now));
+    if (!this.marks.some((m) => m.task === task)) this.#say({ kind: "begin", task });
   }
   end(task: string, takes_min: number): void {
     this.#tick();
-    this.#say(end(this.marks, task, this.now, takes_min));
+    if (this.marks.find((m) => m.task === task)?.ended_min == null)
+      this.#say({ kind: "end", task, value: takes_min });
   }
   /** A running task takes so many minutes more than is planned now. */
   longer(task: string, ends_min: number, by_min: number): void {
-    this.#say(longer(this.marks, task, ends_min + by_min));
+    this.#tick();
+    this.#say({ kind: "longer", task, value: ends_min + by_min });
   }
   get canTakeBack(): boolean {
-    return this.#before.length > 0;
+    return this.#mine.length > 0;
   }
-  /** The last thing said is taken back. */
+  /** The last thing said in this window is taken back. */
   takeBack(): void {
-    const last = this.#before.at(-1);
-    if (!last) return;
-    this.#before = this.#before.slice(0, -1);
-    this.#set(last);
+    const of = this.#mine.at(-1);
+    if (!of) return;
+    this.#tick();
+    this.#mine = this.#mine.slice(0, -1);
+    this.#push({ kind: "take-back", of });
   }
   /** Begin again with nothing said. */
   forget(): void {
-    this.#say([]);
+    this.#tick();
+    this.#say({ kind: "restart" });
   }
 
   close(): void {
+    this.#closed = true;
     clearInterval(this.#ticking);
+    clearTimeout(this.#following);
+    this.outbox.close();
     this.answer.clear();
   }
 }

@@ -1,11 +1,13 @@
 <!-- At the stove: one instruction, one number, what comes next, big buttons. Dark, at arm's length, for a knuckle. -->
 <script lang="ts">
-  import { amount, time } from "../../lib/format";
+  import { keepAwake } from "../../lib/awake";
+  import { wakeSound } from "../../lib/chime";
+  import { cues } from "../../lib/cues.svelte";
+  import { amount, phrase, time } from "../../lib/format";
   import { bindKeys } from "../../lib/keys";
   import Say from "../../lib/ui/Say.svelte";
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
-  import { chime, wakeSound } from "./chime";
   import BuildList from "./BuildList.svelte";
   import ProbeSheet from "./ProbeSheet.svelte";
   import { Stove } from "./stove.svelte";
@@ -18,19 +20,10 @@
     const now = new Stove(id);
     stove = now;
     void now.load();
-    let lock: WakeLockSentinel | null = null;
-    const wake = () =>
-      navigator.wakeLock?.request("screen").then(
-        (got) => (lock = got),
-        () => undefined, // Refused on low battery or in the background: the timers run all the same.
-      );
-    const again = () => document.visibilityState === "visible" && void wake();
-    void wake();
-    document.addEventListener("visibilitychange", again);
+    const rest = keepAwake();
     return () => {
       now.close();
-      document.removeEventListener("visibilitychange", again);
-      void lock?.release();
+      rest();
     };
   });
   $effect(() =>
@@ -48,11 +41,13 @@
   const checking = $derived(
     timed && step != null && !due && (stove?.spentS ?? 0) >= step.check_from_s && step.check_from_s > 0,
   );
+  /** What is said aloud, where that was asked for. */
+  const cue = $derived(step ? phrase(step.cue, units) : "");
   $effect(() => {
-    if (due) chime(3);
+    if (due) cues.call("over", cue);
   });
   $effect(() => {
-    if (checking) chime(1);
+    if (checking) cues.call("look", cue);
   });
 
   const heat = $derived(stove?.cook?.plan.heat ?? null);

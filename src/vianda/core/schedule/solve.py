@@ -30,6 +30,10 @@ if TYPE_CHECKING:
 STAGE_UNITS, SEED = 0.15, 7
 # A task that is moved costs as much as five minutes of moving: fewer are moved further.
 MOVED_COSTS_MIN = 5
+# Food that is mended to wait hot longer than this counts as overrun, however early something else was begun. Ours.
+HOT_WAITS_MOST_MIN = 30
+# A minute too long in the cold spoils less than one in the warm: ours.
+WARM_COUNTS = 20
 # A cushion that cold things are given where there is room: ours, by simulation.
 CUSHION_MIN = 20
 # Planned with this share of a task's way from usual to high: the seventy-fifth of a hundred.
@@ -126,6 +130,9 @@ class _Model:
         self.cp.add(self.end[problem.last] + cushion_min <= self.late)
         self.over: list[Any] = []
         self._between()
+        if problem.near is not None and problem.last in problem.near:
+            # Guests come at their hour: nothing that was done too early is saved by serving a day before it.
+            self._at_most(problem.near[problem.last] - self.start[problem.last], 0, "early", weight=WARM_COUNTS)
         for key, latest in problem.latest.items():
             self._at_most(self.start[key], latest, key)
         self._places()
@@ -135,8 +142,12 @@ class _Model:
         for n, lag in enumerate(self.problem.lags):
             gap = self.start[lag.after] - self.end[lag.before]
             self.cp.add(gap >= lag.least_min)
-            if lag.most_min is not None:
-                self._at_most(gap, lag.most_min, f"{n}")
+            most = lag.most_min
+            if most is None and lag.hot and self.problem.near is not None:
+                # What goes out as it comes has no limit; but to mend a plan nothing is cooked hours before it is eaten.
+                most = HOT_WAITS_MOST_MIN
+            if most is not None:
+                self._at_most(gap, most, f"{n}", weight=1 if lag.cold else WARM_COUNTS)
             if lag.hot:
                 hot.append(gap)
             if lag.cold:
@@ -145,14 +156,14 @@ class _Model:
                 missing.append(short)
         self.hot, self.missing = sum(hot), sum(missing)
 
-    def _at_most(self, what: Any, most: int, name: str) -> None:
+    def _at_most(self, what: Any, most: int, name: str, *, weight: int = 1) -> None:
         """A limit; where a plan is only mended, one that may be overrun."""
         if self.problem.near is None:
             self.cp.add(what <= most)
             return
         over = self.cp.new_int_var(0, LATEST_MIN - EARLIEST_MIN, f"over{name}")
         self.cp.add(what <= most + over)
-        self.over.append(over)
+        self.over.append(weight * over)
 
     def _moves(self) -> Any:
         """How far starts lie from where they were, and how many do."""
@@ -261,6 +272,9 @@ def solve(problem: Problem, *, cushion_min: int = 0, goals: int = 4, stage_units
     starts: Mapping[str, int] = {}
     cooks: Mapping[str, int] = {}
     proved = True
+    for key, stood in (problem.near or {}).items():
+        # A plan is mended from where it stood.
+        model.cp.add_hint(model.start[key], max(stood, problem.earliest.get(key, stood)))
     # Where a plan is mended, the limits come before the hour.
     late_at = 0 if problem.near is None else 1
     for n, goal in enumerate(model.goals()[:goals]):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date, datetime, time
+from datetime import date, datetime, time, timedelta
 from typing import Any
 
 from dateutil import rrule
@@ -15,6 +15,8 @@ from vianda.core.model.service import Service
 LONGEST_SPAN_DAYS = 62
 # Years for which anything is planned: days before and after are counted from them without end of the calendar (ours).
 FIRST_YEAR, LAST_YEAR = 1990, 2999
+# Who cooks after midnight still cooks the evening before: a kitchen's day begins at this hour. Ours.
+DAY_BEGINS_H = 5
 _LAST = date(LAST_YEAR, 12, 31)
 _FREQUENCY: dict[str, tuple[int, int]] = {"weekly": (rrule.WEEKLY, 1), "fortnightly": (rrule.WEEKLY, 2)}
 
@@ -148,6 +150,38 @@ def coming_day(service: Service, *, today: date) -> date:
     # Every rule comes again within that many days.
     days = days_of(service, first=today, last=min(today + relativedelta(days=LONGEST_SPAN_DAYS - 1), _LAST))
     return days[0] if days else own
+
+
+def run_day(service: Service, *, now: datetime) -> date:
+    """The day whose run is meant when a service is taken to the stove.
+
+    Parameters
+    ----------
+    service : Service
+        The service.
+    now : datetime
+        The hour of whoever asks, by the kitchen's clock.
+
+    Returns
+    -------
+    date
+        The day on which it comes next; after midnight still the day before.
+
+    Raises
+    ------
+    OutOfRangeError
+        A day in no year that is planned for.
+
+    Examples
+    --------
+    >>> run_day(Service("Late", day="2026-12-04", repeat="weekly"), now=datetime(2026, 12, 12, 1, 30))
+    datetime.date(2026, 12, 11)
+    """
+    try:
+        today = (now - timedelta(hours=DAY_BEGINS_H)).date()
+    except OverflowError:
+        today = now.date()
+    return coming_day(service, today=today)
 
 
 def _check_year(day: date) -> None:

@@ -1357,6 +1357,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/services/{service_id}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The run of the day on which a service comes next */
+        post: operations["open_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/{service_id}/run/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that a task was begun, ended or takes longer; at any device, once */
+        post: operations["note_run_event"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/{service_id}/run/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The run of a day, if anything was said since */
+        post: operations["follow_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sheets": {
         parameters: {
             query?: never;
@@ -3812,6 +3863,22 @@ export interface components {
             why: string;
         };
         /**
+         * FollowRunRequest
+         * @description The run of a day, if anything was said since the number ``known``.
+         */
+        FollowRunRequest: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Known
+             * @default 0
+             */
+            known: number;
+        };
+        /**
          * ForDay
          * @description So much of what is made, for a day, g.
          */
@@ -4257,7 +4324,7 @@ export interface components {
             /** Log10 */
             log10: number[];
             /** Marks */
-            marks: components["schemas"]["Mark"][];
+            marks: components["schemas"]["vianda__core__heat__curve__Mark"][];
             message: components["schemas"]["Phrase"];
             /** Middle Mm */
             middle_mm: number;
@@ -5339,21 +5406,6 @@ export interface components {
             name: string;
         };
         /**
-         * Mark
-         * @description Something that happens: at a second, with the core's temperature.
-         */
-        Mark: {
-            /** At S */
-            at_s: number;
-            /** Core C */
-            core_c: number;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "flip" | "cheese" | "glaze" | "pull" | "peak" | "floor" | "melted";
-        };
-        /**
          * Meat
          * @description One meat or fat as bought.
          *
@@ -5844,6 +5896,18 @@ export interface components {
             service: components["schemas"]["Service"];
         };
         /**
+         * NoteEventRequest
+         * @description What was said, in the run of a day.
+         */
+        NoteEventRequest: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            event: components["schemas"]["RunEventModel"];
+        };
+        /**
          * Nudge
          * @description A change that does what was asked: the lines that move, the taste before and after, and what gave way.
          *
@@ -5992,6 +6056,17 @@ export interface components {
             /** Edit */
             edit?: components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["AddAway"] | components["schemas"]["DropAway"] | null;
             what: components["schemas"]["Phrase"];
+        };
+        /**
+         * OpenRunRequest
+         * @description What time it is by the kitchen's clock: the run of the day on which the service comes next is meant.
+         */
+        OpenRunRequest: {
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
         };
         /**
          * Opening
@@ -7347,6 +7422,96 @@ export interface components {
             outcome: "added" | "corrected" | "unchanged" | "refused";
             /** Reason */
             reason: string;
+        };
+        /**
+         * Run
+         * @description All that was said of a service on its day, and what stands; ``number`` is of what was said last.
+         *
+         *     ``changed`` is false where nothing was said since the number that was known: ``events`` and ``marks`` are empty.
+         */
+        Run: {
+            /** Changed */
+            changed: boolean;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Events */
+            events: components["schemas"]["RunEvent"][];
+            /** Marks */
+            marks: components["schemas"]["vianda__core__timetable__run__Mark"][];
+            /** Number */
+            number: number;
+            /** Service Id */
+            service_id: number;
+        };
+        /**
+         * RunEvent
+         * @description Something that was said of a task; ``token`` makes a repeat count once.
+         *
+         *     ``begin``: it was begun at ``minute``. ``end``: it ended then; ``value`` is how many minutes it takes where nobody
+         *     said that it was begun. ``longer``: it goes on until minute ``value``. ``restart``: nothing said before counts.
+         *     ``take-back``: what was said under the token ``of`` does not count.
+         */
+        RunEvent: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "begin" | "end" | "longer" | "restart" | "take-back";
+            /** Minute */
+            minute: number;
+            /**
+             * Of
+             * @default
+             */
+            of: string;
+            /**
+             * Task
+             * @default
+             */
+            task: string;
+            /** Token */
+            token: string;
+            /**
+             * Value
+             * @default null
+             */
+            value: number | null;
+        };
+        /**
+         * RunEventModel
+         * @description What was said of a task at the minute ``minute`` from the hour on the plate; ``token`` makes a repeat count once.
+         *
+         *     ``value``: of an end, the minutes it takes where nobody said it was begun; of longer, until which minute it goes on.
+         *     ``of``: the token of what is taken back.
+         */
+        RunEventModel: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "begin" | "end" | "longer" | "restart" | "take-back";
+            /** Minute */
+            minute: number;
+            /**
+             * Of
+             * @default
+             */
+            of: string;
+            /**
+             * Task
+             * @default
+             */
+            task: string;
+            /** Token */
+            token: string;
+            /**
+             * Value
+             * @default null
+             */
+            value: number | null;
         };
         /**
          * Running
@@ -9965,6 +10130,41 @@ export interface components {
             kind: "write-remark";
             /** Text */
             text: string;
+        };
+        /**
+         * Mark
+         * @description Something that happens: at a second, with the core's temperature.
+         */
+        vianda__core__heat__curve__Mark: {
+            /** At S */
+            at_s: number;
+            /** Core C */
+            core_c: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flip" | "cheese" | "glaze" | "pull" | "peak" | "floor" | "melted";
+        };
+        /**
+         * Mark
+         * @description What stands of a task: when it began, when it ended (None: under way), until when it still takes as was said.
+         */
+        vianda__core__timetable__run__Mark: {
+            /** Begun Min */
+            begun_min: number;
+            /**
+             * Ended Min
+             * @default null
+             */
+            ended_min: number | null;
+            /** Task */
+            task: string;
+            /**
+             * Until Min
+             * @default null
+             */
+            until_min: number | null;
         };
     };
     responses: never;
@@ -17010,6 +17210,291 @@ export interface operations {
             };
             /** @description A problem */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenRunRequest"];
+            };
+        };
+        responses: {
+            /** @description The run of the day on which a service comes next */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    note_run_event: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteEventRequest"];
+            };
+        };
+        responses: {
+            /** @description Say that a task was begun, ended or takes longer; at any device, once */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    follow_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowRunRequest"];
+            };
+        };
+        responses: {
+            /** @description The run of a day, if anything was said since */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

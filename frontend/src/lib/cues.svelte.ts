@@ -1,0 +1,49 @@
+/** How a stove calls: by a chime, by the browser's own voice, by a buzz. Each can be silenced, and stays so. */
+import { chime, CHIMES, type Chime } from "./chime";
+import { foundLocally, keepLocally } from "./outbox.svelte";
+
+export const WAYS = ["sound", "voice", "buzz"] as const;
+export type Way = (typeof WAYS)[number];
+const KEY = "vianda.cues";
+const TONE_MS = 320;
+
+class Cues {
+  /** Nobody asked for a voice: it speaks only when it was switched on. */
+  #on = $state.raw<readonly Way[]>(["sound", "buzz"]);
+  #read = false;
+
+  #load(): void {
+    if (this.#read) return;
+    this.#read = true;
+    const [kept] = foundLocally<{ on: Way[] }>(KEY);
+    if (Array.isArray(kept?.on)) this.#on = WAYS.filter((way) => kept.on.includes(way));
+  }
+
+  get on(): readonly Way[] {
+    return this.#on;
+  }
+
+  /** What was chosen in this browser before. */
+  restore(): void {
+    this.#load();
+  }
+
+  set(way: Way, on: boolean): void {
+    this.#load();
+    this.#on = WAYS.filter((one) => (one === way ? on : this.#on.includes(one)));
+    keepLocally(KEY, [{ on: this.#on }]);
+    if (way === "voice" && !on) globalThis.speechSynthesis?.cancel();
+  }
+
+  /** Call for something: the chime says what kind it is, the voice what it is. */
+  call(which: Chime, words: string): void {
+    this.#load();
+    if (this.#on.includes("sound")) chime(which);
+    if (this.#on.includes("buzz")) navigator.vibrate?.(CHIMES[which].map(() => TONE_MS));
+    if (this.#on.includes("voice") && globalThis.speechSynthesis) {
+      speechSynthesis.speak(new SpeechSynthesisUtterance(words));
+    }
+  }
+}
+
+export const cues = new Cues();

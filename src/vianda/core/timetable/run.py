@@ -1,0 +1,78 @@
+"""A service as it was cooked: what was said of its tasks, in the order in which it was said, and what follows.
+
+Minutes are from the hour on the plate, as the clock of whoever said it had them.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from typing import Literal
+
+RunEventKind = Literal["begin", "end", "longer", "restart", "take-back"]
+
+
+@dataclass(frozen=True, slots=True)
+class RunEvent:
+    """Something that was said of a task; ``token`` makes a repeat count once.
+
+    ``begin``: it was begun at ``minute``. ``end``: it ended then; ``value`` is how many minutes it takes where nobody
+    said that it was begun. ``longer``: it goes on until minute ``value``. ``restart``: nothing said before counts.
+    ``take-back``: what was said under the token ``of`` does not count.
+    """
+
+    token: str
+    kind: RunEventKind
+    minute: int
+    task: str = ""
+    value: int | None = None
+    of: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """What stands of a task: when it began, when it ended (None: under way), until when it still takes as was said."""
+
+    task: str
+    begun_min: int
+    ended_min: int | None = None
+    until_min: int | None = None
+
+
+def marks_of(events: Iterable[RunEvent]) -> tuple[Mark, ...]:
+    """What stands of each task after all that was said.
+
+    Parameters
+    ----------
+    events : Iterable[RunEvent]
+        In the order in which they came.
+
+    Returns
+    -------
+    tuple[Mark, ...]
+        One a task. What was said first of a beginning or an end stands; only a running task takes longer.
+
+    Examples
+    --------
+    >>> marks_of([RunEvent("a", "begin", -40, "mix"), RunEvent("b", "end", -31, "mix", 10)])
+    (Mark(task='mix', begun_min=-40, ended_min=-31, until_min=None),)
+    """
+    said = list(events)
+    taken_back = {e.of for e in said if e.kind == "take-back"}
+    marks: dict[str, Mark] = {}
+    for event in said:
+        if event.token in taken_back:
+            continue
+        known = marks.get(event.task)
+        if event.kind == "restart":
+            marks.clear()
+        elif event.kind == "begin" and known is None:
+            marks[event.task] = Mark(event.task, event.minute)
+        elif event.kind == "longer" and known is not None and known.ended_min is None:
+            marks[event.task] = replace(known, until_min=event.value)
+        elif event.kind == "end" and (known is None or known.ended_min is None):
+            begun = event.minute - max(0, event.value or 0) if known is None else known.begun_min
+            # What was said last comes last.
+            marks.pop(event.task, None)
+            marks[event.task] = Mark(event.task, min(begun, event.minute), event.minute)
+    return tuple(marks.values())

@@ -1,0 +1,74 @@
+"""Services as they were cooked, and what was said of their tasks; each kitchen's own."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import cast
+
+from vianda.core.timetable.run import RunEvent, RunEventKind
+from vianda.storage.clock import now_utc
+from vianda.storage.here import kitchen_here
+from vianda.storage.records import StoredRun
+from vianda.storage.tables import RunEventRow, RunRow
+
+
+def find_run(service_id: int, day: date) -> StoredRun | None:
+    """The run of a service on a day with all that was said, or nothing."""
+    row = RunRow.get_or_none(
+        (RunRow.kitchen_id == kitchen_here()) & (RunRow.service_id == service_id) & (RunRow.day == str(day))
+    )
+    if row is None:
+        return None
+    rows = list(RunEventRow.select().where(RunEventRow.run == row.id).order_by(RunEventRow.id))
+    return StoredRun(
+        id=row.id,
+        service_id=row.service_id,
+        day=day,
+        started_at=row.started_at,
+        number=rows[-1].id if rows else 0,
+        events=tuple(
+            RunEvent(e.token, cast(RunEventKind, e.kind), e.minute, e.task, e.value, e.of_token) for e in rows
+        ),
+    )
+
+
+def newest_event(service_id: int, day: date) -> int:
+    """The number of what was said last, 0 for nothing: one small question for whoever asks every second."""
+    query = (
+        RunEventRow.select(RunEventRow.id)
+        .join(RunRow)
+        .where((RunRow.kitchen_id == kitchen_here()) & (RunRow.service_id == service_id) & (RunRow.day == str(day)))
+        .order_by(RunEventRow.id.desc())
+        .limit(1)
+    )
+    return next((row.id for row in query), 0)
+
+
+def begin_run(service_id: int, day: date) -> int:
+    """The run of a service on a day; begun by whoever says something first, once."""
+    RunRow.insert(
+        kitchen_id=kitchen_here(), service_id=service_id, day=str(day), started_at=now_utc()
+    ).on_conflict_ignore().execute()
+    row = RunRow.get(
+        (RunRow.kitchen_id == kitchen_here()) & (RunRow.service_id == service_id) & (RunRow.day == str(day))
+    )
+    return int(row.id)
+
+
+def count_events(run_id: int) -> int:
+    """How much was said."""
+    return int(RunEventRow.select().where(RunEventRow.run == run_id).count())
+
+
+def add_event(run_id: int, event: RunEvent) -> None:
+    """Write down what was said; the same token twice counts once."""
+    RunEventRow.insert(
+        run=run_id,
+        token=event.token,
+        kind=event.kind,
+        task=event.task,
+        minute=event.minute,
+        value=event.value,
+        of_token=event.of,
+        at=now_utc(),
+    ).on_conflict_ignore().execute()
