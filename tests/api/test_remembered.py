@@ -6,7 +6,7 @@ import pytest
 
 from vianda.core.demo.formulas import beacon_grill
 from vianda.interchange.kinds import FORMULAS
-from vianda.services import shelf, supply
+from vianda.services import shelf, spans
 from vianda.storage.caches import forget_all
 from vianda.storage.transaction import transaction
 
@@ -78,7 +78,7 @@ def test_what_a_dish_takes_is_remembered_by_its_guests(client, monkeypatch) -> N
         more = {"remark": "", "repeat": "", "until": "", "counts": []}
         assert client.post("/api/services", json={"service": service | more}).status_code == 201
     forget_all()
-    calls = _counted(monkeypatch, supply, "compute")
+    calls = _counted(monkeypatch, spans, "compute")
     span = {"from_day": "2026-12-01", "to_day": "2026-12-07", "unit_system": "metric"}
     first = client.post("/api/shopping", json=span).get_json()
     assert len(calls) == 2
