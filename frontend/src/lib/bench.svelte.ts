@@ -257,8 +257,9 @@ export class Bench {
       return;
     }
     this.#travelling = true;
-    // What is dragged after a step back is a new step.
+    // What is dragged after a step back is a new step, also where the hand moved before the step was taken.
     this.#drag = null;
+    this.#lastRemembered = null;
     try {
       const answer = await api.evaluate(to, [], units.system);
       if (way === "back") {

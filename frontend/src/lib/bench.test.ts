@@ -136,6 +136,25 @@ describe("undo and redo", () => {
     expect(bench.formula?.remark).toBeUndefined();
   });
 
+  it("take what a drag still moves behind a step back as a step of its own", async () => {
+    const bench = await opened();
+    server.on("POST", "/evaluate", async ({ body }) => {
+      const { formula: given, edits } = body as { formula: Formula; edits: Edit[] };
+      await settle(300);
+      const edit = edits[0];
+      const now = edit?.kind === "move-edge" ? { ...given, remark: String(edit.at_frac) } : given;
+      return { status: 200, body: { formula: now, evaluation: {} } };
+    });
+    bench.edit(edge(0.5));
+    void bench.undo();
+    // The hand still moves while the step back waits for the answer.
+    bench.edit(edge(0.6));
+    await settle(2000);
+    expect(bench.formula?.remark).toBe("0.6");
+    expect(bench.canUndo).toBe(true);
+    await bench.undo();
+    expect(bench.formula?.remark).toBeUndefined();
+  });
   it("take a drag as one step though its answers come a second apart, and one after a step back as another", async () => {
     const bench = await opened();
     const bar = (value: number): Edit => ({ kind: "set", figure: "group", value, item: "crumb" });
