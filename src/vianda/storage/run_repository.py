@@ -49,9 +49,9 @@ def begin_run(service_id: int, day: date) -> int:
     RunRow.insert(
         kitchen_id=kitchen_here(), service_id=service_id, day=str(day), started_at=now_utc()
     ).on_conflict_ignore().execute()
-    row = RunRow.get(
-        (RunRow.kitchen_id == kitchen_here()) & (RunRow.service_id == service_id) & (RunRow.day == str(day))
-    )
+    # A locking read sees what another device has just begun; a plain one might still see the time before.
+    here = (RunRow.kitchen_id == kitchen_here()) & (RunRow.service_id == service_id) & (RunRow.day == str(day))
+    row = RunRow.select().where(here).for_update().get()
     return int(row.id)
 
 
