@@ -172,18 +172,13 @@ def _late(page: Page, base: str, dishes: tuple[int, ...]) -> None:
     tasks = page.request.post(f"{base}/api/services/plan", data=ask).json()["timetable"]["tasks"]
     plate = next(t for t in tasks if t["key"] == f"f{dishes[1]}-preheat")
     now = plate["start_min"] + 15
-    marks = [
-        {
-            "task": t["key"],
-            "begun_min": t["start_min"],
-            "ended_min": t["end_min"] if t["end_min"] <= now else None,
-            "until_min": None,
-        }
-        for t in tasks
-        if t["start_min"] < now and t is not plate
-    ]
-    key = f"vianda.underway.{kept['id']}.{day}"
-    page.evaluate("([key, marks]) => localStorage.setItem(key, JSON.stringify(marks))", [key, marks])
+    path = f"{base}/api/services/{kept['id']}/run/events"
+    for n, task in enumerate(t for t in tasks if t["start_min"] < now and t is not plate):
+        said = {"token": f"picture-{n:03d}", "kind": "begin", "minute": task["start_min"], "task": task["key"]}
+        page.request.post(path, data={"day": str(day), "event": said})
+        if task["end_min"] <= now:
+            said |= {"token": f"picture-end-{n:03d}", "kind": "end", "minute": task["end_min"]}
+            page.request.post(path, data={"day": str(day), "event": said})
     page.clock.set_fixed_time(datetime.combine(day, time()) + timedelta(minutes=ready_min + now))
     page.goto(f"{base}/services/{kept['id']}/cook")
     page.locator("[data-under-way]").wait_for(timeout=60_000)

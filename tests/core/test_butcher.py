@@ -11,6 +11,7 @@ import pytest
 from heat_formulas import INVENTORY, KITCHEN
 from vianda.core.basis.units import c_from_f
 from vianda.core.demo.formulas import beacon_grill, keepers_loaf, night_watch_balls, slipway_smash, supply_boat_ragu
+from vianda.core.evaluation.evaluate import sheets
 from vianda.core.model.formula import Formula
 from vianda.core.pipeline.compute import compute
 from vianda.core.supply.butcher import BlendTaken, ButcherSlip, blend_taken, butcher_slip_of
@@ -102,3 +103,10 @@ def test_cuts_are_those_of_the_shopping_list_with_what_is_trimmed_for_all_blends
 
 def test_nothing_served_is_an_empty_slip() -> None:
     assert _slip() == ButcherSlip((), (), 0.0, 0)
+
+
+@pytest.mark.parametrize(("country", "most_c"), [("US", c_from_f(41.0)), ("UK", 2.0)])
+def test_a_formulas_own_slip_has_the_line_of_the_weeks(country: str, most_c: float) -> None:
+    kitchen = replace(KITCHEN, country=country)  # type: ignore[arg-type]
+    found = sheets(slipway_smash(), inventory=INVENTORY, kitchen=kitchen)
+    assert found.arrival.most_c == pytest.approx(most_c)

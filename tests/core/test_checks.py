@@ -63,17 +63,45 @@ def test_hot_holding_just_inside_and_just_outside(country: str, least_c: float) 
 def test_the_core_is_held_against_the_floor_that_leads(country, setting, poultry, least_c, hold_s) -> None:
     limit = _limit("core", country, setting=setting, poultry=poultry)
     assert (limit.least_c, limit.hold_s) == (pytest.approx(least_c), hold_s)
-    kept = _judged("core", country, (round(least_c, 1), 0.0), setting=setting, poultry=poultry)
-    # Typed as the screen shows it, 68.3 °C is 155 °F.
-    assert kept.verdict == "kept"
-    missed = _judged("core", country, (round(least_c, 1) - 0.1, 0.0), setting=setting, poultry=poultry)
+    # Typed as the screen shows it, 68.3 °C is 155 °F. What must be held is not kept by one moment.
+    shown = round(least_c, 1)
+    at_once = _judged("core", country, (shown, 0.0), setting=setting, poultry=poultry)
+    assert (at_once.verdict, at_once.next_s) == (("running", hold_s) if hold_s else ("kept", None))
+    assert _judged("core", country, (shown, 0.0), (shown, hold_s), setting=setting, poultry=poultry).verdict == "kept"
+    # Below the coolest hold of its table it is missed; between them it may be held for longer.
+    coolest = round(min(h.temp_c for h in limit.holds), 1)
+    missed = _judged("core", country, (coolest - 0.1, 0.0), setting=setting, poultry=poultry)
     assert missed.verdict == "missed"
-    assert ("hold" in kept.says.amounts) is (hold_s > 0)
+    below = _judged("core", country, (shown - 0.1, 0.0), setting=setting, poultry=poultry)
+    assert below.verdict == ("missed" if coolest == shown else "running")
+    assert ("hold" in missed.says.amounts) is (hold_s > 0)
+
+
+# FDA Food Code 3-401.11: 68.3 °C for 17 s, 70 °C at once; UK: 70 °C for 2 min, 75 °C for 30 s. From memory, high.
+@pytest.mark.parametrize(
+    ("country", "readings", "verdict"),
+    [
+        ("US", [(68.3, 0), (68.3, 16.9)], "running"),
+        ("US", [(68.3, 0), (68.3, 17)], "kept"),
+        ("US", [(70.0, 0)], "kept"),
+        ("UK", [(70.0, 0), (71.0, 119)], "running"),
+        ("UK", [(70.0, 0), (71.0, 120)], "kept"),
+        ("UK", [(75.0, 0), (75.0, 29)], "running"),
+        ("UK", [(75.0, 0), (75.0, 30)], "kept"),
+        # It fell below in between: the clock starts anew.
+        ("UK", [(70.0, 0), (69.0, 60), (70.0, 121)], "running"),
+        ("UK", [(70.0, 0), (69.0, 121)], "running"),
+        ("UK", [(75.0, 0), (59.0, 30)], "missed"),
+    ],
+)
+def test_a_floor_is_held_for_its_time_or_met_hotter_and_shorter(country, readings, verdict) -> None:
+    assert _judged("core", country, *readings).verdict == verdict
 
 
 def test_a_thermometer_in_fahrenheit_is_judged_in_whole_degrees() -> None:
-    assert _judged("core", "US", (c_from_f(154.6), 0.0), unit_system="us").verdict == "kept"
-    assert _judged("core", "US", (c_from_f(154.4), 0.0), unit_system="us").verdict == "missed"
+    home = {"unit_system": "us", "setting": "home"}
+    assert _judged("core", "US", (c_from_f(159.6), 0.0), **home).verdict == "kept"
+    assert _judged("core", "US", (c_from_f(159.4), 0.0), **home).verdict == "missed"
     assert _judged("cold", "US", (c_from_f(41.4), 0.0), unit_system="us").verdict == "kept"
     assert _judged("cold", "US", (c_from_f(41.6), 0.0), unit_system="us").verdict == "missed"
 

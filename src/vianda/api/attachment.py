@@ -1,4 +1,4 @@
-"""A document as a file to keep, named after what is in it."""
+"""A document or a table as a file to keep, named after what is in it."""
 
 from __future__ import annotations
 
@@ -14,4 +14,13 @@ def json_file(content: object, *, name: str, ending: str, otherwise: str, kind: 
         json.dumps(content, indent=2, ensure_ascii=False),
         content_type=kind,
         headers={"Content-Disposition": f'attachment; filename="{plain}.{ending}.json"'},
+    )
+
+
+def csv_file(content: str, *, name: str) -> Response:
+    """A table as a CSV file of that name."""
+    return Response(
+        content,
+        content_type="text/csv; charset=utf-8",
+        headers={"Content-Disposition": f'attachment; filename="{name}.csv"'},
     )

@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, TypeAdapter
 
-from vianda.api.wire import Answer, Moment
+from vianda.api.wire import Answer, Moment, Token
 from vianda.core.batch.portions import Portions
 from vianda.core.batch.salt_ledger import SaltFigures
 from vianda.core.blend.blend import BlendFigures
@@ -34,7 +34,7 @@ class BeginRequest(Strict):
 class EventRequest(Strict):
     """Something that happened at the stove; ``token`` makes a repeat count once."""
 
-    token: Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9-]+$")]
+    token: Token
     kind: Literal["done", "extra", "probe", "back"]
     place: Annotated[int, Field(ge=0, le=100_000)]
     value: Annotated[float, Field(ge=-50, le=3600)] | None = None

@@ -5,6 +5,7 @@ from __future__ import annotations
 from flask import Blueprint, Response
 
 from vianda.api import larder_schemas as s
+from vianda.api.attachment import csv_file
 from vianda.api.contract import operation
 from vianda.api.problems import ProblemError, problem
 from vianda.core.inventory.evidence import ROUGHNESS
@@ -120,11 +121,7 @@ def read_fat_test(body: s.FatTestRequest) -> s.FatTestAnswer:
 
 @blueprint.get("/file.csv")
 def export_csv() -> Response:
-    return Response(
-        larders.export_csv(),
-        content_type="text/csv; charset=utf-8",
-        headers={"Content-Disposition": 'attachment; filename="larder.csv"'},
-    )
+    return csv_file(larders.export_csv(), name="larder")
 
 
 @operation(

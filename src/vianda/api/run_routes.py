@@ -9,13 +9,12 @@ from flask import Blueprint
 from pydantic import Field
 
 from vianda.api.contract import operation
+from vianda.api.wire import Token
 from vianda.core.timetable.run import RunEvent, RunEventKind
 from vianda.interchange.documents import Strict
 from vianda.services import runs, services
 
 blueprint = Blueprint("runs", __name__, url_prefix="/api")
-
-Token = Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9-]+$")]
 
 
 class OpenRunRequest(Strict):

@@ -8,6 +8,7 @@ from typing import Annotated
 from flask import Blueprint, Response, request
 from pydantic import Field
 
+from vianda.api.attachment import csv_file
 from vianda.api.contract import operation
 from vianda.api.larder_schemas import LotAnswer, lot_answer
 from vianda.api.problems import ProblemError, problem
@@ -230,11 +231,7 @@ def _day(text: str) -> date:
 @blueprint.get("/shopping/<from_day>/<to_day>/list.csv")
 def export_shopping(from_day: str, to_day: str) -> Response:
     first, last = _day(from_day), _day(to_day)
-    return Response(
-        shopping_csv(supply.span_shopping(first, last).shopping),
-        content_type="text/csv; charset=utf-8",
-        headers={"Content-Disposition": f'attachment; filename="shopping-{first}-{last}.csv"'},
-    )
+    return csv_file(shopping_csv(supply.span_shopping(first, last).shopping), name=f"shopping-{first}-{last}")
 
 
 @blueprint.get("/prep/<from_day>/<to_day>/list.csv")
@@ -245,21 +242,13 @@ def export_prep(from_day: str, to_day: str) -> Response:
         day_min = float(request.args.get("day_min", "0"))
     except ValueError:
         day_min = -1.0
-    return Response(
-        prep_csv(supply.span_prep(first, last, day_min=day_min).plan),
-        content_type="text/csv; charset=utf-8",
-        headers={"Content-Disposition": f'attachment; filename="prep-{first}-{last}.csv"'},
-    )
+    return csv_file(prep_csv(supply.span_prep(first, last, day_min=day_min).plan), name=f"prep-{first}-{last}")
 
 
 @blueprint.get("/butcher/<from_day>/<to_day>/slip.csv")
 def export_butcher(from_day: str, to_day: str) -> Response:
     first, last = _day(from_day), _day(to_day)
-    return Response(
-        butcher_csv(supply.butcher(first, last).slip),
-        content_type="text/csv; charset=utf-8",
-        headers={"Content-Disposition": f'attachment; filename="butcher-{first}-{last}.csv"'},
-    )
+    return csv_file(butcher_csv(supply.butcher(first, last).slip), name=f"butcher-{first}-{last}")
 
 
 @blueprint.get("/services/calendar.ics")

@@ -9,6 +9,7 @@ from collections.abc import Iterator
 from flask import Blueprint, Response
 
 from vianda.api import weighing_schemas as s
+from vianda.api.attachment import csv_file
 from vianda.api.contract import operation
 from vianda.api.problems import ProblemError, problem
 from vianda.services import weighings
@@ -89,11 +90,7 @@ def get_display(weighing_id: int) -> s.DisplayAnswer:
 @blueprint.get("/weighings/<int:weighing_id>/records.csv")
 def records(weighing_id: int) -> Response:
     weighing = weighings.get_weighing(weighing_id)
-    return Response(
-        weighings.records_csv(weighing),
-        content_type="text/csv; charset=utf-8",
-        headers={"Content-Disposition": f'attachment; filename="weighing-{weighing_id}.csv"'},
-    )
+    return csv_file(weighings.records_csv(weighing), name=f"weighing-{weighing_id}")
 
 
 @blueprint.get("/weighings/<int:weighing_id>/stream")

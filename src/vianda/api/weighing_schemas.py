@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from vianda.api.wire import Answer, Moment
+from vianda.api.wire import Answer, Moment, Token
 from vianda.core.weighing.check_weigh import Verdict
 from vianda.core.weighing.weighing_run import Running, WeighingPlan
 from vianda.devices.scale import Reading
@@ -24,7 +24,7 @@ class BeginWeighingRequest(Strict):
 class WeighingAction(Strict):
     """One thing done; ``token`` makes a repeat count once. ``seen_g`` and ``late_s`` speak of a press while away."""
 
-    token: Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9-]+$")]
+    token: Token
     action: Action
     about: Annotated[int, Field(ge=1)] | None = None
     seen_g: Annotated[float, Field(ge=-200_000, le=200_000)] | None = None

@@ -1,18 +1,12 @@
 /** An evening opened at the stove: the service, its plan, and its run; without a line, as it was fetched last. */
 import { api, ProblemError, type Service, type Timetable, type Underway } from "../../lib/api/client";
+import { today } from "../../lib/format";
 import { Resource } from "../../lib/resource.svelte";
 import { units } from "../../lib/units.svelte";
+import { clockText } from "./marks";
 import { keptEvening, UnderwayBench } from "./underway.svelte";
 
 const AGAIN_MS = 2000;
-/** What time it is here, as a kitchen's clock has it. */
-const clockHere = () => {
-  const now = new Date();
-  const two = (n: number) => String(n).padStart(2, "0");
-  const day = `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
-  return `${day}T${two(now.getHours())}:${two(now.getMinutes())}`;
-};
-
 export class Evening {
   run = $state.raw<UnderwayBench | null>(null);
   missing = $state(false);
@@ -37,7 +31,7 @@ export class Evening {
   async load(): Promise<void> {
     try {
       const { service } = await api.service(this.service_id);
-      const run = await api.openRun(this.service_id, clockHere());
+      const run = await api.openRun(this.service_id, `${today()}T${clockText()}`);
       this.#told = null;
       // The run that was opened without a line goes on, unless the service was changed meanwhile.
       const same = this.run?.day === run.day && JSON.stringify(this.run.service) === JSON.stringify(service);

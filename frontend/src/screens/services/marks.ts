@@ -21,10 +21,12 @@ export function minuteNow(day: string, ready_min: number, now: Date): number {
   return Math.floor((now.getTime() - plate.getTime()) / 60_000);
 }
 
+/** What time it is here, as a kitchen's clock shows it. */
+export const clockText = (): string => new Date().toTimeString().slice(0, 5);
+
 /** What time it is: minutes from the hour on the plate, and as a clock shows it. */
 export function clockNow(day: string, ready_min: number): { now: number; clock: string } {
-  const now = new Date();
-  return { now: minuteNow(day, ready_min, now), clock: now.toTimeString().slice(0, 5) };
+  return { now: minuteNow(day, ready_min, new Date()), clock: clockText() };
 }
 
 export function marksOf(events: readonly RunEvent[]): readonly Mark[] {

@@ -19,6 +19,7 @@
     formula: Formula;
     evaluation: Evaluation;
     slip: Sheets["slip"];
+    arrival: Sheets["arrival"];
     kitchen: StoredKitchen;
   } | null>(null);
   let problem = $state<string | null>(null);
@@ -28,11 +29,11 @@
     void (async () => {
       try {
         const [stored, kitchen] = await Promise.all([api.formula(now), api.kitchen()]);
-        const [{ evaluation }, { slip }] = await Promise.all([
+        const [{ evaluation }, { slip, arrival }] = await Promise.all([
           api.evaluate(stored.formula, [], units.system),
           api.sheets(stored.formula, units.system),
         ]);
-        shown = { formula: stored.formula, evaluation, slip, kitchen };
+        shown = { formula: stored.formula, evaluation, slip, arrival, kitchen };
       } catch (error) {
         if (!(error instanceof ProblemError)) throw error;
         problem = error.problem.detail;
@@ -131,9 +132,12 @@
                 kind="frac"
                 value={shown.evaluation.style.fat_band_frac[0]}
                 high={shown.evaluation.style.fat_band_frac[1]}
-              />, at most <Qty kind="temp_c" value={4} />
+              />, at most <Qty kind="temp_c" value={shown.arrival.most_c} />
             </dd>
-            <dd class="text-[0.9375rem]">A 200 g sample is cooked out and weighed from each delivery.</dd>
+            <dd class="text-[0.9375rem]">
+              A sample of <Qty kind="mass_g" value={slip.sample_g} /> is cooked out and weighed from each delivery.
+              {shown.arrival.source}.
+            </dd>
           </div>
           <div>
             <dt class="text-[0.8125rem] quiet">By the week</dt>

@@ -5,6 +5,7 @@
   import { cues } from "../../lib/cues.svelte";
   import { amount, phrase, time } from "../../lib/format";
   import { bindKeys } from "../../lib/keys";
+  import CuesMenu from "../../lib/ui/CuesMenu.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
@@ -21,6 +22,7 @@
     stove = now;
     void now.load();
     const rest = keepAwake();
+    cues.restore();
     return () => {
       now.close();
       rest();
@@ -79,9 +81,12 @@
         {/if}
       {/if}
     </p>
-    {#if stove?.cook}<a class="underline underline-offset-4" href={`/formula/${stove.cook.formula_id}/cook`}
-        >Back to the bench</a
-      >{/if}
+    <span class="flex flex-wrap items-baseline gap-x-6">
+      <CuesMenu />
+      {#if stove?.cook}<a class="underline underline-offset-4" href={`/formula/${stove.cook.formula_id}/cook`}
+          >Back to the bench</a
+        >{/if}
+    </span>
   </header>
 
   {#if stove?.problem && !stove.cook}

@@ -12,6 +12,8 @@ from vianda.core.blend.grind import GrindPlan
 
 # Check-weighing of formed pieces: 2 to 3 % or 2 g, whichever is more (common practice).
 TOLERANCE_FRAC, TOLERANCE_G = 0.025, 2.0
+# Cooked out for its fat from each delivery, g: a size that a kitchen scale weighs to a hundredth. Ours.
+SAMPLE_G = 200.0
 # Pieces that differ by more from the mass of their blend hold something else too, and are portioned after mixing. Ours.
 SAME_MASS_FRAC = 0.02
 
@@ -32,7 +34,8 @@ class SlipLine:
 class Slip:
     """One batch for the butcher, and a week for the supplier. Masses in g, fat 0–1.
 
-    ``portioned``: pieces are of the blend alone, so that whoever grinds it can portion it too.
+    ``portioned``: pieces are of the blend alone, so that whoever grinds it can portion it too. ``sample_g`` of each
+    delivery is cooked out.
     """
 
     lines: tuple[SlipLine, ...]
@@ -49,6 +52,7 @@ class Slip:
     week_mass_g: float
     week_pieces: int
     portioned: bool
+    sample_g: float = SAMPLE_G
 
 
 def butcher_slip(

@@ -9,11 +9,11 @@ from dataclasses import dataclass
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.checks.limits import CheckKind
 from vianda.core.schedule.model import Problem, Slot, Task
-from vianda.core.timetable.remarks import named
+from vianda.core.timetable.remarks import HELD_MIN, named
 
 # What waits hot is measured when it has waited so long, and again and again after that, min: the Food Code asks for no
 # interval; every two hours leaves time to act. Common practice, no published source.
-HOT_FROM_MIN, HOT_EVERY_MIN = 30, 120
+HOT_FROM_MIN, HOT_EVERY_MIN = HELD_MIN, 120
 # A wave, or what finishes in its sauce. Keys have the dish's own beginning.
 _HEATED = re.compile(r"(?:^|-)(?:wave-\d+|simmer)$")
 _IN_SAUCE = re.compile(r"(?:^|-)simmer$")

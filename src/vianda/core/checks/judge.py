@@ -10,7 +10,7 @@ from vianda.core.basis import phrase as ph
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.basis.units import UnitSystem
-from vianda.core.checks.limits import CheckKind, CheckLimit
+from vianda.core.checks.limits import CheckKind, CheckLimit, CoolStep
 from vianda.core.heat.floor import shown_c
 
 COLDEST_C, HOTTEST_C = -40.0, 150.0
@@ -69,7 +69,8 @@ def judge(
     limit : CheckLimit
         The line.
     readings : Sequence[Reading]
-        Of one thing, in the order of time; of cooling and warming up the first one starts the clock.
+        Of one thing, in the order of time; of cooling and warming up the first one starts the clock, of the
+        core the first one that is hot enough.
     reheat : CheckLimit
         The line of warming up, for what is done when holding or cooling is missed.
     unit_system : UnitSystem, default "metric"
@@ -78,7 +79,7 @@ def judge(
     Returns
     -------
     Judged
-        The last reading decides, of cooling every step.
+        The last reading decides; of cooling every step, of the core any hold of its floor.
 
     Raises
     ------
@@ -93,6 +94,8 @@ def judge(
     last = readings[-1]
     if limit.kind == "cool":
         return _cooling(limit, readings, reheat, unit_system)
+    if limit.kind == "core":
+        return _core(limit, readings, reheat, unit_system)
     shown = shown_c(last.temp_c, unit_system=unit_system)
     too_cold = limit.least_c is not None and shown < shown_c(limit.least_c, unit_system=unit_system)
     too_warm = limit.most_c is not None and shown > shown_c(limit.most_c, unit_system=unit_system)
@@ -147,27 +150,44 @@ def _corrective(limit: CheckLimit, reheat: CheckLimit) -> Phrase:
     return say(text, **{k: ph.temp(v) for k, v in values.items() if v is not None and f"{{{k}}}" in text})
 
 
+def _core(limit: CheckLimit, readings: Sequence[Reading], reheat: CheckLimit, unit_system: UnitSystem) -> Judged:
+    """Any hold of the floor will do; one moment at a temperature that must be held is not enough."""
+    says = _line(limit, readings[-1])
+    waits: list[float] = []
+    for hold in limit.holds:
+        line, since = shown_c(hold.temp_c, unit_system=unit_system), None
+        for reading in readings:
+            if shown_c(reading.temp_c, unit_system=unit_system) < line:
+                since = None
+                continue
+            since = reading.at_s if since is None else since
+            if reading.at_s - since >= hold.time_s:
+                return Judged("kept", says)
+        if since is not None:
+            waits.append(since + hold.time_s)
+    if waits:
+        return Judged("running", says, None, min(waits))
+    return Judged("missed", says, _corrective(limit, reheat))
+
+
 def _cooling(limit: CheckLimit, readings: Sequence[Reading], reheat: CheckLimit, unit_system: UnitSystem) -> Judged:
     """Each step by the first reading that is as cold as it wants; the clock starts with the first reading."""
     last = readings[-1]
     for step in limit.steps:
         line = shown_c(step.to_c, unit_system=unit_system)
         there = next((r for r in readings if shown_c(r.temp_c, unit_system=unit_system) <= line), None)
-        words = {
-            "t": ph.temp(last.temp_c), "at": ph.duration(last.at_s),
-            "line": ph.temp(step.to_c), "within": ph.duration(step.within_s),
-        }  # fmt: skip
         if (there is None and last.at_s >= step.within_s) or (there is not None and there.at_s > step.within_s):
-            says = say(f"{{t}} after {{at}}; at most {{line}} within {{within}} ({limit.source}).", **words)
-            return Judged("missed", says, _corrective(limit, reheat))
+            return Judged("missed", _cooled(limit, step, last), _corrective(limit, reheat))
         if there is None:
-            says = say(f"{{t}} after {{at}}; at most {{line}} within {{within}} ({limit.source}).", **words)
-            return Judged("running", says, None, step.within_s)
-    return Judged(
-        "kept",
-        say(
-            f"{{t}} after {{at}}; at most {{line}} within {{within}} ({limit.source}).",
-            t=ph.temp(last.temp_c), at=ph.duration(last.at_s),
-            line=ph.temp(limit.steps[-1].to_c), within=ph.duration(limit.steps[-1].within_s),
-        ),
-    )  # fmt: skip
+            return Judged("running", _cooled(limit, step, last), None, step.within_s)
+    return Judged("kept", _cooled(limit, limit.steps[-1], last))
+
+
+def _cooled(limit: CheckLimit, step: CoolStep, last: Reading) -> Phrase:
+    return say(
+        f"{{t}} after {{at}}; at most {{line}} within {{within}} ({limit.source}).",
+        t=ph.temp(last.temp_c),
+        at=ph.duration(last.at_s),
+        line=ph.temp(step.to_c),
+        within=ph.duration(step.within_s),
+    )

@@ -10,6 +10,7 @@ from vianda.core.basis.units import c_from_f
 from vianda.core.equipment.kitchen import Country, Setting
 from vianda.core.heat.after import HOT_HOLDS
 from vianda.core.heat.floor import floors_for
+from vianda.core.heat.holds import Hold, holds_of
 
 CheckKind = Literal["cold", "core", "hot", "cool", "reheat"]
 KIND_TITLES: Mapping[CheckKind, str] = {
@@ -34,7 +35,8 @@ class CoolStep:
 class CheckLimit:
     """A line: at least or at most so warm, °C (None: no such bound), held for ``hold_s`` seconds.
 
-    ``within_s``: reached within so long, None without a limit. ``steps`` are of cooling, one after the other.
+    ``within_s``: reached within so long, None without a limit. ``steps`` are of cooling, one after the other. ``holds``
+    are of the core: any one of them will do, hotter for a shorter time.
     """
 
     kind: CheckKind
@@ -44,6 +46,7 @@ class CheckLimit:
     hold_s: float = 0.0
     within_s: float | None = None
     steps: tuple[CoolStep, ...] = ()
+    holds: tuple[Hold, ...] = ()
 
 
 HOUR_S = 3600.0
@@ -102,7 +105,8 @@ def limit_of(
 
     References
     ----------
-    The table of each kind; the core's floor: ``heat.floor``; hot holding: ``heat.after.HOT_HOLDS``. All from memory.
+    The table of each kind; the core's floor and its holds: ``heat.floor``, ``heat.holds``; hot holding:
+    ``heat.after.HOT_HOLDS``. All from memory.
 
     Examples
     --------
@@ -124,4 +128,4 @@ def limit_of(
         least, within, source = REHEAT[country]
         return CheckLimit(kind, source, least_c=least, within_s=within)
     floor = floors_for(country=country, setting=setting, poultry=poultry, stuffed=stuffed).leading
-    return CheckLimit(kind, floor.source, least_c=floor.temp_c, hold_s=floor.hold_s)
+    return CheckLimit(kind, floor.source, least_c=floor.temp_c, hold_s=floor.hold_s, holds=holds_of(floor))

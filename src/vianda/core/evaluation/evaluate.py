@@ -35,6 +35,7 @@ from vianda.core.model.styles import Form
 from vianda.core.pipeline.compute import compute
 from vianda.core.pipeline.figures import BesideSheet
 from vianda.core.shape.figures import ShapeFigures, takes_mould
+from vianda.core.supply.arrival import ArrivalLimit, limit_ground
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,7 +96,7 @@ class Evaluation:
 @dataclass(frozen=True, slots=True)
 class Sheets:
     """What is opened beside the figures: the working of each, how the mix is made and weighed, what to do when the
-    fried teaspoon tastes otherwise, the butcher's slip, and the stove's steps.
+    fried teaspoon tastes otherwise, the butcher's slip with how warm its blend may arrive, and the stove's steps.
     """
 
     workings: dict[str, Working]
@@ -103,6 +104,7 @@ class Sheets:
     weigh_out: WeighOut
     corrections: tuple[Correction, ...]
     slip: Slip
+    arrival: ArrivalLimit
     stove: StovePlan
 
 
@@ -148,6 +150,7 @@ def sheets(formula: Formula, *, inventory: Inventory, kitchen: Kitchen, engine: 
         weigh_out=figures.sheet.weigh_out,
         corrections=corrections_of(figures),
         slip=figures.trade.slip,
+        arrival=limit_ground(figures.context.meats, country=kitchen.country),
         stove=figures.cook.stove,
     )
 

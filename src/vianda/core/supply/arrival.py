@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from vianda.core.basis import phrase as ph
@@ -76,6 +76,28 @@ def limit_for(meat: Meat, *, country: Country) -> ArrivalLimit:
     if meat.kind == "offal":
         return OFFAL
     return POULTRY if meat.species in POULTRY_SPECIES else MEAT
+
+
+def limit_ground(meats: Iterable[Meat], *, country: Country) -> ArrivalLimit:
+    """The line for meats that are delivered ground together: the strictest of them, as minced meat.
+
+    Parameters
+    ----------
+    meats : Iterable[Meat]
+        What is in the blend; one at least.
+    country : Country
+        Where the kitchen is.
+
+    Returns
+    -------
+    ArrivalLimit
+        The warmest it may be, °C.
+
+    References
+    ----------
+    See ``limit_for``.
+    """
+    return min((limit_for(replace(m, kind="ground"), country=country) for m in meats), key=lambda x: x.most_c)
 
 
 def arrival(meat: Meat, temp_c: float | None, *, country: Country, unit_system: UnitSystem = "metric") -> Arrival:

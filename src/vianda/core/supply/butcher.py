@@ -7,16 +7,15 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import date, timedelta
 
+from vianda.core.blend.slip import SAMPLE_G
 from vianda.core.equipment.kitchen import Country
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.pipeline.figures import Figures
-from vianda.core.supply.arrival import ArrivalLimit, limit_for
+from vianda.core.supply.arrival import limit_for, limit_ground
 from vianda.core.supply.made_ahead import GROUND_KEEPS_DAYS
 from vianda.core.supply.shopping import ShopLine
 
 WEEK_DAYS = 7
-# Cooked out for its fat from each delivery, g: a size that a kitchen scale weighs to a hundredth. Ours.
-SAMPLE_G = 200.0
 # Below this no butcher cuts anything: dust of sums, g.
 DUST_G = 0.5
 
@@ -232,8 +231,7 @@ def _blend_order(one: _Gathered, inventory: Inventory, country: Country, span_da
     mass_g = math.fsum(one.mass_g.values())
     cuts = tuple(replace(cut, trimmed_g=one.trimmed_g[cut.meat]) for cut in one.first.cuts)
     blend = replace(one.first, cuts=cuts, mass_g=mass_g, pieces=sum(one.pieces.values()))
-    lines = [limit_for(replace(inventory.meat(c.meat), kind="ground"), country=country) for c in cuts]
-    strictest = min(lines, key=lambda x: x.most_c)
+    strictest = limit_ground((inventory.meat(c.meat) for c in cuts), country=country)
     days = tuple(
         BlendDay(day, day - timedelta(days=GROUND_KEEPS_DAYS), grams, one.pieces[day])
         for day, grams in one.mass_g.items()
@@ -242,7 +240,7 @@ def _blend_order(one: _Gathered, inventory: Inventory, country: Country, span_da
 
 
 def _cut_order(line: ShopLine, trimmed: Mapping[str, float], inventory: Inventory, country: Country) -> CutOrder:
-    most: ArrivalLimit = limit_for(inventory.meat(line.key), country=country)
+    most = limit_for(inventory.meat(line.key), country=country)
     return CutOrder(
         meat=line.key,
         name=line.name,

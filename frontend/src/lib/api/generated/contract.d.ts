@@ -1978,6 +1978,16 @@ export interface components {
             taken: "taken" | "refused" | "unmeasured";
         };
         /**
+         * ArrivalLimit
+         * @description The warmest a delivery may be, °C, and who says so.
+         */
+        ArrivalLimit: {
+            /** Most C */
+            most_c: number;
+            /** Source */
+            source: string;
+        };
+        /**
          * Ask
          * @description What cannot be settled by the text alone, with its readings as choices.
          */
@@ -8266,9 +8276,10 @@ export interface components {
         /**
          * Sheets
          * @description What is opened beside the figures: the working of each, how the mix is made and weighed, what to do when the
-         *     fried teaspoon tastes otherwise, the butcher's slip, and the stove's steps.
+         *     fried teaspoon tastes otherwise, the butcher's slip with how warm its blend may arrive, and the stove's steps.
          */
         Sheets: {
+            arrival: components["schemas"]["ArrivalLimit"];
             /** Corrections */
             corrections: components["schemas"]["Correction"][];
             protocol: components["schemas"]["Protocol"];
@@ -8513,7 +8524,8 @@ export interface components {
          * Slip
          * @description One batch for the butcher, and a week for the supplier. Masses in g, fat 0–1.
          *
-         *     ``portioned``: pieces are of the blend alone, so that whoever grinds it can portion it too.
+         *     ``portioned``: pieces are of the blend alone, so that whoever grinds it can portion it too. ``sample_g`` of each
+         *     delivery is cooked out.
          */
         Slip: {
             /** Batch Mass G */
@@ -8538,6 +8550,11 @@ export interface components {
             plate_mm: number;
             /** Portioned */
             portioned: boolean;
+            /**
+             * Sample G
+             * @default 200
+             */
+            sample_g: number;
             /** Services Per Week */
             services_per_week: number;
             /** Week Mass G */
