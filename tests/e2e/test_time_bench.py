@@ -300,6 +300,46 @@ def test_short_of_time_the_meat_is_bought_ground_and_it_fits(watch, kestrel, wid
     expect(page.get_by_role("alert")).to_be_visible()
 
 
+# The first search that is asked for by lines never ends by itself.
+ENDLESS = """
+const real = window.fetch;
+window.fetch = (url, options) => {
+  if (url !== "/api/short-of-time" || window.hungUp !== undefined) return real(url, options);
+  window.hungUp = false;
+  const line = JSON.stringify({ looking: { plans: 12, seconds: 3.2 } }) + "\\n";
+  const body = new ReadableStream({
+    start(out) {
+      out.enqueue(new TextEncoder().encode(line));
+      options.signal.addEventListener("abort", () => {
+        window.hungUp = true;
+        out.error(options.signal.reason);
+      });
+    },
+  });
+  return Promise.resolve(new Response(body));
+};
+"""
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_a_long_search_tells_how_far_it_is_and_is_stopped(watch, kestrel, width: int) -> None:
+    watched = watch(kestrel, width=width)
+    watched.page.add_init_script(ENDLESS)
+    page = _open(watched, keepers_loaf(), f"Loaf in a hurry {width}")
+    page.get_by_role("tab", name="Short of time").click()
+    expect(page.get_by_text("12 plans tried in 3 s")).to_be_visible()
+    assert watched.axe() == []
+    page.get_by_role("button", name="Stop looking").click()
+    stopped = page.get_by_text("Stopped before what would make it quicker was found.")
+    expect(stopped).to_be_visible()
+    assert page.evaluate("window.hungUp")
+    expect(page.locator("[data-short]")).to_have_count(0)
+    page.get_by_role("button", name="Look again").click()
+    expect(stopped).to_have_count(0)
+    expect(page.locator("[data-short]")).to_be_visible(timeout=60_000)
+    watched.saved()
+
+
 @pytest.mark.parametrize("width", [1280, 390])
 def test_carried_to_the_pier_it_takes_ice_and_papers(watch, kestrel, width: int) -> None:
     watched = watch(kestrel, width=width)

@@ -25,6 +25,7 @@ from vianda.core.stack.layers import layer_choices
 from vianda.core.target.wish import AIMS
 from vianda.core.timetable.short_of_time import ShortOfTime
 from vianda.core.timetable.timetable import Timetable
+from vianda.runtime.searching import Search
 from vianda.services import bench, larders, targets, timetables
 
 blueprint = Blueprint("bench", __name__, url_prefix="/api")
@@ -66,8 +67,9 @@ def sheets(body: s.SheetsRequest) -> Sheets:
     summary="When to do what for a formula, backwards from the plate",
     body=s.SheetsRequest,
     answer=Timetable,
+    searched=True,
 )
-def timetable(body: s.SheetsRequest) -> Timetable:
+def timetable(body: s.SheetsRequest) -> Search[Timetable]:
     return timetables.timetable_of(body.formula, unit_system=body.unit_system)
 
 
@@ -113,8 +115,9 @@ def carried(body: s.CarriedRequest) -> Carried:
     summary="Whether a formula is on the plate within so many minutes, and the cheapest changes that make it fit",
     body=s.ShortOfTimeRequest,
     answer=ShortOfTime,
+    searched=True,
 )
-def short_of_time(body: s.ShortOfTimeRequest) -> ShortOfTime:
+def short_of_time(body: s.ShortOfTimeRequest) -> Search[ShortOfTime]:
     return timetables.short_of_time_for(body.formula, body.minutes, unit_system=body.unit_system)
 
 

@@ -19,7 +19,9 @@ from pydantic.json_schema import GenerateJsonSchema, JsonSchemaMode
 from werkzeug.exceptions import HTTPException
 
 from vianda.api.problems import Problem, ProblemError, core_problem, problem
+from vianda.api.searched import LINES, in_lines, wants_lines
 from vianda.core.basis.errors import CoreError
+from vianda.runtime.searching import Looking, Search
 from vianda.services.once import once_only
 
 JSON_TYPE = "application/json"
@@ -40,6 +42,7 @@ class Operation:
     problems: tuple[int, ...]
     path_types: tuple[tuple[str, str], ...]
     once: bool = False
+    searched: bool = False
 
 
 OPERATIONS: list[Operation] = []
@@ -112,9 +115,11 @@ def operation(
     status: int = 200,
     problems: tuple[int, ...] = (),
     once: bool = False,
+    searched: bool = False,
 ) -> Callable[[Callable[..., Any]], Callable[..., Response]]:
     """Register a view. It gets ``body=`` when it takes one, and returns what ``answer`` describes.
 
+    ``searched``: the view returns a search; its answer is waited for, or told line by line where that is accepted.
     ``once``: a write that may come with a token; sent again with it, it is answered as before and not done again.
     """
     adapter: TypeAdapter[Any] | None = TypeAdapter(answer) if answer is not None else None
@@ -125,11 +130,18 @@ def operation(
             if body is not None:
                 path_values["body"] = _read_body(body)
 
+            def refusal(error: CoreError) -> Problem:
+                return core_problem(error, pointer_in(path_values.get("body"), error.field))
+
             def answered() -> Response:
                 try:
                     result = view(**path_values)
+                    if isinstance(result, Search) and adapter is not None:
+                        if wants_lines():
+                            return in_lines(result, adapter, refusal)
+                        result = result.found()
                 except CoreError as error:
-                    raise ProblemError(core_problem(error, pointer_in(path_values.get("body"), error.field))) from error
+                    raise ProblemError(refusal(error)) from error
                 if isinstance(result, Response):
                     return result
                 if adapter is None:
@@ -155,6 +167,7 @@ def operation(
                 problems,
                 types,
                 once,
+                searched,
             )
         )
         return run
@@ -209,6 +222,7 @@ def openapi(version: str) -> dict[str, Any]:
         if op.answer is not None:
             inputs.append((("answer", at), "serialization", op.answer.core_schema))
     inputs.append((("problem", 0), "serialization", TypeAdapter(Problem).core_schema))
+    inputs.append((("looking", 0), "serialization", TypeAdapter(Looking).core_schema))
     references, definitions = generator.generate_definitions(inputs)
     references, definitions = _one_a_type(references, definitions)
     for definition in definitions.values():
@@ -242,7 +256,15 @@ def openapi(version: str) -> dict[str, Any]:
             entry["requestBody"] = {"required": True, "content": {JSON_TYPE: {"schema": schema}}}
         if op.answer is not None:
             schema = references[(("answer", at), "serialization")]
-            entry["responses"][str(op.status)] = {"description": op.summary, "content": {JSON_TYPE: {"schema": schema}}}
+            content = {JSON_TYPE: {"schema": schema}}
+            if op.searched:
+                line = {
+                    "looking": references[(("looking", 0), "serialization")],
+                    "found": schema,
+                    "problem": problem_ref,
+                }
+                content[LINES] = {"schema": {"type": "object", "properties": line}}
+            entry["responses"][str(op.status)] = {"description": op.summary, "content": content}
         else:
             entry["responses"]["204"] = {"description": "Done"}
         usual = (400, 413, 415, 422) if op.body is not None else ()

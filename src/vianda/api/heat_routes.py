@@ -10,6 +10,7 @@ from flask import Blueprint, Response
 from pydantic import Field, TypeAdapter
 
 from vianda.api.contract import operation
+from vianda.api.searched import LINES
 from vianda.core.basis.bounds import Key, TempC
 from vianda.core.heat.after import AfterLine
 from vianda.core.heat.cooked import BrownWord
@@ -24,8 +25,6 @@ from vianda.interchange.documents import Strict
 from vianda.services import heat_bench, thermometers
 
 blueprint = Blueprint("heat", __name__, url_prefix="/api")
-
-LINES = "application/x-ndjson"
 
 
 class FormulaRequest(Strict):

@@ -64,6 +64,11 @@ def core_problem(error: CoreError, pointer: str) -> Problem:
     return problem(422, error.code, error.title, error.detail, fields=fields)
 
 
+def internal() -> Problem:
+    """What was not foreseen."""
+    return problem(500, "internal", "Something broke here", "The fault is ours and was written to the log.")
+
+
 def _pointer(found: ErrorDetails) -> str:
     """A JSON pointer to where something was found; a variant of a union is no place in the body."""
     refused = found.get("ctx", {}).get("error")
@@ -161,7 +166,7 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
 
     def unknown(e: Exception) -> Response:
         current_app.logger.exception("unexpected error")
-        return reply(problem(500, "internal", "Something broke here", "The fault is ours and was written to the log."))
+        return reply(internal())
 
     app.register_error_handler(CoreError, core)
     app.register_error_handler(NotFoundError, missing)

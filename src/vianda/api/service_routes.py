@@ -18,6 +18,7 @@ from vianda.core.schedule.replan import Progress
 from vianda.core.timetable.underway import Underway
 from vianda.interchange.documents import Strict
 from vianda.interchange.service_file import ServiceFile, service_file_schema
+from vianda.runtime.searching import Search
 from vianda.services import service_files, services
 from vianda.storage.records import StoredService
 
@@ -236,8 +237,9 @@ def busy_cook(body: BusyCookRequest) -> Service:
     summary="When to do what for everything that is served together",
     body=PlanServiceRequest,
     answer=services.PlannedService,
+    searched=True,
 )
-def plan_service(body: PlanServiceRequest) -> services.PlannedService:
+def plan_service(body: PlanServiceRequest) -> Search[services.PlannedService]:
     return services.plan_service(body.service, unit_system=body.unit_system)
 
 
@@ -248,8 +250,9 @@ def plan_service(body: PlanServiceRequest) -> services.PlannedService:
     summary="The rest of a service from now on: what is done stands, the rest moves as little as it can",
     body=UnderwayRequest,
     answer=Underway,
+    searched=True,
 )
-def service_under_way(body: UnderwayRequest) -> Underway:
+def service_under_way(body: UnderwayRequest) -> Search[Underway]:
     if len({m.task for m in body.marks}) != len(body.marks):
         raise OutOfRangeError("Of one task something is said twice.", field="/marks")
     done = {m.task: (m.begun_min, m.ended_min) for m in body.marks if m.ended_min is not None}

@@ -11,6 +11,7 @@ import contextlib
 import pickle
 import subprocess
 import sys
+from collections.abc import Callable
 from threading import Lock, Thread
 from typing import IO, Any
 
@@ -46,10 +47,15 @@ class SolverProcess:
 
     def __call__(self, problem: Problem, *, cushion_min: int = 0, goals: int = 4) -> Plan | None:
         """The best plan that can be found, as ``solve`` finds it."""
+        return self.asked(problem, cushion_min=cushion_min, goals=goals, before=lambda: None)
+
+    def asked(self, problem: Problem, *, cushion_min: int, goals: int, before: Callable[[], None]) -> Plan | None:
+        """The same; ``before`` is called when its turn has come, and may refuse by raising."""
         with self._lock:
+            before()
             for last in (False, True):
                 try:
-                    return self._asked((problem, cushion_min, goals))
+                    return self._answered((problem, cushion_min, goals))
                 except (OSError, EOFError, pickle.UnpicklingError) as error:
                     # It was killed or has run out of memory: a new one is asked once.
                     self._stopped()
@@ -57,7 +63,7 @@ class SolverProcess:
                         raise UnsettledError("The search for a timetable broke off. Try again.") from error
         raise AssertionError
 
-    def _asked(self, question: tuple[Problem, int, int]) -> Plan | None:
+    def _answered(self, question: tuple[Problem, int, int]) -> Plan | None:
         process = self._running()
         assert process.stdin is not None
         assert process.stdout is not None

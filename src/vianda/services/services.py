@@ -18,13 +18,14 @@ from vianda.core.model.service import ServedDish, Service
 from vianda.core.pipeline.compute import compute
 from vianda.core.schedule.model import EARLIEST_MIN, LATEST_MIN, Slot
 from vianda.core.schedule.replan import Progress
+from vianda.core.schedule.solve import Solver
 from vianda.core.timetable.tasks import Dish
 from vianda.core.timetable.timetable import Timetable, timetable_together
 from vianda.core.timetable.underway import Underway, underway
 from vianda.interchange.calendar_busy import busy_times
 from vianda.interchange.calendar_file import Dated, calendar_file
 from vianda.runtime.engine import ENGINE
-from vianda.runtime.solver import SOLVER
+from vianda.runtime.searching import Search
 from vianda.services.bench import context
 from vianda.services.supply import span_prep
 from vianda.storage import formula_repository, service_repository, supply_repository
@@ -136,20 +137,24 @@ def busy_cook(service: Service, cook: int, calendar: str, *, utc_offset_min: int
     return replace(service, timing=keep_away(others, away))
 
 
-def plan_service(service: Service, *, unit_system: UnitSystem | None = None) -> PlannedService:
+def plan_service(service: Service, *, unit_system: UnitSystem | None = None) -> Search[PlannedService]:
     """When to do what for all that is served together. A dish that cannot be is named, and the rest is planned."""
     planned, dishes = _dishes(service, unit_system)
-    found = timetable_together(dishes, timing=service.timing, solver=SOLVER) if dishes else None
-    return PlannedService(tuple(planned), found)
+
+    def look(solver: Solver) -> PlannedService:
+        found = timetable_together(dishes, timing=service.timing, solver=solver) if dishes else None
+        return PlannedService(tuple(planned), found)
+
+    return Search(look)
 
 
 def service_under_way(
     service: Service, *, stood: tuple[Stood, ...], progress: Progress, unit_system: UnitSystem | None = None
-) -> Underway:
+) -> Search[Underway]:
     """The rest of a service from now on, as little as possible of it moved from where it stood."""
     _, dishes = _dishes(service, unit_system)
     slots = {x.task: x.slot() for x in stood}
-    return underway(dishes, timing=service.timing, stood=slots, progress=progress, solver=SOLVER)
+    return Search(lambda solver: underway(dishes, timing=service.timing, stood=slots, progress=progress, solver=solver))
 
 
 def _dishes(service: Service, unit_system: UnitSystem | None) -> tuple[list[PlannedDish], list[Dish]]:

@@ -8,10 +8,11 @@ from vianda.core.model.formula import Formula, OwnTask
 from vianda.core.orders.arrivals import Orders
 from vianda.core.orders.as_they_come import OrdersFigures, as_they_come
 from vianda.core.pipeline.compute import compute
+from vianda.core.schedule.solve import Solver
 from vianda.core.timetable.short_of_time import ShortOfTime, short_of_time
 from vianda.core.timetable.timetable import Timetable, timetable
 from vianda.runtime.engine import ENGINE
-from vianda.runtime.solver import SOLVER
+from vianda.runtime.searching import Search
 from vianda.services.bench import context
 from vianda.storage import formula_repository, service_repository
 
@@ -19,16 +20,23 @@ from vianda.storage import formula_repository, service_repository
 MOST_OFFERED = 12
 
 
-def timetable_of(formula: Formula, *, unit_system: UnitSystem | None = None) -> Timetable:
+def timetable_of(formula: Formula, *, unit_system: UnitSystem | None = None) -> Search[Timetable]:
     """The timetable of a formula as it stands, backwards from its hour on the plate."""
     inventory, kitchen = context(unit_system)
-    return timetable(compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE), solver=SOLVER)
+    figures = compute(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
+    return Search(lambda solver: timetable(figures, solver=solver))
 
 
-def short_of_time_for(formula: Formula, minutes: int, *, unit_system: UnitSystem | None = None) -> ShortOfTime:
+def short_of_time_for(formula: Formula, minutes: int, *, unit_system: UnitSystem | None = None) -> Search[ShortOfTime]:
     """Whether a formula is on the plate within so many minutes, and what would bring it there."""
     inventory, kitchen = context(unit_system)
-    return short_of_time(formula, minutes=minutes, inventory=inventory, kitchen=kitchen, engine=ENGINE, solver=SOLVER)
+
+    def look(solver: Solver) -> ShortOfTime:
+        return short_of_time(
+            formula, minutes=minutes, inventory=inventory, kitchen=kitchen, engine=ENGINE, solver=solver
+        )
+
+    return Search(look)
 
 
 def carried_of(formula: Formula, trip: Trip, *, unit_system: UnitSystem | None = None) -> Carried:

@@ -97,6 +97,8 @@ export type Pot = S["Pot"];
 export type Thickening = S["Thickening"];
 export type Ferment = S["Ferment"];
 export type Timetable = S["Timetable"];
+export type Looking = S["Looking"];
+type Look = (far: Looking) => void;
 export type Timing = S["Timing"];
 export type TimingEdit = S["EditServiceRequest"]["edit"];
 export type Service = S["Service"];
@@ -208,13 +210,13 @@ async function ask<M extends Method, P extends PathOf<M>>(
 }
 
 /** An answer that comes line by line; what is refused is refused as a whole. */
-async function lines<T>(path: string, body: unknown, online: (line: T) => void, signal: AbortSignal) {
+async function lines<T>(path: string, body: unknown, online: (line: T) => void, signal?: AbortSignal) {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
+    response = await fetch(path, {
       method: "POST",
       signal,
-      headers: { "Content-Type": "application/json", ...meant() },
+      headers: { "Content-Type": "application/json", Accept: "application/x-ndjson", ...meant() },
       body: JSON.stringify(body),
     });
   } catch (error) {
@@ -235,16 +237,43 @@ async function lines<T>(path: string, body: unknown, online: (line: T) => void, 
   try {
     for (;;) {
       const { value, done } = await reader.read();
-      if (done) return;
+      if (done) {
+        if (rest) online(JSON.parse(rest) as T);
+        return;
+      }
       const parts = (rest + value).split("\n");
       rest = parts.pop() ?? "";
       for (const line of parts) if (line) online(JSON.parse(line) as T);
     }
   } catch (error) {
+    if (error instanceof ProblemError) throw error;
     if (error instanceof DOMException && error.name === "AbortError") throw error;
     // The server fell over in the middle of its answer.
     throw new ProblemError(AWAY);
   }
+}
+
+/** An answer that is searched for: how far it is, line by line, and in the end what was found. */
+async function searched<P extends PathOf<"post">>(
+  path: P,
+  body: Body<P, "post">,
+  look: (far: Looking) => void,
+  signal?: AbortSignal,
+): Promise<Answer<P, "post">> {
+  let found: { answer: Answer<P, "post"> } | null = null;
+  await lines<{ looking?: Looking; found?: Answer<P, "post">; problem?: Problem }>(
+    path,
+    body,
+    (line) => {
+      if (line.problem) throw new ProblemError(line.problem);
+      if (line.looking) look(line.looking);
+      if (line.found) found = { answer: line.found };
+    },
+    signal,
+  );
+  // It broke off before the end.
+  if (!found) throw new ProblemError(AWAY);
+  return (found as { answer: Answer<P, "post"> }).answer;
 }
 
 export const api = {
@@ -269,15 +298,15 @@ export const api = {
     ask("post", "/api/evaluate", { body: { formula, edits, unit_system } }),
   sheets: (formula: Formula, unit_system: Units, signal?: AbortSignal) =>
     ask("post", "/api/sheets", { body: { formula, unit_system }, signal }),
-  timetable: (formula: Formula, unit_system: Units, signal?: AbortSignal) =>
-    ask("post", "/api/timetable", { body: { formula, unit_system }, signal }),
+  timetable: (formula: Formula, unit_system: Units, look: Look, signal?: AbortSignal) =>
+    searched("/api/timetable", { formula, unit_system }, look, signal),
   /** The curve and how its uncertainty comes along, one line at a time. */
   heatCurve: (
     formula: Formula,
     more: { surface_now_c: number | null; observed: Observed | null },
     online: (line: HeatCurve | HeatProgress) => void,
     signal: AbortSignal,
-  ) => lines<HeatCurve | HeatProgress>("/heat/curve", { formula, ...more }, online, signal),
+  ) => lines<HeatCurve | HeatProgress>("/api/heat/curve", { formula, ...more }, online, signal),
   heatWays: (formula: Formula, signal?: AbortSignal) =>
     ask("post", "/api/heat/ways", { body: { formula, surface_now_c: null }, signal }),
   heatAsk: (
@@ -326,8 +355,8 @@ export const api = {
     ask("delete", "/api/services/{service_id}", { at: { service_id }, once: true }),
   editService: (service: Service, edit: TimingEdit, unit_system: Units) =>
     ask("post", "/api/services/edit", { body: { service, edit, unit_system } }),
-  planService: (service: Service, unit_system: Units, signal?: AbortSignal) =>
-    ask("post", "/api/services/plan", { body: { service, unit_system }, signal }),
+  planService: (service: Service, unit_system: Units, look: Look, signal?: AbortSignal) =>
+    searched("/api/services/plan", { service, unit_system }, look, signal),
   orders: (formula: Formula, orders: Orders, unit_system: Units, signal?: AbortSignal) =>
     ask("post", "/api/orders", { body: { formula, orders, unit_system }, signal }),
   openRun: (service_id: number, now: string) =>
@@ -336,8 +365,8 @@ export const api = {
     ask("post", "/api/services/{service_id}/run/follow", { at: { service_id }, body: { day, known } }),
   noteRunEvent: (service_id: number, day: string, event: RunEvent) =>
     ask("post", "/api/services/{service_id}/run/events", { at: { service_id }, body: { day, event } }),
-  underway: (body: UnderwayRequest, signal?: AbortSignal) =>
-    ask("post", "/api/services/under-way", { body, signal }),
+  underway: (body: UnderwayRequest, look: Look, signal?: AbortSignal) =>
+    searched("/api/services/under-way", body, look, signal),
   createFormula: (formula: Formula) => ask("post", "/api/formulas", { body: { formula }, once: true }),
   saveFormula: (formula_id: number, formula: Formula, revision: number) =>
     ask("put", "/api/formulas/{formula_id}", { at: { formula_id }, body: { formula, revision } }),
@@ -347,8 +376,8 @@ export const api = {
   versions: (formula_id: number) => ask("get", "/api/formulas/{formula_id}/versions", { at: { formula_id } }),
   keepVersion: (formula_id: number, name: string) =>
     ask("post", "/api/formulas/{formula_id}/versions", { at: { formula_id }, body: { name }, once: true }),
-  shortOfTime: (formula: Formula, minutes: number, unit_system: Units, signal?: AbortSignal) =>
-    ask("post", "/api/short-of-time", { body: { formula, minutes, unit_system }, signal }),
+  shortOfTime: (formula: Formula, minutes: number, unit_system: Units, look: Look, signal?: AbortSignal) =>
+    searched("/api/short-of-time", { formula, minutes, unit_system }, look, signal),
   carried: (formula: Formula, trip: Trip, unit_system: Units, signal?: AbortSignal) =>
     ask("post", "/api/carried", { body: { formula, trip, unit_system }, signal }),
   ownTasks: () => ask("get", "/api/own-tasks"),

@@ -8,7 +8,7 @@ export interface Asked {
   /** What makes a write that is sent again count once; "" for none. */
   token: string;
 }
-type Answer = { status: number; body: unknown } | "away";
+type Answer = { status: number; body: unknown } | { lines: readonly unknown[] } | "away";
 export type Route = (asked: Asked) => Answer | Promise<Answer>;
 
 class MemoryStore {
@@ -51,6 +51,8 @@ export class FakeServer {
         const route = this.#routes.get(`${asked.method} ${asked.path}`);
         const answer = route ? await route(asked) : { status: 404, body: { status: 404, detail: "none" } };
         if (answer === "away") throw new TypeError("connection refused");
+        if ("lines" in answer)
+          return new Response(answer.lines.map((line) => JSON.stringify(line) + "\n").join(""));
         return new Response(answer.status === 204 ? null : JSON.stringify(answer.body), {
           status: answer.status,
         });
@@ -60,6 +62,10 @@ export class FakeServer {
 
   on(method: string, path: string, route: Route): void {
     this.#routes.set(`${method} ${path}`, route);
+  }
+  /** An answer that comes line by line. */
+  lines(path: string, sent: readonly unknown[]): void {
+    this.#routes.set(`POST ${path}`, () => ({ lines: sent }));
   }
   count(method: string, path: string): number {
     return this.asked.filter((a) => a.method === method && a.path === path).length;

@@ -153,6 +153,7 @@
       <div class="mt-7">
         <TimetableView
           timing={service.timing}
+          search={b.plan}
           table={planned?.timetable ?? null}
           problem={b.plan.problem}
           refusal={b.refusal}

@@ -159,7 +159,9 @@
       </p>
     {:else if !answer || !run}
       <h1 class="text-3xl">{evening?.name ?? "Service"}</h1>
-      {#if !trouble}<p class="mt-4 text-xl" aria-busy="true">Planning from now on …</p>{/if}
+      {#if !trouble}<p class="mt-4 text-xl" aria-busy="true">
+          Planning from now on …{evening?.tried ? ` Plans tried: ${evening.tried}.` : ""}
+        </p>{/if}
     {:else}
       <div class="flex flex-wrap items-end justify-between gap-x-8">
         <h1

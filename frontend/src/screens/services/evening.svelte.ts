@@ -1,7 +1,7 @@
 /** An evening opened at the stove: the service, its plan, and its run; without a line, as it was fetched last. */
 import { api, ProblemError, type Service, type Timetable, type Underway } from "../../lib/api/client";
 import { today } from "../../lib/format";
-import { Resource } from "../../lib/resource.svelte";
+import { Search } from "../../lib/search.svelte";
 import { units } from "../../lib/units.svelte";
 import { clockText } from "./marks";
 import { keptEvening, UnderwayBench } from "./underway.svelte";
@@ -12,8 +12,8 @@ export class Evening {
   missing = $state(false);
   /** What was planned from now on when the line was still there. */
   before = $state.raw<Underway | null>(null);
-  readonly #plan = new Resource<Service, Timetable | null>(async (service, signal) => {
-    const found = await api.planService(service, units.system, signal);
+  readonly #plan = new Search<Service, Timetable | null>(async (service, signal, look) => {
+    const found = await api.planService(service, units.system, look, signal);
     this.#dishes = found.dishes.find((d) => d.problem)?.problem ?? null;
     return found.timetable ?? null;
   });
@@ -66,6 +66,10 @@ export class Evening {
   }
   get planned(): Pick<Timetable, "tasks"> | null {
     return this.#plan.value ?? this.#keptPlan;
+  }
+  /** How many plans were tried so far, where that takes long enough to be told. */
+  get tried(): number {
+    return (this.#plan.looking ?? this.run?.answer.looking)?.plans ?? 0;
   }
   get name(): string {
     return this.run?.service.name ?? "";

@@ -8,7 +8,7 @@ import {
   type TimingEdit,
 } from "../../lib/api/client";
 import { utcOffsetMin } from "../../lib/days";
-import { Resource } from "../../lib/resource.svelte";
+import { Search } from "../../lib/search.svelte";
 import { units } from "../../lib/units.svelte";
 
 const WAIT_MS = 400;
@@ -23,8 +23,8 @@ export class ServiceBench {
   missing = $state(false);
   /** What another window saved meanwhile. */
   theirs = $state.raw<StoredService | null>(null);
-  readonly plan = new Resource<Service, PlannedService>((now, signal) =>
-    api.planService(now, units.system, signal),
+  readonly plan = new Search<Service, PlannedService>((now, signal, look) =>
+    api.planService(now, units.system, look, signal),
   );
   #revision = 0;
   #saving: Promise<void> | null = null;

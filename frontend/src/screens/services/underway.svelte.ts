@@ -13,7 +13,7 @@ import {
   type UnderwayRequest,
 } from "../../lib/api/client";
 import { foundLocally, keepLocally, newToken, Outbox } from "../../lib/outbox.svelte";
-import { Resource } from "../../lib/resource.svelte";
+import { Search } from "../../lib/search.svelte";
 import { asked, clockNow, marksOf, takeOldMarks } from "./marks";
 
 const TICK_MS = 5000;
@@ -44,8 +44,8 @@ export class UnderwayBench {
   /** Devices are not heard: the line is down. */
   away = $state(false);
   problem = $state<string | null>(null);
-  readonly answer = new Resource<UnderwayRequest, Underway>((question, signal) =>
-    api.underway(question, signal),
+  readonly answer = new Search<UnderwayRequest, Underway>((question, signal, look) =>
+    api.underway(question, look, signal),
   );
   readonly outbox: Outbox<RunEvent>;
   readonly #kitchen: string;

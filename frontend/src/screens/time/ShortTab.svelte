@@ -3,11 +3,12 @@
   import { onDestroy } from "svelte";
   import { api, type Edit, type Formula, type ShortOfTime } from "../../lib/api/client";
   import { amount } from "../../lib/format";
-  import { Resource } from "../../lib/resource.svelte";
+  import { Search } from "../../lib/search.svelte";
   import { Told } from "../../lib/told.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import { units } from "../../lib/units.svelte";
+  import Looking from "../../lib/ui/Looking.svelte";
   import QuickField from "../heat/QuickField.svelte";
 
   interface Props {
@@ -18,8 +19,8 @@
   let { formula, currency, onedit }: Props = $props();
   const told = new Told();
   let minutes = $state(15);
-  const asked = new Resource<[Formula, number], ShortOfTime>(([now, within], signal) =>
-    api.shortOfTime(now, within, units.system, signal),
+  const asked = new Search<[Formula, number], ShortOfTime>(([now, within], signal, look) =>
+    api.shortOfTime(now, within, units.system, look, signal),
   );
   $effect(() => asked.ask([formula, minutes]));
   onDestroy(() => asked.clear());
@@ -39,6 +40,7 @@
   {/each}
 </div>
 {#if told.problem}<p role="alert" class="mt-3 text-[0.875rem] text-error">{told.problem}</p>{/if}
+<Looking search={asked} what="what would make it quicker" />
 {#if asked.problem}<p role="alert" class="mt-3 max-w-[44rem] text-error">{asked.problem.detail}</p>
 {:else if found && found.minutes === minutes}
   <div
@@ -102,4 +104,6 @@
       to be there; cooks are the formula's. What is given up first is common practice, no published source.
     </p>
   </div>
-{:else}<p class="mt-4 quiet" aria-busy="true">Trying what would make it quicker …</p>{/if}
+{:else if asked.busy && !asked.looking}<p class="mt-4 quiet" aria-busy="true">
+    Trying what would make it quicker …
+  </p>{/if}

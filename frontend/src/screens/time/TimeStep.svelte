@@ -2,7 +2,7 @@
 <script lang="ts">
   import { onDestroy } from "svelte";
   import { api, type Formula, type Timetable } from "../../lib/api/client";
-  import { Resource } from "../../lib/resource.svelte";
+  import { Search } from "../../lib/search.svelte";
   import { units } from "../../lib/units.svelte";
   import type { StepProps } from "../step";
   import CarriedTab from "./CarriedTab.svelte";
@@ -12,7 +12,9 @@
 
   let { bench, formula, kitchen }: StepProps = $props();
   const timed = ["type-timing", "add-task", "drop-task", "pin-task", "add-away", "drop-away"];
-  const asked = new Resource<Formula, Timetable>((now, signal) => api.timetable(now, units.system, signal));
+  const asked = new Search<Formula, Timetable>((now, signal, look) =>
+    api.timetable(now, units.system, look, signal),
+  );
   $effect(() => asked.ask(formula));
   onDestroy(() => asked.clear());
   const refused = $derived(
@@ -22,6 +24,7 @@
 
 <TimetableView
   timing={formula.timing}
+  search={asked}
   table={asked.value}
   problem={asked.problem}
   refusal={refused}

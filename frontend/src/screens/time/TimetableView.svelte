@@ -2,7 +2,9 @@
 <script lang="ts">
   import type { Snippet } from "svelte";
   import type { Formula, Kitchen, Problem, Timetable, TimingEdit } from "../../lib/api/client";
+  import type { Searching } from "../../lib/search.svelte";
   import Fact from "../../lib/ui/Fact.svelte";
+  import Looking from "../../lib/ui/Looking.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import Segments from "../../lib/ui/Segments.svelte";
@@ -17,6 +19,8 @@
 
   interface Props {
     timing: Formula["timing"];
+    /** Who looks for the timetable. */
+    search: Searching;
     table: Timetable | null;
     /** Why there is none. */
     problem: Problem | null;
@@ -39,6 +43,7 @@
   }
   let {
     timing,
+    search,
     table,
     problem,
     refusal,
@@ -111,6 +116,7 @@
       {#if problem}
         <p role="alert" class="mt-3 text-[0.875rem] text-error">{problem.detail}</p>
       {/if}
+      {#if !idle}<Looking {search} what="a timetable" />{/if}
       {#if table}
         <div
           class="mt-4"
@@ -171,7 +177,7 @@
             </ul>
           {/if}
         </div>
-      {:else if !problem && !idle}<p class="mt-4 quiet" aria-busy="true">
+      {:else if search.busy && !search.looking && !idle}<p class="mt-4 quiet" aria-busy="true">
           Putting it in time … the first one takes some seconds.
         </p>{/if}
     {/if}

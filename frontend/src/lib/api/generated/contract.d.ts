@@ -5285,6 +5285,16 @@ export interface components {
             meat: string;
         };
         /**
+         * Looking
+         * @description How far a search is: so many plans tried (count), so long (s).
+         */
+        Looking: {
+            /** Plans */
+            plans: number;
+            /** Seconds */
+            seconds: number;
+        };
+        /**
          * Lot
          * @description A delivery: what is left of it in grams, the price paid, its days, and the evidence on its fat.
          *
@@ -16724,6 +16734,11 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlannedService"];
+                    "application/x-ndjson": {
+                        found?: components["schemas"]["PlannedService"];
+                        looking?: components["schemas"]["Looking"];
+                        problem?: components["schemas"]["Problem"];
+                    };
                 };
             };
             /** @description A problem */
@@ -16898,6 +16913,11 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Underway"];
+                    "application/x-ndjson": {
+                        found?: components["schemas"]["Underway"];
+                        looking?: components["schemas"]["Looking"];
+                        problem?: components["schemas"]["Problem"];
+                    };
                 };
             };
             /** @description A problem */
@@ -17820,6 +17840,11 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShortOfTime"];
+                    "application/x-ndjson": {
+                        found?: components["schemas"]["ShortOfTime"];
+                        looking?: components["schemas"]["Looking"];
+                        problem?: components["schemas"]["Problem"];
+                    };
                 };
             };
             /** @description A problem */
@@ -18571,6 +18596,11 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Timetable"];
+                    "application/x-ndjson": {
+                        found?: components["schemas"]["Timetable"];
+                        looking?: components["schemas"]["Looking"];
+                        problem?: components["schemas"]["Problem"];
+                    };
                 };
             };
             /** @description A problem */
