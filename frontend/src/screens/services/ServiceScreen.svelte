@@ -51,14 +51,14 @@
 
 <svelte:head><title>{service?.name ?? "Service"} · Vianda</title></svelte:head>
 <Shell here="Shelf">
-  <main id="main" class="mx-auto w-full max-w-5xl px-4 pt-6 pb-12 sm:px-6">
+  <main id="main" class="mx-auto w-full max-w-5xl px-4 pt-6 pb-12 sm:px-6 2xl:max-w-[84rem]">
     <p><a class="text-primary underline underline-offset-3" href="/services">All services</a></p>
     {#if bench?.missing}
       <h1 class="mt-3 text-2xl">This service is not here</h1>
       <p class="mt-1 quiet">It was deleted, or it belongs to another kitchen.</p>
     {:else if bench && service && kitchen}
       {@const b = bench}
-      <div class="mt-2 flex flex-wrap items-end gap-3">
+      <div class="mt-2 flex max-w-[61rem] flex-wrap items-end gap-3">
         <label class="block grow text-[0.8125rem] quiet"
           >Service<input
             class="block w-full border-b border-transparent bg-transparent text-2xl font-semibold text-base-content hover:border-base-300 focus:border-primary"
@@ -104,7 +104,7 @@
       {:else if b.problem}<p role="alert" class="mt-3 text-error">{b.problem}</p>{/if}
       {#if told.problem}<p role="alert" class="mt-3 text-error">{told.problem}</p>{/if}
 
-      <section class="mt-5" aria-label="Dishes">
+      <section class="mt-5 max-w-[61rem]" aria-label="Dishes">
         <ul aria-label="Dishes">
           {#each service.dishes as dish, at (at)}
             {@const known = planned?.dishes[at]}

@@ -1,6 +1,6 @@
 <!-- One thing of the list: what is there of it and how it is sold; of a meat, a delivery that is taken in. -->
 <script lang="ts">
-  import { untrack } from "svelte";
+  import { onMount, untrack } from "svelte";
   import { api, type ShopLine, type Stocked } from "../../lib/api/client";
   import { amount, today } from "../../lib/format";
   import { Told } from "../../lib/told.svelte";
@@ -26,7 +26,7 @@
   let received = $state.raw<Received | null>(null);
   const shown = (value: number) =>
     value === 0 ? "" : bread ? String(value) : amount({ kind: "mass_g", value }, units);
-  $effect(() => {
+  onMount(() => {
     const { kind, key } = line;
     void told.run(async () => {
       const kept = (await api.stock()).find((s) => s.kind === kind && s.key === key);
@@ -134,51 +134,52 @@
   {/if}
   <form onsubmit={keep} aria-label="What is kept of it">
     <h3 class="font-semibold">What is kept of it</h3>
-    <div class="mt-2 flex flex-wrap items-end gap-3">
-      {#if line.kind !== "meat"}
+    <!-- Nothing is typed before it is known what stands there: what comes later would take it away again. -->
+    {#if stocked}<div class="mt-2 flex flex-wrap items-end gap-3">
+        {#if line.kind !== "meat"}
+          <TextField
+            label="There now"
+            width="7rem"
+            value={typed.on_hand}
+            placeholder={`0 ${unit}`}
+            oninput={(t) => (typed.on_hand = t)}
+          />
+        {/if}
         <TextField
-          label="There now"
+          label="Always to have"
           width="7rem"
-          value={typed.on_hand}
+          value={typed.par}
           placeholder={`0 ${unit}`}
-          oninput={(t) => (typed.on_hand = t)}
+          oninput={(t) => (typed.par = t)}
         />
-      {/if}
-      <TextField
-        label="Always to have"
-        width="7rem"
-        value={typed.par}
-        placeholder={`0 ${unit}`}
-        oninput={(t) => (typed.par = t)}
-      />
-      <TextField
-        label="Sold in packs of"
-        width="7rem"
-        value={typed.pack}
-        placeholder="loose"
-        oninput={(t) => (typed.pack = t)}
-      />
-      <TextField
-        label="Order days before"
-        width="7rem"
-        value={typed.lead}
-        placeholder="0"
-        oninput={(t) => (typed.lead = t)}
-      />
-      <TextField
-        label="Supplier"
-        width="11rem"
-        value={typed.supplier}
-        oninput={(t) => (typed.supplier = t)}
-      />
-      <TextField
-        label="Shelf of the shop"
-        width="11rem"
-        value={typed.shelf}
-        placeholder={line.shelf}
-        oninput={(t) => (typed.shelf = t)}
-      />
-    </div>
+        <TextField
+          label="Sold in packs of"
+          width="7rem"
+          value={typed.pack}
+          placeholder="loose"
+          oninput={(t) => (typed.pack = t)}
+        />
+        <TextField
+          label="Order days before"
+          width="7rem"
+          value={typed.lead}
+          placeholder="0"
+          oninput={(t) => (typed.lead = t)}
+        />
+        <TextField
+          label="Supplier"
+          width="11rem"
+          value={typed.supplier}
+          oninput={(t) => (typed.supplier = t)}
+        />
+        <TextField
+          label="Shelf of the shop"
+          width="11rem"
+          value={typed.shelf}
+          placeholder={line.shelf}
+          oninput={(t) => (typed.shelf = t)}
+        />
+      </div>{:else if !told.problem}<p class="mt-2 quiet" aria-busy="true">Looking up what is there …</p>{/if}
     {#if told.problem}<p role="alert" class="mt-3 text-error">{told.problem}</p>{/if}
     <button class="mt-4 act-main" disabled={!stocked}>Keep it</button>
   </form>
