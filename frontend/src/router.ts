@@ -17,6 +17,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/butcher": () => import("./screens/butcher/ButcherScreen.svelte"),
   "/prep": () => import("./screens/prep/PrepScreen.svelte"),
   "/services/:id/set-out": () => import("./screens/services/SetOutScreen.svelte"),
+  "/services/:id/checks/:day": () => import("./screens/services/RecordScreen.svelte"),
   "/services/:id/cook": () => import("./screens/services/UnderwayScreen.svelte"),
   "/services/:id": () => import("./screens/services/ServiceScreen.svelte"),
   "/recipe": () => import("./screens/recipe/RecipeScreen.svelte"),

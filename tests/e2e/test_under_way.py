@@ -175,3 +175,98 @@ def test_two_devices_follow_one_run_and_the_griller_loses_the_line(watch, kestre
     # Said in this window, it is taken back at both.
     griller.page.get_by_role("button", name="Take the last one back").click()
     expect(theirs).to_have_attribute("data-status", "to-do")
+
+
+def _check(page: Page, key: str):
+    return page.locator(f'[data-check="{key}"]').first
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_a_core_is_missed_seen_to_and_kept_and_the_record_says_all_of_it(watch, kestrel, tmp_path, width) -> None:
+    """With the line down in between: what was measured waits, is sent once, and stands at the other device."""
+    griller, chef = watch(kestrel, width=width, height=844), watch(kestrel, width=width, height=844)
+    griller.expected.add(0)
+    service_id = _service(griller, f"Measured night {width}")
+    tasks = _tasks(griller, service_id)
+    first, second = [t for t in tasks if "-wave-" in t["key"]][:2]
+    core = f"core/{first['key']}"
+    # All before the first wave went as planned, and the wave is on.
+    said = [
+        {"kind": "end", "task": t["key"], "minute": t["end_min"], "value": t["end_min"] - t["start_min"]}
+        for t in tasks
+        if t["end_min"] <= first["start_min"]
+    ]
+    said.append({"kind": "begin", "task": first["key"], "minute": first["start_min"]})
+    for n, event in enumerate(said):
+        answer = griller.page.request.post(
+            f"{griller.served.address}/api/services/{service_id}/run/events",
+            data={"day": str(DAY), "event": {"token": f"before-{n:04}", **event}},
+        )
+        assert answer.ok, answer.text()
+    for watched in (griller, chef):
+        _at(watched.page, first["end_min"] - 1)
+        watched.go(f"/services/{service_id}/cook")
+    page = griller.page
+    later = page.get_by_role("list", name="To measure later")
+    expect(later.get_by_text("Core of one piece").first).to_be_visible(timeout=60_000)
+    for watched in (griller, chef):
+        _at(watched.page, first["end_min"])
+    # It comes off the heat: its core is asked for.
+    _row(page, first).get_by_role("button", name=re.compile("^Done")).click()
+    expect(_check(page, core)).to_have_attribute("data-state", "due")
+    page.get_by_label("Measured by").fill("Ines")
+    page.get_by_label("Measured by").press("Tab")
+    form = page.get_by_role("list", name="Measure now").locator(f'[data-check="{core}"]')
+    box = form.get_by_role("textbox")
+    # Nothing is guessed out of what is no figure.
+    box.fill("hot")
+    form.get_by_role("button", name=re.compile("^Write it down")).click()
+    expect(form.get_by_role("alert")).to_contain_text("Type a plain figure")
+    box.fill("58,5")
+    form.get_by_role("button", name=re.compile("^Write it down")).click()
+    expect(_check(page, core)).to_have_attribute("data-state", "missed")
+    expect(form).to_contain_text("Back to the heat until 68.3")
+    assert griller.axe() == []
+
+    # Back on the plate, with the line down.
+    page.context.set_offline(True)
+    form.get_by_label("What was done").fill("Back on for a minute")
+    form.get_by_role("button", name=re.compile("^That was done")).click()
+    form.get_by_role("textbox").first.fill("75")
+    form.get_by_role("button", name=re.compile("^Write it down")).click()
+    expect(form).to_contain_text("75 °C is written down here and waits for the line.")
+    page.context.set_offline(False)
+    measured = page.get_by_role("list", name="Measured").locator(f'[data-check="{core}"]')
+    expect(measured).to_have_attribute("data-state", "kept")
+    expect(measured).to_contain_text("Ines")
+    theirs = chef.page.get_by_role("list", name="Measured").locator(f'[data-check="{core}"]')
+    expect(theirs).to_contain_text("Back on for a minute")
+    expect(theirs).to_have_attribute("data-state", "kept")
+
+    # A tray of gravy goes to cool: nobody planned it.
+    chef.page.get_by_role("button", name="Measure something else").click()
+    other = chef.page.get_by_role("group", name="Something else")
+    other.get_by_label("What", exact=True).fill("Gravy, 6 L")
+    other.get_by_role("textbox").last.fill("57")
+    other.get_by_role("button", name=re.compile("^Write it down")).click()
+    gravy = page.get_by_role("list", name="Measured").get_by_role("listitem").filter(has_text="Gravy, 6 L")
+    expect(gravy).to_contain_text("again at")
+    assert chef.axe() == []
+
+    # The record of the evening: on the page, and as a table.
+    page.get_by_role("link", name="The record").click()
+    expect(page.locator("[data-record=ready]")).to_be_visible()
+    row = _check(page, core)
+    expect(row).to_have_attribute("data-state", "kept")
+    for words in ("58.5", "75", "Ines", "Back on for a minute", "FDA Food Code"):
+        expect(row).to_contain_text(words)
+    expect(page.get_by_role("listitem").filter(has_text="Gravy, 6 L")).to_contain_text("Not measured to the end")
+    assert griller.axe() == []
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Save as CSV").click()
+    kept = tmp_path / "record.csv"
+    download.value.save_as(kept)
+    assert "58.5" in kept.read_text()
+    assert "75.0" in kept.read_text()
+    # The second wave is not done yet: the record does not speak of it.
+    assert second["key"] not in (page.locator("main").inner_html() or "")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from datetime import timedelta
 from decimal import Decimal
 
 import pytest
@@ -18,7 +19,7 @@ from vianda.storage.here import kitchen_here
 from vianda.storage.migrate import migrate
 from vianda.storage.migrations import m0004_weighings, m0011_ticks
 from vianda.storage.records import ConflictError, NotFoundError
-from vianda.storage.tables import MeatRow
+from vianda.storage.tables import CookRow, MeatRow
 from vianda.storage.transaction import transaction
 
 pytestmark = pytest.mark.usefixtures("database")
@@ -84,6 +85,32 @@ def test_a_report_sent_twice_counts_once_and_late_ones_fall_in_place() -> None:
         cook_repository.add_event(cook.id, token="token-one", kind="done", place=1, value=None, late_s=0)
     after = cook_repository.add_event(cook.id, token="token-two", kind="done", place=0, value=None, late_s=30)
     assert [e.token for e in after.events] == ["token-two", "token-one"]
+
+
+def test_what_one_device_says_stays_in_its_order_however_long_each_message_is_on_its_way() -> None:
+    stored = formula_repository.create_formula(slipway_smash())
+    cook = cook_repository.create_cook(stored.id, stored.formula, {})
+    said = {"kind": "done", "value": None, "late_s": 0.0}
+    CookRow.update(started_at=cook.started_at - timedelta(seconds=60)).where(CookRow.id == cook.id).execute()
+    # The first was pressed after 2 s and arrives a minute later; the second after 2.5 s.
+    cook_repository.add_event(cook.id, token="token-one", place=0, since_start_s=2.0, **said)  # type: ignore[arg-type]
+    found = cook_repository.add_event(
+        cook.id,
+        token="token-two",
+        place=1,
+        since_start_s=2.5,
+        **said,  # type: ignore[arg-type]
+    )
+    assert [(e.at - found.started_at).total_seconds() for e in found.events] == pytest.approx([2.0, 2.5], abs=0.01)
+    # A clock that runs ahead: nothing happens after it was told.
+    ahead = cook_repository.add_event(
+        cook.id,
+        token="token-three",
+        place=2,
+        since_start_s=9999.0,
+        **said,  # type: ignore[arg-type]
+    )
+    assert (ahead.events[-1].at - ahead.started_at).total_seconds() < 600
 
 
 def test_a_new_meat_is_seen_at_once_and_known_ones_stay() -> None:

@@ -15,6 +15,8 @@ export const CHIMES = {
   begin: [880, 1175],
   /** Its time is over. */
   over: [880, 1175, 880],
+  /** A temperature is to be measured and written down. */
+  measure: [1320, 1320],
   /** The plate will be late. */
   late: [440, 330],
 } as const;

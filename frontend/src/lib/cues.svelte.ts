@@ -39,7 +39,9 @@ class Cues {
   call(which: Chime, words: string): void {
     this.#load();
     if (this.#on.includes("sound")) chime(which);
-    if (this.#on.includes("buzz")) navigator.vibrate?.(CHIMES[which].map(() => TONE_MS));
+    // Before the first touch a browser refuses to buzz, and says so on its console.
+    if (this.#on.includes("buzz") && navigator.userActivation?.hasBeenActive)
+      navigator.vibrate?.(CHIMES[which].map(() => TONE_MS));
     if (this.#on.includes("voice") && globalThis.speechSynthesis) {
       speechSynthesis.speak(new SpeechSynthesisUtterance(words));
     }

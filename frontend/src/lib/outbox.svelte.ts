@@ -1,6 +1,6 @@
 /**
  * What was done and waits to reach the server: one queue for edits, for reports from the stove, for weighings.
- * It is sent in order, one at a time; a dropped line is tried again; what the server will never take is put aside
+ * It is sent in order, one at a time; a dropped line or a fault of the server is tried again; what the server will never take is put aside
  * and does not block what waits behind it.
  */
 import { ProblemError, type Problem } from "./api/client";
@@ -20,6 +20,9 @@ export interface Delivery<Item> {
   idle?: () => void;
   retryMs?: number;
 }
+
+/** So often an item over which the server breaks is sent before it is put aside. */
+const BROKEN_MOST = 4;
 
 /** A name that makes a repeated report count once. */
 export function newToken(): string {
@@ -50,6 +53,8 @@ export class Outbox<Item> {
 
   #how: Delivery<Item>;
   #sending = false;
+  /** How often the server broke over the first item. */
+  #broken = 0;
   #closed = false;
   #timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -89,8 +94,10 @@ export class Outbox<Item> {
           this.away = false;
         } catch (error) {
           if (!(error instanceof ProblemError)) throw error;
-          if (error.away) {
-            this.away = true;
+          // A fault of the server's own may pass; one that comes again and again must not block what waits behind it.
+          const broken = error.problem.status >= 500 && !error.away && ++this.#broken < BROKEN_MOST;
+          if (error.away || broken) {
+            this.away = error.away;
             this.#how.keep(this.items);
             this.#how.lost?.();
             this.#retryLater();
@@ -98,6 +105,7 @@ export class Outbox<Item> {
           }
           this.#how.refused(item, error.problem);
         }
+        this.#broken = 0;
         // It may have been overtaken while it was under way; then the newer one still waits.
         if (this.items[0] === item) this.#hold(this.items.slice(1));
       }

@@ -46,6 +46,32 @@ describe("what waits to be sent", () => {
     expect(box.away).toBe(false);
   });
 
+  it("is tried again when the server breaks over it, and put aside when it always does", async () => {
+    const refused: string[] = [];
+    const sent: string[] = [];
+    let breaks = 2;
+    const box = new Outbox<string>({
+      send: async (item) => {
+        if (item === "always" || breaks-- > 0) throw problem(500);
+        sent.push(item);
+      },
+      keep: () => undefined,
+      refused: (item) => void refused.push(item),
+      retryMs: 100,
+    });
+    box.push("a");
+    await vi.advanceTimersByTimeAsync(50);
+    expect([box.away, box.items, refused]).toEqual([false, ["a"], []]);
+    await vi.advanceTimersByTimeAsync(250);
+    expect(sent).toEqual(["a"]);
+    box.push("always");
+    box.push("b");
+    await vi.advanceTimersByTimeAsync(290);
+    expect([refused, sent]).toEqual([[], ["a"]]);
+    await vi.advanceTimersByTimeAsync(100);
+    expect([refused, sent]).toEqual([["always"], ["a", "b"]]);
+  });
+
   it("does not block on what the server will never take", async () => {
     const refused: string[] = [];
     const sent: string[] = [];

@@ -60,7 +60,13 @@ def get_cook(cook_id: int) -> s.CookAnswer:
 )
 def note_event(cook_id: int, body: s.EventRequest) -> s.CookAnswer:
     cook = cooks.note_event(
-        cook_id, token=body.token, kind=body.kind, place=body.place, value=body.value, late_s=body.late_s
+        cook_id,
+        token=body.token,
+        kind=body.kind,
+        place=body.place,
+        value=body.value,
+        late_s=body.late_s,
+        since_start_s=body.since_start_s,
     )
     return s.cook_answer(cook, now_utc())
 

@@ -32,13 +32,17 @@ class BeginRequest(Strict):
 
 
 class EventRequest(Strict):
-    """Something that happened at the stove; ``token`` makes a repeat count once."""
+    """Something that happened at the stove; ``token`` makes a repeat count once.
+
+    ``since_start_s`` is when, by the device's clock; without it, it happened ``late_s`` before it was told.
+    """
 
     token: Token
     kind: Literal["done", "extra", "probe", "back"]
     place: Annotated[int, Field(ge=0, le=100_000)]
     value: Annotated[float, Field(ge=-50, le=3600)] | None = None
     late_s: Annotated[float, Field(ge=0, le=86_400)] = 0.0
+    since_start_s: Annotated[float, Field(ge=0, le=8_640_000)] | None = None
 
 
 Score = Annotated[int, Field(ge=1, le=5)]

@@ -5,14 +5,18 @@ from __future__ import annotations
 from datetime import date, datetime
 from typing import Annotated
 
-from flask import Blueprint
+from flask import Blueprint, Response
 from pydantic import Field
 
+from vianda.api.attachment import csv_file
 from vianda.api.contract import operation
-from vianda.api.wire import Token
+from vianda.api.wire import Text, Token, Units, day_of
+from vianda.core.basis.units import c_from_f
+from vianda.core.schedule.model import MOST_TASKS
 from vianda.core.timetable.run import RunEvent, RunEventKind
+from vianda.interchange.checks_csv import checks_csv
 from vianda.interchange.documents import Strict
-from vianda.services import runs, services
+from vianda.services import checks, runs, services
 
 blueprint = Blueprint("runs", __name__, url_prefix="/api")
 
@@ -30,11 +34,21 @@ class FollowRunRequest(Strict):
     known: Annotated[int, Field(ge=0)] = 0
 
 
+class CheckSheetRequest(Strict):
+    """The day, the plan as it stands at minute ``now_min``; without it the record of what was cooked and measured."""
+
+    day: date
+    stood: Annotated[tuple[services.Stood, ...], Field(max_length=MOST_TASKS)] = ()
+    now_min: services.Minute | None = None
+    unit_system: Units | None = None
+
+
 class RunEventModel(Strict):
     """What was said of a task at the minute ``minute`` from the hour on the plate; ``token`` makes a repeat count once.
 
     ``value``: of an end, the minutes it takes where nobody said it was begun; of longer, until which minute it goes on.
-    ``of``: the token of what is taken back.
+    ``of``: the token of what is taken back. ``measured`` has its ``check``, the figure that was read as ``temp`` in the
+    units of ``unit_system``, and the second of the minute as ``value``; ``acted`` has what was done as ``remark``.
     """
 
     token: Token
@@ -43,6 +57,21 @@ class RunEventModel(Strict):
     task: Annotated[str, Field(max_length=120)] = ""
     value: services.Minute | None = None
     of: Annotated[str, Field(max_length=40, pattern=r"^[A-Za-z0-9-]*$")] = ""
+    check: Annotated[str, Field(max_length=140)] = ""
+    temp: Annotated[float, Field(ge=-1000, le=1000, allow_inf_nan=False)] | None = None
+    unit_system: Units = "metric"
+    who: Annotated[str, Field(max_length=40)] = ""
+    remark: Text = ""
+
+    def event(self) -> RunEvent:
+        """The same as the core keeps it."""
+        temp_c = self.temp
+        if temp_c is not None and self.unit_system == "us":
+            temp_c = c_from_f(temp_c)
+        return RunEvent(
+            self.token, self.kind, self.minute, self.task, self.value, self.of,
+            self.check, temp_c, self.who.strip(), self.remark.strip(),
+        )  # fmt: skip
 
 
 class NoteEventRequest(Strict):
@@ -87,4 +116,25 @@ def follow_run(service_id: int, body: FollowRunRequest) -> runs.Run:
     problems=(404,),
 )
 def note_run_event(service_id: int, body: NoteEventRequest) -> runs.Run:
-    return runs.note_event(service_id, body.day, RunEvent(**body.event.model_dump()))
+    return runs.note_event(service_id, body.day, body.event.event())
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/services/<int:service_id>/run/checks",
+    summary="What is to be measured in an evening, what was, and what came of it",
+    body=CheckSheetRequest,
+    answer=checks.CheckSheet,
+    problems=(404,),
+)
+def check_sheet(service_id: int, body: CheckSheetRequest) -> checks.CheckSheet:
+    return checks.check_sheet(
+        service_id, body.day, stood=body.stood, now_min=body.now_min, unit_system=body.unit_system
+    )
+
+
+@blueprint.get("/services/<int:service_id>/checks/<day>/record.csv")
+def check_record(service_id: int, day: str) -> Response:
+    on = day_of(day)
+    return csv_file(checks_csv(checks.check_sheet(service_id, on).rows), name=f"checks-{on}")

@@ -11,8 +11,7 @@ from pydantic import Field
 from vianda.api.attachment import csv_file
 from vianda.api.contract import operation
 from vianda.api.larder_schemas import LotAnswer, lot_answer
-from vianda.api.problems import ProblemError, problem
-from vianda.api.wire import Answer, Units
+from vianda.api.wire import Answer, Units, day_of
 from vianda.core.basis.bounds import TempC
 from vianda.core.inventory.lot import Lot
 from vianda.core.model.service import MOST_COUNTS, Count
@@ -219,24 +218,15 @@ def covers(body: CoversRequest) -> CoversAnswer:
     return CoversAnswer(forecast=forecast(body.counts))
 
 
-def _day(text: str) -> date:
-    try:
-        return date.fromisoformat(text)
-    except ValueError:
-        raise ProblemError(
-            problem(422, "invalid", "A value does not fit", "A day is written as year, month and day: 2026-12-04.")
-        ) from None
-
-
 @blueprint.get("/shopping/<from_day>/<to_day>/list.csv")
 def export_shopping(from_day: str, to_day: str) -> Response:
-    first, last = _day(from_day), _day(to_day)
+    first, last = day_of(from_day), day_of(to_day)
     return csv_file(shopping_csv(supply.span_shopping(first, last).shopping), name=f"shopping-{first}-{last}")
 
 
 @blueprint.get("/prep/<from_day>/<to_day>/list.csv")
 def export_prep(from_day: str, to_day: str) -> Response:
-    first, last = _day(from_day), _day(to_day)
+    first, last = day_of(from_day), day_of(to_day)
     # The list on the screen may be for so many minutes of hands a day.
     try:
         day_min = float(request.args.get("day_min", "0"))
@@ -247,7 +237,7 @@ def export_prep(from_day: str, to_day: str) -> Response:
 
 @blueprint.get("/butcher/<from_day>/<to_day>/slip.csv")
 def export_butcher(from_day: str, to_day: str) -> Response:
-    first, last = _day(from_day), _day(to_day)
+    first, last = day_of(from_day), day_of(to_day)
     return csv_file(butcher_csv(supply.butcher(first, last).slip), name=f"butcher-{first}-{last}")
 
 

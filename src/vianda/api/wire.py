@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, PlainSerializer
+
+from vianda.api.problems import ProblemError, problem
 
 Units = Literal["metric", "us"]
 Text = Annotated[str, Field(max_length=200)]
@@ -19,3 +21,13 @@ class Answer(BaseModel):
     """Base of what we send."""
 
     model_config = ConfigDict(arbitrary_types_allowed=False)
+
+
+def day_of(text: str) -> date:
+    """A day as an address has it."""
+    try:
+        return date.fromisoformat(text)
+    except ValueError:
+        raise ProblemError(
+            problem(422, "invalid", "A value does not fit", "A day is written as year, month and day: 2026-12-04.")
+        ) from None

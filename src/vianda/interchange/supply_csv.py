@@ -49,8 +49,8 @@ def shopping_csv(shopping: Shopping) -> str:
             continue
         writer.writerow(
             [
-                _text(line.shelf),
-                _text(line.name),
+                plain_text(line.shelf),
+                plain_text(line.name),
                 f"{line.bought:.1f}".removesuffix(".0"),
                 "pieces" if line.kind == "bread" else "g",
                 line.packs or "",
@@ -59,10 +59,10 @@ def shopping_csv(shopping: Shopping) -> str:
                 f"{line.used:.1f}",
                 f"{line.left_over:.1f}",
                 f"{line.cost:.2f}" if line.priced else "",
-                _text(line.supplier),
+                plain_text(line.supplier),
                 line.order_by.isoformat(),
                 line.first_day.isoformat(),
-                _text("; ".join(line.dishes)),
+                plain_text("; ".join(line.dishes)),
             ]
         )
     return out.getvalue()
@@ -79,7 +79,7 @@ def prep_csv(plan: PrepPlan) -> str:
                 [
                     day.day.isoformat(),
                     line.station,
-                    _text(line.name),
+                    plain_text(line.name),
                     f"{line.mass_g:.0f}",
                     line.batches if line.batch_g else "",
                     f"{line.batch_g:g}" if line.batch_g else "",
@@ -88,7 +88,7 @@ def prep_csv(plan: PrepPlan) -> str:
                     line.ready.isoformat(),
                     line.use_by.isoformat(),
                     "; ".join(f"{x.day.isoformat()} {x.mass_g:.0f} g" for x in line.for_days),
-                    _text("; ".join(line.dishes)),
+                    plain_text("; ".join(line.dishes)),
                 ]
             )
     return out.getvalue()
@@ -100,7 +100,7 @@ def butcher_csv(slip: ButcherSlip) -> str:
     writer = csv.DictWriter(out, BUTCHER_COLUMNS, lineterminator="\r\n")
     writer.writeheader()
     for order in slip.blends:
-        blend, name = order.blend, _text(order.blend.name)
+        blend, name = order.blend, plain_text(order.blend.name)
         spec = {
             "piece_g": f"{blend.piece_mass_g:.0f}" if blend.portioned else "",
             "piece_tolerance_g": f"{blend.piece_tolerance_g:.1f}" if blend.portioned else "",
@@ -117,24 +117,25 @@ def butcher_csv(slip: ButcherSlip) -> str:
                 row | spec | {"mass_g": f"{day.mass_g:.0f}", "pieces": day.pieces if blend.portioned else ""}
             )
         for part in blend.cuts:
-            row = {"what": "cut of a blend", "name": name, "cut": _text(part.name)}
+            row = {"what": "cut of a blend", "name": name, "cut": plain_text(part.name)}
             writer.writerow(row | {"mass_g": f"{part.trimmed_g:.0f}", "share": f"{part.share_frac:.4f}"})
     for cut in slip.cuts:
         writer.writerow(
             {
                 "what": "cut",
-                "cut": _text(cut.name),
+                "cut": plain_text(cut.name),
                 "mass_g": f"{cut.trimmed_g:.0f}",
                 "as_bought_g": f"{cut.needed_g:.0f}",
                 "there_already_g": f"{cut.there_g:.0f}",
                 "to_come_g": f"{cut.order_g:.0f}",
                 "order_by": cut.order_by.isoformat(),
-                "supplier": _text(cut.supplier),
+                "supplier": plain_text(cut.supplier),
                 "at_most_c": f"{cut.most_c:.1f}",
             }
         )
     return out.getvalue()
 
 
-def _text(said: str) -> str:
+def plain_text(said: str) -> str:
+    """Text that no table program takes for a formula."""
     return f"'{said}" if said.startswith(("=", "+", "-", "@", "\t", "\r")) else said

@@ -55,11 +55,20 @@ def list_cooks(*, formula_id: int | None = None) -> list[StoredCook]:
 
 
 def note_event(
-    cook_id: int, *, token: str, kind: EventKind, place: int, value: float | None, late_s: float = 0.0
+    cook_id: int,
+    *,
+    token: str,
+    kind: EventKind,
+    place: int,
+    value: float | None,
+    late_s: float = 0.0,
+    since_start_s: float | None = None,
 ) -> StoredCook:
-    """Note what happened at the stove, ``late_s`` seconds ago when the line was down."""
+    """Note what happened at the stove, so long after the start by the device's clock, or ``late_s`` seconds ago."""
     with transaction():
-        return repository.add_event(cook_id, token=token, kind=kind, place=place, value=value, late_s=late_s)
+        return repository.add_event(
+            cook_id, token=token, kind=kind, place=place, value=value, late_s=late_s, since_start_s=since_start_s
+        )
 
 
 def finish(cook_id: int, outcome: dict[str, Any], *, revision: int) -> StoredCook:

@@ -6,6 +6,8 @@ from dataclasses import dataclass
 from datetime import date, datetime
 
 from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.checks.judge import COLDEST_C, HOTTEST_C, MOST_READINGS
+from vianda.core.checks.sheet import kind_of
 from vianda.core.supply.occurrences import run_day
 from vianda.core.timetable.run import Mark, RunEvent, marks_of
 from vianda.storage import run_repository, service_repository
@@ -51,13 +53,31 @@ def note_event(service_id: int, day: date, event: RunEvent) -> Run:
         raise OutOfRangeError("Of which task is that said?", field="/event/task")
     if event.kind == "longer" and event.value is None:
         raise OutOfRangeError("Until when does it take?", field="/event/value")
+    if event.kind in ("measured", "acted"):
+        _check(event)
     service_repository.get_service(service_id)
     with transaction():
         run_id = run_repository.begin_run(service_id, day)
         if run_repository.count_events(run_id) >= MOST_EVENTS:
             raise OutOfRangeError(f"At most {MOST_EVENTS} things are said of one evening.", field="/event")
+        if event.kind == "measured" and run_repository.count_of_check(run_id, event.check) >= MOST_READINGS:
+            raise OutOfRangeError(f"A check is measured {MOST_READINGS} times at most.", field="/event/check")
         run_repository.add_event(run_id, event)
     return _run(service_id, day)
+
+
+def _check(event: RunEvent) -> None:
+    """Refuse what cannot stand in a record."""
+    kind_of(event.check)
+    if event.kind == "acted" and not event.remark.strip():
+        raise OutOfRangeError("What was done?", field="/event/remark")
+    if event.kind == "measured":
+        if event.temp_c is None:
+            raise OutOfRangeError("What did it measure?", field="/event/temp")
+        if not COLDEST_C <= event.temp_c <= HOTTEST_C:
+            raise OutOfRangeError("Food has −40 to 150 °C.", field="/event/temp")
+    if not 0 <= (event.value or 0) <= 59:
+        raise OutOfRangeError("A minute has seconds to 59.", field="/event/value")
 
 
 def _run(service_id: int, day: date) -> Run:

@@ -139,7 +139,7 @@ def busy_cook(service: Service, cook: int, calendar: str, *, utc_offset_min: int
 
 def plan_service(service: Service, *, unit_system: UnitSystem | None = None) -> Search[PlannedService]:
     """When to do what for all that is served together. A dish that cannot be is named, and the rest is planned."""
-    planned, dishes = _dishes(service, unit_system)
+    planned, dishes = cooked_dishes(service, unit_system)
 
     def look(solver: Solver) -> PlannedService:
         found = timetable_together(dishes, timing=service.timing, solver=solver) if dishes else None
@@ -152,12 +152,12 @@ def service_under_way(
     service: Service, *, stood: tuple[Stood, ...], progress: Progress, unit_system: UnitSystem | None = None
 ) -> Search[Underway]:
     """The rest of a service from now on, as little as possible of it moved from where it stood."""
-    _, dishes = _dishes(service, unit_system)
+    _, dishes = cooked_dishes(service, unit_system)
     slots = {x.task: x.slot() for x in stood}
     return Search(lambda solver: underway(dishes, timing=service.timing, stood=slots, progress=progress, solver=solver))
 
 
-def _dishes(service: Service, unit_system: UnitSystem | None) -> tuple[list[PlannedDish], list[Dish]]:
+def cooked_dishes(service: Service, unit_system: UnitSystem | None) -> tuple[list[PlannedDish], list[Dish]]:
     """What is told of each dish, and those that can be cooked."""
     inventory, kitchen = context(unit_system)
     planned: list[PlannedDish] = []

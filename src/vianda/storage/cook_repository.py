@@ -71,12 +71,26 @@ def list_cooks(*, formula_id: int | None = None) -> list[StoredCook]:
 
 
 def add_event(
-    cook_id: int, *, token: str, kind: EventKind, place: int, value: float | None, late_s: float
+    cook_id: int,
+    *,
+    token: str,
+    kind: EventKind,
+    place: int,
+    value: float | None,
+    late_s: float,
+    since_start_s: float | None = None,
 ) -> StoredCook:
-    """Note an event that happened ``late_s`` seconds ago; the same token twice counts once."""
+    """Note an event that happened ``late_s`` seconds ago; the same token twice counts once.
+
+    ``since_start_s`` is when it happened by the device's own clock, and counts instead: what one device says stays in
+    its order however long each message is on its way. Nothing happens after it was told.
+    """
     row = _row(cook_id)
+    at = now_utc() - timedelta(seconds=late_s)
+    if since_start_s is not None:
+        at = min(now_utc(), row.started_at + timedelta(seconds=since_start_s))
     CookEventRow.insert(
-        cook=row.id, token=token, kind=kind, place=place, value=value, at=now_utc() - timedelta(seconds=late_s)
+        cook=row.id, token=token, kind=kind, place=place, value=value, at=at
     ).on_conflict_ignore().execute()
     return _stored(row)
 

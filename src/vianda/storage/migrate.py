@@ -18,6 +18,7 @@ from vianda.storage.migrations import (
     m0010_supply,
     m0011_ticks,
     m0012_runs,
+    m0013_checks,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -33,6 +34,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0010", m0010_supply.STATEMENTS),
     ("0011", m0011_ticks.STATEMENTS),
     ("0012", m0012_runs.STATEMENTS),
+    ("0013", m0013_checks.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

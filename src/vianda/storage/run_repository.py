@@ -27,7 +27,19 @@ def find_run(service_id: int, day: date) -> StoredRun | None:
         started_at=row.started_at,
         number=rows[-1].id if rows else 0,
         events=tuple(
-            RunEvent(e.token, cast(RunEventKind, e.kind), e.minute, e.task, e.value, e.of_token) for e in rows
+            RunEvent(
+                e.token,
+                cast(RunEventKind, e.kind),
+                e.minute,
+                e.task,
+                e.value,
+                e.of_token,
+                e.check_key,
+                e.temp_c,
+                e.who,
+                e.remark,
+            )
+            for e in rows
         ),
     )
 
@@ -60,6 +72,12 @@ def count_events(run_id: int) -> int:
     return int(RunEventRow.select().where(RunEventRow.run == run_id).count())
 
 
+def count_of_check(run_id: int, check: str) -> int:
+    """How often a check was measured."""
+    of_it = (RunEventRow.run == run_id) & (RunEventRow.check_key == check) & (RunEventRow.kind == "measured")
+    return int(RunEventRow.select().where(of_it).count())
+
+
 def add_event(run_id: int, event: RunEvent) -> None:
     """Write down what was said; the same token twice counts once."""
     RunEventRow.insert(
@@ -71,4 +89,8 @@ def add_event(run_id: int, event: RunEvent) -> None:
         value=event.value,
         of_token=event.of,
         at=now_utc(),
+        check_key=event.check,
+        temp_c=event.temp_c,
+        who=event.who,
+        remark=event.remark,
     ).on_conflict_ignore().execute()

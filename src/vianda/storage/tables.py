@@ -241,7 +241,7 @@ class RunRow(Table):
 
 
 class RunEventRow(Table):
-    """What was said of a task in a run. ``token`` makes a repeat count once."""
+    """What was said of a task in a run, or measured. ``token`` makes a repeat count once."""
 
     id = AutoField()
     run = ForeignKeyField(RunRow, column_name="run_id", on_delete="CASCADE")
@@ -252,6 +252,10 @@ class RunEventRow(Table):
     value = IntegerField(null=True)
     of_token = CharField(max_length=40)
     at = DateTimeField()
+    check_key = CharField(max_length=140, default="")
+    temp_c = DoubleField(null=True)
+    who = CharField(max_length=40, default="")
+    remark = CharField(max_length=200, default="")
 
     class Meta:
         table_name = "run_event"

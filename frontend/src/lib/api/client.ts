@@ -111,6 +111,11 @@ export type OrdersFigures = S["OrdersFigures"];
 export type UnderwayRequest = S["UnderwayRequest"];
 export type Run = S["Run"];
 export type RunEvent = S["RunEvent"];
+/** What is said of an evening, on its way to the server. */
+export type Said = S["RunEventModel"];
+export type CheckSheet = S["CheckSheet"];
+export type CheckRow = S["CheckRow"];
+export type CheckQuestion = S["CheckSheetRequest"];
 export type Forecast = S["Forecast"];
 export type SpanShopping = S["SpanShopping"];
 export type Shopping = S["Shopping"];
@@ -363,8 +368,12 @@ export const api = {
     ask("post", "/api/services/{service_id}/run", { at: { service_id }, body: { now } }),
   followRun: (service_id: number, day: string, known: number) =>
     ask("post", "/api/services/{service_id}/run/follow", { at: { service_id }, body: { day, known } }),
-  noteRunEvent: (service_id: number, day: string, event: RunEvent) =>
+  noteRunEvent: (service_id: number, day: string, event: Said) =>
     ask("post", "/api/services/{service_id}/run/events", { at: { service_id }, body: { day, event } }),
+  checkSheet: (service_id: number, body: S["CheckSheetRequest"], signal?: AbortSignal) =>
+    ask("post", "/api/services/{service_id}/run/checks", { at: { service_id }, body, signal }),
+  checkRecord: (service_id: number, day: string) =>
+    inKitchen(`/api/services/${service_id}/checks/${day}/record.csv`),
   underway: (body: UnderwayRequest, look: Look, signal?: AbortSignal) =>
     searched("/api/services/under-way", body, look, signal),
   createFormula: (formula: Formula) => ask("post", "/api/formulas", { body: { formula }, once: true }),

@@ -63,6 +63,10 @@ export class FakeServer {
   on(method: string, path: string, route: Route): void {
     this.#routes.set(`${method} ${path}`, route);
   }
+  /** What answers now. */
+  route(method: string, path: string): Route {
+    return this.#routes.get(`${method} ${path}`) ?? (() => "away");
+  }
   /** An answer that comes line by line. */
   lines(path: string, sent: readonly unknown[]): void {
     this.#routes.set(`POST ${path}`, () => ({ lines: sent }));

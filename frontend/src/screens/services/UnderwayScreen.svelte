@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { TimedTask } from "../../lib/api/client";
   import { keepAwake } from "../../lib/awake";
-  import { wakeSound } from "../../lib/chime";
+  import { wakeSound, type Chime } from "../../lib/chime";
   import { cues } from "../../lib/cues.svelte";
   import { phrase } from "../../lib/format";
   import { kitchens } from "../../lib/kitchens.svelte";
@@ -11,6 +11,8 @@
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
   import { dayName } from "../time/lanes";
+  import ChecksList from "./ChecksList.svelte";
+  import ChecksNow from "./ChecksNow.svelte";
   import { openEvening, type Evening } from "./evening.svelte";
   import { shownBy } from "./marks";
 
@@ -39,6 +41,20 @@
     const fresh = run?.answer.value;
     if (run && planned && fresh) run.remember(planned, fresh);
   });
+  $effect(() => {
+    if (run && answer) return run.checks.ask(run.checkQuestion(answer.tasks, units.system));
+  });
+  const checks = $derived(run?.checks.value?.rows ?? []);
+  const now = $derived(run?.now ?? 0);
+  /** What was missed first, then what has just become due: a wave that comes off does not wait for the fridge. */
+  const measure = $derived([
+    ...checks.filter((r) => r.state === "missed"),
+    ...checks
+      .filter(
+        (r) => ["due", "overdue"].includes(r.state) || (r.state === "running" && (r.next_min ?? 0) <= now),
+      )
+      .toReversed(),
+  ]);
   const answer = $derived(run?.answer.value ?? evening?.before ?? null);
   const tasks = $derived(answer && run ? shownBy(answer.tasks, run.marks) : []);
   const running = $derived(tasks.filter((t) => t.status === "running"));
@@ -52,7 +68,7 @@
   const over = $derived(running.filter((t) => t.end_min <= (run?.now ?? 0)));
   /** Each thing calls once: what was called for, by its key and what was asked. */
   let called: string[] = [];
-  const call = (keys: string[], which: "begin" | "over" | "late", words: string) => {
+  const call = (keys: string[], which: Chime, words: string) => {
     const fresh = keys.filter((key) => !called.includes(key));
     called = [...called, ...fresh];
     if (fresh.length > 0) cues.call(which, words);
@@ -75,6 +91,13 @@
   $effect(() => {
     if (answer && answer.late_min > 0) call([`late ${answer.late_min}`], "late", phrase(answer.says, units));
   });
+  $effect(() =>
+    call(
+      measure.map((r) => `measure ${r.key} ${r.state} ${r.next}`),
+      "measure",
+      `Measure: ${measure.map((r) => phrase(r.title, units)).join(", ")}.`,
+    ),
+  );
   const cooks = $derived(answer?.lanes.filter((l) => l.kind === "cook") ?? []);
   /** Whose task it is, where there is more than one cook. */
   const who = (task: TimedTask) => {
@@ -217,17 +240,29 @@
               {/each}
             </ul>
           {/if}
+          {#if measure.length > 0}
+            <h2 class={["text-lg text-[#ffd9a0]", running.length > 0 && "mt-6"]}>Measure and write down</h2>
+            <ChecksNow {run} rows={measure.slice(0, 2)} label="Measure now" />
+          {/if}
           {#if due.length > 0}
-            <h2 class={["text-lg text-primary", running.length > 0 && "mt-6"]}>Now</h2>
+            <h2 class={["text-lg text-primary", running.length + measure.length > 0 && "mt-6"]}>Now</h2>
             <ul aria-label="Now">
               {#each due as task (task.key)}{@render toDo(task)}{/each}
             </ul>
           {/if}
           {#if soon.length > 0}
-            <h2 class={["text-lg text-[#a9b5b6]", running.length + due.length > 0 && "mt-6"]}>Next</h2>
+            <h2
+              class={["text-lg text-[#a9b5b6]", running.length + due.length + measure.length > 0 && "mt-6"]}
+            >
+              Next
+            </h2>
             <ul aria-label="Next">
               {#each soon as task (task.key)}{@render toDo(task)}{/each}
             </ul>
+          {/if}
+          {#if measure.length > 2}
+            <h2 class="mt-6 text-lg text-[#ffd9a0]">Also to measure</h2>
+            <ChecksNow {run} rows={measure.slice(2)} label="Also to measure" />
           {/if}
           {#if waiting.length + running.length === 0}
             <p class="text-2xl">Everything is done. On the plate.</p>
@@ -262,8 +297,9 @@
               {/each}
             </ol>
           {/if}
+          <ChecksList {run} rows={checks} first={rest.length === 0} />
           {#if done.length > 0}
-            <h2 class={["text-lg text-[#a9b5b6]", rest.length > 0 && "mt-6"]}>Done</h2>
+            <h2 class="mt-6 text-lg text-[#a9b5b6]">Done</h2>
             <ol class="text-[#a9b5b6]" aria-label="Done">
               {#each done as task (task.key)}
                 <li

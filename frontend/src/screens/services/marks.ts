@@ -2,7 +2,7 @@
  * What stands of each task after all that was said of an evening. The core decides by the same rules (timetable/run.py, and
  * the same cases); here they draw what was said a moment ago, or while the line is down.
  */
-import type { RunEvent, Timetable, UnderwayRequest } from "../../lib/api/client";
+import type { Said, Timetable, UnderwayRequest } from "../../lib/api/client";
 
 /** Minutes are from the hour on the plate. */
 export interface Mark {
@@ -29,7 +29,15 @@ export function clockNow(day: string, ready_min: number): { now: number; clock: 
   return { now: minuteNow(day, ready_min, new Date()), clock: clockText() };
 }
 
-export function marksOf(events: readonly RunEvent[]): readonly Mark[] {
+/** The second of the minute: some cores are held for seconds. */
+export const secondNow = (): number => new Date().getSeconds();
+
+/** What marks follow from: said here a moment ago, or known to the server. */
+export type SaidOfTask = Pick<Said, "token" | "kind" | "minute" | "task" | "of"> & {
+  value?: number | null | undefined;
+};
+
+export function marksOf(events: readonly SaidOfTask[]): readonly Mark[] {
   const takenBack = events.filter((e) => e.kind === "take-back").map((e) => e.of);
   let marks: readonly Mark[] = [];
   for (const event of events) {
@@ -40,7 +48,7 @@ export function marksOf(events: readonly RunEvent[]): readonly Mark[] {
     else if (event.kind === "begin" && !known) {
       marks = [...marks, { task: event.task, begun_min: event.minute, ended_min: null, until_min: null }];
     } else if (event.kind === "longer" && known?.ended_min === null) {
-      marks = marks.map((m) => (m === known ? { ...m, until_min: event.value } : m));
+      marks = marks.map((m) => (m === known ? { ...m, until_min: event.value ?? null } : m));
     } else if (event.kind === "end" && known?.ended_min == null) {
       const begun = known?.begun_min ?? event.minute - Math.max(0, event.value ?? 0);
       const ended = event.minute;
@@ -69,14 +77,13 @@ export function asked(
         ended_min: m.ended_min == null ? null : Math.min(m.ended_min, now),
         still_min: m.ended_min == null && m.until_min != null ? Math.max(0, m.until_min - now) : null,
       })),
-    stood: planned.tasks.map((t) => ({
-      task: t.key,
-      start_min: t.start_min,
-      end_min: t.end_min,
-      lanes: t.lanes,
-    })),
+    stood: stoodOf(planned.tasks),
   };
 }
+
+/** Where tasks stand, as the core takes them. */
+export const stoodOf = (tasks: Timetable["tasks"]): UnderwayRequest["stood"] =>
+  tasks.map((t) => ({ task: t.key, start_min: t.start_min, end_min: t.end_min, lanes: t.lanes }));
 
 type Shown = { key: string; status: string };
 /** Tasks as the core answered last, with what was said since: begun is at work, ended is done. */

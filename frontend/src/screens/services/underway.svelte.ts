@@ -6,15 +6,19 @@ import {
   api,
   ProblemError,
   type Run,
+  type CheckQuestion,
+  type CheckSheet,
   type RunEvent,
+  type Said,
   type Service,
   type Timetable,
   type Underway,
   type UnderwayRequest,
 } from "../../lib/api/client";
 import { foundLocally, keepLocally, newToken, Outbox } from "../../lib/outbox.svelte";
+import { Resource } from "../../lib/resource.svelte";
 import { Search } from "../../lib/search.svelte";
-import { asked, clockNow, marksOf, takeOldMarks } from "./marks";
+import { asked, clockNow, marksOf, secondNow, stoodOf, takeOldMarks } from "./marks";
 
 const TICK_MS = 5000;
 /** How often the other devices are asked; a window that nobody sees asks less. */
@@ -29,6 +33,21 @@ interface Kept {
   planned: Pick<Timetable, "tasks"> | null;
   answer: Underway | null;
 }
+const WHO = "vianda.who";
+/** What an older version of this application left waiting, too, has all there is to say. */
+const whole = (said: Partial<Said> & Pick<Said, "token" | "kind" | "minute">): Said => ({
+  ...{
+    task: "",
+    value: null,
+    of: "",
+    check: "",
+    temp: null,
+    unit_system: "metric" as const,
+    who: "",
+    remark: "",
+  },
+  ...said,
+});
 const keptKey = (kitchen: string, service_id: number) => `vianda.evening.${kitchen}.${service_id}`;
 
 export function keptEvening(kitchen: string, service_id: number): Kept | null {
@@ -47,7 +66,13 @@ export class UnderwayBench {
   readonly answer = new Search<UnderwayRequest, Underway>((question, signal, look) =>
     api.underway(question, look, signal),
   );
-  readonly outbox: Outbox<RunEvent>;
+  /** What is to be measured, by the plan as it stands. */
+  readonly checks: Resource<CheckQuestion, CheckSheet>;
+  /** What is typed and not written down yet: a row that moves on the screen keeps it. */
+  readonly drafts = $state<Record<string, string>>({});
+  readonly outbox: Outbox<Said>;
+  /** Who measures at this device; remembered in this browser. */
+  who = $state(foundLocally<{ name: string }>(WHO)[0]?.name ?? "");
   readonly #kitchen: string;
   #run: Run;
   #events = $state.raw<readonly RunEvent[]>([]);
@@ -68,7 +93,10 @@ export class UnderwayBench {
     this.#tick();
     this.#ticking = setInterval(() => this.#tick(), TICK_MS);
     const waiting = `vianda.said.${kitchen}.${service_id}.${run.day}`;
-    this.outbox = new Outbox<RunEvent>({
+    this.checks = new Resource<CheckQuestion, CheckSheet>((question, signal) =>
+      api.checkSheet(service_id, question, signal),
+    );
+    this.outbox = new Outbox<Said>({
       send: async (event) => this.#take(await api.noteRunEvent(service_id, run.day, event)),
       keep: (items) => keepLocally(waiting, items),
       refused: (event, problem) => {
@@ -76,7 +104,7 @@ export class UnderwayBench {
         this.problem = problem.detail;
       },
     });
-    this.outbox.restore(foundLocally<RunEvent>(waiting));
+    this.outbox.restore(foundLocally<Said>(waiting).map(whole));
     this.#takeUpOldMarks();
     this.#soon(FOLLOW_MS);
   }
@@ -142,12 +170,22 @@ export class UnderwayBench {
     return { service: this.service, unit_system, ...asked(this.marks, this.now, planned) };
   }
 
-  #push(said: Pick<RunEvent, "kind"> & Partial<RunEvent>): string {
-    const event = { minute: this.now, task: "", value: null, of: "", ...said, token: newToken() };
+  /** What is asked of checks: again when the minute is over, the plan has moved, or something was said. */
+  checkQuestion(tasks: Underway["tasks"], unit_system: UnderwayRequest["unit_system"]): CheckQuestion {
+    void this.#events;
+    return { day: this.day, stood: stoodOf(tasks), now_min: this.now, unit_system };
+  }
+  /** Readings of a check that wait for the line, as they were typed. */
+  waitingFor(check: string): readonly Said[] {
+    return this.outbox.items.filter((e) => e.check === check);
+  }
+
+  #push(said: Partial<Said> & Pick<Said, "kind">): string {
+    const event = whole({ minute: this.now, ...said, token: newToken() });
     this.outbox.push(event);
     return event.token;
   }
-  #say(said: Pick<RunEvent, "kind"> & Partial<RunEvent>): void {
+  #say(said: Partial<Said> & Pick<Said, "kind">): void {
     this.#mine = [...this.#mine, this.#push(said)];
   }
 
@@ -165,6 +203,24 @@ export class UnderwayBench {
     this.#tick();
     this.#say({ kind: "longer", task, value: ends_min + by_min });
   }
+  /** A temperature was read, in the units on the screen. */
+  measure(check: string, temp: number, unit_system: Said["unit_system"], remark = ""): void {
+    this.#tick();
+    this.#say({ kind: "measured", check, temp, unit_system, remark, who: this.who, value: secondNow() });
+  }
+  /** What was done about a check that was missed. */
+  act(check: string, remark: string): void {
+    this.#tick();
+    this.#say({ kind: "acted", check, remark, who: this.who, value: secondNow() });
+  }
+  /** A check that nobody planned: it has a name of its own. */
+  newCheck(kind: string): string {
+    return `${kind}/own-${newToken()}`;
+  }
+  measuredBy(name: string): void {
+    this.who = name.trim();
+    keepLocally(WHO, this.who ? [{ name: this.who }] : []);
+  }
   get canTakeBack(): boolean {
     return this.#mine.length > 0;
   }
@@ -173,7 +229,12 @@ export class UnderwayBench {
     const of = this.#mine.at(-1);
     if (!of) return;
     this.#tick();
-    this.#mine = this.#mine.slice(0, -1);
+    this.takeBackOf(of);
+  }
+  /** What was said under a token does not count: it was typed wrong. */
+  takeBackOf(of: string): void {
+    this.#tick();
+    this.#mine = this.#mine.filter((token) => token !== of);
     this.#push({ kind: "take-back", of });
   }
   /** Begin again with nothing said. */
@@ -188,5 +249,6 @@ export class UnderwayBench {
     clearTimeout(this.#following);
     this.outbox.close();
     this.answer.clear();
+    this.checks.clear();
   }
 }

@@ -28,9 +28,8 @@ export class Stove {
 
   #outbox = new Outbox<Happening>({
     send: async ({ token, kind, place, value, since_start_s }) => {
-      this.tick();
-      const late_s = Math.min(86_400, Math.max(0, this.now - since_start_s));
-      this.cook = await api.cookEvent(this.id, { token, kind, place, value, late_s });
+      // Its own time goes along: what takes long to arrive must not come after what was said later.
+      this.cook = await api.cookEvent(this.id, { token, kind, place, value, since_start_s, late_s: 0 });
     },
     keep: (reports) => keepLocally(this.#key, reports),
     refused: (_, problem) => (this.problem = problem.detail),

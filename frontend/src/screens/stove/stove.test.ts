@@ -52,11 +52,10 @@ beforeEach(() => {
   server.on("GET", "/cooks/5", () => (away ? "away" : { status: 200, body: cook() }));
   server.on("POST", "/cooks/5/events", ({ body }) => {
     if (away) return "away";
-    const event = body as Event & { late_s: number };
+    const event = body as Event;
     if (event.kind === "probe" && (event.value ?? 0) > 200) return problem(422, "no core is as hot as that");
     // The same token twice counts once, as in the database.
-    if (!events.some((e) => e.token === event.token))
-      events.push({ ...event, since_start_s: performance.now() / 1000 - event.late_s });
+    if (!events.some((e) => e.token === event.token)) events.push(event);
     return { status: 200, body: cook() };
   });
 });
@@ -149,6 +148,27 @@ describe("a lost line", () => {
     expect(events.map((e) => e.place)).toEqual([0, 1, 2]);
     expect(events[2]!.since_start_s - events[1]!.since_start_s).toBeCloseTo(25, 0);
     expect(server.local.length).toBe(0);
+  });
+  it("that is slow does not turn round what was said", async () => {
+    const s = await stove();
+    let arrive: () => void = () => undefined;
+    const late = new Promise<void>((done) => (arrive = done));
+    const first = server.route("POST", "/cooks/5/events");
+    server.on("POST", "/cooks/5/events", async (asked) => {
+      await late;
+      return first(asked);
+    });
+    await pass(1);
+    s.done();
+    await pass(0.5);
+    s.done();
+    await pass(4);
+    expect(s.current?.step.title).toBe("First side");
+    arrive();
+    await pass(1);
+    expect(events.map((e) => e.since_start_s)).toEqual([expect.closeTo(1, 1), expect.closeTo(1.5, 1)]);
+    expect(s.current?.step.title).toBe("First side");
+    expect(s.leftS).toBeCloseTo(90 - 5, 0);
   });
   it("survives a reload: the reports wait in this browser", async () => {
     const s = await stove();

@@ -70,7 +70,7 @@ def _cores(tasks: Mapping[str, Task], slots: Mapping[str, Slot]) -> Iterator[Due
     for key, task in tasks.items():
         if not _HEATED.search(key) or (task.dish in in_sauce and not _IN_SAUCE.search(key)):
             continue
-        title = say("The middle of one piece: {what}", what=named(task))
+        title = say("Core of one piece: {what}", what=named(task))
         yield Due(f"core/{key}", "core", key, task.dish, title, slots[key].end_min)
 
 

@@ -10,7 +10,7 @@ from vianda.core.basis import phrase as ph
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.basis.units import UnitSystem
-from vianda.core.checks.limits import CheckKind, CheckLimit, CoolStep
+from vianda.core.checks.limits import CheckKind, CheckLimit, CoolStep, lasting
 from vianda.core.heat.floor import shown_c
 
 COLDEST_C, HOTTEST_C = -40.0, 150.0
@@ -127,19 +127,19 @@ def _bounds(limit: CheckLimit) -> dict[str, ph.Amount]:
     elif limit.most_c is not None:
         found["line"] = ph.temp(limit.most_c)
     if limit.within_s is not None:
-        found["within"] = ph.duration(limit.within_s)
+        found["within"] = lasting(limit.within_s)
     return found
 
 
 def _line(limit: CheckLimit, last: Reading) -> Phrase:
     side = "at least" if limit.least_c is not None else "at most"
     held = " for {hold}" if limit.hold_s else ""
-    more = {"hold": ph.duration(limit.hold_s)} if limit.hold_s else {}
+    more = {"hold": lasting(limit.hold_s)} if limit.hold_s else {}
     bounds = _bounds(limit)
     if limit.within_s is not None:
         return say(
             f"{{t}} after {{at}}; {side} {{line}}{held} within {{within}} ({limit.source}).",
-            t=ph.temp(last.temp_c), at=ph.duration(last.at_s), **bounds, **more,
+            t=ph.temp(last.temp_c), at=lasting(last.at_s), **bounds, **more,
         )  # fmt: skip
     return say(f"{{t}}; {side} {{line}}{held} ({limit.source}).", t=ph.temp(last.temp_c), **bounds, **more)
 
@@ -187,7 +187,7 @@ def _cooled(limit: CheckLimit, step: CoolStep, last: Reading) -> Phrase:
     return say(
         f"{{t}} after {{at}}; at most {{line}} within {{within}} ({limit.source}).",
         t=ph.temp(last.temp_c),
-        at=ph.duration(last.at_s),
+        at=lasting(last.at_s),
         line=ph.temp(step.to_c),
-        within=ph.duration(step.within_s),
+        within=lasting(step.within_s),
     )

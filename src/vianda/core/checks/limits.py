@@ -6,10 +6,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+from vianda.core.basis import phrase as ph
 from vianda.core.basis.units import c_from_f
 from vianda.core.equipment.kitchen import Country, Setting
 from vianda.core.heat.after import HOT_HOLDS
-from vianda.core.heat.floor import floors_for
+from vianda.core.heat.floor import Floor, floors_for
 from vianda.core.heat.holds import Hold, holds_of
 
 CheckKind = Literal["cold", "core", "hot", "cool", "reheat"]
@@ -80,6 +81,33 @@ REHEAT: Mapping[Country, tuple[float, float | None, str]] = {
 }
 
 
+def lasting(seconds: float) -> ph.Amount:
+    """How long, as a record says it.
+
+    Parameters
+    ----------
+    seconds : float
+        Seconds, at least 0.
+
+    Returns
+    -------
+    Amount
+        Words: to the second below two minutes, to the minute beyond.
+
+    Examples
+    --------
+    >>> [lasting(s).text for s in (17.0, 180.0, 5400.0, 7200.0, 8100.0)]
+    ['17 s', '3 min', '90 min', '2 h', '2 h 15 min']
+    """
+    if seconds < 120.0:
+        return ph.word(f"{seconds:.0f} s")
+    minutes = round(seconds / 60.0)
+    hours, rest = divmod(minutes, 60)
+    if minutes < 120:
+        return ph.word(f"{minutes} min")
+    return ph.word(f"{hours} h {rest} min" if rest else f"{hours} h")
+
+
 def limit_of(
     kind: CheckKind, *, country: Country, setting: Setting, poultry: bool = False, stuffed: bool = False
 ) -> CheckLimit:
@@ -127,5 +155,20 @@ def limit_of(
     if kind == "reheat":
         least, within, source = REHEAT[country]
         return CheckLimit(kind, source, least_c=least, within_s=within)
-    floor = floors_for(country=country, setting=setting, poultry=poultry, stuffed=stuffed).leading
-    return CheckLimit(kind, floor.source, least_c=floor.temp_c, hold_s=floor.hold_s, holds=holds_of(floor))
+    return core_limit(floors_for(country=country, setting=setting, poultry=poultry, stuffed=stuffed).leading)
+
+
+def core_limit(floor: Floor) -> CheckLimit:
+    """The line of a core by its floor.
+
+    Parameters
+    ----------
+    floor : Floor
+        What leads for the dish.
+
+    Returns
+    -------
+    CheckLimit
+        Any of the floor's holds will do.
+    """
+    return CheckLimit("core", floor.source, least_c=floor.temp_c, hold_s=floor.hold_s, holds=holds_of(floor))

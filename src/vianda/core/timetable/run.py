@@ -9,7 +9,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Literal
 
-RunEventKind = Literal["begin", "end", "longer", "restart", "take-back"]
+RunEventKind = Literal["begin", "end", "longer", "restart", "take-back", "measured", "acted"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,6 +19,9 @@ class RunEvent:
     ``begin``: it was begun at ``minute``. ``end``: it ended then; ``value`` is how many minutes it takes where nobody
     said that it was begun. ``longer``: it goes on until minute ``value``. ``restart``: nothing said before counts.
     ``take-back``: what was said under the token ``of`` does not count.
+    ``measured``: ``temp_c`` (°C) was read for the check ``check``, at second ``value`` of the minute, by ``who``;
+    ``remark`` says of what. ``acted``: what was done when that check was missed stands in ``remark``. A restart leaves
+    both: what was measured was measured.
     """
 
     token: str
@@ -27,6 +30,10 @@ class RunEvent:
     task: str = ""
     value: int | None = None
     of: str = ""
+    check: str = ""
+    temp_c: float | None = None
+    who: str = ""
+    remark: str = ""
 
 
 @dataclass(frozen=True, slots=True)

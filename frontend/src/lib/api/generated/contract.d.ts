@@ -1374,6 +1374,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/services/{service_id}/run/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is to be measured in an evening, what was, and what came of it */
+        post: operations["check_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/services/{service_id}/run/events": {
         parameters: {
             query?: never;
@@ -1711,6 +1728,20 @@ export interface components {
              * @enum {string}
              */
             role: "burger-sauce" | "glaze" | "cooking-sauce" | "sauce-base" | "gravy" | "relish" | "pickle" | "ferment" | "soft-onions" | "side" | "topping";
+        };
+        /**
+         * ActionShown
+         * @description What was done about a missed check, and when by the clock.
+         */
+        ActionShown: {
+            /** At */
+            at: string;
+            /** Remark */
+            remark: string;
+            /** Token */
+            token: string;
+            /** Who */
+            who: string;
         };
         /**
          * AddAway
@@ -2815,6 +2846,52 @@ export interface components {
             label: components["schemas"]["Phrase"];
         };
         /**
+         * CheckLimit
+         * @description A line: at least or at most so warm, °C (None: no such bound), held for ``hold_s`` seconds.
+         *
+         *     ``within_s``: reached within so long, None without a limit. ``steps`` are of cooling, one after the other. ``holds``
+         *     are of the core: any one of them will do, hotter for a shorter time.
+         */
+        CheckLimit: {
+            /**
+             * Hold S
+             * @default 0
+             */
+            hold_s: number;
+            /**
+             * Holds
+             * @default []
+             */
+            holds: components["schemas"]["Hold"][];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cold" | "core" | "hot" | "cool" | "reheat";
+            /**
+             * Least C
+             * @default null
+             */
+            least_c: number | null;
+            /**
+             * Most C
+             * @default null
+             */
+            most_c: number | null;
+            /** Source */
+            source: string;
+            /**
+             * Steps
+             * @default []
+             */
+            steps: components["schemas"]["CoolStep"][];
+            /**
+             * Within S
+             * @default null
+             */
+            within_s: number | null;
+        };
+        /**
          * CheckLine
          * @description One line to tick: when, what, how much of it in one build (g, 0 where it is counted), and how.
          */
@@ -2829,6 +2906,106 @@ export interface components {
              * @enum {string}
              */
             when: "before" | "build";
+        };
+        /**
+         * CheckRow
+         * @description One check: what and of which dish, its line, what was read, and what came of it.
+         *
+         *     ``task`` is the one it is of, "" for none. ``what`` is what somebody wrote of it. ``due`` is when it is asked for,
+         *     "" for one that nobody planned. ``state``: "missed" asks for something to be done, "settled" says that it was;
+         *     "running": it is to be measured again, at ``next``, and where that never came it is "unfinished". Minutes are from the hour on the plate.
+         */
+        CheckRow: {
+            /** Actions */
+            actions: components["schemas"]["ActionShown"][];
+            corrective?: components["schemas"]["Phrase"] | null;
+            /** Dish */
+            dish: string;
+            /** Due */
+            due: string;
+            /** Due Min */
+            due_min?: number | null;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cold" | "core" | "hot" | "cool" | "reheat";
+            limit: components["schemas"]["CheckLimit"];
+            line: components["schemas"]["Phrase"];
+            /** Next */
+            next: string;
+            /** Next Min */
+            next_min?: number | null;
+            /** Readings */
+            readings: components["schemas"]["ReadingShown"][];
+            says?: components["schemas"]["Phrase"] | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "coming" | "due" | "overdue" | "running" | "kept" | "missed" | "settled" | "unfinished" | "not-measured";
+            /** Task */
+            task: string;
+            title: components["schemas"]["Phrase"];
+            /** What */
+            what: string;
+        };
+        /**
+         * CheckSheet
+         * @description The checks of a service on its day, by the lines of this country and setting as the kitchen stands now.
+         */
+        CheckSheet: {
+            /**
+             * Country
+             * @enum {string}
+             */
+            country: "US" | "CA" | "UK" | "other";
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Kitchen */
+            kitchen: string;
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: components["schemas"]["CheckRow"][];
+            /** Service Id */
+            service_id: number;
+            /**
+             * Setting
+             * @enum {string}
+             */
+            setting: "home" | "food-service";
+        };
+        /**
+         * CheckSheetRequest
+         * @description The day, the plan as it stands at minute ``now_min``; without it the record of what was cooked and measured.
+         */
+        CheckSheetRequest: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /**
+             * Now Min
+             * @default null
+             */
+            now_min: number | null;
+            /**
+             * Stood
+             * @default []
+             */
+            stood: components["schemas"]["Stood"][];
+            /**
+             * Unit System
+             * @default null
+             */
+            unit_system: ("metric" | "us") | null;
         };
         /**
          * Choice
@@ -3022,6 +3199,18 @@ export interface components {
             pieces: number;
             /** Started At */
             started_at: string;
+        };
+        /**
+         * CoolStep
+         * @description From one temperature to another, °C, within so many seconds of the first.
+         */
+        CoolStep: {
+            /** From C */
+            from_c: number;
+            /** To C */
+            to_c: number;
+            /** Within S */
+            within_s: number;
         };
         /**
          * Correction
@@ -3487,6 +3676,8 @@ export interface components {
         /**
          * EventRequest
          * @description Something that happened at the stove; ``token`` makes a repeat count once.
+         *
+         *     ``since_start_s`` is when, by the device's clock; without it, it happened ``late_s`` before it was told.
          */
         EventRequest: {
             /**
@@ -3501,6 +3692,11 @@ export interface components {
             late_s: number;
             /** Place */
             place: number;
+            /**
+             * Since Start S
+             * @default null
+             */
+            since_start_s: number | null;
             /** Token */
             token: string;
             /**
@@ -7297,6 +7493,24 @@ export interface components {
             state: "steady" | "moving" | "overload" | "underload";
         };
         /**
+         * ReadingShown
+         * @description One reading, °C, and when by the clock; ``taken_back``: it was typed wrong and does not count.
+         */
+        ReadingShown: {
+            /** At */
+            at: string;
+            /** At Min */
+            at_min: number;
+            /** Taken Back */
+            taken_back: boolean;
+            /** Temp C */
+            temp_c: number;
+            /** Token */
+            token: string;
+            /** Who */
+            who: string;
+        };
+        /**
          * ReceiveRequest
          * @description A delivery: the lot it becomes, and how warm it came; None where nobody measured.
          */
@@ -7473,13 +7687,21 @@ export interface components {
          *     ``begin``: it was begun at ``minute``. ``end``: it ended then; ``value`` is how many minutes it takes where nobody
          *     said that it was begun. ``longer``: it goes on until minute ``value``. ``restart``: nothing said before counts.
          *     ``take-back``: what was said under the token ``of`` does not count.
+         *     ``measured``: ``temp_c`` (°C) was read for the check ``check``, at second ``value`` of the minute, by ``who``;
+         *     ``remark`` says of what. ``acted``: what was done when that check was missed stands in ``remark``. A restart leaves
+         *     both: what was measured was measured.
          */
         RunEvent: {
+            /**
+             * Check
+             * @default
+             */
+            check: string;
             /**
              * Kind
              * @enum {string}
              */
-            kind: "begin" | "end" | "longer" | "restart" | "take-back";
+            kind: "begin" | "end" | "longer" | "restart" | "take-back" | "measured" | "acted";
             /** Minute */
             minute: number;
             /**
@@ -7488,10 +7710,20 @@ export interface components {
              */
             of: string;
             /**
+             * Remark
+             * @default
+             */
+            remark: string;
+            /**
              * Task
              * @default
              */
             task: string;
+            /**
+             * Temp C
+             * @default null
+             */
+            temp_c: number | null;
             /** Token */
             token: string;
             /**
@@ -7499,20 +7731,31 @@ export interface components {
              * @default null
              */
             value: number | null;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
         };
         /**
          * RunEventModel
          * @description What was said of a task at the minute ``minute`` from the hour on the plate; ``token`` makes a repeat count once.
          *
          *     ``value``: of an end, the minutes it takes where nobody said it was begun; of longer, until which minute it goes on.
-         *     ``of``: the token of what is taken back.
+         *     ``of``: the token of what is taken back. ``measured`` has its ``check``, the figure that was read as ``temp`` in the
+         *     units of ``unit_system``, and the second of the minute as ``value``; ``acted`` has what was done as ``remark``.
          */
         RunEventModel: {
+            /**
+             * Check
+             * @default
+             */
+            check: string;
             /**
              * Kind
              * @enum {string}
              */
-            kind: "begin" | "end" | "longer" | "restart" | "take-back";
+            kind: "begin" | "end" | "longer" | "restart" | "take-back" | "measured" | "acted";
             /** Minute */
             minute: number;
             /**
@@ -7521,17 +7764,38 @@ export interface components {
              */
             of: string;
             /**
+             * Remark
+             * @default
+             */
+            remark: string;
+            /**
              * Task
              * @default
              */
             task: string;
+            /**
+             * Temp
+             * @default null
+             */
+            temp: number | null;
             /** Token */
             token: string;
+            /**
+             * Unit System
+             * @default metric
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
             /**
              * Value
              * @default null
              */
             value: number | null;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
         };
         /**
          * Running
@@ -17296,6 +17560,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    check_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                service_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckSheetRequest"];
+            };
+        };
+        responses: {
+            /** @description What is to be measured in an evening, what was, and what came of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckSheet"];
                 };
             };
             /** @description A problem */
