@@ -15,6 +15,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/services": () => import("./screens/services/ServicesScreen.svelte"),
   "/shopping": () => import("./screens/shopping/ShoppingScreen.svelte"),
   "/butcher": () => import("./screens/butcher/ButcherScreen.svelte"),
+  "/checks": () => import("./screens/checks/ChecksScreen.svelte"),
   "/prep": () => import("./screens/prep/PrepScreen.svelte"),
   "/services/:id/set-out": () => import("./screens/services/SetOutScreen.svelte"),
   "/services/:id/checks/:day": () => import("./screens/services/RecordScreen.svelte"),

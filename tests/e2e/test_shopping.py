@@ -81,6 +81,7 @@ def test_a_festival_week_of_180_doubles_is_ordered_ticked_and_received(watch, ke
     assert watched.axe() == []
     sheet.get_by_role("button", name="Keep it").click()
     expect(sheet).to_be_hidden()
+    page.unroute("**/api/stock")
     buns = _row(page, "Soft bun, 100 mm")
     expect(buns).to_contain_text("15 × 12")
     expect(buns).to_contain_text("4 there already")

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from vianda.api.attachment import csv_file
 from vianda.api.contract import operation
-from vianda.api.wire import Text, Token, Units, day_of
+from vianda.api.wire import Text, Token, Units, Who, day_of
 from vianda.core.basis.units import c_from_f
 from vianda.core.schedule.model import MOST_TASKS
 from vianda.core.timetable.run import RunEvent, RunEventKind
@@ -43,6 +43,15 @@ class CheckSheetRequest(Strict):
     unit_system: Units | None = None
 
 
+class CheckRecordRequest(Strict):
+    """A span of days, both counted; ``now`` by the kitchen's clock, for what is still going on."""
+
+    from_day: date
+    to_day: date
+    now: datetime | None = None
+    unit_system: Units | None = None
+
+
 class RunEventModel(Strict):
     """What was said of a task at the minute ``minute`` from the hour on the plate; ``token`` makes a repeat count once.
 
@@ -60,7 +69,7 @@ class RunEventModel(Strict):
     check: Annotated[str, Field(max_length=140)] = ""
     temp: Annotated[float, Field(ge=-1000, le=1000, allow_inf_nan=False)] | None = None
     unit_system: Units = "metric"
-    who: Annotated[str, Field(max_length=40)] = ""
+    who: Who = ""
     remark: Text = ""
 
     def event(self) -> RunEvent:
@@ -72,6 +81,19 @@ class RunEventModel(Strict):
             self.token, self.kind, self.minute, self.task, self.value, self.of,
             self.check, temp_c, self.who.strip(), self.remark.strip(),
         )  # fmt: skip
+
+
+class KitchenCheckModel(RunEventModel):
+    """The same of no service; minutes are from midnight, and go on after the next one: a tray cools overnight."""
+
+    minute: Annotated[int, Field(ge=0, le=2879)]
+
+
+class NoteCheckRequest(Strict):
+    """A check of the kitchen's own on a day: measured, acted, or taken back; minutes are from midnight."""
+
+    day: date
+    event: KitchenCheckModel
 
 
 class NoteEventRequest(Strict):
@@ -137,4 +159,37 @@ def check_sheet(service_id: int, body: CheckSheetRequest) -> checks.CheckSheet:
 @blueprint.get("/services/<int:service_id>/checks/<day>/record.csv")
 def check_record(service_id: int, day: str) -> Response:
     on = day_of(day)
-    return csv_file(checks_csv(checks.check_sheet(service_id, on).rows), name=f"checks-{on}")
+    return csv_file(checks_csv([checks.check_sheet(service_id, on)]), name=f"checks-{on}")
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/checks",
+    summary="What a kitchen measured in a span of days: its own checks and those of each service",
+    body=CheckRecordRequest,
+    answer=checks.CheckRecord,
+)
+def kitchen_checks(body: CheckRecordRequest) -> checks.CheckRecord:
+    now = body.now.replace(tzinfo=None) if body.now else None
+    return checks.check_record(body.from_day, body.to_day, now=now, unit_system=body.unit_system)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/checks/events",
+    summary="Write down a check of the kitchen's own, of no service",
+    body=NoteCheckRequest,
+    answer=checks.CheckRecord,
+    once=True,
+)
+def note_kitchen_check(body: NoteCheckRequest) -> checks.CheckRecord:
+    runs.note_check(body.day, body.event.event())
+    return checks.check_record(body.day, body.day, unit_system=body.event.unit_system)
+
+
+@blueprint.get("/checks/<from_day>/<to_day>/record.csv")
+def export_checks(from_day: str, to_day: str) -> Response:
+    first, last = day_of(from_day), day_of(to_day)
+    return csv_file(checks_csv(checks.check_record(first, last).sheets), name=f"checks-{first}-{last}")

@@ -11,7 +11,7 @@ from pydantic import Field
 from vianda.api.attachment import csv_file
 from vianda.api.contract import operation
 from vianda.api.larder_schemas import LotAnswer, lot_answer
-from vianda.api.wire import Answer, Units, day_of
+from vianda.api.wire import Answer, DayMinute, Units, Who, day_of
 from vianda.core.basis.bounds import TempC
 from vianda.core.inventory.lot import Lot
 from vianda.core.model.service import MOST_COUNTS, Count
@@ -72,12 +72,29 @@ class StockedRequest(Strict):
     stocked: Stocked
 
 
+class MeasuredModel(Strict):
+    """When a delivery was measured by the kitchen's clock, minutes from midnight, and by whom."""
+
+    token: Annotated[str, Field(min_length=8, max_length=36, pattern=r"^[A-Za-z0-9-]+$")]
+    day: date
+    minute: DayMinute
+    who: Who = ""
+
+    def measured(self) -> supply.Measured:
+        """The same as the services know it."""
+        return supply.Measured(self.token, self.day, self.minute, self.who.strip())
+
+
 class ReceiveRequest(Strict):
-    """A delivery: the lot it becomes, and how warm it came; None where nobody measured."""
+    """A delivery: the lot it becomes, and how warm it came; None where nobody measured.
+
+    ``measured`` is when, for the record of the day.
+    """
 
     lot: Lot
     temp_c: TempC | None = None
     unit_system: Units
+    measured: MeasuredModel | None = None
 
 
 class CoversRequest(Strict):
@@ -202,7 +219,8 @@ def keep_stocked(body: StockedRequest) -> Stocked:
     once=True,
 )
 def receive(body: ReceiveRequest) -> ReceivedAnswer:
-    received = supply.receive(body.lot, body.temp_c, unit_system=body.unit_system)
+    at = body.measured.measured() if body.measured else None
+    received = supply.receive(body.lot, body.temp_c, unit_system=body.unit_system, at=at)
     return ReceivedAnswer(arrival=received.arrival, lot=lot_answer(received.lot))
 
 

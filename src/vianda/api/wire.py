@@ -13,6 +13,9 @@ Units = Literal["metric", "us"]
 Text = Annotated[str, Field(max_length=200)]
 # What makes a repeat of what was said at a device count once.
 Token = Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9-]+$")]
+# Who measured, and when in the day by the kitchen's clock.
+Who = Annotated[str, Field(max_length=40)]
+DayMinute = Annotated[int, Field(ge=0, le=1439)]
 # The database keeps naive UTC; on the wire the zone is written out.
 Moment = Annotated[datetime, PlainSerializer(lambda t: t.isoformat(timespec="milliseconds") + "Z", return_type=str)]
 

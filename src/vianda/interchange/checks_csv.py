@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
+from datetime import date
+from typing import Protocol
 
 from vianda.core.checks.limits import KIND_TITLES
 from vianda.core.checks.sheet import CheckRow
@@ -12,12 +14,28 @@ from vianda.interchange.recipe_ld import said_plainly
 from vianda.interchange.supply_csv import plain_text
 
 COLUMNS = (
-    "due", "check", "of", "dish", "note", "at_least_c", "at_most_c", "hold_s", "within_s", "source", "outcome",
-    "at", "measured_c", "counts", "done", "who",
+    "day", "service", "due", "check", "of", "dish", "note", "at_least_c", "at_most_c", "hold_s", "within_s", "source",
+    "outcome", "at", "measured_c", "counts", "done", "who",
 )  # fmt: skip
 
 
-def checks_csv(rows: Iterable[CheckRow]) -> str:
+class Sheet(Protocol):
+    """The checks of one service, or of the kitchen itself, on a day."""
+
+    @property
+    def name(self) -> str:
+        """The service; "" for the kitchen's own."""
+
+    @property
+    def day(self) -> date:
+        """The day."""
+
+    @property
+    def rows(self) -> Sequence[CheckRow]:
+        """Its checks."""
+
+
+def checks_csv(sheets: Iterable[Sheet]) -> str:
     """Every reading and everything that was done, a row each; a check that nobody measured has one without a reading.
 
     Text that a table program would take for a formula is written with an apostrophe before it.
@@ -25,9 +43,11 @@ def checks_csv(rows: Iterable[CheckRow]) -> str:
     out = io.StringIO()
     writer = csv.DictWriter(out, COLUMNS, restval="", lineterminator="\r\n")
     writer.writeheader()
-    for row in rows:
+    for sheet, row in ((s, r) for s in sheets for r in s.rows):
         limit = row.limit
         check = {
+            "day": sheet.day.isoformat(),
+            "service": plain_text(sheet.name),
             "due": row.due,
             "check": KIND_TITLES[row.kind],
             "of": plain_text(said_plainly(row.title)),

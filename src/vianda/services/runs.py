@@ -15,6 +15,8 @@ from vianda.storage.transaction import transaction
 
 # More than anybody says in an evening.
 MOST_EVENTS = 5000
+# What is said of no service: the kitchen's own day.
+KITCHENS_OWN = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,17 +55,30 @@ def note_event(service_id: int, day: date, event: RunEvent) -> Run:
         raise OutOfRangeError("Of which task is that said?", field="/event/task")
     if event.kind == "longer" and event.value is None:
         raise OutOfRangeError("Until when does it take?", field="/event/value")
+    service = service_repository.get_service(service_id).service
+    _note(service_id, day, event, name=service.name, ready_min=service.timing.ready_min)
+    return _run(service_id, day)
+
+
+def note_check(day: date, event: RunEvent) -> None:
+    """Write down a check of the kitchen's own, of no service: a delivery, the fridge in the morning."""
+    if event.kind not in ("measured", "acted", "take-back"):
+        raise OutOfRangeError("Of no service only checks are written down.", field="/event/kind")
+    if event.kind == "take-back" and not event.of:
+        raise OutOfRangeError("What is taken back?", field="/event/of")
+    _note(KITCHENS_OWN, day, event, name="", ready_min=0)
+
+
+def _note(service_id: int, day: date, event: RunEvent, *, name: str, ready_min: int) -> None:
     if event.kind in ("measured", "acted"):
         _check(event)
-    service_repository.get_service(service_id)
     with transaction():
-        run_id = run_repository.begin_run(service_id, day)
+        run_id = run_repository.begin_run(service_id, day, name=name, ready_min=ready_min)
         if run_repository.count_events(run_id) >= MOST_EVENTS:
             raise OutOfRangeError(f"At most {MOST_EVENTS} things are said of one evening.", field="/event")
         if event.kind == "measured" and run_repository.count_of_check(run_id, event.check) >= MOST_READINGS:
             raise OutOfRangeError(f"A check is measured {MOST_READINGS} times at most.", field="/event/check")
         run_repository.add_event(run_id, event)
-    return _run(service_id, day)
 
 
 def _check(event: RunEvent) -> None:

@@ -15,7 +15,8 @@ from vianda.core.supply.prep_plan import PrepPlan, prep_plan
 from vianda.core.supply.scarcity import GoesShort, who_goes_short
 from vianda.core.supply.shopping import Shopping
 from vianda.core.supply.ticks import Listed, Ticked, ticked
-from vianda.services import larders
+from vianda.core.timetable.run import RunEvent
+from vianda.services import larders, runs
 from vianda.services.bench import context
 from vianda.services.larders import KnownLot
 from vianda.services.spans import Serving, span_of
@@ -49,6 +50,16 @@ class SpanButcher:
     servings: tuple[Serving, ...]
     kitchen: str
     slip: ButcherSlip
+
+
+@dataclass(frozen=True, slots=True)
+class Measured:
+    """When a delivery was measured by the kitchen's clock, minutes from midnight, by whom; a repeat counts once."""
+
+    token: str
+    day: date
+    minute: int
+    who: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,14 +152,28 @@ def keep_stocked(stocked: Stocked) -> Stocked:
         return supply_repository.keep_stocked(stocked)
 
 
-def receive(lot: Lot, temp_c: float | None, *, unit_system: UnitSystem | None = None) -> Received:
-    """Take a delivery in as a lot. What is too warm is refused, with the line and who says so."""
+def receive(
+    lot: Lot, temp_c: float | None, *, unit_system: UnitSystem | None = None, at: Measured | None = None
+) -> Received:
+    """Take a delivery in as a lot. What is too warm is refused, with the line and who says so; both are on record."""
     inventory, kitchen = context(unit_system)
     meat = inventory.meat(lot.meat, field="/lot/meat")
     said = arrival(meat, temp_c, country=kitchen.country, unit_system=kitchen.unit_system)
+    if temp_c is not None and at is not None:
+        _on_record(lot, temp_c, at, refused=said.taken == "refused")
     if said.taken == "refused":
         raise TooWarmError(said)
     return Received(said, larders.add_lot(lot))
+
+
+def _on_record(lot: Lot, temp_c: float, at: Measured, *, refused: bool) -> None:
+    """The delivery among the checks of its day."""
+    check = f"delivery/{lot.meat}/{at.token}"
+    read = RunEvent(at.token, "measured", at.minute, check=check, temp_c=temp_c, who=at.who, remark=lot.name)
+    runs.note_check(at.day, read)
+    if refused:
+        done = RunEvent(f"{at.token}-r", "acted", at.minute, check=check, who=at.who, remark="Refused")
+        runs.note_check(at.day, done)
 
 
 class TooWarmError(CoreError):

@@ -96,7 +96,10 @@ class StoredCook:
 
 @dataclass(frozen=True, slots=True)
 class StoredRun:
-    """A service as it was cooked on one day; ``number`` is of what was said last."""
+    """A service as it was cooked on one day; ``number`` is of what was said last.
+
+    ``name`` and ``ready_min`` (from midnight) are the service's when something was said last.
+    """
 
     id: int
     service_id: int
@@ -104,6 +107,8 @@ class StoredRun:
     started_at: datetime
     number: int
     events: tuple[RunEvent, ...]
+    name: str
+    ready_min: int | None
 
 
 @dataclass(frozen=True, slots=True)

@@ -41,7 +41,19 @@ def find_run(service_id: int, day: date) -> StoredRun | None:
             )
             for e in rows
         ),
+        name=row.name,
+        ready_min=row.ready_min,
     )
+
+
+def runs_of_days(first: date, last: date) -> list[tuple[date, int]]:
+    """The day and the service of every run of a span of days, in order; 0 is the kitchen's own."""
+    query = (
+        RunRow.select(RunRow.day, RunRow.service_id)
+        .where((RunRow.kitchen_id == kitchen_here()) & RunRow.day.between(str(first), str(last)))
+        .order_by(RunRow.day, RunRow.service_id)
+    )
+    return [(date.fromisoformat(row.day), row.service_id) for row in query]
 
 
 def newest_event(service_id: int, day: date) -> int:
@@ -56,11 +68,16 @@ def newest_event(service_id: int, day: date) -> int:
     return next((row.id for row in query), 0)
 
 
-def begin_run(service_id: int, day: date) -> int:
-    """The run of a service on a day; begun by whoever says something first, once."""
+def begin_run(service_id: int, day: date, *, name: str, ready_min: int) -> int:
+    """The run of a service on a day; begun by whoever says something first, once. It knows its name and hour of now."""
     RunRow.insert(
-        kitchen_id=kitchen_here(), service_id=service_id, day=str(day), started_at=now_utc()
-    ).on_conflict_ignore().execute()
+        kitchen_id=kitchen_here(),
+        service_id=service_id,
+        day=str(day),
+        started_at=now_utc(),
+        name=name,
+        ready_min=ready_min,
+    ).on_conflict(update={RunRow.name: name, RunRow.ready_min: ready_min}).execute()
     # A locking read sees what another device has just begun; a plain one might still see the time before.
     here = (RunRow.kitchen_id == kitchen_here()) & (RunRow.service_id == service_id) & (RunRow.day == str(day))
     row = RunRow.select().where(here).for_update().get()

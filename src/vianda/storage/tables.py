@@ -235,6 +235,8 @@ class RunRow(Table):
     service_id = IntegerField()
     day = CharField(max_length=10)
     started_at = DateTimeField()
+    name = CharField(max_length=200, default="")
+    ready_min = IntegerField(null=True)
 
     class Meta:
         table_name = "run"

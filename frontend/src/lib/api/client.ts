@@ -114,6 +114,8 @@ export type RunEvent = S["RunEvent"];
 /** What is said of an evening, on its way to the server. */
 export type Said = S["RunEventModel"];
 export type CheckSheet = S["CheckSheet"];
+export type CheckRecord = S["CheckRecord"];
+export type CheckKind = S["CheckRow"]["kind"];
 export type CheckRow = S["CheckRow"];
 export type CheckQuestion = S["CheckSheetRequest"];
 export type Forecast = S["Forecast"];
@@ -349,8 +351,8 @@ export const api = {
   calendar: () => inKitchen("/api/services/calendar.ics"),
   stock: () => ask("get", "/api/stock"),
   keepStocked: (stocked: Stocked) => ask("put", "/api/stock", { body: { stocked }, once: true }),
-  receive: (lot: Lot, temp_c: number | null, unit_system: Units) =>
-    ask("post", "/api/deliveries", { body: { lot, temp_c, unit_system }, once: true }),
+  receive: (lot: Lot, temp_c: number | null, unit_system: Units, measured: S["MeasuredModel"]) =>
+    ask("post", "/api/deliveries", { body: { lot, temp_c, unit_system, measured }, once: true }),
   services: () => ask("get", "/api/services"),
   service: (service_id: number) => ask("get", "/api/services/{service_id}", { at: { service_id } }),
   createService: (service: Service) => ask("post", "/api/services", { body: { service }, once: true }),
@@ -372,6 +374,12 @@ export const api = {
     ask("post", "/api/services/{service_id}/run/events", { at: { service_id }, body: { day, event } }),
   checkSheet: (service_id: number, body: S["CheckSheetRequest"], signal?: AbortSignal) =>
     ask("post", "/api/services/{service_id}/run/checks", { at: { service_id }, body, signal }),
+  kitchenChecks: (span: S["CheckRecordRequest"], signal?: AbortSignal) =>
+    ask("post", "/api/checks", { body: span, signal }),
+  noteKitchenCheck: (day: string, event: S["KitchenCheckModel"]) =>
+    ask("post", "/api/checks/events", { body: { day, event }, once: true }),
+  checksCsv: (span: { from_day: string; to_day: string }) =>
+    inKitchen(`/api/checks/${span.from_day}/${span.to_day}/record.csv`),
   checkRecord: (service_id: number, day: string) =>
     inKitchen(`/api/services/${service_id}/checks/${day}/record.csv`),
   underway: (body: UnderwayRequest, look: Look, signal?: AbortSignal) =>

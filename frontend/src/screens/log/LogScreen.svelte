@@ -21,7 +21,10 @@
 <svelte:head><title>Logbook · Vianda</title></svelte:head>
 <Shell here="Logbook">
   <main id="main" class="mx-auto w-full max-w-5xl px-4 pt-8 pb-12 sm:px-6">
-    <h1 class="border-b-2 border-base-content pb-2 text-2xl">Logbook</h1>
+    <div class="flex flex-wrap items-end justify-between gap-3 border-b-2 border-base-content pb-2">
+      <h1 class="text-2xl">Logbook</h1>
+      <a class="act text-sm" href="/checks">Checks</a>
+    </div>
     {#if problem}<p role="alert" class="mt-3 text-error">{problem}</p>
     {:else if cooks == null}<p class="mt-3 quiet" aria-busy="true">Opening the logbook …</p>
     {:else if cooks.length === 0}

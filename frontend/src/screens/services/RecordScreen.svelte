@@ -5,10 +5,11 @@
   import { dayName } from "../../lib/days";
   import { Resource } from "../../lib/resource.svelte";
   import Fact from "../../lib/ui/Fact.svelte";
-  import Say from "../../lib/ui/Say.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
+  import RecordRows from "../checks/RecordRows.svelte";
+  import { DEFERS, linesOf } from "../checks/record";
 
   const id = $derived(Number(route.params.id));
   const day = $derived(String(route.params.day));
@@ -20,19 +21,6 @@
   const found = $derived(asked.value);
   const rows = $derived(found?.rows ?? []);
   const count = (state: CheckRow["state"]) => rows.filter((row) => row.state === state).length;
-  const COUNTRIES = {
-    US: "the United States",
-    CA: "Canada",
-    UK: "the United Kingdom",
-    other: "another country",
-  };
-  const OUTCOMES: Partial<Record<CheckRow["state"], string>> = {
-    kept: "Kept",
-    missed: "Missed",
-    settled: "Missed, and seen to",
-    unfinished: "Not measured to the end",
-    "not-measured": "Not measured",
-  };
 </script>
 
 <svelte:head><title>Checks, {found?.name ?? "service"} · Vianda</title></svelte:head>
@@ -47,8 +35,7 @@
     {:else if found}
       <h1 class="mt-2 text-2xl">Checks, {found.name}</h1>
       <p class="quiet">
-        {dayName(found.day)}. {found.kitchen}. Lines of {COUNTRIES[found.country]},
-        {found.setting === "home" ? "at home" : "food service"}, as the kitchen stands now.
+        {dayName(found.day)}. {found.kitchen}. {linesOf(found)}
       </p>
       <div class="mt-4 flex flex-wrap items-end gap-x-9 gap-y-3" data-record="ready">
         <Fact label="Kept">{count("kept")}</Fact>
@@ -67,50 +54,10 @@
         </p>
         <p class="mt-3"><a class="act" href={`/services/${id}/cook`}>Cook it</a></p>
       {:else}
-        <ul class="mt-6 border-t-2 border-base-content" aria-label="Checks">
-          {#each rows as row (row.key)}
-            <li
-              class="grid break-inside-avoid grid-cols-[4rem_minmax(0,1fr)] gap-x-4 gap-y-1 border-b border-base-300 py-2.5 md:grid-cols-[4rem_minmax(0,1.3fr)_minmax(0,1fr)_9rem]"
-              data-check={row.key}
-              data-state={row.state}
-            >
-              <span class="numeral">{row.due || row.readings[0]?.at || row.actions[0]?.at || ""}</span>
-              <span class="min-w-0">
-                <span class="font-semibold"><Say text={row.title} /></span>{#if row.dish || row.what}<span
-                    >, {[row.dish, row.what].filter((p) => p).join(", ")}</span
-                  >{/if}
-                <span class="block text-sm quiet"><Say text={row.line} /> ({row.limit.source})</span>
-              </span>
-              <span class="max-md:col-start-2">
-                {#each row.readings as r (r.token)}
-                  <span class={["block", r.taken_back && "quiet line-through"]}
-                    ><span class="numeral font-semibold"
-                      ><Say
-                        text={{ text: "{t}", amounts: { t: { kind: "temp_c", value: r.temp_c } } }}
-                      /></span
-                    >
-                    <span class="quiet">{r.at}{r.who ? `, ${r.who}` : ""}</span></span
-                  >
-                {/each}
-                {#each row.actions as a (a.token)}
-                  <span class="block"
-                    >{a.remark} <span class="quiet">{a.at}{a.who ? `, ${a.who}` : ""}</span></span
-                  >
-                {/each}
-              </span>
-              <span
-                class={[
-                  "font-semibold max-md:col-start-2 md:text-right",
-                  row.state !== "kept" && row.state !== "settled" && "text-error",
-                ]}>{OUTCOMES[row.state] ?? ""}</span
-              >
-            </li>
-          {/each}
-        </ul>
+        <div class="mt-6"><RecordRows {rows} /></div>
       {/if}
       <p class="mt-6 max-w-[44rem] text-sm quiet">
-        The lines are published figures, from memory where the sources page says so. They never replace your
-        local code, your licence or your inspector; where those ask for more, they count.
+        {DEFERS}
       </p>
     {:else}<p class="mt-4 quiet" aria-busy="true">Looking up what was measured …</p>{/if}
   </main>

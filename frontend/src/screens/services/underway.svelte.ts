@@ -15,6 +15,7 @@ import {
   type Underway,
   type UnderwayRequest,
 } from "../../lib/api/client";
+import { keepWho, whoMeasures } from "../../lib/measured";
 import { foundLocally, keepLocally, newToken, Outbox } from "../../lib/outbox.svelte";
 import { Resource } from "../../lib/resource.svelte";
 import { Search } from "../../lib/search.svelte";
@@ -33,7 +34,6 @@ interface Kept {
   planned: Pick<Timetable, "tasks"> | null;
   answer: Underway | null;
 }
-const WHO = "vianda.who";
 /** What an older version of this application left waiting, too, has all there is to say. */
 const whole = (said: Partial<Said> & Pick<Said, "token" | "kind" | "minute">): Said => ({
   ...{
@@ -72,7 +72,7 @@ export class UnderwayBench {
   readonly drafts = $state<Record<string, string>>({});
   readonly outbox: Outbox<Said>;
   /** Who measures at this device; remembered in this browser. */
-  who = $state(foundLocally<{ name: string }>(WHO)[0]?.name ?? "");
+  who = $state(whoMeasures());
   readonly #kitchen: string;
   #run: Run;
   #events = $state.raw<readonly RunEvent[]>([]);
@@ -218,8 +218,7 @@ export class UnderwayBench {
     return `${kind}/own-${newToken()}`;
   }
   measuredBy(name: string): void {
-    this.who = name.trim();
-    keepLocally(WHO, this.who ? [{ name: this.who }] : []);
+    this.who = keepWho(name);
   }
   get canTakeBack(): boolean {
     return this.#mine.length > 0;

@@ -3,6 +3,8 @@
   import { onMount, untrack } from "svelte";
   import { api, type ShopLine, type Stocked } from "../../lib/api/client";
   import { amount, today } from "../../lib/format";
+  import { measuredNow } from "../../lib/measured";
+  import { newToken } from "../../lib/outbox.svelte";
   import { Told } from "../../lib/told.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import Sheet from "../../lib/ui/Sheet.svelte";
@@ -83,6 +85,7 @@
         },
         temp,
         units.system,
+        { token: newToken(), ...measuredNow() },
       );
       onreceived();
     });

@@ -20,6 +20,7 @@ MOST_READINGS = 40
 Verdict = Literal["kept", "missed", "running"]
 # What a kitchen does, by kind: the Food Code's corrective actions in our words (3-401 to 3-501), common practice.
 CORRECTIVE: Mapping[CheckKind, str] = {
+    "delivery": "Refuse it: nobody knows how long it was warm. Write down who was told.",
     "cold": (
         "Move it to where it is cold at once. What was above {most} for 4 h or longer, or nobody knows how long, is "
         "thrown away. Turn the fridge down or have it mended."

@@ -12,9 +12,12 @@ from vianda.core.equipment.kitchen import Country, Setting
 from vianda.core.heat.after import HOT_HOLDS
 from vianda.core.heat.floor import Floor, floors_for
 from vianda.core.heat.holds import Hold, holds_of
+from vianda.core.inventory.inventory import Meat
+from vianda.core.supply.arrival import FLAT, MINCED, limit_for
 
-CheckKind = Literal["cold", "core", "hot", "cool", "reheat"]
+CheckKind = Literal["delivery", "cold", "core", "hot", "cool", "reheat"]
 KIND_TITLES: Mapping[CheckKind, str] = {
+    "delivery": "Delivery",
     "cold": "Cold holding",
     "core": "Core at the end",
     "hot": "Hot holding",
@@ -87,7 +90,7 @@ def lasting(seconds: float) -> ph.Amount:
     Parameters
     ----------
     seconds : float
-        Seconds, at least 0.
+        A time, s, at least 0.
 
     Returns
     -------
@@ -143,6 +146,10 @@ def limit_of(
     >>> round(limit_of("core", country="US", setting="food-service").least_c or 0.0, 1)
     68.3
     """
+    if kind == "delivery":
+        # Of what nobody knows the strictest line counts: that of minced meat.
+        line = FLAT.get(country, MINCED)
+        return CheckLimit(kind, line.source, most_c=line.most_c)
     if kind == "cold":
         most, source = COLD[country]
         return CheckLimit(kind, source, most_c=most)
@@ -156,6 +163,29 @@ def limit_of(
         least, within, source = REHEAT[country]
         return CheckLimit(kind, source, least_c=least, within_s=within)
     return core_limit(floors_for(country=country, setting=setting, poultry=poultry, stuffed=stuffed).leading)
+
+
+def delivery_limit(meat: Meat, *, country: Country) -> CheckLimit:
+    """The line of a delivery of meat.
+
+    Parameters
+    ----------
+    meat : Meat
+        What is delivered.
+    country : Country
+        Where the kitchen is.
+
+    Returns
+    -------
+    CheckLimit
+        How warm it may be at most, °C.
+
+    References
+    ----------
+    ``supply.arrival.limit_for``.
+    """
+    line = limit_for(meat, country=country)
+    return CheckLimit("delivery", line.source, most_c=line.most_c)
 
 
 def core_limit(floor: Floor) -> CheckLimit:

@@ -1,4 +1,7 @@
-"""What is measured in an evening, and what was done about it, stands among what was said."""
+"""What is measured in an evening, and what was done about it, stands among what was said.
+
+A run knows its service's name and hour: its record stays true when the service is changed or deleted later.
+"""
 
 STATEMENTS = (
     """ALTER TABLE run_event
@@ -6,5 +9,9 @@ STATEMENTS = (
         ADD COLUMN IF NOT EXISTS temp_c DOUBLE NULL,
         ADD COLUMN IF NOT EXISTS who VARCHAR(40) NOT NULL DEFAULT '',
         ADD COLUMN IF NOT EXISTS remark VARCHAR(200) NOT NULL DEFAULT ''
+    """,
+    """ALTER TABLE run
+        ADD COLUMN IF NOT EXISTS name VARCHAR(200) NOT NULL DEFAULT '',
+        ADD COLUMN IF NOT EXISTS ready_min INT NULL
     """,
 )

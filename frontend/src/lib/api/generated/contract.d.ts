@@ -55,6 +55,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a kitchen measured in a span of days: its own checks and those of each service */
+        post: operations["kitchen_checks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write down a check of the kitchen's own, of no service */
+        post: operations["note_kitchen_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cooks": {
         parameters: {
             query?: never;
@@ -2867,7 +2901,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cold" | "core" | "hot" | "cool" | "reheat";
+            kind: "delivery" | "cold" | "core" | "hot" | "cool" | "reheat";
             /**
              * Least C
              * @default null
@@ -2908,12 +2942,59 @@ export interface components {
             when: "before" | "build";
         };
         /**
+         * CheckRecord
+         * @description What a kitchen measured in a span of days: its own checks and those of each service, a sheet each, by day.
+         */
+        CheckRecord: {
+            /**
+             * Country
+             * @enum {string}
+             */
+            country: "US" | "CA" | "UK" | "other";
+            /** Kitchen */
+            kitchen: string;
+            /**
+             * Setting
+             * @enum {string}
+             */
+            setting: "home" | "food-service";
+            /** Sheets */
+            sheets: components["schemas"]["CheckSheet"][];
+        };
+        /**
+         * CheckRecordRequest
+         * @description A span of days, both counted; ``now`` by the kitchen's clock, for what is still going on.
+         */
+        CheckRecordRequest: {
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /**
+             * Now
+             * @default null
+             */
+            now: string | null;
+            /**
+             * To Day
+             * Format: date
+             */
+            to_day: string;
+            /**
+             * Unit System
+             * @default null
+             */
+            unit_system: ("metric" | "us") | null;
+        };
+        /**
          * CheckRow
          * @description One check: what and of which dish, its line, what was read, and what came of it.
          *
          *     ``task`` is the one it is of, "" for none. ``what`` is what somebody wrote of it. ``due`` is when it is asked for,
          *     "" for one that nobody planned. ``state``: "missed" asks for something to be done, "settled" says that it was;
-         *     "running": it is to be measured again, at ``next``, and where that never came it is "unfinished". Minutes are from the hour on the plate.
+         *     "running": it is to be measured again, at ``next``; where that never came it is "unfinished". Minutes are from the
+         *     hour on the plate.
          */
         CheckRow: {
             /** Actions */
@@ -2931,7 +3012,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cold" | "core" | "hot" | "cool" | "reheat";
+            kind: "delivery" | "cold" | "core" | "hot" | "cool" | "reheat";
             limit: components["schemas"]["CheckLimit"];
             line: components["schemas"]["Phrase"];
             /** Next */
@@ -5248,6 +5329,62 @@ export interface components {
             revision: number;
         };
         /**
+         * KitchenCheckModel
+         * @description The same of no service; minutes are from midnight, and go on after the next one: a tray cools overnight.
+         */
+        KitchenCheckModel: {
+            /**
+             * Check
+             * @default
+             */
+            check: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "begin" | "end" | "longer" | "restart" | "take-back" | "measured" | "acted";
+            /** Minute */
+            minute: number;
+            /**
+             * Of
+             * @default
+             */
+            of: string;
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
+            /**
+             * Task
+             * @default
+             */
+            task: string;
+            /**
+             * Temp
+             * @default null
+             */
+            temp: number | null;
+            /** Token */
+            token: string;
+            /**
+             * Unit System
+             * @default metric
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
+            /**
+             * Value
+             * @default null
+             */
+            value: number | null;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+        };
+        /**
          * KitchenRequest
          * @description The kitchen and the revision it was opened at.
          */
@@ -5620,6 +5757,26 @@ export interface components {
             mass_g: number;
             /** Name */
             name: string;
+        };
+        /**
+         * MeasuredModel
+         * @description When a delivery was measured by the kitchen's clock, minutes from midnight, and by whom.
+         */
+        MeasuredModel: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Minute */
+            minute: number;
+            /** Token */
+            token: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
         };
         /**
          * Meat
@@ -6110,6 +6267,18 @@ export interface components {
          */
         NewServiceRequest: {
             service: components["schemas"]["Service"];
+        };
+        /**
+         * NoteCheckRequest
+         * @description A check of the kitchen's own on a day: measured, acted, or taken back; minutes are from midnight.
+         */
+        NoteCheckRequest: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            event: components["schemas"]["KitchenCheckModel"];
         };
         /**
          * NoteEventRequest
@@ -7513,9 +7682,13 @@ export interface components {
         /**
          * ReceiveRequest
          * @description A delivery: the lot it becomes, and how warm it came; None where nobody measured.
+         *
+         *     ``measured`` is when, for the record of the day.
          */
         ReceiveRequest: {
             lot: components["schemas"]["Lot"];
+            /** @default null */
+            measured: components["schemas"]["MeasuredModel"] | null;
             /**
              * Temp C
              * @default null
@@ -10660,6 +10833,183 @@ export interface operations {
             };
             /** @description A problem */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_checks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckRecordRequest"];
+            };
+        };
+        responses: {
+            /** @description What a kitchen measured in a span of days: its own checks and those of each service */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckRecord"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    note_kitchen_check: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteCheckRequest"];
+            };
+        };
+        responses: {
+            /** @description Write down a check of the kitchen's own, of no service */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckRecord"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
