@@ -35,6 +35,8 @@ TABLES = (
     tables.WeighingEventRow,
     tables.WeighingRow,
     tables.CookEventRow,
+    tables.CookLineRow,
+    tables.CookLotRow,
     tables.CookRow,
     tables.VersionRow,
     tables.FormulaRow,

@@ -7,6 +7,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/stove/:id": () => import("./screens/stove/StoveScreen.svelte"),
   "/weigh/:id": () => import("./screens/weigh/WeighScreen.svelte"),
   "/log": () => import("./screens/log/LogScreen.svelte"),
+  "/lots/:key": () => import("./screens/log/TraceScreen.svelte"),
   "/log/:id": () => import("./screens/log/LogEntry.svelte"),
   "/larder": () => import("./screens/larder/LarderScreen.svelte"),
   "/pantry": () => import("./screens/pantry/PantryScreen.svelte"),

@@ -6,7 +6,7 @@ from flask import Blueprint
 
 from vianda.api import cook_schemas as s
 from vianda.api.contract import operation
-from vianda.services import cooks
+from vianda.services import cooks, logbook
 from vianda.storage.clock import now_utc
 
 blueprint = Blueprint("cooks", __name__, url_prefix="/api")
@@ -46,7 +46,7 @@ def begin_cook(body: s.BeginRequest) -> s.CookAnswer:
 
 @operation(blueprint, "GET", "/cooks/<int:cook_id>", summary="One cook", answer=s.CookAnswer, problems=(404,))
 def get_cook(cook_id: int) -> s.CookAnswer:
-    return s.cook_answer(cooks.get_cook(cook_id), now_utc())
+    return s.cook_answer(cooks.get_cook(cook_id), now_utc(), logbook.held_in(cook_id))
 
 
 @operation(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
@@ -22,6 +23,7 @@ from vianda.core.stack.checklist import CheckLine
 from vianda.interchange.documents import Strict
 from vianda.interchange.kept_plan import up_to_date
 from vianda.services.cooks import figures_of
+from vianda.storage.logbook_repository import HeldLot
 from vianda.storage.records import StoredCook
 
 
@@ -127,6 +129,8 @@ class CookAnswer(Answer):
     outcome: OutcomeModel | None
     outcome_figures: OutcomeFigures | None
     events: list[EventAnswer]
+    # Which lots went into it, and their days as they were known then.
+    held: tuple[HeldLot, ...] = ()
 
 
 class CookLine(Answer):
@@ -144,7 +148,7 @@ class CookLine(Answer):
     outcome: OutcomeModel | None
 
 
-def cook_answer(cook: StoredCook, now: datetime) -> CookAnswer:
+def cook_answer(cook: StoredCook, now: datetime, held: Sequence[HeldLot] = ()) -> CookAnswer:
     """One cook for the wire. A clock set back gives zero, never a negative time."""
     return CookAnswer(
         id=cook.id,
@@ -167,6 +171,7 @@ def cook_answer(cook: StoredCook, now: datetime) -> CookAnswer:
             )
             for e in cook.events
         ],
+        held=tuple(held),
     )
 
 

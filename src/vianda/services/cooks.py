@@ -10,7 +10,9 @@ from vianda.core.cook.outcome import OutcomeFigures, outcome_figures
 from vianda.core.evaluation.evaluate import Evaluation, Sheets, evaluate, sheets
 from vianda.runtime.engine import ENGINE
 from vianda.services.bench import context
+from vianda.services.logbook import held_by
 from vianda.storage import cook_repository as repository
+from vianda.storage import logbook_repository
 from vianda.storage.formula_repository import get_formula
 from vianda.storage.larder_repository import take_from_lot
 from vianda.storage.records import EventKind, StoredCook
@@ -40,8 +42,11 @@ def prepare(formula_id: int) -> CookStart:
 
 def begin(formula_id: int, plan: dict[str, Any]) -> StoredCook:
     """Begin a cook with the plan as it was shown."""
+    inventory, _ = context()
     with transaction():
-        return repository.create_cook(formula_id, get_formula(formula_id).formula, plan)
+        cook = repository.create_cook(formula_id, get_formula(formula_id).formula, plan)
+        logbook_repository.index_cook(cook, held_by(cook, inventory))
+        return cook
 
 
 def get_cook(cook_id: int) -> StoredCook:
@@ -80,6 +85,8 @@ def finish(cook_id: int, outcome: dict[str, Any], *, revision: int) -> StoredCoo
         cook = repository.get_cook(cook_id)
         figures_of(cook, outcome)
         saved = repository.save_outcome(cook_id, outcome, revision=revision)
+        # The lots stay as they were known when it began.
+        logbook_repository.index_cook(saved, logbook_repository.lots_of(cook_id))
         if cook.finished_at is None:
             _take_from_lots(cook)
         return saved

@@ -13,6 +13,8 @@ from vianda.storage.here import kitchen_here
 from vianda.storage.records import NotFoundError, standing_or_conflict
 from vianda.storage.tables import (
     CookEventRow,
+    CookLineRow,
+    CookLotRow,
     CookRow,
     FormulaRow,
     IngredientRow,
@@ -127,6 +129,8 @@ def delete_kitchen(kitchen_id: int) -> None:
         StockedRow,
         ServiceRow,
         WeighingRow,
+        CookLotRow,
+        CookLineRow,
         CookRow,
         FormulaRow,
         LotRow,

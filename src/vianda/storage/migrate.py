@@ -19,6 +19,7 @@ from vianda.storage.migrations import (
     m0011_ticks,
     m0012_runs,
     m0013_checks,
+    m0014_logbook,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -35,6 +36,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0011", m0011_ticks.STATEMENTS),
     ("0012", m0012_runs.STATEMENTS),
     ("0013", m0013_checks.STATEMENTS),
+    ("0014", m0014_logbook.run),
 )
 LOCK_WAIT_S = 30
 

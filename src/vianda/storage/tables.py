@@ -173,6 +173,44 @@ class CookRow(Table):
         table_name = "cook"
 
 
+class CookLineRow(Table):
+    """A cook as the logbook lists and finds it; ``words`` are folded."""
+
+    cook_id = IntegerField(primary_key=True)
+    kitchen_id = IntegerField()
+    formula_id = IntegerField()
+    formula_name = CharField(max_length=80)
+    dish = CharField(max_length=40)
+    started_at = DateTimeField()
+    finished_at = DateTimeField(null=True)
+    pieces = IntegerField()
+    piece_mass_g = DoubleField()
+    batch_mass_g = DoubleField()
+    fat_frac = DoubleField()
+    score = DoubleField(null=True)
+    remark = CharField(max_length=200)
+    words = TextField()
+
+    class Meta:
+        table_name = "cook_line"
+
+
+class CookLotRow(Table):
+    """A lot that went into a cook."""
+
+    cook_id = IntegerField()
+    kitchen_id = IntegerField()
+    lot = CharField(max_length=64)
+    name = CharField(max_length=200)
+    meat = CharField(max_length=64)
+    mass_g = DoubleField()
+    use_by = CharField(max_length=10)
+
+    class Meta:
+        table_name = "cook_lot"
+        primary_key = CompositeKey("cook_id", "lot")
+
+
 class CookEventRow(Table):
     """Something that happened at the stove. ``token`` makes a repeated report count once."""
 

@@ -41,6 +41,11 @@ export type StoredKitchen = S["KitchenAnswer"];
 export type Kitchen = S["Kitchen"];
 export type KitchenInput = S["Kitchen"];
 export type Cook = S["CookAnswer"];
+export type LogQuery = S["LogRequest"];
+export type LogPage = S["LogAnswer"];
+export type LogChoices = S["LogChoices"];
+export type LogLine = S["LogLineAnswer"];
+export type LotTrace = S["TraceAnswer"];
 export type CookLine = S["CookLine"];
 export type Outcome = S["OutcomeModel"];
 export type StoveStep = S["StoveStep"];
@@ -406,6 +411,10 @@ export const api = {
   formulaCooks: (formula_id: number) =>
     ask("get", "/api/formulas/{formula_id}/cooks", { at: { formula_id } }),
   cooks: () => ask("get", "/api/cooks"),
+  logbook: (query: LogQuery, signal?: AbortSignal) => ask("post", "/api/logbook", { body: query, signal }),
+  logbookChoices: () => ask("get", "/api/logbook/choices"),
+  traceLot: (lot_key: string, signal?: AbortSignal) =>
+    ask("get", "/api/lots/{lot_key}/trace", { at: { lot_key }, signal }),
   beginCook: (formula_id: number) => ask("post", "/api/cooks", { body: { formula_id }, once: true }),
   cook: (cook_id: number) => ask("get", "/api/cooks/{cook_id}", { at: { cook_id } }),
   cookEvent: (cook_id: number, event: S["EventRequest"]) =>

@@ -116,6 +116,9 @@
         ><input type="checkbox" class="size-5 accent-[var(--color-primary)]" bind:checked={lot.closed} /> used up:
         not offered any more</label
       >
+      <a class="text-primary underline underline-offset-3" href={`/lots/${encodeURIComponent(known.lot.key)}`}
+        >Where it went</a
+      >
     {/if}
     {#if room.problem}<p role="alert" class="w-full text-error">{room.problem}</p>{/if}
     <button class="act-main">{known ? "Save" : "Write it down"}</button>

@@ -1,6 +1,7 @@
 <!-- One cook: what was planned, what happened, what was weighed, how it was, what to change. -->
 <script lang="ts">
   import { api, ProblemError, type Cook } from "../../lib/api/client";
+  import { dayName } from "../../lib/days";
   import { moment, time } from "../../lib/format";
   import Fact from "../../lib/ui/Fact.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
@@ -29,6 +30,7 @@
       .map((part) => ({
         lot: part.lot,
         name: part.lot_name,
+        use_by: cook?.held.find((one) => one.lot === part.lot)?.use_by ?? "",
         mass_g: plan?.cost?.parts.find((line) => line.meat === part.meat)?.bought_g ?? part.mass_g,
       })),
   );
@@ -77,10 +79,14 @@
       {#if cook.finished_at && taken.length > 0}
         <p class="border-b border-base-300 py-3 text-[0.9375rem]">
           Taken from the larder:
-          {#each taken as line, at (line.lot)}{at > 0 ? ", " : ""}<span class="numeral"
+          {#each taken as line, at (line.lot)}{at > 0 ? "; " : ""}<span class="numeral"
               ><Qty kind="mass_g" value={line.mass_g} /></span
             >
-            of {line.name}{/each}.
+            of
+            <a
+              class="underline decoration-base-300 decoration-2 underline-offset-4"
+              href={`/lots/${encodeURIComponent(line.lot)}`}>{line.name}</a
+            >{line.use_by ? `, use by ${dayName(line.use_by)}` : ""}{/each}.
         </p>
       {/if}
       {#if found && (found.cooked_yield_frac != null || found.diameter_shrink_frac != null)}

@@ -1,21 +1,60 @@
-<!-- The logbook: every cook, newest first. -->
+<!-- The logbook: every cook, newest first; found by its words, dish, day, score and lot. -->
 <script lang="ts">
-  import { api, ProblemError, type CookLine } from "../../lib/api/client";
+  import { onDestroy } from "svelte";
+  import { api, type LogChoices, type LogLine, type LogPage, type LogQuery } from "../../lib/api/client";
+  import { utcOffsetMin } from "../../lib/days";
   import { moment } from "../../lib/format";
+  import { Resource } from "../../lib/resource.svelte";
+  import { Told } from "../../lib/told.svelte";
+  import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
+  import TextField from "../../lib/ui/TextField.svelte";
 
-  let cooks = $state.raw<CookLine[] | null>(null);
-  let problem = $state<string | null>(null);
-  $effect(() => {
-    api.cooks().then(
-      (all) => (cooks = all),
-      (error: unknown) => {
-        if (!(error instanceof ProblemError)) throw error;
-        problem = error.problem.detail;
-      },
-    );
+  const NOTHING = { text: "", dish: "", from_day: "", to_day: "", score: "", lot: "" };
+  const DISHES: Record<string, string> = {
+    burger: "Burgers",
+    meatball: "Meatballs",
+    meatloaf: "Meatloaves",
+    sauce: "Meat sauces",
+  };
+  let wanted = $state({ ...NOTHING });
+  const query = $derived<LogQuery>({
+    text: wanted.text.trim(),
+    dish: wanted.dish,
+    lot: wanted.lot,
+    formula_id: null,
+    from_day: wanted.from_day || null,
+    to_day: wanted.to_day || null,
+    least_score: wanted.score ? Number(wanted.score) : null,
+    before: null,
+    utc_offset_min: utcOffsetMin(wanted.from_day || wanted.to_day),
   });
+  const asked = new Resource<LogQuery, LogPage>((now, signal) => api.logbook(now, signal), { pauseMs: 250 });
+  $effect(() => asked.ask(query));
+  onDestroy(() => asked.clear());
+  const page = $derived(asked.value);
+  const total = $derived(page?.total ?? 0);
+  const choices = new Resource<null, LogChoices>(() => api.logbookChoices());
+  choices.ask(null);
+  onDestroy(() => choices.clear());
+  const dishes = $derived(choices.value?.dishes ?? []);
+  const lots = $derived(choices.value?.lots ?? []);
+  const told = new Told();
+  /** Pages after the first, of the first page that they belong to. */
+  let later = $state.raw<{ of: LogPage; pages: readonly LogPage[] } | null>(null);
+  const pages = $derived(page ? [page, ...(later?.of === page ? later.pages : [])] : []);
+  const lines = $derived(pages.flatMap((p) => p.lines));
+  const next = $derived(pages.at(-1)?.next ?? null);
+  const narrowed = $derived(Object.values(wanted).some((value) => value !== ""));
+  const more = () =>
+    told.run(async () => {
+      if (!page || next === null) return;
+      const found = await api.logbook({ ...query, before: next });
+      later = { of: page, pages: [...(later?.of === page ? later.pages : []), found] };
+    });
+  const rest = $derived(total - lines.length);
+  const said = (line: LogLine) => (line.finished_at ? line.remark || "noted" : "still at the stove");
 </script>
 
 <svelte:head><title>Logbook · Vianda</title></svelte:head>
@@ -25,17 +64,89 @@
       <h1 class="text-2xl">Logbook</h1>
       <a class="act text-sm" href="/checks">Checks</a>
     </div>
-    {#if problem}<p role="alert" class="mt-3 text-error">{problem}</p>
-    {:else if cooks == null}<p class="mt-3 quiet" aria-busy="true">Opening the logbook …</p>
-    {:else if cooks.length === 0}
-      <p class="mt-3 quiet">Nothing cooked yet. Open a formula, go to step 8 and press Cook.</p>
+    {#if page && (total > 0 || narrowed)}
+      <search class="mt-3 flex flex-wrap items-end gap-3">
+        <TextField
+          label="Words"
+          width="14rem"
+          value={wanted.text}
+          placeholder="crust, chuck, hotter"
+          oninput={(t) => (wanted.text = t)}
+        />
+        {#if dishes.length > 1 || wanted.dish}<PickField
+            label="Dish"
+            width="8rem"
+            value={wanted.dish}
+            options={[
+              { key: "", title: "Any" },
+              ...dishes.map((key) => ({ key, title: DISHES[key] ?? key })),
+            ]}
+            onpick={(key) => (wanted.dish = key)}
+          />{/if}
+        <PickField
+          label="Scored"
+          width="8rem"
+          value={wanted.score}
+          options={[
+            { key: "", title: "Any" },
+            ...["2", "3", "4", "4.5"].map((key) => ({ key, title: `${key} and more` })),
+          ]}
+          onpick={(key) => (wanted.score = key)}
+        />
+        {#if lots.length > 0}<PickField
+            label="Lot"
+            width="8rem"
+            value={wanted.lot}
+            options={[{ key: "", title: "Any" }, ...lots.map((lot) => ({ key: lot.key, title: lot.name }))]}
+            onpick={(key) => (wanted.lot = key)}
+          />{/if}
+        <TextField
+          label="From"
+          type="date"
+          width="9.5rem"
+          value={wanted.from_day}
+          oninput={(t) => (wanted.from_day = t)}
+        />
+        <TextField
+          label="to"
+          type="date"
+          width="9.5rem"
+          value={wanted.to_day}
+          oninput={(t) => (wanted.to_day = t)}
+        />
+        {#if narrowed}<button class="act h-[2.625rem] text-sm" onclick={() => (wanted = { ...NOTHING })}
+            >Show all</button
+          >{/if}
+      </search>
+      <p class="mt-2 text-[0.875rem] quiet" role="status" data-log={asked.busy ? "asking" : "ready"}>
+        {total === 1 ? "1 cook" : `${total} cooks`}{wanted.lot ? "." : ""}
+        {#if wanted.lot}<a
+            class="text-primary underline underline-offset-3"
+            href={`/lots/${encodeURIComponent(wanted.lot)}`}>Where this lot went</a
+          >{/if}
+      </p>
+    {/if}
+    {#if asked.problem}<p role="alert" class="mt-3 text-error">{asked.problem.detail}</p>{/if}
+    {#if !page}
+      {#if !asked.problem}<p class="mt-3 quiet" aria-busy="true">Opening the logbook …</p>{/if}
+    {:else if lines.length === 0}
+      {#if narrowed}<p class="mt-4">No cook has all of that.</p>
+      {:else}<p class="mt-3 quiet">Nothing cooked yet. Open a formula, go to step 8 and press Cook.</p>{/if}
     {:else}
-      <ul>
-        {#each cooks as cook (cook.id)}
+      <div
+        class="mt-1 hidden grid-cols-[9rem_minmax(0,1fr)_8rem_3rem_minmax(0,1.4fr)] gap-x-6 border-b border-base-300 pb-1 text-[0.75rem] quiet sm:grid"
+        aria-hidden="true"
+      >
+        <span>Begun</span><span>Formula</span><span class="text-right">Pieces</span><span class="text-right"
+          >Of five</span
+        ><span>Next time, or a note</span>
+      </div>
+      <ul aria-label="Cooks">
+        {#each lines as cook (cook.cook_id)}
           <li class="border-b border-base-300">
             <a
-              href={cook.finished_at ? `/log/${cook.id}` : `/stove/${cook.id}`}
-              class="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-6 gap-y-0.5 py-3 hover:bg-paper sm:grid-cols-[9rem_minmax(0,1fr)_8rem_minmax(0,1.4fr)]"
+              href={cook.finished_at ? `/log/${cook.cook_id}` : `/stove/${cook.cook_id}`}
+              class="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-6 gap-y-0.5 py-3 hover:bg-paper sm:grid-cols-[9rem_minmax(0,1fr)_8rem_3rem_minmax(0,1.4fr)]"
             >
               <span class="quiet narrow">{moment(cook.started_at)}</span>
               <span class="truncate font-semibold max-sm:order-first max-sm:col-span-2"
@@ -47,15 +158,22 @@
                   value={cook.piece_mass_g}
                 /></span
               >
+              <span class="text-right numeral max-sm:hidden" title="Mean of the scores, of five"
+                >{cook.score == null ? "" : cook.score.toFixed(1)}</span
+              >
               <span class="truncate text-[0.875rem] quiet max-sm:col-span-2"
-                >{cook.finished_at
-                  ? cook.outcome?.next_time || cook.outcome?.note || "noted"
-                  : "still at the stove"}</span
+                >{#if cook.score != null}<span class="numeral sm:hidden"
+                    >{cook.score.toFixed(1)} ·
+                  </span>{/if}{said(cook)}</span
               >
             </a>
           </li>
         {/each}
       </ul>
+      {#if told.problem}<p role="alert" class="mt-3 text-error">{told.problem}</p>{/if}
+      {#if next !== null}<button class="mt-4 act" onclick={() => void more()}
+          >Show {Math.min(rest, 50)} more of {rest}</button
+        >{/if}
     {/if}
   </main>
 </Shell>

@@ -759,6 +759,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/logbook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Cooks by text, dish, formula, day, score and lot, a page at a time */
+        post: operations["look_through_logbook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kinds of dish that were cooked, and lots that went into cooks */
+        get: operations["logbook_choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lots/{lot_key}/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where a lot went */
+        get: operations["trace_lot"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/opening": {
         parameters: {
             query?: never;
@@ -3217,6 +3268,11 @@ export interface components {
             formula_id: number;
             /** Formula Name */
             formula_name: string;
+            /**
+             * Held
+             * @default []
+             */
+            held: components["schemas"]["HeldLot"][];
             /** Id */
             id: number;
             outcome?: components["schemas"]["OutcomeModel"] | null;
@@ -4916,6 +4972,22 @@ export interface components {
             within_frac: number;
         };
         /**
+         * HeldLot
+         * @description A lot that went into a cook: how much, g, and its day ("" where none was known).
+         */
+        HeldLot: {
+            /** Lot */
+            lot: string;
+            /** Mass G */
+            mass_g: number;
+            /** Meat */
+            meat: string;
+            /** Name */
+            name: string;
+            /** Use By */
+            use_by: string;
+        };
+        /**
          * Hold
          * @description °C for so many seconds; 0 is reached.
          */
@@ -5618,6 +5690,111 @@ export interface components {
             meat: string;
         };
         /**
+         * LogAnswer
+         * @description A page of the logbook, newest first; how many there are in all, on the first page.
+         */
+        LogAnswer: {
+            /** Lines */
+            lines: components["schemas"]["LogLineAnswer"][];
+            /** Next */
+            next?: number | null;
+            /** Total */
+            total?: number | null;
+        };
+        /**
+         * LogChoices
+         * @description What can be asked for: kinds of dish, and lots that went into cooks.
+         */
+        LogChoices: {
+            /** Dishes */
+            dishes: string[];
+            /** Lots */
+            lots: components["schemas"]["Named"][];
+        };
+        /**
+         * LogLineAnswer
+         * @description One cook in the logbook; ``score`` is the mean of what was given, 1 to 5.
+         */
+        LogLineAnswer: {
+            /** Batch Mass G */
+            batch_mass_g: number;
+            /** Cook Id */
+            cook_id: number;
+            /** Dish */
+            dish: string;
+            /** Fat Frac */
+            fat_frac: number;
+            /** Finished At */
+            finished_at?: string | null;
+            /** Formula Id */
+            formula_id: number;
+            /** Formula Name */
+            formula_name: string;
+            /** Piece Mass G */
+            piece_mass_g: number;
+            /** Pieces */
+            pieces: number;
+            /** Remark */
+            remark: string;
+            /** Score */
+            score?: number | null;
+            /** Started At */
+            started_at: string;
+        };
+        /**
+         * LogRequest
+         * @description What is looked for; what is empty asks for nothing. Days are the kitchen's, ``utc_offset_min`` ahead of UTC.
+         *
+         *     ``before`` is the last cook of the page before.
+         */
+        LogRequest: {
+            /**
+             * Before
+             * @default null
+             */
+            before: number | null;
+            /**
+             * Dish
+             * @default
+             */
+            dish: string;
+            /**
+             * Formula Id
+             * @default null
+             */
+            formula_id: number | null;
+            /**
+             * From Day
+             * @default null
+             */
+            from_day: string | null;
+            /**
+             * Least Score
+             * @default null
+             */
+            least_score: number | null;
+            /**
+             * Lot
+             * @default
+             */
+            lot: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * To Day
+             * @default null
+             */
+            to_day: string | null;
+            /**
+             * Utc Offset Min
+             * @default 0
+             */
+            utc_offset_min: number;
+        };
+        /**
          * Looking
          * @description How far a search is: so many plans tried (count), so long (s).
          */
@@ -6260,6 +6437,16 @@ export interface components {
             margin_frac: number;
             /** Value Frac */
             value_frac: number;
+        };
+        /**
+         * Named
+         * @description A key and what it is called.
+         */
+        Named: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * NewServiceRequest
@@ -10024,6 +10211,31 @@ export interface components {
             ready_min: number;
         };
         /**
+         * TraceAnswer
+         * @description Where a lot went; g that finished cooks took into their batches, and g that is left.
+         */
+        TraceAnswer: {
+            /** Cooks */
+            cooks: components["schemas"]["WentAnswer"][];
+            /**
+             * Delivered
+             * Format: date
+             */
+            delivered: string;
+            /** Left G */
+            left_g: number;
+            /** Lot */
+            lot: string;
+            /** Meat */
+            meat: string;
+            /** Name */
+            name: string;
+            /** Use By */
+            use_by?: string | null;
+            /** Used G */
+            used_g: number;
+        };
+        /**
          * TrayCooling
          * @description A tray cooled: hours from 57 to 21 °C and to 5 °C (``lines_c``), and whether both keep the published limits.
          *
@@ -10523,6 +10735,15 @@ export interface components {
             liquid: string;
             /** Raw */
             raw: string;
+        };
+        /**
+         * WentAnswer
+         * @description A cook, and how much of the lot went into it, g.
+         */
+        WentAnswer: {
+            cook: components["schemas"]["LogLineAnswer"];
+            /** Mass G */
+            mass_g: number;
         };
         /**
          * WholeMix
@@ -14625,6 +14846,198 @@ export interface operations {
             };
             /** @description A problem */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_through_logbook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogRequest"];
+            };
+        };
+        responses: {
+            /** @description Cooks by text, dish, formula, day, score and lot, a page at a time */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logbook_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kinds of dish that were cooked, and lots that went into cooks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogChoices"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    trace_lot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lot_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Where a lot went */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TraceAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

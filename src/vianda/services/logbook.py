@@ -1,0 +1,135 @@
+"""The logbook looked through: cooks by text, dish, day, score and lot; and where a lot went."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, datetime, time, timedelta
+
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.inventory.inventory import Inventory
+from vianda.storage import larder_repository, logbook_repository
+from vianda.storage.logbook_repository import HeldLot, LogLine, LogQuery
+from vianda.storage.records import NotFoundError, StoredCook
+
+PAGE = 50
+
+
+@dataclass(frozen=True, slots=True)
+class Named:
+    """A key and what it is called."""
+
+    key: str
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
+class LogPage:
+    """Cooks, newest first; how many there are in all; after which the next page begins (None: this is the last).
+
+    Counted is on the first page only: later ones have None.
+    """
+
+    lines: tuple[LogLine, ...]
+    total: int | None
+    next: int | None
+
+
+@dataclass(frozen=True, slots=True)
+class LogChoices:
+    """What can be asked for: kinds of dish, and lots that went into cooks."""
+
+    dishes: tuple[str, ...]
+    lots: tuple[Named, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Went:
+    """A cook, and how much of a lot went into it, g."""
+
+    cook: LogLine
+    mass_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class LotTrace:
+    """Where a lot went: the lot as it was delivered, every cook that held it, g in all and what is left, g."""
+
+    lot: str
+    name: str
+    meat: str
+    delivered: date
+    use_by: date | None
+    left_g: float
+    used_g: float
+    cooks: tuple[Went, ...]
+
+
+def log_page(
+    *,
+    text: str = "",
+    dish: str = "",
+    formula_id: int | None = None,
+    from_day: date | None = None,
+    to_day: date | None = None,
+    least_score: float | None = None,
+    lot: str = "",
+    before: int | None = None,
+    utc_offset_min: int = 0,
+) -> LogPage:
+    """A page of the logbook; days, both counted, are those of the kitchen's clock."""
+    if from_day is not None and to_day is not None and to_day < from_day:
+        raise OutOfRangeError("The span ends before it begins.", field="/to_day")
+    offset = timedelta(minutes=utc_offset_min)
+    query = LogQuery(
+        text,
+        dish,
+        formula_id,
+        datetime.combine(from_day, time()) - offset if from_day is not None else None,
+        datetime.combine(to_day, time()) + timedelta(days=1) - offset if to_day is not None else None,
+        least_score,
+        lot,
+    )
+    total = logbook_repository.count_lines(query) if before is None else None
+    if total == 0:
+        return LogPage((), 0, None)
+    # One more than is shown tells whether there is another page.
+    found = logbook_repository.find_lines(query, before=before, most=PAGE + 1)
+    lines = tuple(found[:PAGE])
+    return LogPage(lines, total, lines[-1].cook_id if len(found) > PAGE else None)
+
+
+def log_choices() -> LogChoices:
+    """What the logbook can be asked for."""
+    return LogChoices(
+        tuple(logbook_repository.dishes_here()), tuple(Named(key, name) for key, name in logbook_repository.lots_here())
+    )
+
+
+def held_by(cook: StoredCook, inventory: Inventory) -> list[HeldLot]:
+    """The lots that go into a cook, as they are known when it begins."""
+    found: dict[str, HeldLot] = {}
+    for part in cook.plan["blend"]["parts"]:
+        key = part.get("lot")
+        if not key:
+            continue
+        lot = inventory.lots.get(key)
+        use_by = str(lot.use_by) if lot is not None and lot.use_by is not None else ""
+        before = found[key].mass_g if key in found else 0.0
+        found[key] = HeldLot(key, part["lot_name"], part["meat"], before + part["mass_g"], use_by)
+    return list(found.values())
+
+
+def held_in(cook_id: int) -> list[HeldLot]:
+    """The lots that a cook held."""
+    return logbook_repository.lots_of(cook_id)
+
+
+def trace_lot(key: str) -> LotTrace:
+    """Where a lot went."""
+    stored = next((s for s in larder_repository.list_lots() if s.lot.key == key), None)
+    if stored is None:
+        raise NotFoundError(f"lot {key}")
+    lot = stored.lot
+    cooks = tuple(Went(line, mass_g) for line, mass_g in logbook_repository.cooks_with(key))
+    used = sum(went.mass_g for went in cooks if went.cook.finished_at is not None)
+    return LotTrace(lot.key, lot.name, lot.meat, lot.delivered, lot.use_by, lot.left_mass_g, used, cooks)

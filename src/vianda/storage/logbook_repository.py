@@ -1,0 +1,191 @@
+"""The logbook as it is looked through: a narrow line a cook, and which lots each cook held; each kitchen's own."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from functools import reduce
+from operator import and_
+from typing import Any
+
+from peewee import fn
+
+from vianda.storage.folded import folded
+from vianda.storage.here import kitchen_here
+from vianda.storage.records import StoredCook
+from vianda.storage.tables import CookLineRow, CookLotRow
+
+SCORES = ("crust", "juice", "bite", "bind", "grease", "salt")
+REMARK_LETTERS = 200
+MOST_LOTS = 200
+
+
+@dataclass(frozen=True, slots=True)
+class LogLine:
+    """One cook in the logbook; ``score`` is the mean of what was given, 1 to 5, None for none."""
+
+    cook_id: int
+    formula_id: int
+    formula_name: str
+    dish: str
+    started_at: datetime
+    finished_at: datetime | None
+    pieces: int
+    piece_mass_g: float
+    batch_mass_g: float
+    fat_frac: float
+    score: float | None
+    remark: str
+
+
+@dataclass(frozen=True, slots=True)
+class HeldLot:
+    """A lot that went into a cook: how much, g, and its day ("" where none was known)."""
+
+    lot: str
+    name: str
+    meat: str
+    mass_g: float
+    use_by: str
+
+
+@dataclass(frozen=True, slots=True)
+class LogQuery:
+    """What is looked for; what is empty or None asks for nothing. Times are UTC, ``until`` not counted."""
+
+    text: str = ""
+    dish: str = ""
+    formula_id: int | None = None
+    since: datetime | None = None
+    until: datetime | None = None
+    least_score: float | None = None
+    lot: str = ""
+
+
+def index_cook(cook: StoredCook, held: Sequence[HeldLot]) -> None:
+    """Write a cook's line and its lots, in place of what stood there."""
+    portions, blend, outcome = cook.plan["portions"], cook.plan["blend"], cook.outcome or {}
+    CookLineRow.replace(
+        cook_id=cook.id,
+        kitchen_id=kitchen_here(),
+        formula_id=cook.formula_id,
+        formula_name=cook.formula_name,
+        dish=cook.formula.dish.dish,
+        started_at=cook.started_at,
+        finished_at=cook.finished_at,
+        pieces=portions["pieces"],
+        piece_mass_g=portions["piece_mass_g"],
+        batch_mass_g=portions["batch_mass_g"],
+        fat_frac=blend["fat_frac"],
+        score=score_of(outcome),
+        remark=(outcome.get("next_time") or outcome.get("note") or "")[:REMARK_LETTERS],
+        words=folded(" ".join(_words(cook, outcome, held))),
+    ).execute()
+    for one in held:
+        CookLotRow.replace(
+            cook_id=cook.id,
+            kitchen_id=kitchen_here(),
+            lot=one.lot,
+            name=one.name,
+            meat=one.meat,
+            mass_g=one.mass_g,
+            use_by=one.use_by,
+        ).execute()
+
+
+def _words(cook: StoredCook, outcome: dict[str, Any], held: Iterable[HeldLot]) -> Iterable[str]:
+    yield cook.formula_name
+    yield outcome.get("note", "")
+    yield outcome.get("next_time", "")
+    yield from (one.name for one in held)
+    yield from (part["name"] for part in cook.plan["blend"]["parts"])
+
+
+def score_of(outcome: dict[str, Any]) -> float | None:
+    """The mean of the scores that were given."""
+    given = [outcome[name] for name in SCORES if outcome.get(name) is not None]
+    return sum(given) / len(given) if given else None
+
+
+def find_lines(query: LogQuery, *, before: int | None, most: int) -> list[LogLine]:
+    """So many cooks, newest first, after the one of that number."""
+    rows = CookLineRow.select().where(_where(query))
+    if before is not None:
+        last = CookLineRow.get_or_none((CookLineRow.cook_id == before) & (CookLineRow.kitchen_id == kitchen_here()))
+        if last is not None:
+            started = CookLineRow.started_at
+            rows = rows.where(
+                (started < last.started_at) | ((started == last.started_at) & (CookLineRow.cook_id < before))
+            )
+    newest = rows.order_by(CookLineRow.started_at.desc(), CookLineRow.cook_id.desc())
+    return [_line(row) for row in newest.limit(most)]
+
+
+def count_lines(query: LogQuery) -> int:
+    """How many cooks there are of it."""
+    return int(CookLineRow.select().where(_where(query)).count())
+
+
+def dishes_here() -> list[str]:
+    """Kinds of dish that were cooked in this kitchen."""
+    query = CookLineRow.select(CookLineRow.dish).where(CookLineRow.kitchen_id == kitchen_here()).distinct()
+    return sorted(row.dish for row in query if row.dish)
+
+
+def lots_here() -> list[tuple[str, str]]:
+    """Lots that went into cooks of this kitchen, their keys and names, the newest first."""
+    query = (
+        CookLotRow.select(CookLotRow.lot, fn.MAX(CookLotRow.name).alias("name"))
+        .where(CookLotRow.kitchen_id == kitchen_here())
+        .group_by(CookLotRow.lot)
+        .order_by(fn.MAX(CookLotRow.cook_id).desc())
+        .limit(MOST_LOTS)
+    )
+    return [(row.lot, row.name) for row in query]
+
+
+def lots_of(cook_id: int) -> list[HeldLot]:
+    """What a cook held."""
+    query = CookLotRow.select().where((CookLotRow.cook_id == cook_id) & (CookLotRow.kitchen_id == kitchen_here()))
+    return [HeldLot(r.lot, r.name, r.meat, r.mass_g, r.use_by) for r in query.order_by(CookLotRow.lot)]
+
+
+def cooks_with(lot: str) -> list[tuple[LogLine, float]]:
+    """Every cook that held a lot, and how much of it, g; newest first."""
+    held = CookLotRow.select().where((CookLotRow.kitchen_id == kitchen_here()) & (CookLotRow.lot == lot))
+    mass_g = {row.cook_id: row.mass_g for row in held}
+    if not mass_g:
+        return []
+    rows = CookLineRow.select().where(CookLineRow.cook_id.in_(list(mass_g)))
+    newest = rows.order_by(CookLineRow.started_at.desc(), CookLineRow.cook_id.desc())
+    return [(_line(row), mass_g[row.cook_id]) for row in newest]
+
+
+def _where(query: LogQuery) -> Any:
+    parts = [CookLineRow.kitchen_id == kitchen_here()]
+    # Every word somewhere; a per cent sign that was typed is one.
+    parts += [fn.INSTR(CookLineRow.words, word) > 0 for word in folded(query.text).split()]
+    if query.dish:
+        parts.append(CookLineRow.dish == query.dish)
+    if query.formula_id is not None:
+        parts.append(CookLineRow.formula_id == query.formula_id)
+    if query.since is not None:
+        parts.append(CookLineRow.started_at >= query.since)
+    if query.until is not None:
+        parts.append(CookLineRow.started_at < query.until)
+    if query.least_score is not None:
+        parts.append(CookLineRow.score >= query.least_score)
+    if query.lot:
+        held = CookLotRow.select(CookLotRow.cook_id).where(
+            (CookLotRow.kitchen_id == kitchen_here()) & (CookLotRow.lot == query.lot)
+        )
+        parts.append(CookLineRow.cook_id.in_(held))
+    return reduce(and_, parts)
+
+
+def _line(row: Any) -> LogLine:
+    return LogLine(
+        row.cook_id, row.formula_id, row.formula_name, row.dish, row.started_at, row.finished_at,
+        row.pieces, row.piece_mass_g, row.batch_mass_g, row.fat_frac, row.score, row.remark,
+    )  # fmt: skip
