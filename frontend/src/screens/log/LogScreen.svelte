@@ -162,9 +162,9 @@
                 >{cook.score == null ? "" : cook.score.toFixed(1)}</span
               >
               <span class="truncate text-[0.875rem] quiet max-sm:col-span-2"
-                >{#if cook.score != null}<span class="numeral sm:hidden"
-                    >{cook.score.toFixed(1)} ·
-                  </span>{/if}{said(cook)}</span
+                >{#if cook.score != null}<span class="mr-2 numeral font-semibold sm:hidden"
+                    >{cook.score.toFixed(1)}</span
+                  >{/if}{said(cook)}</span
               >
             </a>
           </li>
