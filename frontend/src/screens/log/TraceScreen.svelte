@@ -56,7 +56,7 @@
                 <span class="text-sm quiet sm:text-right"
                   >{cook.finished_at ? `${cook.pieces} pieces` : "still at the stove"}</span
                 >
-                <span class="text-right numeral"><Qty kind="mass_g" value={mass_g} /></span>
+                <span class="text-right numeral max-sm:col-span-2"><Qty kind="mass_g" value={mass_g} /></span>
               </a>
             </li>
           {/each}
