@@ -65,6 +65,14 @@ def test_only_checks_are_written_down_of_no_service(client, event) -> None:
     assert _record(client) == []
 
 
+def test_a_core_of_what_nobody_knows_is_held_against_the_strictest_line(client) -> None:
+    """165 °F, poultry: FDA Food Code 3-401.11, from memory."""
+    _say(client, "0001", check="core/own-1", temp=73.8)
+    assert _record(client)[0]["rows"][0]["state"] == "missed"
+    _say(client, "0002", check="core/own-1", temp=73.9)
+    assert _record(client)[0]["rows"][0]["state"] == "kept"
+
+
 @pytest.mark.parametrize("minute", [0, 2879])
 def test_the_first_and_the_last_minute_are_taken(client, minute: int) -> None:
     assert _say(client, "0001", check="cold", temp=3, minute=minute).status_code == 200

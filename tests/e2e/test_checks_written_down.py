@@ -51,6 +51,13 @@ def test_the_fridge_the_display_and_the_stock_are_written_down(watch, kestrel, w
     write.click()
     expect(display).to_have_attribute("data-state", "settled")
     expect(display).to_contain_text("Moved to the walk-in")
+    # It is seen to: the next figure goes to a new check, and the form says so.
+    expect(form.get_by_label("Check", exact=True)).to_have_value("cold")
+    form.get_by_label("Of what").fill("Drawer")
+    form.get_by_label("Temperature").fill("4")
+    write.click()
+    expect(page.get_by_role("listitem").filter(has_text="Drawer")).to_have_attribute("data-state", "kept")
+    expect(display).to_have_attribute("data-state", "settled")
 
     form.get_by_label("Check", exact=True).select_option(label="Cooling: the first figure starts its clock")
     form.get_by_label("Of what").fill("Stock, 8 L")

@@ -148,4 +148,5 @@ class _Lines:
             return core_limit(self._floors[key])
         if kind == "delivery" and task in self._inventory.meats:
             return delivery_limit(self._inventory.meats[task], country=self._kitchen.country)
-        return limit_of(kind, country=self._kitchen.country, setting=self._kitchen.setting)
+        # Of what nobody knows any more, or never said, the strictest line counts: none is kept by a lower one.
+        return limit_of(kind, country=self._kitchen.country, setting=self._kitchen.setting, poultry=kind == "core")

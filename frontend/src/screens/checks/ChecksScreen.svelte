@@ -1,7 +1,7 @@
 <!-- What the kitchen measured in a span of days: deliveries, the fridge, each evening; and one more to write down. -->
 <script lang="ts">
   import { onDestroy } from "svelte";
-  import { api, type CheckKind, type CheckRecord, type CheckSheet } from "../../lib/api/client";
+  import { api, type CheckRecord, type CheckSheet } from "../../lib/api/client";
   import { dayAfter, dayName } from "../../lib/days";
   import { phrase, today } from "../../lib/format";
   import { keepWho, measuredNow, whoMeasures } from "../../lib/measured";
@@ -15,7 +15,7 @@
   import TextField from "../../lib/ui/TextField.svelte";
   import { units } from "../../lib/units.svelte";
   import RecordRows from "./RecordRows.svelte";
-  import { DEFERS, linesOf } from "./record";
+  import { DEFERS, KINDS, linesOf } from "./record";
 
   let span = $state.raw<Span>({ from_day: dayAfter(today(), -6), to_day: today() });
   const asked = new Resource<Span, CheckRecord>((days, signal) =>
@@ -28,14 +28,6 @@
   const told = new Told();
   let note = $state({ check: "cold", what: "", temp: "", done: "", who: whoMeasures() });
 
-  const KINDS: { key: CheckKind; title: string }[] = [
-    { key: "cold", title: "Cold holding: a fridge, a display" },
-    { key: "hot", title: "Hot holding" },
-    { key: "cool", title: "Cooling: the first figure starts its clock" },
-    { key: "reheat", title: "Warming up" },
-    { key: "core", title: "A core" },
-    { key: "delivery", title: "A delivery" },
-  ];
   /** What of today and yesterday is still to be measured or seen to goes on. */
   const open = $derived(
     newest
@@ -49,14 +41,16 @@
           })),
       ),
   );
-  const options = $derived([...open, ...KINDS]);
-  const goesOn = $derived(note.check.includes(" "));
+  const options = $derived([...open, ...KINDS, { key: "delivery", title: "A delivery" }]);
+  /** What was to go on and is seen to is no longer offered: the next figure must not land there. */
+  const chosen = $derived(options.some((one) => one.key === note.check) ? note.check : "cold");
+  const goesOn = $derived(chosen.includes(" "));
 
   function write(event: SubmitEvent): void {
     event.preventDefault();
     void told.run(async () => {
       const now = measuredNow();
-      const [first = "", rest = ""] = note.check.split(" ");
+      const [first = "", rest = ""] = chosen.split(" ");
       const day = rest ? first : now.day;
       const check = rest || `${first}/own-${newToken()}`;
       // A check of yesterday goes on by yesterday's clock.
@@ -136,7 +130,7 @@
       <div class="flex flex-wrap items-end gap-3">
         <PickField
           label="Check"
-          value={note.check}
+          value={chosen}
           {options}
           onpick={(key) => (note = { ...note, check: key })}
         />

@@ -1,5 +1,14 @@
 /** What a record says of its lines, and that they are not the last word. */
-import type { CheckSheet } from "../../lib/api/client";
+import type { CheckKind, CheckSheet } from "../../lib/api/client";
+
+/** What may be measured beyond what a plan asks for. */
+export const KINDS: readonly { key: CheckKind; title: string }[] = [
+  { key: "cold", title: "Cold holding: a fridge, a display" },
+  { key: "hot", title: "Hot holding" },
+  { key: "cool", title: "Cooling: the first figure starts its clock" },
+  { key: "reheat", title: "Warming up" },
+  { key: "core", title: "A core" },
+];
 
 const COUNTRIES = {
   US: "the United States",

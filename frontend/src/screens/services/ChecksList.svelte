@@ -1,9 +1,10 @@
 <!-- Checks that ask for nothing now: what comes, what was measured; and one that nobody planned. -->
 <script lang="ts">
-  import type { CheckRow } from "../../lib/api/client";
+  import type { CheckKind, CheckRow } from "../../lib/api/client";
   import { phrase } from "../../lib/format";
   import Say from "../../lib/ui/Say.svelte";
   import { units } from "../../lib/units.svelte";
+  import { KINDS } from "../checks/record";
   import ReadingForm from "./ReadingForm.svelte";
   import type { UnderwayBench } from "./underway.svelte";
 
@@ -12,17 +13,17 @@
     rows: readonly CheckRow[];
     /** Nothing stands above it. */
     first: boolean;
+    /** The server has said what was measured. */
+    known: boolean;
   }
-  let { run, rows, first }: Props = $props();
-  const KINDS = [
-    { key: "cool", title: "Cooling: the first figure starts its clock" },
-    { key: "reheat", title: "Warming up" },
-    { key: "hot", title: "Hot holding" },
-    { key: "cold", title: "Cold holding" },
-    { key: "core", title: "A core" },
-  ] as const;
+  let { run, rows, first, known }: Props = $props();
+  const OUTCOMES: Partial<Record<CheckRow["state"], string>> = {
+    kept: "kept",
+    settled: "missed, and seen to",
+    missed: "missed",
+  };
   let open = $state(false);
-  let kind = $state<(typeof KINDS)[number]["key"]>("cool");
+  let kind = $state<CheckKind>("cool");
   let what = $state("");
   const coming = $derived(rows.filter((row) => row.state === "coming"));
   const measured = $derived(rows.filter((row) => row.readings.length + row.actions.length > 0));
@@ -39,13 +40,9 @@
       <li class="border-t border-base-300 py-2" data-check={row.key} data-state={row.state}>
         <span class={row.state === "missed" ? "text-[#ffab9f]" : ""}>{@render named(row)}</span>
         <span class="text-[#a9b5b6]"
-          >{row.state === "kept"
-            ? "kept"
-            : row.state === "settled"
-              ? "missed, and seen to"
-              : row.state === "running"
-                ? `again at ${row.next}`
-                : "missed"}</span
+          >{row.state === "running"
+            ? `again at ${row.next}`
+            : (OUTCOMES[row.state] ?? "still to measure")}</span
         >
         {#each row.readings as r (r.token)}
           <span class="flex flex-wrap items-center justify-between gap-x-3">
@@ -73,7 +70,11 @@
       </li>
     {/each}
   </ul>
-{:else}<p class="mt-1 text-[#a9b5b6]">Nothing yet.</p>{/if}
+{:else}<p class="mt-1 text-[#a9b5b6]">
+    {known
+      ? "Nothing yet."
+      : "Not known yet: the line is down, or it is being asked. What you measure here is kept."}
+  </p>{/if}
 {#if coming.length > 0}
   <h2 class="mt-6 text-lg text-[#a9b5b6]">To measure later</h2>
   <ol aria-label="To measure later">

@@ -22,6 +22,7 @@
 <ul aria-label={label}>
   {#each rows as row (row.key)}
     {@const waits = run.waitingFor(row.key)}
+    {@const read = waits.findLast((w) => w.kind === "measured")}
     <li class="border-t border-base-300 py-3" data-check={row.key} data-state={row.state}>
       <div class="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
         <div class="min-w-0 flex-1 basis-72">
@@ -44,8 +45,8 @@
             >
           {/if}
           {#if waits.length > 0}<span class="block text-lg text-[#ffd9a0]"
-              >{waits.some((w) => w.kind === "measured")
-                ? `${waits.filter((w) => w.kind === "measured").at(-1)?.temp} ${units.system === "us" ? "°F" : "°C"} is written down here and waits for the line.`
+              >{read
+                ? `${read.temp} ${read.unit_system === "us" ? "°F" : "°C"} is written down here and waits for the line.`
                 : "What was done waits here for the line."}</span
             >{/if}
         </div>

@@ -297,7 +297,7 @@
               {/each}
             </ol>
           {/if}
-          <ChecksList {run} rows={checks} first={rest.length === 0} />
+          <ChecksList {run} rows={checks} first={rest.length === 0} known={run.checks.value !== null} />
           {#if done.length > 0}
             <h2 class="mt-6 text-lg text-[#a9b5b6]">Done</h2>
             <ol class="text-[#a9b5b6]" aria-label="Done">

@@ -99,7 +99,7 @@ def kind_of(check: str) -> CheckKind:
     """
     kind = check.partition("/")[0]
     if kind not in KIND_TITLES:
-        raise OutOfRangeError("Such a check there is not.", field="/event/check")
+        raise OutOfRangeError("There is no such check.", field="/event/check")
     return cast(CheckKind, kind)
 
 
