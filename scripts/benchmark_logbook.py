@@ -45,7 +45,7 @@ def make_cooks(client: Any, cooks: int, *, seed: int = 1) -> None:
     shelf = client.get("/api/formulas").get_json()
     begun = [client.post("/api/cooks", json={"formula_id": item["id"]}).get_json()["id"] for item in shelf]
     patterns = [CookRow.get_by_id(cook_id) for cook_id in begun]
-    lines = {cook_id: CookLineRow.get_by_id(cook_id) for cook_id in begun}
+    lines = {cook_id: CookLineRow.get(CookLineRow.cook_id == cook_id) for cook_id in begun}
     first = max(begun) + 1
     for start in range(0, cooks, CHUNK):
         whole, narrow, lots = [], [], []

@@ -35,6 +35,7 @@ TABLES = (
     tables.WeighingEventRow,
     tables.WeighingRow,
     tables.CookEventRow,
+    tables.ObservationRow,
     tables.CookLineRow,
     tables.CookLotRow,
     tables.CookRow,

@@ -111,7 +111,7 @@ def test_what_is_said_later_is_found_and_what_no_longer_stands_is_not(client, co
 def test_pages_follow_one_another_without_a_gap_or_a_double(client) -> None:
     smash = _shelve(client, slipway_smash(), "Paged")
     first = _cook(client, smash)
-    row = CookLineRow.get_by_id(first)
+    row = CookLineRow.get(CookLineRow.cook_id == first)
     same = dict(row.__data__)
     # Three at each moment: the number decides among them.
     for n in range(2 * PAGE + 4):

@@ -341,7 +341,7 @@ def test_a_year_of_services_asks_the_store_no_more_often_than_one(client, monkey
         monkeypatch.setattr(module, function, once)
 
     counted("formulas", formula_repository, "formulas_of")
-    counted("services", service_repository, "list_services")
+    counted("services", service_repository, "services_between")
     for n in range(12):
         _serve(client, (smash, 0), name=f"Evening {n}", day=str(date(2026, 12, 1 + n)))
     asked["formulas"] = asked["services"] = 0

@@ -70,11 +70,12 @@ def check_record(
     """
     check_span(first, last)
     inventory, kitchen = context(unit_system)
-    services = {s.id: s.service for s in service_repository.list_services()}
+    runs = run_repository.runs_of_days(first, last)
+    services = {n: s.service for n, s in service_repository.services_of({n for _, n in runs}).items()}
     sheets = [
         # What was measured stays on record though its service was deleted.
         _sheet(service_id, services.get(service_id), day, inventory, kitchen, now=now)
-        for day, service_id in run_repository.runs_of_days(first, last)
+        for day, service_id in runs
     ]
     return CheckRecord(kitchen.name, kitchen.country, kitchen.setting, tuple(s for s in sheets if s.rows))
 

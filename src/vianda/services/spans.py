@@ -103,13 +103,17 @@ class Span:
 def span_of(first: date, last: date, unit_system: UnitSystem | None) -> Span:
     """Everything that the services of a span of days take."""
     check_span(first, last)
-    stored = service_repository.list_services()
-    needs = _Needs({d.formula_id for s in stored for d in s.service.dishes}, unit_system)
+    coming = [
+        (one, days)
+        for one in service_repository.services_between(first, last)
+        if (days := days_of(one.service, first=first, last=last))
+    ]
+    needs = _Needs({d.formula_id for s, _ in coming for d in s.service.dishes}, unit_system)
     servings: list[Serving] = []
     demands: list[Demand] = []
     taken: list[tuple[date, Taken]] = []
-    for one in stored:
-        for day in days_of(one.service, first=first, last=last):
+    for one, days in coming:
+        for day in days:
             found = [needs.of(d.formula_id, d.guests) for d in one.service.dishes]
             servings.append(
                 Serving(
@@ -124,7 +128,7 @@ def span_of(first: date, last: date, unit_system: UnitSystem | None) -> Span:
             taken += [(day, x) for x in found]
     return Span(
         tuple(sorted(servings, key=lambda s: (s.day, s.name))),
-        sum(not s.service.day for s in stored),
+        service_repository.count_undated(),
         tuple(taken),
         tuple(demands),
         needs.inventory,

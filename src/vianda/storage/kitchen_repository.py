@@ -9,7 +9,7 @@ from peewee import fn
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.interchange.kinds import KITCHENS
 from vianda.storage.caches import on_rollback
-from vianda.storage.here import kitchen_here
+from vianda.storage.here import choose_anew, kitchen_here
 from vianda.storage.records import NotFoundError, standing_or_conflict
 from vianda.storage.tables import (
     CookEventRow,
@@ -21,6 +21,7 @@ from vianda.storage.tables import (
     KitchenRow,
     LotRow,
     MeatRow,
+    ObservationRow,
     RevisionRow,
     RunRow,
     ServiceRow,
@@ -53,6 +54,7 @@ _cache: dict[int, StoredKitchen] = {}
 MOST_CACHED = 32
 
 on_rollback(_cache.clear)
+on_rollback(choose_anew)
 
 
 def load_kitchen() -> StoredKitchen:
@@ -89,6 +91,7 @@ def is_kitchen(kitchen_id: int) -> bool:
 def create_kitchen(kitchen: Kitchen, *, demo: bool = False) -> int:
     """Set a kitchen up, open it, and return its number."""
     number = KitchenRow.insert(document=KITCHENS.text(kitchen), revision=1, demo=demo, chosen=_next()).execute()
+    choose_anew()
     return int(number)
 
 
@@ -100,6 +103,7 @@ def choose_kitchen(kitchen_id: int) -> None:
     """Open a kitchen: it is the one meant where a request does not say which."""
     if not KitchenRow.update(chosen=_next()).where(KitchenRow.id == kitchen_id).execute():
         raise NotFoundError(f"kitchen {kitchen_id}")
+    choose_anew()
 
 
 def save_kitchen(kitchen: Kitchen, *, revision: int) -> StoredKitchen:
@@ -129,6 +133,7 @@ def delete_kitchen(kitchen_id: int) -> None:
         StockedRow,
         ServiceRow,
         WeighingRow,
+        ObservationRow,
         CookLotRow,
         CookLineRow,
         CookRow,
@@ -141,3 +146,4 @@ def delete_kitchen(kitchen_id: int) -> None:
     RevisionRow.delete().where(RevisionRow.name == f"larder:{kitchen_id}").execute()
     KitchenRow.delete().where(KitchenRow.id == kitchen_id).execute()
     _cache.pop(kitchen_id, None)
+    choose_anew()

@@ -20,6 +20,9 @@ from vianda.storage.migrations import (
     m0012_runs,
     m0013_checks,
     m0014_logbook,
+    m0015_days_of_services,
+    m0016_logbook_in_order,
+    m0017_observations,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -37,6 +40,9 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0012", m0012_runs.STATEMENTS),
     ("0013", m0013_checks.STATEMENTS),
     ("0014", m0014_logbook.run),
+    ("0015", m0015_days_of_services.run),
+    ("0016", m0016_logbook_in_order.STATEMENTS),
+    ("0017", m0017_observations.run),
 )
 LOCK_WAIT_S = 30
 

@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
+from datetime import date
+from typing import Any
+
 from peewee import Expression
 
 from vianda.core.model.service import Service
@@ -12,6 +16,7 @@ from vianda.storage.records import NotFoundError, StoredService, standing_or_con
 from vianda.storage.tables import ServiceRow
 
 MOST_LISTED = 300
+WITHOUT_END = "9999-12-31"
 
 
 def _here(service_id: int) -> Expression:
@@ -22,12 +27,43 @@ def _stored(row: ServiceRow) -> StoredService:
     return StoredService(row.id, row.revision, row.updated_at, SERVICES.kept(row.document))
 
 
+def _values(service: Service) -> dict[str, Any]:
+    last_day = (service.until or WITHOUT_END) if service.day and service.repeat else service.day
+    return {"document": SERVICES.text(service), "updated_at": now_utc(), "first_day": service.day, "last_day": last_day}
+
+
 def list_services() -> list[StoredService]:
     """The services of this kitchen, the one changed last first."""
     rows = ServiceRow.select().where(ServiceRow.kitchen_id == kitchen_here())
     return [
         _stored(row) for row in rows.order_by(ServiceRow.updated_at.desc(), ServiceRow.id.desc()).limit(MOST_LISTED)
     ]
+
+
+def services_between(first: date, last: date) -> list[StoredService]:
+    """The services that may come on a day of a span, by their first and last days, the one changed last first."""
+    rows = ServiceRow.select().where(
+        (ServiceRow.kitchen_id == kitchen_here())
+        & (ServiceRow.last_day >= str(first))
+        & (ServiceRow.first_day <= str(last))
+    )
+    return [_stored(row) for row in rows.order_by(ServiceRow.updated_at.desc(), ServiceRow.id.desc())]
+
+
+def services_of(service_ids: Collection[int]) -> dict[int, StoredService]:
+    """Those services that stand, by number, in one question."""
+    if not service_ids:
+        return {}
+    rows = ServiceRow.select().where(
+        (ServiceRow.kitchen_id == kitchen_here()) & ServiceRow.id.in_(sorted(set(service_ids)))
+    )
+    return {row.id: _stored(row) for row in rows}
+
+
+def count_undated() -> int:
+    """How many services have no day."""
+    here = (ServiceRow.kitchen_id == kitchen_here()) & (ServiceRow.first_day == "")
+    return int(ServiceRow.select().where(here).count())
 
 
 def get_service(service_id: int) -> StoredService:
@@ -40,16 +76,14 @@ def get_service(service_id: int) -> StoredService:
 
 def create_service(service: Service) -> StoredService:
     """Write a service down."""
-    row = ServiceRow.create(
-        kitchen_id=kitchen_here(), document=SERVICES.text(service), revision=1, updated_at=now_utc()
-    )
+    row = ServiceRow.create(kitchen_id=kitchen_here(), revision=1, **_values(service))
     return _stored(row)
 
 
 def save_service(service_id: int, service: Service, *, revision: int) -> StoredService:
     """Save over the revision seen, or raise ``ConflictError`` with what stands now."""
     changed = (
-        ServiceRow.update(document=SERVICES.text(service), revision=ServiceRow.revision + 1, updated_at=now_utc())
+        ServiceRow.update(revision=ServiceRow.revision + 1, **_values(service))
         .where(_here(service_id) & (ServiceRow.revision == revision))
         .execute()
     )

@@ -176,7 +176,7 @@ class CookRow(Table):
 class CookLineRow(Table):
     """A cook as the logbook lists and finds it; ``words`` are folded."""
 
-    cook_id = IntegerField(primary_key=True)
+    cook_id = IntegerField(unique=True)
     kitchen_id = IntegerField()
     formula_id = IntegerField()
     formula_name = CharField(max_length=80)
@@ -193,6 +193,7 @@ class CookLineRow(Table):
 
     class Meta:
         table_name = "cook_line"
+        primary_key = CompositeKey("kitchen_id", "started_at", "cook_id")
 
 
 class CookLotRow(Table):
@@ -211,6 +212,29 @@ class CookLotRow(Table):
         primary_key = CompositeKey("cook_id", "lot")
 
 
+class ObservationRow(Table):
+    """What a cook says of one figure that is learnt: what was observed and forecast, and the factor it asks for."""
+
+    kitchen_id = IntegerField()
+    figure = CharField(max_length=16)
+    cook_id = IntegerField()
+    piece = IntegerField()
+    style = CharField(max_length=64)
+    surface = CharField(max_length=64)
+    at = DateTimeField()
+    observed = DoubleField()
+    low = DoubleField()
+    usual = DoubleField()
+    high = DoubleField()
+    value = DoubleField()
+    sd = DoubleField()
+    aside = BooleanField(default=False)
+
+    class Meta:
+        table_name = "observation"
+        primary_key = CompositeKey("kitchen_id", "figure", "cook_id", "piece")
+
+
 class CookEventRow(Table):
     """Something that happened at the stove. ``token`` makes a repeated report count once."""
 
@@ -227,13 +251,15 @@ class CookEventRow(Table):
 
 
 class ServiceRow(Table):
-    """What is served together, as its JSON document."""
+    """What is served together, as its JSON document; ``first_day`` and ``last_day`` are those it may come on."""
 
     id = AutoField()
     kitchen_id = IntegerField()
     document = TextField()
     revision = IntegerField()
     updated_at = DateTimeField()
+    first_day = CharField(max_length=10, default="")
+    last_day = CharField(max_length=10, default="")
 
     class Meta:
         table_name = "service"
