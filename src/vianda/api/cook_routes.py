@@ -41,7 +41,7 @@ def list_formula_cooks(formula_id: int) -> list[s.CookLine]:
 )
 def begin_cook(body: s.BeginRequest) -> s.CookAnswer:
     start = cooks.prepare(body.formula_id)
-    return s.cook_answer(cooks.begin(start.formula_id, s.plan_of(start.evaluation, start.sheets)), now_utc())
+    return s.cook_answer(cooks.begin(start.formula_id, s.plan_of(start)), now_utc())
 
 
 @operation(blueprint, "GET", "/cooks/<int:cook_id>", summary="One cook", answer=s.CookAnswer, problems=(404,))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import asdict
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
@@ -15,14 +16,14 @@ from vianda.core.blend.blend import BlendFigures
 from vianda.core.blend.cost import CostFigures
 from vianda.core.cook.outcome import OutcomeFigures
 from vianda.core.cook.stove_plan import StovePlan
-from vianda.core.evaluation.evaluate import Evaluation, Sheets
+from vianda.core.evaluation.evaluate import Evaluation
 from vianda.core.evaluation.ticket import TicketFigure
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.shape.figures import ShapeFigures
 from vianda.core.stack.checklist import CheckLine
 from vianda.interchange.documents import Strict
 from vianda.interchange.kept_plan import up_to_date
-from vianda.services.cooks import figures_of
+from vianda.services.cooks import CookStart, figures_of
 from vianda.storage.logbook_repository import HeldLot
 from vianda.storage.records import StoredCook
 
@@ -87,12 +88,13 @@ PLAN_PARTS = ("ticket", "portions", "shape", "heat", "salt", "blend", "cost")
 _PLAN, _STOVE = TypeAdapter(Evaluation), TypeAdapter(StovePlan)
 
 
-def plan_of(evaluation: Evaluation, sheets: Sheets) -> dict[str, Any]:
-    """The part of an evaluation that a cook keeps."""
-    whole: dict[str, Any] = _PLAN.dump_python(evaluation, mode="json")
+def plan_of(start: CookStart) -> dict[str, Any]:
+    """The part of an evaluation that a cook keeps, and the factors it was made with."""
+    whole: dict[str, Any] = _PLAN.dump_python(start.evaluation, mode="json")
     return {
         **{name: whole[name] for name in PLAN_PARTS},
-        "stove": _STOVE.dump_python(sheets.stove, mode="json"),
+        "stove": _STOVE.dump_python(start.sheets.stove, mode="json"),
+        "factors": asdict(start.factors),
         "checklist": whole["beside"]["checklist"],
         "builds": whole["beside"]["builds"],
     }

@@ -33,7 +33,7 @@ from vianda.interchange.documents import Json, Strict
 from vianda.interchange.kinds import INGREDIENTS, as_kept
 
 FORMAT = "vianda-formula"
-VERSION = 12
+VERSION = 13
 
 
 class UnreadableFileError(CoreError):
@@ -47,7 +47,7 @@ class FormulaFile(Strict):
     """One formula, with the meats, lots and ingredients it uses and the kitchen it was made in."""
 
     format: Literal["vianda-formula"]
-    version: Literal[12]
+    version: Literal[13]
     formula: Formula
     larder: Annotated[list[Meat], Field(min_length=1, max_length=500)]
     lots: Annotated[list[Lot], Field(max_length=500)]
@@ -71,7 +71,7 @@ def write_file(bundle: FormulaBundle) -> Json:
     lots = [bundle.inventory.lot(part.lot, meat=part.meat) for part in parts if part.lot]
     return FormulaFile(
         format="vianda-formula",
-        version=12,
+        version=13,
         formula=bundle.formula,
         larder=used,
         lots=lots,
@@ -209,6 +209,11 @@ def _from_11_to_12(content: Json) -> Json:
     return {**content, "version": 12}
 
 
+def _from_12_to_13(content: Json) -> Json:
+    """The kitchen had learnt nothing of styles."""
+    return {**content, "version": 13}
+
+
 _UPGRADES: dict[int, Callable[[Json], Json]] = {
     1: _from_1_to_2,
     2: _from_2_to_3,
@@ -221,6 +226,7 @@ _UPGRADES: dict[int, Callable[[Json], Json]] = {
     9: _from_9_to_10,
     10: _from_10_to_11,
     11: _from_11_to_12,
+    12: _from_12_to_13,
 }
 
 

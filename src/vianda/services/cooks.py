@@ -8,7 +8,9 @@ from typing import Any
 from vianda.core.basis.band import Band
 from vianda.core.cook.outcome import OutcomeFigures, outcome_figures
 from vianda.core.evaluation.evaluate import Evaluation, Sheets, evaluate, sheets
+from vianda.core.learning.in_use import FactorsInUse, factors_in_use
 from vianda.runtime.engine import ENGINE
+from vianda.services import learning
 from vianda.services.bench import context
 from vianda.services.logbook import held_by
 from vianda.storage import cook_repository as repository
@@ -26,6 +28,7 @@ class CookStart:
     formula_id: int
     evaluation: Evaluation
     sheets: Sheets
+    factors: FactorsInUse
 
 
 def prepare(formula_id: int) -> CookStart:
@@ -37,6 +40,7 @@ def prepare(formula_id: int) -> CookStart:
         formula_id,
         evaluate(given, inventory=inventory, kitchen=kitchen, engine=ENGINE),
         sheets(given, inventory=inventory, kitchen=kitchen, engine=ENGINE),
+        factors_in_use(kitchen, style=given.dish.style, surface=given.heat.surface),
     )
 
 
@@ -79,14 +83,18 @@ def note_event(
 def finish(cook_id: int, outcome: dict[str, Any], *, revision: int) -> StoredCook:
     """Weigh, rate and note. Refuses what cannot be, such as more coming off than went on.
 
-    The first note ends the cook, and what it used is taken from the lots it came from.
+    The first note ends the cook, and what it used is taken from the lots it came from. What the kitchen learns from
+    it is taken down with it, in place of what an earlier note said.
     """
+    begun = repository.get_cook(cook_id)
+    figures_of(begun, outcome)
+    said = learning.observations_of(begun, outcome)
     with transaction():
         cook = repository.get_cook(cook_id)
-        figures_of(cook, outcome)
         saved = repository.save_outcome(cook_id, outcome, revision=revision)
         # The lots stay as they were known when it began.
         logbook_repository.index_cook(saved, logbook_repository.lots_of(cook_id))
+        learning.keep(saved, said)
         if cook.finished_at is None:
             _take_from_lots(cook)
         return saved

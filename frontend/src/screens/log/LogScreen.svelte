@@ -62,7 +62,10 @@
   <main id="main" class="mx-auto w-full max-w-5xl px-4 pt-8 pb-12 sm:px-6">
     <div class="flex flex-wrap items-end justify-between gap-3 border-b-2 border-base-content pb-2">
       <h1 class="text-2xl">Logbook</h1>
-      <a class="act text-sm" href="/checks">Checks</a>
+      <div class="flex gap-2">
+        <a class="act text-sm" href="/log/learnt">Learnt</a>
+        <a class="act text-sm" href="/checks">Checks</a>
+      </div>
     </div>
     {#if page && (total > 0 || narrowed)}
       <search class="mt-3 flex flex-wrap items-end gap-3">

@@ -15,6 +15,7 @@ from vianda.core.basis.option import Option
 from vianda.core.basis.units import UnitSystem
 from vianda.core.equipment.heating import HEATING_OPTIONS, USUAL_HEATING, Heating
 from vianda.core.equipment.moulds import Mould
+from vianda.core.equipment.style_factor import StyleFactor, StyleFigure
 
 Country = Literal["US", "CA", "UK", "other"]
 Setting = Literal["home", "food-service"]
@@ -145,11 +146,16 @@ def usual_grinders() -> tuple[Grinder, ...]:
     )
 
 
+# Two figures of every style, with room for more.
+MOST_LEARNT = 100
+
+
 @dataclass(frozen=True, slots=True)
 class Kitchen:
     """One kitchen. ``country`` and ``setting`` decide which published floor leads; ``salt`` is the one it holds.
 
     ``trimmed_by`` says whether its cuts come from one knife, so that they turn out fatter or leaner together.
+    ``learnt`` is what its own cooks have taught it of styles, one a figure and style.
     """
 
     name: Name
@@ -165,6 +171,24 @@ class Kitchen:
     salt: Key = "salt-fine"
     moulds: Annotated[tuple[Mould, ...], Len(0, 60)] = ()
     trimmed_by: TrimmedBy = "separate"
+    learnt: Annotated[tuple[StyleFactor, ...], Len(0, MOST_LEARNT)] = ()
+
+    def style_factor(self, figure: StyleFigure, style: str) -> float:
+        """What this kitchen multiplies a figure of a style with; 1 before its cooks have taught it anything.
+
+        Parameters
+        ----------
+        figure : StyleFigure
+            Which figure.
+        style : str
+            Key of the style.
+
+        Returns
+        -------
+        float
+            A factor, 0.5 to 2.
+        """
+        return next((f.factor for f in self.learnt if (f.figure, f.style) == (figure, style)), 1.0)
 
     @property
     def shared_trim_frac(self) -> float:

@@ -157,6 +157,9 @@ def cooked_mass(f: Figures) -> Working:
         )
     if f.context.surface.loss_factor != 1.0:
         steps.append(say("Times {x}, as weighed on this surface", x=ph.number(f.context.surface.loss_factor)))
+    learnt = f.context.kitchen.style_factor("loss", f.context.style.key)
+    if learnt != 1.0:
+        steps.append(say("Times {x}, as this kitchen’s cooks of this style lost", x=ph.number(learnt)))
     steps += [
         say(
             "{raw} − {w} − {fat} = {cooked}",
@@ -296,10 +299,12 @@ def _all_round(f: Figures) -> Working:
 
 def _flat(f: Figures) -> Working:
     s = f.piece.shape
+    learnt = f.context.kitchen.style_factor("shrink", f.context.style.key)
     shrink = cy.diameter_shrink_frac(
         f.mix.whole.fat_frac,
         packing_gain=PACKING_SHRINK[s.packing],
         end_temp_c=f.context.formula.heat.target_core_temp_c,
+        factor=learnt,
     )
     v, d, t = ph.volume(s.volume_ml), ph.length(s.raw_diameter_mm), ph.length(s.thickness_mm)
     steps = [_density(f), _volume(f)]
@@ -309,6 +314,8 @@ def _flat(f: Figures) -> Working:
         steps.append(say("In {r}: 4 × {v} ÷ (π × {d}²) = {t}", r=ph.word(s.mould_name), v=v, d=d, t=t))
     else:
         steps.append(say("√(4 × {v} ÷ (π × {t})) = {d}", v=v, t=t, d=d))
+    if learnt != 1.0:
+        steps.append(say("Shrink times {x}, as this kitchen measured it in this style", x=ph.number(learnt)))
     steps += [
         say(
             "It draws in by {band}: cooked {cooked}",

@@ -28,6 +28,8 @@ YIELD_UNCERTAINTY = 0.06
 BINDER_GAIN, BINDER_MOST = 0.4, 0.08
 SHRINK_POINTS = ((0.10, 0.12), (0.30, 0.25))
 SHRINK_UNCERTAINTY = 0.05
+# Nothing shrinks further, whatever a kitchen measured: ours.
+MOST_SHRINK = 0.6
 # SR28's ground beef was cooked to about 71 °C (160 °F): from memory, medium confidence.
 REFERENCE_C = 160.0 * 5 / 9 - 160.0 / 9
 # Below the reference about half of the loss stays, since the outside is hot whatever the core: ours.
@@ -215,7 +217,9 @@ def cook_loss(
     return CookLoss(water, fat, Band(max(0.0, usual - off), usual, min(1.0, usual + off)))
 
 
-def diameter_shrink_frac(fat_frac: float, *, packing_gain: float = 0.0, end_temp_c: float = REFERENCE_C) -> Band:
+def diameter_shrink_frac(
+    fat_frac: float, *, packing_gain: float = 0.0, end_temp_c: float = REFERENCE_C, factor: float = 1.0
+) -> Band:
     """Share of the raw diameter that is lost in the heat, for a fat fraction 0–1.
 
     It goes with the loss of mass at other cores than 71 °C; ``packing_gain`` is what loose packing adds.
@@ -228,6 +232,8 @@ def diameter_shrink_frac(fat_frac: float, *, packing_gain: float = 0.0, end_temp
         What loose packing adds to the shrink, 0–1.
     end_temp_c : float, default REFERENCE_C
         Core when it leaves the heat, °C.
+    factor : float, default 1.0
+        What this kitchen's own measurements multiply it with, above 0; 1 before there are any.
 
     Returns
     -------
@@ -253,5 +259,7 @@ def diameter_shrink_frac(fat_frac: float, *, packing_gain: float = 0.0, end_temp
             f"No shrink is known for {fat_frac * 100:.0f} % fat; the rule serves 0 to 60 %.", field="/parts"
         )
     # Beyond 40 % no cook reports one; the line ends there.
-    usual = (along(SHRINK_POINTS, min(fat_frac, 0.40)) + packing_gain) * done_factor(end_temp_c)
+    usual = min(
+        MOST_SHRINK, (along(SHRINK_POINTS, min(fat_frac, 0.40)) + packing_gain) * done_factor(end_temp_c) * factor
+    )
     return Band(max(0.0, usual - SHRINK_UNCERTAINTY), usual, usual + SHRINK_UNCERTAINTY)

@@ -115,6 +115,7 @@ def shape_figures(
     surface_kind: SurfaceKind = "plate",
     end_temp_c: float = 71.1,
     loss_factor: float = 1.0,
+    shrink_factor: float = 1.0,
 ) -> ShapeFigures:
     """One piece raw and cooked, to scale against what it lies in or on.
 
@@ -142,6 +143,8 @@ def shape_figures(
         Core when it leaves the heat, °C.
     loss_factor : float, default 1.0
         What this kitchen's own weighings multiply the loss with, about 1.
+    shrink_factor : float, default 1.0
+        What its own measurements multiply the shrink of a flat piece with, about 1.
 
     Returns
     -------
@@ -162,7 +165,9 @@ def shape_figures(
     length, width, height, vessel = _size(style, shape, volume_ml=volume, bun=bun, mould=mould, mass_g=piece_mass_g)
     left = loss.yield_frac
     mass = Band(piece_mass_g * left.low, piece_mass_g * left.usual, piece_mass_g * left.high)
-    shrink = _shrink(style.form, composition=composition, packing=packing, end_temp_c=end_temp_c, left=left)
+    shrink = _shrink(
+        style.form, composition=composition, packing=packing, end_temp_c=end_temp_c, left=left, factor=shrink_factor
+    )
     cooked = Band(length * (1 - shrink.high), length * (1 - shrink.usual), length * (1 - shrink.low))
     thick = _cooked_thickness(style.form, height, raw=length, cooked=cooked, left=left)
     flat, dimple = style.form in FLAT, None
@@ -315,9 +320,12 @@ def _loss(
     )
 
 
-def _shrink(form: Form, *, composition: PieceComposition, packing: Packing, end_temp_c: float, left: Band) -> Band:
+def _shrink(
+    form: Form, *, composition: PieceComposition, packing: Packing, end_temp_c: float, left: Band, factor: float
+) -> Band:
     if form in FLAT:
-        return diameter_shrink_frac(composition.fat_frac, packing_gain=PACKING_SHRINK[packing], end_temp_c=end_temp_c)
+        gain = PACKING_SHRINK[packing]
+        return diameter_shrink_frac(composition.fat_frac, packing_gain=gain, end_temp_c=end_temp_c, factor=factor)
     # A ball or a loaf draws in alike on all sides: the cube root of what is left.
     return Band(*(1.0 - y ** (1.0 / 3.0) for y in (left.high, left.usual, left.low)))
 

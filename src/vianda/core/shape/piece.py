@@ -98,7 +98,8 @@ def piece_shape(
         moulds=kitchen.moulds,
         surface_kind=surface.kind,
         end_temp_c=formula.heat.target_core_temp_c,
-        loss_factor=surface.loss_factor,
+        loss_factor=surface.loss_factor * kitchen.style_factor("loss", style.key),
+        shrink_factor=kitchen.style_factor("shrink", style.key),
     )
 
 

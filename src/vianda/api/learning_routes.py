@@ -1,0 +1,92 @@
+"""What the kitchen has learnt, over the wire."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from flask import Blueprint
+from pydantic import Field
+
+from vianda.api.contract import operation
+from vianda.api.wire import Answer, Moment
+from vianda.core.equipment.style_factor import LEAST_FACTOR, MOST_FACTOR
+from vianda.core.learning.figures import LearntFigure, Level
+from vianda.core.learning.learnt import Learnt
+from vianda.core.learning.scores import ForecastScore
+from vianda.interchange.documents import Strict
+from vianda.services import learning
+
+blueprint = Blueprint("learning", __name__, url_prefix="/api")
+
+
+class UseRequest(Strict):
+    """A factor to put to use, and the revision of the kitchen seen; 1 is what the tables say."""
+
+    figure: LearntFigure
+    level: Level
+    key: Annotated[str, Field(min_length=1, max_length=64)]
+    factor: Annotated[float, Field(ge=LEAST_FACTOR, le=MOST_FACTOR)]
+    revision: Annotated[int, Field(ge=1)]
+
+
+class AsideRequest(Strict):
+    """One observation, and whether it is left out."""
+
+    figure: LearntFigure
+    cook: Annotated[int, Field(ge=1, le=2_000_000_000)]
+    piece: Annotated[int, Field(ge=0, le=100_000)] = 0
+    aside: bool
+
+
+class SeenInAnswer(Answer):
+    """A cook that something was observed in."""
+
+    cook_id: int
+    formula_name: str
+    started_at: Moment
+
+
+class LearningAnswer(Answer):
+    """What was learnt, how good forecasts were, the cooks it comes from, and the revision of the kitchen."""
+
+    learnt: list[Learnt]
+    scores: list[ForecastScore]
+    cooks: list[SeenInAnswer]
+    revision: int
+
+
+def _answer(found: learning.Learning) -> LearningAnswer:
+    cooks = [SeenInAnswer(cook_id=c.cook_id, formula_name=c.formula_name, started_at=c.started_at) for c in found.cooks]
+    return LearningAnswer(learnt=list(found.learnt), scores=list(found.scores), cooks=cooks, revision=found.revision)
+
+
+@operation(blueprint, "GET", "/learning", summary="What the kitchen has learnt from its cooks", answer=LearningAnswer)
+def get_learning() -> LearningAnswer:
+    return _answer(learning.learning())
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/learning/use",
+    summary="Put a learnt factor to use: forecasts follow from now on",
+    body=UseRequest,
+    answer=LearningAnswer,
+    problems=(404, 409),
+    once=True,
+)
+def use_factor(body: UseRequest) -> LearningAnswer:
+    return _answer(learning.use_factor(body.figure, body.level, body.key, body.factor, revision=body.revision))
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/learning/aside",
+    summary="Leave one observation out of what is learnt, or count it again",
+    body=AsideRequest,
+    answer=LearningAnswer,
+    problems=(404,),
+)
+def set_observation_aside(body: AsideRequest) -> LearningAnswer:
+    return _answer(learning.set_aside(body.figure, body.cook, body.piece, aside=body.aside))

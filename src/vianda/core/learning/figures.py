@@ -1,0 +1,122 @@
+"""What is learnt of, which effects add up in it, and what is thought of them before a kitchen has cooked anything."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
+
+LearntFigure = Literal["loss", "shrink", "heat"]
+Level = Literal["style", "surface"]
+KITCHEN = "kitchen"
+
+
+@dataclass(frozen=True, slots=True)
+class FigureModel:
+    """One figure that is learnt.
+
+    Attributes
+    ----------
+    title : str
+        What it is called.
+    of : str
+        What is multiplied, for a sentence.
+    more : str
+        What a factor above one means, and ``less`` below it.
+    kitchen_sd : float
+        Standard deviation of what all cooks of a kitchen share, in logarithms of the factor.
+    level_sd : Mapping[Level, float]
+        The same for each style or surface, on top of it.
+    cook_sd : float
+        The same for one cook beside what can be measured: pieces, hands and weather differ.
+    adopt : tuple[Level, ...]
+        Where a factor can be used from then on.
+    source : str
+        Where these come from.
+    """
+
+    title: str
+    of: str
+    more: str
+    less: str
+    kitchen_sd: float
+    level_sd: Mapping[Level, float]
+    cook_sd: float
+    adopt: tuple[Level, ...]
+    source: str
+
+
+# Tables of yields differ from kitchen to kitchen by a tenth of the loss; a style or a surface adds as much. Shrink is
+# known less well. The spread of heat transfer is that of its coefficient. All ours, medium: no published source.
+FIGURES: Mapping[LearntFigure, FigureModel] = {
+    "loss": FigureModel(
+        "Cook loss",
+        "the mass that is lost in the heat",
+        "Loses more",
+        "Loses less",
+        0.08,
+        {"style": 0.08, "surface": 0.08},
+        0.08,
+        ("style", "surface"),
+        "SR28 yields are the starting point; spreads between kitchens ours, no published source",
+    ),
+    "shrink": FigureModel(
+        "Shrink",
+        "the share of the diameter that is lost",
+        "Draws in more",
+        "Draws in less",
+        0.10,
+        {"style": 0.12},
+        0.12,
+        ("style",),
+        "Common practice is the starting point; spreads ours, no published source",
+    ),
+    "heat": FigureModel(
+        "Heat transfer",
+        "how fast heat passes into the meat",
+        "Heats faster",
+        "Heats slower",
+        0.0,
+        {"surface": 0.20},
+        0.08,
+        ("surface",),
+        "Coefficients of the heat model; their spread of a fifth ours, no published source",
+    ),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Observation:
+    """What one cook says of one figure.
+
+    Attributes
+    ----------
+    cook : int
+        The cook's number; with ``piece`` it tells observations of one figure apart.
+    at : float
+        When, seconds from any fixed moment: for their order.
+    style, surface : str
+        Keys of the style and of the surface.
+    observed, low, usual, high : float
+        What was observed, and what was forecast with its range, in the figure's own unit: fractions, or seconds.
+    value : float
+        The logarithm of the factor that this cook alone asks for, beside the untouched starting value.
+    sd : float
+        Standard deviation of what was measured, in the same logarithm: without what differs from cook to cook.
+    aside : bool
+        The cook said that it does not count.
+    """
+
+    figure: LearntFigure
+    cook: int
+    at: float
+    style: str
+    surface: str
+    observed: float
+    low: float
+    usual: float
+    high: float
+    value: float
+    sd: float
+    piece: int = 0
+    aside: bool = False

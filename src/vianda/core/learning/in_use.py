@@ -1,0 +1,116 @@
+"""The factors that a kitchen's forecasts are made with, and how one that was learnt is put to use."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.equipment.style_factor import LEAST_FACTOR, MOST_FACTOR, StyleFactor
+from vianda.core.learning.figures import FIGURES, LearntFigure, Level
+
+
+@dataclass(frozen=True, slots=True)
+class FactorsInUse:
+    """What one cook's forecasts were multiplied with: its loss, its shrink, the heat of its surface."""
+
+    loss: float = 1.0
+    shrink: float = 1.0
+    heat: float = 1.0
+
+
+def factors_in_use(kitchen: Kitchen, *, style: str, surface: str) -> FactorsInUse:
+    """The factors that a kitchen forecasts a style on a surface with.
+
+    Parameters
+    ----------
+    kitchen : Kitchen
+        The equipment as it really behaves.
+    style, surface : str
+        Their keys.
+
+    Returns
+    -------
+    FactorsInUse
+        Each above 0; 1 where nothing was learnt.
+
+    Raises
+    ------
+    UnknownItemError
+        This kitchen has no such surface.
+    """
+    on = kitchen.surface(surface)
+    return FactorsInUse(
+        on.loss_factor * kitchen.style_factor("loss", style),
+        kitchen.style_factor("shrink", style),
+        on.heating.heat_factor,
+    )
+
+
+def all_in_use(kitchen: Kitchen) -> dict[tuple[LearntFigure, Level, str], float]:
+    """Every factor of a kitchen, by figure, level and key.
+
+    Parameters
+    ----------
+    kitchen : Kitchen
+        The equipment as it really behaves.
+
+    Returns
+    -------
+    dict[tuple[LearntFigure, Level, str], float]
+        Styles that nothing was learnt of are not in it.
+    """
+    found: dict[tuple[LearntFigure, Level, str], float] = {}
+    for surface in kitchen.surfaces:
+        found["loss", "surface", surface.key] = surface.loss_factor
+        found["heat", "surface", surface.key] = surface.heating.heat_factor
+    for one in kitchen.learnt:
+        found.setdefault((one.figure, "style", one.style), one.factor)
+    return found
+
+
+def with_factor(kitchen: Kitchen, *, figure: LearntFigure, level: Level, key: str, factor: float) -> Kitchen:
+    """The kitchen with one factor put to use; a factor of 1 is what the tables say.
+
+    Parameters
+    ----------
+    kitchen : Kitchen
+        The equipment.
+    figure : LearntFigure
+        What is multiplied.
+    level : Level
+        Of a style or of a surface.
+    key : str
+        Which one.
+    factor : float
+        0.5 to 2.
+
+    Returns
+    -------
+    Kitchen
+        Its forecasts follow from now on; what was cooked before keeps its own.
+
+    Raises
+    ------
+    OutOfRangeError
+        A factor below 0.5 or above 2, or a figure that is not learnt of such a thing.
+    UnknownItemError
+        This kitchen has no such surface.
+    """
+    if not LEAST_FACTOR <= factor <= MOST_FACTOR:
+        raise OutOfRangeError(f"A factor is {LEAST_FACTOR:g} to {MOST_FACTOR:g}.", field="/factor")
+    if level not in FIGURES[figure].adopt:
+        raise OutOfRangeError(f"That is not learnt of a {level}.", field="/level")
+    if level == "surface":
+        on = kitchen.surface(key, field="/key")
+        moved = (
+            replace(on, loss_factor=factor)
+            if figure == "loss"
+            else replace(on, heating=replace(on.heating, heat_factor=factor))
+        )
+        return replace(kitchen, surfaces=tuple(moved if s.key == key else s for s in kitchen.surfaces))
+    if figure == "heat":
+        raise OutOfRangeError("That is not learnt of a style.", field="/level")
+    others = tuple(f for f in kitchen.learnt if (f.figure, f.style) != (figure, key))
+    mine = () if factor == 1.0 else (StyleFactor(figure, key, factor),)
+    return replace(kitchen, learnt=(*others, *mine))

@@ -1,0 +1,129 @@
+"""What the kitchen learns from its cooks: taken down when a cook is noted, put together when it is asked for."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import UTC
+from typing import Any
+
+from vianda.core.basis.errors import CoreError, OutOfRangeError
+from vianda.core.learning.figures import FIGURES, LearntFigure, Level, Observation
+from vianda.core.learning.from_cook import CookDone, heat_observation, loss_observation, readings_of, shrink_observation
+from vianda.core.learning.in_use import all_in_use, with_factor
+from vianda.core.learning.learnt import Learnt, learnt_of
+from vianda.core.learning.scores import ForecastScore, scores_of
+from vianda.core.model.styles import FLAT, all_styles
+from vianda.runtime.engine import ENGINE
+from vianda.services import kitchens
+from vianda.services.heat_bench import case_of
+from vianda.storage import observation_repository
+from vianda.storage.kitchen_repository import load_kitchen
+from vianda.storage.observation_repository import SeenIn
+from vianda.storage.records import StoredCook
+from vianda.storage.transaction import transaction
+
+
+@dataclass(frozen=True, slots=True)
+class Learning:
+    """What was learnt, how good the forecasts were, and the cooks it comes from; the kitchen's revision."""
+
+    learnt: tuple[Learnt, ...]
+    scores: tuple[ForecastScore, ...]
+    cooks: tuple[SeenIn, ...]
+    revision: int
+
+
+def observations_of(cook: StoredCook, outcome: dict[str, Any]) -> tuple[Observation, ...]:
+    """Everything that one cook says."""
+    style = all_styles().get(cook.formula.dish.style)
+    used = cook.plan.get("factors")
+    factors = used or {"loss": 1.0, "shrink": 1.0, "heat": 1.0}
+    done = CookDone(
+        cook.id,
+        cook.started_at.replace(tzinfo=UTC).timestamp(),
+        cook.formula.dish.style,
+        cook.formula.heat.surface,
+        factors["loss"],
+        factors["shrink"],
+        factors["heat"],
+    )
+    shape, found = cook.plan["shape"], []
+    if outcome.get("cooked_mass_g") is not None:
+        left = shape["cooked_yield_frac"]
+        found.append(
+            loss_observation(
+                done,
+                batch_mass_g=cook.plan["portions"]["batch_mass_g"],
+                cooked_mass_g=outcome["cooked_mass_g"],
+                yield_low=left["low"],
+                yield_usual=left["usual"],
+                yield_high=left["high"],
+                target_c=cook.formula.heat.target_core_temp_c,
+                core_c=outcome.get("core_c"),
+            )
+        )
+    if outcome.get("cooked_diameter_mm") is not None and style is not None and style.form in FLAT:
+        wide = shape["cooked_diameter_mm"]
+        found.append(
+            shrink_observation(
+                done,
+                raw_mm=shape["raw_diameter_mm"],
+                cooked_mm=outcome["cooked_diameter_mm"],
+                cooked_low_mm=wide["low"],
+                cooked_usual_mm=wide["usual"],
+                cooked_high_mm=wide["high"],
+            )
+        )
+    # Which heat a cook was planned with is known since plans keep it.
+    if used is not None:
+        found += _heat(cook, done)
+    return tuple(o for o in found if o is not None)
+
+
+def _heat(cook: StoredCook, done: CookDone) -> list[Observation | None]:
+    said = [(e.kind, e.place, e.value, (e.at - cook.started_at).total_seconds()) for e in cook.events]
+    readings = readings_of(cook.plan["stove"], said)
+    if not readings:
+        return []
+    try:
+        case = case_of(cook.formula)
+        return [heat_observation(done, case, reading, engine=ENGINE) for reading in readings]
+    except CoreError:
+        # What it was cooked on, or made of, is no longer here: the reading says nothing any more.
+        return []
+
+
+def keep(cook: StoredCook, observations: Sequence[Observation]) -> None:
+    """Keep what a cook says, once."""
+    observation_repository.keep_observations(cook.id, cook.started_at, observations)
+
+
+def learning() -> Learning:
+    """What this kitchen has learnt so far."""
+    kitchen = load_kitchen()
+    seen = [o for figure in FIGURES for o in observation_repository.observations(figure)]
+    names: dict[tuple[Level, str], str] = {("style", key): style.title for key, style in all_styles().items()}
+    names |= {("surface", s.key): s.name for s in kitchen.kitchen.surfaces}
+    return Learning(
+        learnt_of(seen, names=names, in_use=all_in_use(kitchen.kitchen)),
+        scores_of(seen),
+        tuple(observation_repository.seen_in([o.cook for o in seen])),
+        kitchen.revision,
+    )
+
+
+def use_factor(figure: LearntFigure, level: Level, key: str, factor: float, *, revision: int) -> Learning:
+    """Put a factor to use: forecasts follow from now on."""
+    if level == "style" and key not in all_styles():
+        raise OutOfRangeError("There is no such style.", field="/key")
+    kitchen = load_kitchen().kitchen
+    kitchens.save_kitchen(with_factor(kitchen, figure=figure, level=level, key=key, factor=factor), revision=revision)
+    return learning()
+
+
+def set_aside(figure: LearntFigure, cook_id: int, piece: int, *, aside: bool) -> Learning:
+    """Leave one observation out, or count it again."""
+    with transaction():
+        observation_repository.set_aside(figure, cook_id, piece, aside=aside)
+    return learning()
