@@ -138,6 +138,14 @@ export type SwapOffer = S["SwapOffer"];
 export type Shaker = S["Shaker"];
 export type CheckLine = Evaluation["beside"]["checklist"][number];
 export type Pickled = S["Pickled"];
+export type Learning = S["LearningAnswer"];
+export type Learnt = S["Learnt"];
+export type Datum = S["Datum"];
+export type ForecastScore = S["ForecastScore"];
+export type FaultSearch = S["FaultSearch"];
+export type Symptom = S["SymptomChoice"]["key"];
+export type RankedCause = S["RankedCause"];
+export type FaultQuestion = Omit<S["FaultRequest"], "unit_system">;
 export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
 
 /** A refusal with a reason, or — status 0 or 503 — a server that does not answer. */
@@ -415,6 +423,11 @@ export const api = {
   logbookChoices: () => ask("get", "/api/logbook/choices"),
   traceLot: (lot_key: string, signal?: AbortSignal) =>
     ask("get", "/api/lots/{lot_key}/trace", { at: { lot_key }, signal }),
+  learning: (signal?: AbortSignal) => ask("get", "/api/learning", { signal }),
+  useFactor: (factor: S["UseRequest"]) => ask("post", "/api/learning/use", { body: factor, once: true }),
+  leaveOut: (observation: S["AsideRequest"]) => ask("post", "/api/learning/aside", { body: observation }),
+  faults: (cook_id: number, asked: S["FaultRequest"], signal?: AbortSignal) =>
+    ask("post", "/api/cooks/{cook_id}/faults", { at: { cook_id }, body: asked, signal }),
   beginCook: (formula_id: number) => ask("post", "/api/cooks", { body: { formula_id }, once: true }),
   cook: (cook_id: number) => ask("get", "/api/cooks/{cook_id}", { at: { cook_id } }),
   cookEvent: (cook_id: number, event: S["EventRequest"]) =>

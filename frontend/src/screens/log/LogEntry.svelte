@@ -65,7 +65,11 @@
           {moment(cook.started_at)} · {cook.finished_at ? "finished" : "still at the stove"} ·
           <a class="text-primary underline underline-offset-3" href={`/formula/${cook.formula_id}/notes`}
             >to the formula</a
-          >
+          >{#if cook.finished_at}
+            ·
+            <a class="text-primary underline underline-offset-3" href={`/log/${cook.id}/wrong`}
+              >what went wrong?</a
+            >{/if}
         </p>
       </div>
       <dl class="flex flex-wrap gap-x-8 gap-y-2 border-b border-base-300 py-3">

@@ -141,6 +141,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cooks/{cook_id}/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What went wrong with a cook: causes, the likeliest first, and what to ask next */
+        post: operations["look_for_fault"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cooks/{cook_id}/outcome": {
         parameters: {
             query?: never;
@@ -736,6 +753,57 @@ export interface paths {
         /** Add, correct or retire a meat */
         put: operations["save_meat"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the kitchen has learnt from its cooks */
+        get: operations["get_learning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learning/aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Leave one observation out of what is learnt, or count it again */
+        post: operations["set_observation_aside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learning/use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a learnt factor to use: forecasts follow from now on */
+        post: operations["use_factor"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2104,6 +2172,26 @@ export interface components {
             source: string;
         };
         /**
+         * AsideRequest
+         * @description One observation, and whether it is left out.
+         */
+        AsideRequest: {
+            /** Aside */
+            aside: boolean;
+            /** Cook */
+            cook: number;
+            /**
+             * Figure
+             * @enum {string}
+             */
+            figure: "loss" | "shrink" | "heat";
+            /**
+             * Piece
+             * @default 0
+             */
+            piece: number;
+        };
+        /**
          * Ask
          * @description What cannot be settled by the text alone, with its readings as choices.
          */
@@ -2242,6 +2330,50 @@ export interface components {
             needed_g: number;
             /** Portions */
             portions: number;
+        };
+        /**
+         * BatchReadings
+         * @description What was measured of a batch; None where it was not.
+         *
+         *     ``loss_ratio``, ``shrink_ratio``, ``heat_ratio``, ``first_side_ratio`` and ``rest_ratio`` are what came over what
+         *     was forecast or planned: mass and diameter lost, time on the heat, on the first side, and at rest.
+         */
+        BatchReadings: {
+            /**
+             * Core C
+             * @default null
+             */
+            core_c: number | null;
+            /**
+             * First Side Ratio
+             * @default null
+             */
+            first_side_ratio: number | null;
+            /**
+             * Heat Ratio
+             * @default null
+             */
+            heat_ratio: number | null;
+            /**
+             * Loss Ratio
+             * @default null
+             */
+            loss_ratio: number | null;
+            /**
+             * Rest Ratio
+             * @default null
+             */
+            rest_ratio: number | null;
+            /**
+             * Shrink Ratio
+             * @default null
+             */
+            shrink_ratio: number | null;
+            /**
+             * Surface C
+             * @default null
+             */
+            surface_c: number | null;
         };
         /**
          * BatchYield
@@ -3578,6 +3710,27 @@ export interface components {
             trimmed_g: number;
         };
         /**
+         * Datum
+         * @description What one cook said: the factor it alone asks for with its own range, and whether it counts.
+         *
+         *     ``outlier``: it does not belong to the rest, and was set aside. ``aside``: the cook set it aside.
+         */
+        Datum: {
+            /** Aside */
+            aside: boolean;
+            /** Cook */
+            cook: number;
+            factor: components["schemas"]["Band"];
+            /** Forecast */
+            forecast: number;
+            /** Observed */
+            observed: number;
+            /** Outlier */
+            outlier: boolean;
+            /** Piece */
+            piece: number;
+        };
+        /**
          * Dimple
          * @description A hollow pressed into the middle: across and deep in mm, and what it lifts the rest of the top by.
          */
@@ -3958,6 +4111,55 @@ export interface components {
             weights: components["schemas"]["WeightsModel"];
         };
         /**
+         * FaultRequest
+         * @description What is wrong with a cook, what is certainly not, and answers to questions by the cause they are of.
+         *
+         *     ``surface_c`` and ``core_c`` are what was measured, where the record does not say.
+         */
+        FaultRequest: {
+            /**
+             * Absent
+             * @default []
+             */
+            absent: ("dry" | "tough" | "falls-apart" | "greasy" | "domed" | "shrunk" | "no-crust" | "burnt-raw" | "bland" | "salty" | "watery" | "glaze" | "crumbles")[];
+            /** Answers */
+            answers?: {
+                [key: string]: boolean;
+            };
+            /**
+             * Core C
+             * @default null
+             */
+            core_c: number | null;
+            /**
+             * Surface C
+             * @default null
+             */
+            surface_c: number | null;
+            /**
+             * Symptoms
+             * @default []
+             */
+            symptoms: ("dry" | "tough" | "falls-apart" | "greasy" | "domed" | "shrunk" | "no-crust" | "burnt-raw" | "bland" | "salty" | "watery" | "glaze" | "crumbles")[];
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
+        };
+        /**
+         * FaultSearch
+         * @description What a cook can have wrong, what was measured of it, and, once something is said, what it comes from.
+         */
+        FaultSearch: {
+            /** Formula Name */
+            formula_name: string;
+            found?: components["schemas"]["WentWrong"] | null;
+            readings: components["schemas"]["BatchReadings"];
+            /** Symptoms */
+            symptoms: components["schemas"]["SymptomChoice"][];
+        };
+        /**
          * Ferment
          * @description Salt, g; days until it is eaten young and until it is through; what is left drained, g; what it rests on.
          */
@@ -4257,6 +4459,39 @@ export interface components {
             usual: number;
         };
         /**
+         * ForecastScore
+         * @description How good the forecasts of a figure were.
+         *
+         *     Attributes
+         *     ----------
+         *     cooks : int
+         *         How many observations are scored.
+         *     held_frac : Band
+         *         Share of them inside the band of eight in ten, 0–1, with its own uncertainty (95 %).
+         *     plan_held_frac : float
+         *         Share inside the range that the plan itself showed, 0–1.
+         *     off_frac, plan_off_frac : float
+         *         Half of the forecasts were off by less than this, with what was learnt and without.
+         */
+        ForecastScore: {
+            /** Cooks */
+            cooks: number;
+            /**
+             * Figure
+             * @enum {string}
+             */
+            figure: "loss" | "shrink" | "heat";
+            held_frac: components["schemas"]["Band"];
+            /** Off Frac */
+            off_frac: number;
+            /** Plan Held Frac */
+            plan_held_frac: number;
+            /** Plan Off Frac */
+            plan_off_frac: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * ForgetRequest
          * @description Which finding to take back.
          */
@@ -4362,7 +4597,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 12;
+            version: 13;
         };
         /**
          * FormulaRequest
@@ -5334,6 +5569,7 @@ export interface components {
          * @description One kitchen. ``country`` and ``setting`` decide which published floor leads; ``salt`` is the one it holds.
          *
          *     ``trimmed_by`` says whether its cuts come from one knife, so that they turn out fatter or leaner together.
+         *     ``learnt`` is what its own cooks have taught it of styles, one a figure and style.
          */
         Kitchen: {
             /** Buns */
@@ -5350,6 +5586,11 @@ export interface components {
              * @default []
              */
             grinders: components["schemas"]["Grinder"][];
+            /**
+             * Learnt
+             * @default []
+             */
+            learnt: components["schemas"]["StyleFactor"][];
             /**
              * Moulds
              * @default []
@@ -5602,6 +5843,74 @@ export interface components {
             kind: "label" | "butcher" | "laboratory";
             /** Revision */
             revision: number;
+        };
+        /**
+         * LearningAnswer
+         * @description What was learnt, how good forecasts were, the cooks it comes from, and the revision of the kitchen.
+         */
+        LearningAnswer: {
+            /** Cooks */
+            cooks: components["schemas"]["SeenInAnswer"][];
+            /** Learnt */
+            learnt: components["schemas"]["Learnt"][];
+            /** Revision */
+            revision: number;
+            /** Scores */
+            scores: components["schemas"]["ForecastScore"][];
+        };
+        /**
+         * Learnt
+         * @description One factor that is learnt, of a style or of a surface.
+         *
+         *     Attributes
+         *     ----------
+         *     prior, posterior : Band
+         *         The factor with the middle eight tenths of what is thought of it, before and after.
+         *     in_use : float
+         *         What the forecasts are made with now.
+         *     proposed : float
+         *         What they would be made with: the posterior, no further than 0.5 to 2.
+         *     news : bool
+         *         Whether what is proposed differs from what is in use by more than nothing.
+         *     sure : bool
+         *         Whether its range lies on one side of what the tables say.
+         *     counted : int
+         *         How many observations count.
+         */
+        Learnt: {
+            /** Counted */
+            counted: number;
+            /** Data */
+            data: components["schemas"]["Datum"][];
+            /**
+             * Figure
+             * @enum {string}
+             */
+            figure: "loss" | "shrink" | "heat";
+            /** In Use */
+            in_use: number;
+            /** Key */
+            key: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "style" | "surface";
+            /** Name */
+            name: string;
+            /** News */
+            news: boolean;
+            posterior: components["schemas"]["Band"];
+            prior: components["schemas"]["Band"];
+            /** Proposed */
+            proposed: number;
+            says: components["schemas"]["Phrase"];
+            /** Source */
+            source: string;
+            /** Sure */
+            sure: boolean;
+            /** Title */
+            title: string;
         };
         /**
          * Likeness
@@ -6454,6 +6763,22 @@ export interface components {
          */
         NewServiceRequest: {
             service: components["schemas"]["Service"];
+        };
+        /**
+         * NextQuestion
+         * @description The question that decides most: of which cause it is, and how much it is expected to tell, bits.
+         */
+        NextQuestion: {
+            /** Bits */
+            bits: number;
+            /** Cause */
+            cause: string;
+            /** No */
+            no: string;
+            /** Text */
+            text: string;
+            /** Yes */
+            yes: string;
         };
         /**
          * NoteCheckRequest
@@ -7748,6 +8073,31 @@ export interface components {
             waiting?: ("limit" | "check" | "note") | null;
         };
         /**
+         * RankedCause
+         * @description One cause with its chance now and before anything of this batch was looked at, 0–1.
+         *
+         *     ``change`` is what counsel offers to make of the formula; None where it is not the formula.
+         */
+        RankedCause: {
+            /** Before */
+            before: number;
+            /** Chance */
+            chance: number;
+            change?: components["schemas"]["Change"] | null;
+            /** Key */
+            key: string;
+            /** Next Time */
+            next_time: string;
+            /** Speaks Against */
+            speaks_against: components["schemas"]["Phrase"][];
+            /** Speaks For */
+            speaks_for: components["schemas"]["Phrase"][];
+            /** Title */
+            title: string;
+            /** Tonight */
+            tonight: string;
+        };
+        /**
          * Read
          * @description What a simulated thermometer shows, °C, and when.
          */
@@ -8459,6 +8809,18 @@ export interface components {
              * @enum {string}
              */
             salt_place: "surface" | "mixed" | "none";
+        };
+        /**
+         * SeenInAnswer
+         * @description A cook that something was observed in.
+         */
+        SeenInAnswer: {
+            /** Cook Id */
+            cook_id: number;
+            /** Formula Name */
+            formula_name: string;
+            /** Started At */
+            started_at: string;
         };
         /**
          * Served
@@ -9639,6 +10001,21 @@ export interface components {
             wanted_frac: number;
         };
         /**
+         * StyleFactor
+         * @description A factor on the mass lost, or on the share of the diameter lost, of one style in this kitchen; 0.5 to 2.
+         */
+        StyleFactor: {
+            /** Factor */
+            factor: number;
+            /**
+             * Figure
+             * @enum {string}
+             */
+            figure: "loss" | "shrink";
+            /** Style */
+            style: string;
+        };
+        /**
          * StyleLine
          * @description What the screens need of the style chosen.
          */
@@ -9883,6 +10260,19 @@ export interface components {
             miss: number;
             /** Missed */
             missed: ("sugar" | "salt" | "acid" | "fat" | "pungency" | "savour" | "water" | "dry")[];
+        };
+        /**
+         * SymptomChoice
+         * @description A symptom that a piece of this form can have.
+         */
+        SymptomChoice: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "dry" | "tough" | "falls-apart" | "greasy" | "domed" | "shrunk" | "no-crust" | "burnt-raw" | "bland" | "salty" | "watery" | "glaze" | "crumbles";
+            /** Title */
+            title: string;
         };
         /**
          * TakeBeside
@@ -10476,6 +10866,28 @@ export interface components {
             hours: number;
         };
         /**
+         * UseRequest
+         * @description A factor to put to use, and the revision of the kitchen seen; 1 is what the tables say.
+         */
+        UseRequest: {
+            /** Factor */
+            factor: number;
+            /**
+             * Figure
+             * @enum {string}
+             */
+            figure: "loss" | "shrink" | "heat";
+            /** Key */
+            key: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "style" | "surface";
+            /** Revision */
+            revision: number;
+        };
+        /**
          * Verdict
          * @description Whether what lies on the scale is good. ``change_g`` is what to add, or, below zero, to pinch off.
          */
@@ -10744,6 +11156,15 @@ export interface components {
             cook: components["schemas"]["LogLineAnswer"];
             /** Mass G */
             mass_g: number;
+        };
+        /**
+         * WentWrong
+         * @description Causes, the likeliest first, and what to ask next; None when nothing is worth asking.
+         */
+        WentWrong: {
+            /** Causes */
+            causes: components["schemas"]["RankedCause"][];
+            question?: components["schemas"]["NextQuestion"] | null;
         };
         /**
          * WholeMix
@@ -11484,6 +11905,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CookAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_for_fault: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FaultRequest"];
+            };
+        };
+        responses: {
+            /** @description What went wrong with a cook: causes, the likeliest first, and what to ask next */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultSearch"];
                 };
             };
             /** @description A problem */
@@ -14739,6 +15258,257 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Meat"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_learning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What the kitchen has learnt from its cooks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_observation_aside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AsideRequest"];
+            };
+        };
+        responses: {
+            /** @description Leave one observation out of what is learnt, or count it again */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    use_factor: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UseRequest"];
+            };
+        };
+        responses: {
+            /** @description Put a learnt factor to use: forecasts follow from now on */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningAnswer"];
                 };
             };
             /** @description A problem */
