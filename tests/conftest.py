@@ -32,6 +32,7 @@ TABLES = (
     tables.TickRow,
     tables.StockedRow,
     tables.ServiceRow,
+    tables.TastingRow,
     tables.WeighingEventRow,
     tables.WeighingRow,
     tables.CookEventRow,

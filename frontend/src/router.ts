@@ -3,14 +3,17 @@ import { createRouter } from "sv-router";
 // Each screen is fetched when it is first opened.
 export const { p, navigate, isActive, route } = createRouter({
   "/": () => import("./screens/shelf/ShelfScreen.svelte"),
+  "/formula/:id/compare": () => import("./screens/compare/CompareScreen.svelte"),
   "/formula/:id/:step": () => import("./screens/bench/BenchScreen.svelte"),
   "/stove/:id": () => import("./screens/stove/StoveScreen.svelte"),
   "/weigh/:id": () => import("./screens/weigh/WeighScreen.svelte"),
   "/log": () => import("./screens/log/LogScreen.svelte"),
   "/lots/:key": () => import("./screens/log/TraceScreen.svelte"),
+  "/log/trends": () => import("./screens/log/TrendsScreen.svelte"),
   "/log/learnt": () => import("./screens/learnt/LearntScreen.svelte"),
   "/log/:id/wrong": () => import("./screens/faults/WrongScreen.svelte"),
   "/log/:id": () => import("./screens/log/LogEntry.svelte"),
+  "/tastings/:id": () => import("./screens/compare/TastingScreen.svelte"),
   "/larder": () => import("./screens/larder/LarderScreen.svelte"),
   "/pantry": () => import("./screens/pantry/PantryScreen.svelte"),
   "/build/:id": () => import("./screens/build/BuildScreen.svelte"),

@@ -148,7 +148,14 @@ def test_every_operation_in_the_contract_answers_as_the_contract_says(app) -> No
     schema = schemathesis.openapi.from_wsgi("/api/openapi.json", app)
     for operation in schema.include(method="GET").get_all_operations():
         case = operation.ok().Case(
-            path_parameters={"formula_id": 1, "cook_id": 1, "weighing_id": 1, "service_id": 1, "lot_key": "x"}
+            path_parameters={
+                "formula_id": 1,
+                "cook_id": 1,
+                "weighing_id": 1,
+                "service_id": 1,
+                "lot_key": "x",
+                "tasting_id": 1,
+            }
         )
         response = case.call()
         assert response.status_code in (200, 404), case.path

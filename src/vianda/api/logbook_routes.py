@@ -5,25 +5,25 @@ from __future__ import annotations
 from datetime import date
 from typing import Annotated
 
-from flask import Blueprint
+from flask import Blueprint, Response, request
 from pydantic import Field
 
+from vianda.api.attachment import csv_file, json_file
 from vianda.api.contract import operation
 from vianda.api.wire import Answer, Moment, Text
+from vianda.core.weighing.control_chart import Rule
 from vianda.interchange.documents import Strict
-from vianda.services import logbook
-from vianda.storage.logbook_repository import LogLine
+from vianda.interchange.logbook_csv import logbook_csv, logbook_json
+from vianda.services import logbook, trends
+from vianda.storage.logbook_repository import LogLine, LogQuery
 
 blueprint = Blueprint("logbook", __name__, url_prefix="/api")
 # A clock is at most so far from UTC, min.
 MOST_OFFSET_MIN = 14 * 60
 
 
-class LogRequest(Strict):
-    """What is looked for; what is empty asks for nothing. Days are the kitchen's, ``utc_offset_min`` ahead of UTC.
-
-    ``before`` is the last cook of the page before.
-    """
+class LogFilter(Strict):
+    """What is looked for; what is empty asks for nothing. Days are the kitchen's, ``utc_offset_min`` ahead of UTC."""
 
     text: Text = ""
     dish: Annotated[str, Field(max_length=40)] = ""
@@ -32,8 +32,63 @@ class LogRequest(Strict):
     to_day: date | None = None
     least_score: Annotated[float, Field(ge=1, le=5)] | None = None
     lot: Annotated[str, Field(max_length=64)] = ""
-    before: Annotated[int, Field(ge=1)] | None = None
     utc_offset_min: Annotated[int, Field(ge=-MOST_OFFSET_MIN, le=MOST_OFFSET_MIN)] = 0
+
+    def query(self) -> LogQuery:
+        """The same as the services know it."""
+        return logbook.asked_for(
+            text=self.text,
+            dish=self.dish,
+            formula_id=self.formula_id,
+            from_day=self.from_day,
+            to_day=self.to_day,
+            least_score=self.least_score,
+            lot=self.lot,
+            utc_offset_min=self.utc_offset_min,
+        )
+
+
+class LogRequest(LogFilter):
+    """What is looked for, and ``before``: the last cook of the page before."""
+
+    before: Annotated[int, Field(ge=1)] | None = None
+
+
+class TrendRequest(Strict):
+    """Of which formula, or of which kind of dish; nothing: of all."""
+
+    formula_id: Annotated[int, Field(ge=1)] | None = None
+    dish: Annotated[str, Field(max_length=40)] = ""
+
+
+class TrendPointAnswer(Answer):
+    """One cook on a chart, and the range that was forecast."""
+
+    cook_id: int
+    formula_name: str
+    started_at: Moment
+    value: float
+    low: float | None
+    high: float | None
+
+
+class TrendRule(Answer):
+    """A rule of control charts that is broken at a point (index from 0)."""
+
+    rule: Rule
+    at: int
+
+
+class TrendAnswer(Answer):
+    """One figure over time: its points, mean and limits (None with too few), and the rules that are broken."""
+
+    figure: trends.TrendFigure
+    title: str
+    points: list[TrendPointAnswer]
+    mean: float | None
+    lower: float | None
+    upper: float | None
+    broken: list[TrendRule]
 
 
 class LogLineAnswer(Answer):
@@ -108,19 +163,58 @@ def line_answer(line: LogLine) -> LogLineAnswer:
     answer=LogAnswer,
 )
 def look_through_logbook(body: LogRequest) -> LogAnswer:
-    page = logbook.log_page(
-        text=body.text,
-        dish=body.dish,
-        formula_id=body.formula_id,
-        from_day=body.from_day,
-        to_day=body.to_day,
-        least_score=body.least_score,
-        lot=body.lot,
-        before=body.before,
-        utc_offset_min=body.utc_offset_min,
-    )
+    page = logbook.log_page(body.query(), before=body.before)
     lines = [line_answer(line) for line in page.lines]
     return LogAnswer(lines=lines, total=page.total, next=page.next)
+
+
+def _filter() -> LogFilter:
+    """What the address asks for; the kitchen it names is not part of it."""
+    return LogFilter.model_validate_strings({k: v for k, v in request.args.items() if k != "kitchen"})
+
+
+@blueprint.get("/logbook/cooks.csv")
+def logbook_as_csv() -> Response:
+    return csv_file(logbook_csv(logbook.log_rows(_filter().query())), name="logbook")
+
+
+@blueprint.get("/logbook/cooks.json")
+def logbook_as_json() -> Response:
+    content = logbook_json(logbook.log_rows(_filter().query()))
+    return json_file(content, name="logbook", ending="vianda", otherwise="logbook")
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/logbook/trends",
+    summary="Figures of cooks over time, with their control charts",
+    body=TrendRequest,
+    answer=list[TrendAnswer],
+)
+def logbook_trends(body: TrendRequest) -> list[TrendAnswer]:
+    return [
+        TrendAnswer(
+            figure=t.figure,
+            title=t.title,
+            points=[
+                TrendPointAnswer(
+                    cook_id=p.cook_id,
+                    formula_name=p.formula_name,
+                    started_at=p.started_at,
+                    value=p.value,
+                    low=p.low,
+                    high=p.high,
+                )
+                for p in t.points
+            ],
+            mean=t.chart.mean_g,
+            lower=t.chart.lower_g,
+            upper=t.chart.upper_g,
+            broken=[TrendRule(rule=b.rule, at=b.at) for b in t.chart.broken],
+        )
+        for t in trends.trends(formula_id=body.formula_id, dish=body.dish)
+    ]
 
 
 @operation(

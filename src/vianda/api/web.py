@@ -29,6 +29,7 @@ from vianda.api import (
     service_routes,
     supply_routes,
     target_routes,
+    tasting_routes,
     weighing_routes,
 )
 from vianda.api import cook_schemas as cs
@@ -37,11 +38,12 @@ from vianda.api import schemas as s
 from vianda.api.contract import JSON_TYPE, openapi
 from vianda.core.inventory.inventory import Meat
 from vianda.interchange.kinds import INGREDIENTS, MEATS, as_kept
-from vianda.services import larders
+from vianda.services import larders, tastings
 from vianda.storage.clock import now_utc
 from vianda.storage.kitchen_repository import StoredKitchen
 from vianda.storage.larder_repository import StoredIngredient, StoredLot
 from vianda.storage.records import StoredCook, StoredFormula, StoredService
+from vianda.storage.tasting_repository import StoredTasting
 
 API_VERSION = "1"
 COMPRESSED = [
@@ -86,6 +88,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
             StoredIngredient: lambda i: INGREDIENTS.plain(as_kept(i.ingredient)),
             StoredLot: lambda lot: problems.dump(ls.lot_answer(larders.known(lot))),
             Meat: MEATS.plain,
+            StoredTasting: lambda t: problems.dump(tasting_routes.tasting_answer(tastings.served(t))),
             StoredCook: lambda c: problems.dump(cs.cook_answer(c, now_utc())),
         },
     )
@@ -106,6 +109,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
         service_routes,
         supply_routes,
         target_routes,
+        tasting_routes,
         weighing_routes,
     ):
         app.register_blueprint(module.blueprint)

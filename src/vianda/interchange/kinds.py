@@ -13,6 +13,7 @@ from vianda.core.inventory.pantry import Ingredient
 from vianda.core.model.formula import Formula
 from vianda.core.model.service import Service
 from vianda.core.model.stocked import Stocked
+from vianda.core.tasting.tasting import Tasting
 from vianda.interchange.documents import Document
 
 FORMULAS = Document(Formula)
@@ -24,6 +25,7 @@ MOULDS = Document(Mould)
 MEATS = Document(Meat)
 LOTS = Document(Lot)
 INGREDIENTS = Document(Ingredient)
+TASTINGS = Document(Tasting)
 
 
 def as_kept(ingredient: Ingredient) -> Ingredient:

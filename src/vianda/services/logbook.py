@@ -4,14 +4,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date, datetime, time, timedelta
+from typing import Any
 
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.inventory.inventory import Inventory
+from vianda.interchange.logbook_csv import logbook_rows
 from vianda.storage import larder_repository, logbook_repository
 from vianda.storage.logbook_repository import HeldLot, LogLine, LogQuery
 from vianda.storage.records import NotFoundError, StoredCook
 
 PAGE = 50
+# A file holds so many of the newest.
+MOST_EXPORTED = 100_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +68,7 @@ class LotTrace:
     cooks: tuple[Went, ...]
 
 
-def log_page(
+def asked_for(
     *,
     text: str = "",
     dish: str = "",
@@ -73,14 +77,13 @@ def log_page(
     to_day: date | None = None,
     least_score: float | None = None,
     lot: str = "",
-    before: int | None = None,
     utc_offset_min: int = 0,
-) -> LogPage:
-    """A page of the logbook; days, both counted, are those of the kitchen's clock."""
+) -> LogQuery:
+    """What is looked for; days, both counted, are those of the kitchen's clock."""
     if from_day is not None and to_day is not None and to_day < from_day:
         raise OutOfRangeError("The span ends before it begins.", field="/to_day")
     offset = timedelta(minutes=utc_offset_min)
-    query = LogQuery(
+    return LogQuery(
         text,
         dish,
         formula_id,
@@ -89,6 +92,10 @@ def log_page(
         least_score,
         lot,
     )
+
+
+def log_page(query: LogQuery, *, before: int | None = None) -> LogPage:
+    """A page of the logbook."""
     total = logbook_repository.count_lines(query) if before is None else None
     if total == 0:
         return LogPage((), 0, None)
@@ -96,6 +103,12 @@ def log_page(
     found = logbook_repository.find_lines(query, before=before, most=PAGE + 1)
     lines = tuple(found[:PAGE])
     return LogPage(lines, total, lines[-1].cook_id if len(found) > PAGE else None)
+
+
+def log_rows(query: LogQuery) -> list[dict[str, Any]]:
+    """Every cook that is asked for, newest first, with what was noted of it."""
+    lines = logbook_repository.find_lines(query, before=None, most=MOST_EXPORTED)
+    return logbook_rows(lines, logbook_repository.outcomes_of([line.cook_id for line in lines]))
 
 
 def log_choices() -> LogChoices:

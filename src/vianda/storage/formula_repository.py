@@ -48,6 +48,14 @@ def formulas_of(formula_ids: Collection[int]) -> dict[int, StoredFormula]:
     return {row.id: _stored(row) for row in rows}
 
 
+def names_of(formula_ids: Collection[int]) -> dict[int, str]:
+    """What formulas are called, archived ones too, in one question."""
+    rows = FormulaRow.select(FormulaRow.id, FormulaRow.name).where(
+        _here() & FormulaRow.id.in_(sorted(set(formula_ids)))
+    )
+    return {row.id: row.name for row in rows}
+
+
 def get_formula(formula_id: int) -> StoredFormula:
     """One formula as it stands."""
     return _stored(_row(formula_id))

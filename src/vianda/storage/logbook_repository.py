@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
@@ -14,11 +15,12 @@ from peewee import fn
 from vianda.storage.folded import folded
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import StoredCook
-from vianda.storage.tables import CookLineRow, CookLotRow
+from vianda.storage.tables import CookLineRow, CookLotRow, CookRow
 
 SCORES = ("crust", "juice", "bite", "bind", "grease", "salt")
 REMARK_LETTERS = 200
 MOST_LOTS = 200
+CHUNK = 1000
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,6 +122,17 @@ def find_lines(query: LogQuery, *, before: int | None, most: int) -> list[LogLin
             )
     newest = rows.order_by(CookLineRow.started_at.desc(), CookLineRow.cook_id.desc())
     return [_line(row) for row in newest.limit(most)]
+
+
+def outcomes_of(cook_ids: Sequence[int]) -> dict[int, dict[str, Any]]:
+    """What was noted of cooks, by number; those that nothing was noted of are left out."""
+    found: dict[int, dict[str, Any]] = {}
+    for start in range(0, len(cook_ids), CHUNK):
+        some = list(cook_ids[start : start + CHUNK])
+        here = (CookRow.kitchen_id == kitchen_here()) & CookRow.id.in_(some) & CookRow.outcome.is_null(False)
+        rows: list[Any] = list(CookRow.select(CookRow.id, CookRow.outcome).where(here).tuples())
+        found |= {cook_id: json.loads(outcome) for cook_id, outcome in rows}
+    return found
 
 
 def count_lines(query: LogQuery) -> int:

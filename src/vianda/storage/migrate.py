@@ -23,6 +23,7 @@ from vianda.storage.migrations import (
     m0015_days_of_services,
     m0016_logbook_in_order,
     m0017_observations,
+    m0018_tastings,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -43,6 +44,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0015", m0015_days_of_services.run),
     ("0016", m0016_logbook_in_order.STATEMENTS),
     ("0017", m0017_observations.run),
+    ("0018", m0018_tastings.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

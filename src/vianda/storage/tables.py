@@ -265,6 +265,20 @@ class ServiceRow(Table):
         table_name = "service"
 
 
+class TastingRow(Table):
+    """A blind tasting, as its JSON document."""
+
+    id = AutoField()
+    kitchen_id = IntegerField()
+    formula_id = IntegerField()
+    document = TextField()
+    revision = IntegerField()
+    created_at = DateTimeField()
+
+    class Meta:
+        table_name = "tasting"
+
+
 class StockedRow(Table):
     """What is kept of one thing, as its JSON document."""
 

@@ -146,6 +146,11 @@ export type FaultSearch = S["FaultSearch"];
 export type Symptom = S["SymptomChoice"]["key"];
 export type RankedCause = S["RankedCause"];
 export type FaultQuestion = Omit<S["FaultRequest"], "unit_system">;
+export type Comparison = S["Comparison"];
+export type Tasting = S["TastingAnswer"];
+export type TastingKind = S["TastingRequest"]["kind"];
+export type TasterAnswer = S["TasterAnswer"];
+export type Trend = S["TrendAnswer"];
 export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
 
 /** A refusal with a reason, or — status 0 or 503 — a server that does not answer. */
@@ -420,6 +425,14 @@ export const api = {
     ask("get", "/api/formulas/{formula_id}/cooks", { at: { formula_id } }),
   cooks: () => ask("get", "/api/cooks"),
   logbook: (query: LogQuery, signal?: AbortSignal) => ask("post", "/api/logbook", { body: query, signal }),
+  trends: (of: S["TrendRequest"], signal?: AbortSignal) =>
+    ask("post", "/api/logbook/trends", { body: of, signal }),
+  /** The logbook as a file, of what is looked for. */
+  logbookPath: (query: LogQuery, ending: "csv" | "json") => {
+    const said = Object.entries(query).filter(([key, value]) => value && key !== "before");
+    const asked = new URLSearchParams(said.map(([key, value]) => [key, String(value)])).toString();
+    return inKitchen(`/api/logbook/cooks.${ending}${asked ? `?${asked}` : ""}`);
+  },
   logbookChoices: () => ask("get", "/api/logbook/choices"),
   traceLot: (lot_key: string, signal?: AbortSignal) =>
     ask("get", "/api/lots/{lot_key}/trace", { at: { lot_key }, signal }),
@@ -428,6 +441,29 @@ export const api = {
   leaveOut: (observation: S["AsideRequest"]) => ask("post", "/api/learning/aside", { body: observation }),
   faults: (cook_id: number, asked: S["FaultRequest"], signal?: AbortSignal) =>
     ask("post", "/api/cooks/{cook_id}/faults", { at: { cook_id }, body: asked, signal }),
+  compareVersions: (
+    formula_id: number,
+    before: number,
+    after: number,
+    unit_system: Units,
+    signal?: AbortSignal,
+  ) =>
+    ask("post", "/api/formulas/{formula_id}/compare", {
+      at: { formula_id },
+      body: { before, after, unit_system },
+      signal,
+    }),
+  tastings: (formula_id: number) => ask("get", "/api/formulas/{formula_id}/tastings", { at: { formula_id } }),
+  setUpTasting: (formula_id: number, kind: TastingKind, versions: number[], tasters: number) =>
+    ask("post", "/api/formulas/{formula_id}/tastings", {
+      at: { formula_id },
+      body: { kind, versions, tasters },
+      once: true,
+    }),
+  tasting: (tasting_id: number, signal?: AbortSignal) =>
+    ask("get", "/api/tastings/{tasting_id}", { at: { tasting_id }, signal }),
+  answerTasting: (tasting_id: number, answers: TasterAnswer[], revision: number) =>
+    ask("put", "/api/tastings/{tasting_id}/answers", { at: { tasting_id }, body: { answers, revision } }),
   beginCook: (formula_id: number) => ask("post", "/api/cooks", { body: { formula_id }, once: true }),
   cook: (cook_id: number) => ask("get", "/api/cooks/{cook_id}", { at: { cook_id } }),
   cookEvent: (cook_id: number, event: S["EventRequest"]) =>

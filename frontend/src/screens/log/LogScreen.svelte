@@ -63,6 +63,7 @@
     <div class="flex flex-wrap items-end justify-between gap-3 border-b-2 border-base-content pb-2">
       <h1 class="text-2xl">Logbook</h1>
       <div class="flex gap-2">
+        <a class="act text-sm" href="/log/trends">Trends</a>
         <a class="act text-sm" href="/log/learnt">Learnt</a>
         <a class="act text-sm" href="/checks">Checks</a>
       </div>
@@ -127,6 +128,12 @@
             class="text-primary underline underline-offset-3"
             href={`/lots/${encodeURIComponent(wanted.lot)}`}>Where this lot went</a
           >{/if}
+        {#if total > 0}· as a file:
+          {#each ["csv", "json"] as const as ending (ending)}<a
+              class="ml-1.5 text-primary underline underline-offset-3"
+              href={api.logbookPath(query, ending)}
+              download>{ending.toUpperCase()}</a
+            >{/each}{/if}
       </p>
     {/if}
     {#if asked.problem}<p role="alert" class="mt-3 text-error">{asked.problem.detail}</p>{/if}

@@ -95,6 +95,9 @@
       <button class="act">Keep this one</button>
     </form>
     {#if versions && versions.length > 0}
+      <p class="mt-2">
+        <a class="act text-sm" href={`/formula/${bench.id}/compare`}>Compare, and taste blind</a>
+      </p>
       <ol class="mt-2">
         {#each versions as version (version.number)}
           <li class="flex items-baseline gap-3 border-b border-base-300 py-2">

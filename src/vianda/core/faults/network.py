@@ -79,9 +79,9 @@ def moved(chance: float, log_ratio: float) -> float:
     Parameters
     ----------
     chance : float
-        Before, above 0 and below 1.
+        Before, 0–1, neither end.
     log_ratio : float
-        Above 0 speaks for it, −20 to 20.
+        Natural logarithm; above 0 speaks for it, −20 to 20 (about 1).
 
     Returns
     -------

@@ -135,7 +135,7 @@ def what_went_wrong(
     counsel = counsel_on(figures)
     spoken = evidence_of(figures, counsel, readings, causes)
     chances = _moved(causes, spoken, answers)
-    after = posteriors([Node(c.key, chances[c.key], c.makes) for c in causes], wrong, not_wrong)
+    after = posteriors(_nodes(causes, chances), wrong, not_wrong)
     ranked = [
         _ranked(c, after[c.key], spoken, answers, counsel)
         for c in causes
@@ -147,6 +147,10 @@ def what_went_wrong(
     told = {s.cause for s in spoken if s.measured} | set(answers)
     question = _next_question(causes, chances, wrong, not_wrong, told)
     return WentWrong(tuple(ranked), question)
+
+
+def _nodes(causes: Sequence[Cause], chances: Mapping[str, float]) -> list[Node]:
+    return [Node(c.key, chances[c.key], {str(s): p for s, p in c.makes.items()}) for c in causes]
 
 
 def _moved(causes: Sequence[Cause], spoken: Sequence[Spoken], answers: Mapping[str, bool]) -> dict[str, float]:
@@ -196,7 +200,7 @@ def _next_question(
     told: Set[str],
 ) -> NextQuestion | None:
     """The question whose answer is expected to leave least unknown of the causes of this."""
-    nodes = [Node(c.key, chances[c.key], c.makes) for c in causes]
+    nodes = _nodes(causes, chances)
     mine = [c for c in causes if any(s in c.makes for s in wrong)]
     keys = {c.key for c in mine}
 

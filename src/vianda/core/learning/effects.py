@@ -46,7 +46,7 @@ class Estimate:
         Parameters
         ----------
         z : float, default 0.0
-            Standard deviations, −10 to 10.
+            How many standard deviations, −10 to 10 (about 1).
 
         Returns
         -------
@@ -105,7 +105,7 @@ class Posterior:
         *effects : str
             The effects that add up to it.
         sd : float
-            Standard deviation of its error, 0 or more, before the scale.
+            Standard deviation of its error before the scale, as a fraction, 0 or more.
 
         Returns
         -------

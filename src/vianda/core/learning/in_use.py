@@ -83,7 +83,7 @@ def with_factor(kitchen: Kitchen, *, figure: LearntFigure, level: Level, key: st
     key : str
         Which one.
     factor : float
-        0.5 to 2.
+        About 1, 0.5 to 2.
 
     Returns
     -------

@@ -280,6 +280,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/formulas/{formula_id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Two versions side by side: what differs, what is forecast, what came of them */
+        post: operations["compare_versions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas/{formula_id}/cooks": {
         parameters: {
             query?: never;
@@ -342,6 +359,24 @@ export interface paths {
         put?: never;
         /** Bring an archived formula back to the shelf */
         post: operations["restore_formula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{formula_id}/tastings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Blind tastings of a formula, the newest first */
+        get: operations["list_formula_tastings"];
+        put?: never;
+        /** Set up a blind tasting */
+        post: operations["set_up_tasting"];
         delete?: never;
         options?: never;
         head?: never;
@@ -855,6 +890,23 @@ export interface paths {
         get: operations["logbook_choices"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/trends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Figures of cooks over time, with their control charts */
+        post: operations["logbook_trends"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1749,6 +1801,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tastings/{tasting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One tasting */
+        get: operations["get_tasting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tastings/{tasting_id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Write down what the tasters said */
+        put: operations["answer_tasting"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ticks": {
         parameters: {
             query?: never;
@@ -2144,6 +2230,16 @@ export interface components {
             shares_frac: number[];
             /** Usual Fats Frac */
             usual_fats_frac: number[];
+        };
+        /**
+         * AnswersRequest
+         * @description What the tasters said, and the revision seen.
+         */
+        AnswersRequest: {
+            /** Answers */
+            answers: components["schemas"]["TasterAnswer"][];
+            /** Revision */
+            revision: number;
         };
         /**
          * Arrival
@@ -3312,6 +3408,73 @@ export interface components {
             usual_frac: number;
         };
         /**
+         * CompareRequest
+         * @description Two versions by their numbers; 0 is the formula as it stands.
+         */
+        CompareRequest: {
+            /** After */
+            after: number;
+            /** Before */
+            before: number;
+            /**
+             * Unit System
+             * @enum {string}
+             */
+            unit_system: "metric" | "us";
+        };
+        /**
+         * ComparedFigure
+         * @description One figure of two versions: means, how many cooks, and the difference with the range it lies in (95 %).
+         *
+         *     ``difference`` is after less before; ``range_of`` None: too few cooks to say.
+         */
+        ComparedFigure: {
+            /** After */
+            after?: number | null;
+            /** After Cooks */
+            after_cooks: number;
+            /** Before */
+            before?: number | null;
+            /** Before Cooks */
+            before_cooks: number;
+            /** Difference */
+            difference?: number | null;
+            /** Key */
+            key: string;
+            range_of?: components["schemas"]["Band"] | null;
+            says: components["schemas"]["Phrase"];
+        };
+        /**
+         * ComparedVersion
+         * @description One of the two: its number (0: as it stands), its name, its ticket or why there is none, and its cooks.
+         */
+        ComparedVersion: {
+            /** Cooks */
+            cooks: number[];
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Problem */
+            problem: string;
+            /** Ticket */
+            ticket: components["schemas"]["TicketFigure"][];
+        };
+        /**
+         * Comparison
+         * @description Two versions, what differs in how they are made, and figures of their cooks side by side.
+         */
+        Comparison: {
+            after: components["schemas"]["ComparedVersion"];
+            before: components["schemas"]["ComparedVersion"];
+            /** Differences */
+            differences: components["schemas"]["Difference"][];
+            /** Figures */
+            figures: components["schemas"]["ComparedFigure"][];
+            /** Formula Name */
+            formula_name: string;
+        };
+        /**
          * ComposeRequest
          * @description The lines as they stand, and what a cook says goes in besides.
          */
@@ -3729,6 +3892,18 @@ export interface components {
             outlier: boolean;
             /** Piece */
             piece: number;
+        };
+        /**
+         * Difference
+         * @description One thing that differs: which step it belongs to, what it is, and both of its values.
+         */
+        Difference: {
+            after: components["schemas"]["Phrase"];
+            before: components["schemas"]["Phrase"];
+            /** Step */
+            step: string;
+            /** What */
+            what: string;
         };
         /**
          * Dimple
@@ -6052,9 +6227,7 @@ export interface components {
         };
         /**
          * LogRequest
-         * @description What is looked for; what is empty asks for nothing. Days are the kitchen's, ``utc_offset_min`` ahead of UTC.
-         *
-         *     ``before`` is the last cook of the page before.
+         * @description What is looked for, and ``before``: the last cook of the page before.
          */
         LogRequest: {
             /**
@@ -7511,6 +7684,16 @@ export interface components {
             task: string;
         };
         /**
+         * Place
+         * @description What one taster gets, in the order in which it is eaten.
+         */
+        Place: {
+            /** Samples */
+            samples: components["schemas"]["Sample"][];
+            /** Taster */
+            taster: number;
+        };
+        /**
          * PlanServiceRequest
          * @description A service that is put in time.
          */
@@ -8615,6 +8798,16 @@ export interface components {
             to_add_frac: number;
             /** Wanted Frac */
             wanted_frac: number;
+        };
+        /**
+         * Sample
+         * @description One sample in front of a taster: its blind code, and the version it is, 0 for the first.
+         */
+        Sample: {
+            /** Code */
+            code: number;
+            /** Version */
+            version: number;
         };
         /**
          * SauceRequest
@@ -10369,6 +10562,127 @@ export interface components {
             unit: string;
         };
         /**
+         * TastedVersion
+         * @description One version that is tasted: a kept one by its number, 0 as the formula stood when the tasting was set up.
+         */
+        TastedVersion: {
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+        };
+        /**
+         * TasterAnswer
+         * @description What one taster said, in codes: the odd sample, the preferred one, or all from the best to the worst.
+         */
+        TasterAnswer: {
+            /** Codes */
+            codes: number[];
+            /** Taster */
+            taster: number;
+        };
+        /**
+         * Tasting
+         * @description A tasting. ``seed`` decides orders and codes, so that the same sheet is printed again.
+         */
+        Tasting: {
+            /**
+             * Answers
+             * @default []
+             */
+            answers: components["schemas"]["TasterAnswer"][];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "triangle" | "paired" | "ranking";
+            /** Seed */
+            seed: number;
+            /** Tasters */
+            tasters: number;
+            /** Versions */
+            versions: components["schemas"]["TastedVersion"][];
+        };
+        /**
+         * TastingAnswer
+         * @description A tasting with who gets what, and what the answers say so far.
+         */
+        TastingAnswer: {
+            /** Created At */
+            created_at: string;
+            /** Formula Id */
+            formula_id: number;
+            /** Formula Name */
+            formula_name: string;
+            /** Id */
+            id: number;
+            /** Places */
+            places: components["schemas"]["Place"][];
+            result?: components["schemas"]["TastingResult"] | null;
+            /** Revision */
+            revision: number;
+            tasting: components["schemas"]["Tasting"];
+        };
+        /**
+         * TastingRequest
+         * @description A tasting to set up.
+         */
+        TastingRequest: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "triangle" | "paired" | "ranking";
+            /** Tasters */
+            tasters: number;
+            /** Versions */
+            versions: number[];
+        };
+        /**
+         * TastingResult
+         * @description What the answers say so far, and of each version; of a triangle there is nothing to say of one version.
+         */
+        TastingResult: {
+            /** Answered */
+            answered: number;
+            /**
+             * Best
+             * @enum {string}
+             */
+            best: "" | "first" | "second";
+            says_best?: components["schemas"]["Phrase"] | null;
+            /** Tally */
+            tally: components["schemas"]["VersionTally"][];
+            verdict: components["schemas"]["TastingVerdict"];
+        };
+        /**
+         * TastingVerdict
+         * @description What the answers say.
+         *
+         *     Attributes
+         *     ----------
+         *     p_value : float
+         *         Chance of answers at least as far from chance, where there is no difference, 0–1.
+         *     found : bool
+         *         Whether that is below one in twenty.
+         *     smallest : float | None
+         *         The smallest difference that so many tasters find in four of five tastings: of a triangle the share who really
+         *         taste it, of a preference the share who prefer it, of a ranking steps of one spread of taste between the best
+         *         and the worst. None where not even the largest is found.
+         *     says, says_power : Phrase
+         *         In words: what it says, and what it could have found.
+         */
+        TastingVerdict: {
+            /** Found */
+            found: boolean;
+            /** P Value */
+            p_value: number;
+            says: components["schemas"]["Phrase"];
+            says_power: components["schemas"]["Phrase"];
+            /** Smallest */
+            smallest?: number | null;
+        };
+        /**
          * ThickenRequest
          * @description The liquid, g, what thickens it, and how thick it is to be.
          */
@@ -10662,6 +10976,76 @@ export interface components {
             depth_mm: number;
         };
         /**
+         * TrendAnswer
+         * @description One figure over time: its points, mean and limits (None with too few), and the rules that are broken.
+         */
+        TrendAnswer: {
+            /** Broken */
+            broken: components["schemas"]["TrendRule"][];
+            /**
+             * Figure
+             * @enum {string}
+             */
+            figure: "yield" | "shrink" | "minutes" | "score";
+            /** Lower */
+            lower?: number | null;
+            /** Mean */
+            mean?: number | null;
+            /** Points */
+            points: components["schemas"]["TrendPointAnswer"][];
+            /** Title */
+            title: string;
+            /** Upper */
+            upper?: number | null;
+        };
+        /**
+         * TrendPointAnswer
+         * @description One cook on a chart, and the range that was forecast.
+         */
+        TrendPointAnswer: {
+            /** Cook Id */
+            cook_id: number;
+            /** Formula Name */
+            formula_name: string;
+            /** High */
+            high?: number | null;
+            /** Low */
+            low?: number | null;
+            /** Started At */
+            started_at: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * TrendRequest
+         * @description Of which formula, or of which kind of dish; nothing: of all.
+         */
+        TrendRequest: {
+            /**
+             * Dish
+             * @default
+             */
+            dish: string;
+            /**
+             * Formula Id
+             * @default null
+             */
+            formula_id: number | null;
+        };
+        /**
+         * TrendRule
+         * @description A rule of control charts that is broken at a point (index from 0).
+         */
+        TrendRule: {
+            /** At */
+            at: number;
+            /**
+             * Rule
+             * @enum {string}
+             */
+            rule: "beyond-3s" | "2-of-3-beyond-2s" | "4-of-5-beyond-1s" | "8-on-one-side" | "6-in-a-row-rising-or-falling";
+        };
+        /**
          * Trip
          * @description How raw pieces are carried: hours on the way, air round the box, how cold they are packed, in which box, and its
          *     litres.
@@ -10908,6 +11292,20 @@ export interface components {
             /** Created At */
             created_at: string;
             formula: components["schemas"]["Formula"];
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+        };
+        /**
+         * VersionTally
+         * @description What was said of one version: how often it was preferred, or the mean of its ranks; its place, 1 the best.
+         */
+        VersionTally: {
+            /** Count */
+            count: number;
+            /** Mean Rank */
+            mean_rank?: number | null;
             /** Name */
             name: string;
             /** Number */
@@ -12901,6 +13299,104 @@ export interface operations {
             };
         };
     };
+    compare_versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareRequest"];
+            };
+        };
+        responses: {
+            /** @description Two versions side by side: what differs, what is forecast, what came of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_formula_cooks: {
         parameters: {
             query?: never;
@@ -13099,6 +13595,156 @@ export interface operations {
             };
             /** @description A problem */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_formula_tastings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Blind tastings of a formula, the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TastingAnswer"][];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_up_tasting: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                formula_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TastingRequest"];
+            };
+        };
+        responses: {
+            /** @description Set up a blind tasting */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TastingAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15750,6 +16396,93 @@ export interface operations {
             };
             /** @description A problem */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logbook_trends: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrendRequest"];
+            };
+        };
+        responses: {
+            /** @description Figures of cooks over time, with their control charts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrendAnswer"][];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20325,6 +21058,171 @@ export interface operations {
             };
             /** @description A problem */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_tasting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tasting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One tasting */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TastingAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answer_tasting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tasting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswersRequest"];
+            };
+        };
+        responses: {
+            /** @description Write down what the tasters said */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TastingAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
