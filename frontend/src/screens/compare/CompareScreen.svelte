@@ -180,7 +180,10 @@
                       >
                       <td class="text-right"
                         >{#if row.range_of}<span class="numeral"
-                            ><Qty {kind} value={row.range_of.low} /> to <Qty {kind} value={row.range_of.high} /></span
+                            ><Qty {kind} value={row.range_of.low} /> to <Qty
+                              {kind}
+                              value={row.range_of.high}
+                            /></span
                           >
                         {/if}<span class="block text-[0.8125rem] quiet"><Say text={row.says} /></span></td
                       >

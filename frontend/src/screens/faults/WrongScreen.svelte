@@ -154,7 +154,9 @@
                   {#each Object.entries(said.answers) as [cause, yes] (cause)}
                     {@const row = found.causes.find((one) => one.key === cause)}
                     <li class="flex items-baseline justify-between gap-3 border-b border-base-300 py-1">
-                      <span class="text-[0.9375rem]">{row?.title ?? cause}: answered {yes ? "yes" : "no"}</span>
+                      <span class="text-[0.9375rem]"
+                        >{row?.title ?? cause}: answered {yes ? "yes" : "no"}</span
+                      >
                       <button class="act text-sm" onclick={() => said.takeBack(cause)}
                         >Take back<span class="sr-only">: {row?.title ?? cause}</span></button
                       >
