@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from datetime import datetime
 
 import pytest
 from hypothesis import settings
@@ -79,8 +80,16 @@ def pool(mariadb: PrivateMariaDB) -> Iterator[object]:
 
 
 @pytest.fixture
-def database(pool: object) -> Iterator[object]:
+def demo_day() -> datetime | None:
+    """The day on which the demo's deliveries come; None: today. Tests with days of their own say which."""
+    return None
+
+
+@pytest.fixture
+def database(pool: object, demo_day: datetime | None, monkeypatch: pytest.MonkeyPatch) -> Iterator[object]:
     """An open connection to a freshly seeded database."""
+    if demo_day is not None:
+        monkeypatch.setattr("vianda.services.demo_kitchen.now_utc", lambda: demo_day)
     pool.connect(reuse_if_open=True)
     # A kitchen's number is never given twice, so no cache of an earlier test is met again.
     for table in TABLES:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import csv
 import io
 from dataclasses import replace
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
 
 import pytest
 from icalendar import Calendar
@@ -16,6 +16,12 @@ from vianda.interchange.kinds import FORMULAS
 
 TIMING = {"ready_min": 1110, "cooks": 2, "opens_min": -1, "own": [], "pins": []}
 SPAN = {"from_day": "2026-12-01", "to_day": "2026-12-07", "unit_system": "metric"}
+
+
+@pytest.fixture
+def demo_day() -> datetime:
+    """The demo's boxes are past their day before anything here is served."""
+    return datetime(2026, 11, 27, 9, 0)
 
 
 def _serve(client, formula, *days: str) -> int:

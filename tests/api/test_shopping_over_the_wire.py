@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
-from datetime import date
+from datetime import date, datetime
 
 import pytest
 from icalendar import Calendar
@@ -17,6 +17,12 @@ from vianda.storage.tables import StockedRow, TickRow
 
 TIMING = {"ready_min": 1110, "cooks": 2, "opens_min": -1, "own": [], "pins": []}
 SPAN = {"from_day": "2026-12-01", "to_day": "2026-12-31", "unit_system": "metric"}
+
+
+@pytest.fixture
+def demo_day() -> datetime:
+    """The demo's boxes are past their day before anything here is served."""
+    return datetime(2026, 11, 27, 9, 0)
 
 
 def _formula(client, make) -> int:
