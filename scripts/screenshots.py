@@ -20,31 +20,6 @@ FOLDER = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 WIDE, PHONE = (1280, 800), (390, 844)
 
 
-RECIPE = """Night-watch meatballs
-
-Serves 6, makes 30 meatballs
-
-Ingredients
-- 500 g beef mince (15% fat)
-- 250 g pork mince
-- 75 g fresh breadcrumbs
-- 100 ml milk
-- 1 egg, beaten
-- 2 cloves garlic, crushed
-- 1 cup rice
-- 10 g salt
-
-Tomato sauce:
-2 x 400 g tins chopped tomatoes
-2 tbsp olive oil
-
-Method
-1. Soak the breadcrumbs in the milk for 10 minutes.
-2. Mix gently, then shape into 30 balls.
-3. Bake at 220 C for 15 minutes, then simmer in the sauce for 20 minutes.
-"""
-
-
 def _opening(page: Page) -> None:
     page.get_by_label("What you have, in one line").fill(
         "20 meatballs for 6, half beef half pork, gluten free, zorbs, oven 200C"
@@ -56,16 +31,6 @@ def _opening(page: Page) -> None:
 def _inside(page: Page) -> None:
     page.get_by_role("tab", name="Inside the piece").click()
     page.get_by_role("slider", name="Moment").wait_for()
-
-
-def _recipe(page: Page) -> None:
-    page.get_by_label("Plain text, or a schema.org Recipe").fill(RECIPE)
-    page.get_by_role("region", name="Waiting").wait_for()
-    page.locator("textarea").evaluate("area => (area.scrollTop = 0)")
-
-
-def _own(page: Page) -> None:
-    page.get_by_label("Country").select_option("UK")
 
 
 def _formulas(page: Page, base: str) -> dict[str, int]:
@@ -97,28 +62,35 @@ def _a_cook(page: Page, base: str, formula: int) -> int:
     return int(cook["id"])
 
 
-def _a_weighing(page: Page, base: str, formula: int) -> int:
-    """A run of check-weighing with eight pieces on record, one bad reading, and the ninth on the scale."""
-    run = int(page.request.post(f"{base}/api/weighings", data={"formula_id": formula}).json()["id"])
-    path = f"{base}/api/weighings/{run}"
-    presses = 0
+def _weighed(page: Page, base: str, formula: int, losses: tuple[float, ...]) -> None:
+    """Finished cooks that lost so many times what was forecast."""
+    for loss in losses:
+        cook = page.request.post(f"{base}/api/cooks", data={"formula_id": formula}).json()
+        expected = 1.0 - cook["plan"]["shape"]["cooked_yield_frac"]["usual"]
+        left = cook["plan"]["portions"]["batch_mass_g"] * (1.0 - expected * loss)
+        outcome = {"cooked_mass_g": round(left), "crust": 3 + (loss > 1.1)}
+        path = f"{base}/api/cooks/{cook['id']}/outcome"
+        page.request.put(path, data={"outcome": outcome, "revision": cook["revision"]})
 
-    def press(action: str, wait_ms: int = 1500) -> None:
-        nonlocal presses
-        presses += 1
-        page.request.post(f"{path}/actions", data={"token": f"picture-{presses:03d}", "action": action})
-        page.wait_for_timeout(wait_ms)
 
-    for piece in range(9):
-        press("piece")
-        while page.request.get(f"{path}/display").json()["verdict"]["kind"] != "good":
-            press("correct")
-        if piece == 4:
-            press("lean")
-            press("keep", 4000)
-        if piece < 8:
-            press("keep", 100)
-    return run
+def _changed(page: Page, base: str, formula: int) -> None:
+    """A version is kept, and the surface made hotter since."""
+    path = f"{base}/api/formulas/{formula}"
+    page.request.post(f"{path}/versions", data={"name": "As on the pier"})
+    stored = page.request.get(path).json()
+    heat = {**stored["formula"]["heat"], "surface_temp_c": 250.0}
+    page.request.put(path, data={"formula": {**stored["formula"], "heat": heat}, "revision": stored["revision"]})
+
+
+def _pale(page: Page) -> None:
+    """No crust, in a watery pan."""
+    page.get_by_role("button", name="No crust").click()
+    page.get_by_role("button", name="Grey meat in a watery pan").click()
+    page.get_by_role("region", name="Causes, the likeliest first").wait_for()
+    page.get_by_label("Surface when laid on").fill("205")
+    page.get_by_label("Surface when laid on").press("Enter")
+    page.locator("[data-faults=ready]").wait_for()
+    page.wait_for_timeout(1500)
 
 
 def _stacked(page: Page) -> None:
@@ -193,8 +165,7 @@ def main() -> int:
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         ids = _formulas(page, base)
         smash, pub = ids["Slipway"], ids["Harbour-light"]
-        loaf = ids["Keeper’s"]
-        run = _a_weighing(page, base, smash)
+        loaf, grill = ids["Keeper’s"], ids["Beacon"]
         cook = _a_cook(page, base, smash)
         stove = page.request.post(f"{base}/api/cooks", data={"formula_id": smash}).json()["id"]
         for place, late in enumerate((300, 70, 45)):
@@ -205,20 +176,24 @@ def main() -> int:
             ("heat", f"/formula/{pub}/heat", WIDE, _inside),
             ("mix", f"/formula/{loaf}/mix", WIDE, None),
             ("sauce", f"/formula/{pub}/sauce", WIDE, _stacked),
-            ("recipe", "/recipe", WIDE, _recipe),
-            ("first", "/first", WIDE, _own),
-            ("weigh", f"/weigh/{run}", WIDE, None),
             ("pantry", "/pantry", WIDE, None),
             ("time", f"/formula/{pub}/time", WIDE, _timed),
             ("larder", "/larder", WIDE, None),
             ("stove", f"/stove/{stove}", WIDE, None),
             ("log", f"/log/{cook}", WIDE, None),
+            ("wrong", f"/log/{cook}/wrong", WIDE, _pale),
+            ("learnt", "/log/learnt", WIDE, None),
+            ("compare", f"/formula/{grill}/compare", WIDE, None),
             ("kitchen", "/kitchen", WIDE, None),
             ("shopping", "/shopping", PHONE, _basket),
             ("shelf", "/", WIDE, _opening),
             # The last: the page's clock stands in that evening from then on.
             ("under-way", "/services", WIDE, lambda p: _late(p, base, (loaf, smash))),
         ]
+        _weighed(page, base, smash, (1.12, 1.05, 0.1, 1.18, 1.09, 1.14))
+        _weighed(page, base, grill, (1.2, 1.31, 1.24))
+        _changed(page, base, grill)
+        _weighed(page, base, grill, (1.27, 1.14, 1.22))
         _a_week(page, base, {"Burger night": (smash, 3), "Winter loaf": (loaf, 5)})
         for name, path, (width, height), act in pictures:
             if len(sys.argv) > 2 and name not in sys.argv[2:]:
