@@ -7,6 +7,7 @@ from dataclasses import replace
 
 import pytest
 
+from vianda.core.cook.stove_log import StoveEvent
 from vianda.core.demo.formulas import beacon_grill, keepers_loaf, slipway_smash
 from vianda.core.heat.conduction.run import times_of
 from vianda.core.heat.fit import model_cores
@@ -73,22 +74,31 @@ def test_the_ruler_says_the_shrink() -> None:
     assert shrink_observation(DONE, cooked_mm=120.0, **sizes) is None
 
 
-STOVE = {"before": [{}], "each_wave": [{}, {}, {}], "waves": 2, "after": [{}]}
+STOVE = {
+    "before": [{"kind": "ready"}],
+    "each_wave": [{"kind": "lay"}, {"kind": "first-side"}, {"kind": "second-side"}],
+    "waves": 2,
+    "after": [{"kind": "rest"}],
+}
+
+
+def _said(*events: tuple[str, int, float | None, float]) -> list[StoveEvent]:
+    return [StoveEvent(*event) for event in events]
 
 
 def test_a_probe_reading_counts_from_when_its_wave_was_laid_on() -> None:
-    events = [
+    events = _said(
         ("done", 0, None, 300.0), ("done", 1, None, 320.0), ("done", 2, None, 420.0), ("probe", 3, 61.0, 470.0),
         ("done", 3, None, 500.0), ("done", 4, None, 510.0), ("probe", 5, 40.0, 560.0), ("probe", 5, 55.0, 600.0),
         ("done", 5, None, 610.0), ("done", 6, None, 650.0), ("probe", 7, 70.0, 700.0),
-    ]  # fmt: skip
+    )  # fmt: skip
     assert readings_of(STOVE, events) == [CoreReading(0, 150.0, 61.0), CoreReading(1, 90.0, 55.0)]
 
 
 def test_a_reading_before_the_wave_is_on_or_while_it_rests_says_nothing() -> None:
-    assert readings_of(STOVE, [("probe", 0, 20.0, 10.0), ("probe", 1, 5.0, 20.0), ("probe", 7, 70.0, 900.0)]) == []
+    assert readings_of(STOVE, _said(("probe", 0, 20.0, 10.0), ("probe", 1, 5.0, 20.0), ("probe", 7, 70.0, 900.0))) == []
     # Laid on a second time: the reading was of what lay there before.
-    again = [("done", 1, None, 10.0), ("probe", 2, 30.0, 60.0), ("back", 1, None, 70.0), ("done", 1, None, 100.0)]
+    again = _said(("done", 1, None, 10.0), ("probe", 2, 30.0, 60.0), ("back", 1, None, 70.0), ("done", 1, None, 100.0))
     assert readings_of(STOVE, again) == []
 
 

@@ -10,10 +10,13 @@ import numpy as np
 import pytest
 
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
+from vianda.core.demo.formulas import keepers_loaf, slipway_smash
+from vianda.core.explain import workings_of
 from vianda.core.learning.figures import FIGURES, LearntFigure, Observation
 from vianda.core.learning.in_use import FactorsInUse, all_in_use, factors_in_use, with_factor
 from vianda.core.learning.learnt import NEWEST, Learnt, error_sd, learnt_of
 from vianda.core.learning.scores import foretold, scores_of
+from vianda.core.pipeline.compute import compute
 
 NAMES = {
     ("style", "smashed"): "Smashed", ("style", "thick"): "Thick",
@@ -207,3 +210,21 @@ def test_every_figure_says_where_it_starts_and_what_may_be_used() -> None:
         assert model.source
         assert model.adopt
         assert set(model.adopt) <= set(model.level_sd)
+
+
+def test_a_style_s_factors_move_its_piece_and_its_working_says_so(inventory, kitchen) -> None:
+    plain = compute(slipway_smash(), inventory=inventory, kitchen=kitchen)
+    known = with_factor(kitchen, figure="loss", level="style", key="smashed", factor=1.2)
+    known = with_factor(known, figure="shrink", level="style", key="smashed", factor=1.3)
+    moved = compute(slipway_smash(), inventory=inventory, kitchen=known)
+    before, after = plain.piece.shape, moved.piece.shape
+    assert 1 - after.cooked_yield_frac.usual == pytest.approx(1.2 * (1 - before.cooked_yield_frac.usual))
+    shrunk = 1 - before.cooked_diameter_mm.usual / before.raw_diameter_mm
+    assert 1 - after.cooked_diameter_mm.usual / after.raw_diameter_mm == pytest.approx(1.3 * shrunk)
+    said = " ".join(step.text for working in workings_of(moved).values() for step in working.steps)
+    assert "as this kitchen’s cooks of this style lost" in said
+    assert "Shrink times {x}, as this kitchen measured it in this style" in said
+    assert "this style" not in " ".join(step.text for w in workings_of(plain).values() for step in w.steps)
+    # A loaf is another style: nothing of it moved.
+    loaf = [compute(keepers_loaf(), inventory=inventory, kitchen=k).piece.shape for k in (kitchen, known)]
+    assert loaf[0] == loaf[1]

@@ -8,6 +8,7 @@ from typing import Literal
 from vianda.core.basis.phrase import Phrase, duration, mass, say, temp
 from vianda.core.batch.salt_ledger import SaltFigures
 from vianda.core.equipment.kitchen import Surface
+from vianda.core.heat.fire import DOUBT_FRAC, FirePlan, fire_plan
 from vianda.core.heat.plan import HeatPlan
 from vianda.core.shape.laying import Laying
 
@@ -128,12 +129,13 @@ def stove_plan(
     StovePlan
         Steps before, for each wave, and after.
     """
+    together = sum((s.low_s + s.high_s) / 2 for s in heat.stages if s.kind == "simmer")
+    on_heat_s = (heat.on_heat_s.usual - together) * laying.waves + together
+    fire = fire_plan(surface, fire_c=surface_temp_c, needed_min=on_heat_s / 60.0)
     ready = StoveStep(
         "ready",
         "Heat the oven" if surface.kind == "oven" else "Heat the surface and measure it",
-        say("In when it reads {t} at the shelf", t=temp(surface_temp_c))
-        if surface.kind == "oven"
-        else say("Lay on when the surface reads {t}; wipe it dry first", t=temp(surface_temp_c)),
+        _ready_cue(surface, surface_temp_c, fire),
         "It is hot",
         0,
         0,
@@ -142,7 +144,7 @@ def stove_plan(
     lay = StoveStep(
         "lay",
         "Put in a load of meat, loose" if load_mass_g > 0 else "Lay on {n}",
-        _lay_cue(salt, surface, surface_temp_c, wait_s if laying.waves > 1 else 0.0),
+        _fed(_lay_cue(salt, surface, surface_temp_c, wait_s if laying.waves > 1 else 0.0), fire),
         "They are on",
         0,
         0,
@@ -158,7 +160,6 @@ def stove_plan(
         step = StoveStep(stage.kind, stage.title, stage.cue, done, stage.timer_s, stage.low_s)  # type: ignore[arg-type]
         # What simmers does so together, once every wave is browned.
         (after if stage.kind in ("rest", "simmer") else timed).append(step)
-    together = sum((s.low_s + s.high_s) / 2 for s in heat.stages if s.kind == "simmer")
     return StovePlan(
         surface_width_mm=surface.width_mm,
         surface_depth_mm=surface.depth_mm,
@@ -173,9 +174,51 @@ def stove_plan(
         before=(*chilled, ready),
         each_wave=(lay, *timed),
         after=tuple(after),
-        on_heat_s=(heat.on_heat_s.usual - together) * laying.waves + together,
+        on_heat_s=on_heat_s,
         load_mass_g=load_mass_g,
     )
+
+
+# How the coals lie, in words.
+_LAID = {"even": "spread evenly", "two-zones": "all to one side", "ring": "in a ring round the middle"}
+
+
+def _ready_cue(surface: Surface, surface_temp_c: float, fire: FirePlan | None) -> Phrase:
+    """When it is hot enough; of a fire how much fuel, when it is lit and how it lies."""
+    if surface.kind == "oven":
+        return say("In when it reads {t} at the shelf", t=temp(surface_temp_c))
+    if fire is None:
+        return say("Lay on when the surface reads {t}; wipe it dry first", t=temp(surface_temp_c))
+    lid = " Lid: its vents open for hotter, half shut to hold; a reminder, not computed." if surface.heating.lid else ""
+    if fire.fuel == "gas":
+        return say(
+            f"Lit {{time}} ahead; burners turned until the grate reads {{t}}. Brush it clean first.{lid}",
+            time=duration(60.0 * fire.lit_before_min), t=temp(surface_temp_c),
+        )  # fmt: skip
+    return say(
+        f"About {{m}} of {fire.fuel}, lit {{time}} ahead, {_LAID[surface.heating.layout]}. Lay on when the grate reads "
+        f"{{t}}; brush it clean first.{lid}",
+        m=mass(_about_g(fire.first_g * (1.0 - DOUBT_FRAC)), _about_g(fire.first_g * (1.0 + DOUBT_FRAC))),
+        time=duration(60.0 * fire.lit_before_min), t=temp(surface_temp_c),
+    )  # fmt: skip
+
+
+def _about_g(mass_g: float) -> float:
+    """Fuel as it is poured, to 50 g."""
+    return max(50.0, 50.0 * round(mass_g / 50.0))
+
+
+def _fed(cue: Phrase, fire: FirePlan | None) -> Phrase:
+    """With when the fire is fed, where it does not last: coals that already burn, lit so much sooner."""
+    if fire is None or not fire.fed_min:
+        return cue
+    text = cue.text.rstrip(".") + ". {feed} of lit coals go on every {every}; light them {sooner} before."
+    more = {
+        "feed": mass(_about_g(fire.feed_g)),
+        "every": duration(60.0 * fire.fed_min[0]),
+        "sooner": duration(60.0 * fire.lit_before_min),
+    }
+    return Phrase(text, {**cue.amounts, **more})
 
 
 def _lay_cue(salt: SaltFigures, surface: Surface, surface_temp_c: float, wait_s: float) -> Phrase:

@@ -200,7 +200,7 @@ def _misfit(setup: Setup, observed: Observed) -> float:
     total = 0.0
     if observed.probes:
         cores = model_cores(setup, tuple(p.at_s for p in observed.probes))
-        total += sum(((c - p.core_c) / _probe_sd(setup)) ** 2 for c, p in zip(cores, observed.probes, strict=True))
+        total += sum(((c - p.core_c) / probe_sd_k(setup)) ** 2 for c, p in zip(cores, observed.probes, strict=True))
     if observed.turned_s is not None:
         ended, _ = times_of(setup)
         turn = _turn(setup, ended)
@@ -209,7 +209,19 @@ def _misfit(setup: Setup, observed: Observed) -> float:
     return total
 
 
-def _probe_sd(setup: Setup) -> float:
+def probe_sd_k(setup: Setup) -> float:
+    """How far a probe is out, its place beside the middle included.
+
+    Parameters
+    ----------
+    setup : Setup
+        The piece it is held in.
+
+    Returns
+    -------
+    float
+        One standard deviation, K.
+    """
     return PROBE_SD_K + (BESIDE_THIN_K if setup.piece.size_mm < THIN_MM else BESIDE_THICK_K)
 
 

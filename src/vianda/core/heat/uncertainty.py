@@ -14,7 +14,7 @@ from vianda.core.basis.band import Band
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.heat.conduction.body import PieceGeometry
 from vianda.core.heat.conduction.faces import Face
-from vianda.core.heat.conduction.run import Factors, Setup, rough_times_of
+from vianda.core.heat.conduction.run import Setup, rough_times_of
 from vianda.core.heat.engine import DIRECT, Engine
 
 Cause = Literal["thickness", "conductivity", "contact", "air", "surface", "start", "drip", "lid"]
@@ -22,6 +22,8 @@ Cause = Literal["thickness", "conductivity", "contact", "air", "surface", "start
 # measured, a third of what the skin gets of the drip, a factor of two on how damp it is under a lid. Ours.
 THICKNESS_MM, THICKNESS_FRAC, FACTOR, START_K, SURFACE_K, FEED = 0.7, 0.04, 0.15, 2.0, 8.0, 0.1
 LID_FACTOR = 2.0
+# Nothing is taken for thinner than by this share of itself.
+MOST_THINNER = 0.7
 # Air under a lid is damper than this, Pa; no air is damper than the other.
 LIDDED_PA, DAMPEST_PA = 5000.0, 90_000.0
 P90 = 1.2816
@@ -68,6 +70,76 @@ _ADVICE: dict[Cause, str] = {
 }
 
 
+def causes_of(setup: Setup) -> tuple[Cause, ...]:
+    """What is not well known of a cook and moves its times.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+
+    Returns
+    -------
+    tuple[Cause, ...]
+        The causes that this cook has: none of a lid where there is none.
+    """
+    faces = [face for s in setup.stages for face in (s.low, s.high, s.side)]
+    air = [face for face in faces if face.kind == "air"]
+    has: dict[Cause, bool] = {
+        "thickness": True,
+        "conductivity": True,
+        "start": True,
+        "contact": any(face.kind in ("contact", "fire", "liquid", "cheese") for face in faces),
+        "lid": any(face.vapour_pa > LIDDED_PA for face in air),
+        "drip": bool(air),
+        "air": any(face.temp_c > 90.0 for face in air),
+        "surface": True,
+    }
+    return tuple(cause for cause, there in has.items() if there)
+
+
+def moved(setup: Setup, cause: Cause, by: float, sure: MeasuredSpread = UNMEASURED) -> Setup:
+    """The same cook with one cause moved.
+
+    Parameters
+    ----------
+    setup : Setup
+        All that decides how the piece cooks.
+    cause : Cause
+        What is moved.
+    by : float
+        Standard deviations (no unit), above 0: so that it cooks faster; each figure stays possible.
+    sure : MeasuredSpread, default UNMEASURED
+        What readings have narrowed.
+
+    Returns
+    -------
+    Setup
+        All that decides how a piece cooks.
+    """
+    f, size = setup.factors, setup.piece.size_mm
+    if cause == "thickness":
+        off = -by * min(max(THICKNESS_MM, THICKNESS_FRAC * size), 0.4 * size)
+        off = max(off, -MOST_THINNER * size)
+        piece = setup.piece
+        # Another thickness of a loaf is another width too; what lies in the middle stays.
+        width = piece.width_mm * (1.0 + off / size) if piece.form == "block" else piece.width_mm
+        return replace(setup, piece=PieceGeometry(piece.form, size + off, piece.meat, width, piece.middle))
+    if cause == "start":
+        return replace(setup, start_c=setup.start_c + by * START_K)
+    if cause == "lid":
+        return damper(setup, LID_FACTOR**by)
+    if cause == "surface":
+        return hotter(setup, by * sure.surface_sd_k)
+    factors = {
+        "conductivity": lambda: replace(f, k=f.k * math.exp(by * sure.k_sd)),
+        "contact": lambda: replace(f, contact=f.contact * math.exp(by * FACTOR)),
+        "drip": lambda: replace(f, feed=max(0.0, f.feed - by * FEED)),
+        "air": lambda: replace(f, air=f.air * math.exp(by * sure.air_sd)),
+    }[cause]()
+    return replace(setup, factors=factors)
+
+
 def uncertainty_pairs(setup: Setup, sure: MeasuredSpread) -> dict[Cause, tuple[Setup, Setup]]:
     """For each cause the same cook a standard deviation slower, and as much faster.
 
@@ -88,37 +160,7 @@ def uncertainty_pairs(setup: Setup, sure: MeasuredSpread) -> dict[Cause, tuple[S
     One cause at a time, their squares summed: the law of propagation, JCGM 100:2008, from memory. The spreads
     are ours.
     """
-    f, size = setup.factors, setup.piece.size_mm
-    off = min(max(THICKNESS_MM, THICKNESS_FRAC * size), 0.4 * size)
-
-    def sized(by: float) -> Setup:
-        piece = setup.piece
-        # Another thickness of a loaf is another width too; what lies in the middle stays.
-        width = piece.width_mm * (1.0 + by / size) if piece.form == "block" else piece.width_mm
-        return replace(setup, piece=PieceGeometry(piece.form, size + by, piece.meat, width, piece.middle))
-
-    def with_factors(low: Factors, high: Factors) -> tuple[Setup, Setup]:
-        return replace(setup, factors=low), replace(setup, factors=high)
-
-    k, a = math.exp(sure.k_sd), math.exp(sure.air_sd)
-    c = math.exp(FACTOR)
-    pairs: dict[Cause, tuple[Setup, Setup]] = {
-        "thickness": (sized(off), sized(-off)),
-        "conductivity": with_factors(replace(f, k=f.k / k), replace(f, k=f.k * k)),
-        "start": (replace(setup, start_c=setup.start_c - START_K), replace(setup, start_c=setup.start_c + START_K)),
-    }
-    faces = [face for s in setup.stages for face in (s.low, s.high, s.side)]
-    if any(face.kind in ("contact", "fire", "liquid", "cheese") for face in faces):
-        pairs["contact"] = with_factors(replace(f, contact=f.contact / c), replace(f, contact=f.contact * c))
-    heated_by_air = any(face.kind == "air" and face.temp_c > 90.0 for face in faces)
-    if any(face.kind == "air" and face.vapour_pa > LIDDED_PA for face in faces):
-        pairs["lid"] = (damper(setup, 1.0 / LID_FACTOR), damper(setup, LID_FACTOR))
-    if any(face.kind == "air" for face in faces):
-        pairs["drip"] = with_factors(replace(f, feed=f.feed + FEED), replace(f, feed=f.feed - FEED))
-    if heated_by_air:
-        pairs["air"] = with_factors(replace(f, air=f.air / a), replace(f, air=f.air * a))
-    pairs["surface"] = (hotter(setup, -sure.surface_sd_k), hotter(setup, sure.surface_sd_k))
-    return pairs
+    return {cause: (moved(setup, cause, -1.0, sure), moved(setup, cause, 1.0, sure)) for cause in causes_of(setup)}
 
 
 def damper(setup: Setup, factor: float) -> Setup:

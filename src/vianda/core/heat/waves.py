@@ -43,8 +43,50 @@ def wait_s(cooked: Cooked) -> float:
     metal = _metal(cooked)
     if metal is None:
         return 0.0
+    return hot_after_s(cooked, float(cooked.at_pull.edge[STORE_LOW])) or 0.0
+
+
+def hot_after_s(cooked: Cooked, now_c: float) -> float | None:
+    """Seconds until an empty surface that measures so much is as hot as it is meant to be.
+
+    Parameters
+    ----------
+    cooked : Cooked
+        The run of the piece.
+    now_c : float
+        What it measures, °C.
+
+    Returns
+    -------
+    float | None
+        Seconds to wait, s, 0 where it is hot enough; None where there is no metal that is waited for.
+    """
+    metal = _metal(cooked)
+    if metal is None:
+        return None
+    return heats_up_s(metal.store, metal.power, metal.gain, now_c, metal.temp_c - HOT_ENOUGH_K, metal.temp_c)
+
+
+def surface_after_c(cooked: Cooked, time_s: float) -> float | None:
+    """What an empty surface measures so long after a wave came off.
+
+    Parameters
+    ----------
+    cooked : Cooked
+        The run of the piece.
+    time_s : float
+        Time since it came off, s, 0 or more.
+
+    Returns
+    -------
+    float | None
+        °C; None where there is no metal that is waited for.
+    """
+    metal = _metal(cooked)
+    if metal is None:
+        return None
     left_c = float(cooked.at_pull.edge[STORE_LOW])
-    return heats_up_s(metal.store, metal.power, metal.gain, left_c, metal.temp_c - HOT_ENOUGH_K, metal.temp_c)
+    return heated_c(metal.store, metal.power, metal.gain, time_s, metal.temp_c, from_c=left_c)
 
 
 def waves_of(cooked: Cooked, count: int) -> tuple[Wave, ...]:

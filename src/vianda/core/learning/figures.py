@@ -19,8 +19,8 @@ class FigureModel:
     ----------
     title : str
         What it is called.
-    of : str
-        What is multiplied, for a sentence.
+    line : str
+        What it is measured by, and what it moves, in a sentence or two.
     more : str
         What a factor above one means, and ``less`` below it.
     kitchen_sd : float
@@ -36,7 +36,7 @@ class FigureModel:
     """
 
     title: str
-    of: str
+    line: str
     more: str
     less: str
     kitchen_sd: float
@@ -51,7 +51,8 @@ class FigureModel:
 FIGURES: Mapping[LearntFigure, FigureModel] = {
     "loss": FigureModel(
         "Cook loss",
-        "the mass that is lost in the heat",
+        "What is lost on the heat, by your scale, beside what the tables say. A style’s factor is multiplied with its "
+        "surface’s. Moves yield, cooked weight and cost.",
         "Loses more",
         "Loses less",
         0.08,
@@ -62,7 +63,7 @@ FIGURES: Mapping[LearntFigure, FigureModel] = {
     ),
     "shrink": FigureModel(
         "Shrink",
-        "the share of the diameter that is lost",
+        "What a piece draws in across, by your ruler. Moves how wide it is made for its bread.",
         "Draws in more",
         "Draws in less",
         0.10,
@@ -73,7 +74,7 @@ FIGURES: Mapping[LearntFigure, FigureModel] = {
     ),
     "heat": FigureModel(
         "Heat transfer",
-        "how fast heat passes into the meat",
+        "How fast the surface heats, by your probe. Moves minutes on the heat, the flip and the timetable.",
         "Heats faster",
         "Heats slower",
         0.0,

@@ -7,11 +7,12 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
+from vianda.core.cook.stove_log import StoveEvent, wave_logs
 from vianda.core.heat.case import CookCase
 from vianda.core.heat.conduction.run import ANYTHING_C, Setup, rough_times_of, times_of
 from vianda.core.heat.engine import DIRECT, Engine
 from vianda.core.heat.fit import BESIDE_THICK_K, BESIDE_THIN_K, PROBE_SD_K, THIN_MM
-from vianda.core.heat.run_setup import setup_of
+from vianda.core.heat.run_setup import Overrides, setup_of
 from vianda.core.heat.uncertainty import P90, UNMEASURED, Cause, uncertainty_pairs
 from vianda.core.learning.figures import Observation
 from vianda.core.shape.cook_loss import done_factor
@@ -146,41 +147,38 @@ def shrink_observation(
 
 @dataclass(frozen=True, slots=True)
 class CoreReading:
-    """A probe in the middle of a piece: which wave, seconds since it was laid on, °C."""
+    """A probe in the middle of a piece: which wave, seconds since it was laid on, °C.
+
+    ``surface_c`` is what the surface measured before that wave; None where nobody did.
+    """
 
     wave: int
     at_s: float
     core_c: float
+    surface_c: float | None = None
 
 
-def readings_of(stove: Mapping[str, Any], events: Sequence[tuple[str, int, float | None, float]]) -> list[CoreReading]:
+def readings_of(stove: Mapping[str, Any], events: Sequence[StoveEvent]) -> list[CoreReading]:
     """Probe readings on the heat, counted from when their wave was laid on; the last of each wave.
 
     Parameters
     ----------
     stove : Mapping[str, Any]
         The stove plan as a cook keeps it.
-    events : Sequence[tuple[str, int, float | None, float]]
-        Kind, place, value and seconds since the start of what was said at the stove, in order.
+    events : Sequence[StoveEvent]
+        What was said at the stove, in order.
 
     Returns
     -------
     list[CoreReading]
         By wave. Readings of one wave are of one piece or of its neighbours: the last says most and counts once.
     """
-    before, each = len(stove["before"]), len(stove["each_wave"])
-    laid: dict[int, float] = {}
-    found: dict[int, CoreReading] = {}
-    for kind, place, value, at_s in events:
-        wave, step = divmod(place - before, each)
-        if place < before or wave >= stove["waves"]:
-            continue
-        if kind == "done" and step == 0:
-            laid[wave] = at_s
-            found.pop(wave, None)
-        elif kind == "probe" and value is not None and step > 0 and wave in laid:
-            found[wave] = CoreReading(wave, at_s - laid[wave], value)
-    return [found[wave] for wave in sorted(found)]
+    found = []
+    for log in wave_logs(stove, events):
+        if log.laid_s is not None and log.cores:
+            at_s, core_c = log.cores[-1]
+            found.append(CoreReading(log.wave, at_s - log.laid_s, core_c, log.surface[1] if log.surface else None))
+    return found
 
 
 def heat_observation(
@@ -210,13 +208,13 @@ def heat_observation(
     The logarithm of the time is a quadratic in that of the factor through three runs of the heat model. What differs
     from cook to cook: one cause at a time, their squares summed.
     """
-    setup = _asked(case, 0.0, done, reading.core_c)
+    setup = _asked(case, 0.0, done, reading)
     if setup is None or reading.at_s <= 0.0 or not setup.start_c < reading.core_c < 100.0:
         return None
     pairs = uncertainty_pairs(setup, UNMEASURED)
     others = [pairs[cause][0] for cause in COOKS_OWN if cause in pairs]
-    slower = _asked(case, -STEP, done, reading.core_c)
-    faster = _asked(case, STEP, done, reading.core_c)
+    slower = _asked(case, -STEP, done, reading)
+    faster = _asked(case, STEP, done, reading)
     colder = replace(setup, pull_c=reading.core_c - 2.0)
     if slower is None or faster is None:
         return None
@@ -254,14 +252,16 @@ def heat_observation(
     )
 
 
-def _asked(case: CookCase, move: float, done: CookDone, core_c: float) -> Setup | None:
+def _asked(case: CookCase, move: float, done: CookDone, reading: CoreReading) -> Setup | None:
     """The cook with its heat moved, until the core has so much; None where it is not cooked on one surface alone."""
     heating = replace(case.surface.heating, heat_factor=done.heat_factor * math.exp(move))
-    setup = setup_of(replace(case, surface=replace(case.surface, heating=heating)))
+    setup = setup_of(
+        replace(case, surface=replace(case.surface, heating=heating)), Overrides(surface_now_c=reading.surface_c)
+    )
     own = {"oven"} if case.surface.kind == "oven" else {"surface"}
     if any(stage.name not in own for stage in setup.stages) or setup.stages[-1].end != "core":
         return None
-    return replace(setup, pull_c=core_c, coldest_c=ANYTHING_C)
+    return replace(setup, pull_c=reading.core_c, coldest_c=ANYTHING_C)
 
 
 def _usual_s(setup: Setup) -> float:

@@ -60,6 +60,7 @@ class Learnt:
     key: str
     name: str
     title: str
+    line: str
     prior: Band
     posterior: Band
     in_use: float
@@ -256,6 +257,7 @@ def _one(
         key,
         name,
         model.title,
+        model.line,
         _band(before),
         _band(now),
         in_use,
