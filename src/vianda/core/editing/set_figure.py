@@ -27,7 +27,27 @@ from vianda.core.reading.amount_entry import read_amount
 from vianda.core.shape.piece import piece_now
 
 
-def _current(formula: Formula, figure: e.Figure, item: str, inventory: Inventory, kitchen: Kitchen) -> float:
+def current_value(formula: Formula, figure: e.Figure, item: str, inventory: Inventory, kitchen: Kitchen) -> float:
+    """What a figure is now.
+
+    Parameters
+    ----------
+    formula : Formula
+        The design of one dish.
+    figure : e.Figure
+        Which figure.
+    item : str
+        Key of what the figure is about; "" for none.
+    inventory : Inventory
+        The meats, lots and ingredients a formula may name.
+    kitchen : Kitchen
+        The equipment, its units and the rules in force there.
+
+    Returns
+    -------
+    float
+        The value, in the base unit of the figure.
+    """
     match figure:
         case "piece_mass" if formula.shape.portioning == "by_batch":
             return batch_of(formula, inventory=inventory, kitchen=kitchen).portions.wanted_piece_g
@@ -143,7 +163,7 @@ def nudge_figure(formula: Formula, edit: e.NudgeFigure, *, inventory: Inventory,
     if edit.figure == "piece_mass":
         step = max(step, kitchen.scale.step_g)
     # Nudges land on whole multiples of the step, so that a nudge after a typed 87 g gives 90, not 92.
-    now = _current(formula, edit.figure, edit.item, inventory, kitchen)
+    now = current_value(formula, edit.figure, edit.item, inventory, kitchen)
     ratio = now / step
     base = math.floor(ratio + 1e-9) if edit.steps > 0 else math.ceil(ratio - 1e-9)
     wanted = round((base + edit.steps) * step, 9)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping, Sequence, Set
 from dataclasses import dataclass
+from typing import Literal
 
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase, say
@@ -16,8 +17,14 @@ from vianda.core.faults.network import MOST_SYMPTOMS, Node, moved, posteriors, u
 from vianda.core.model.styles import Form
 from vianda.core.pipeline.figures import Figures
 
+ChanceWord = Literal["most likely", "likely", "possible", "hardly"]
+
 # A question that tells less than this, in bits, is not worth asking: ours.
 WORTH_BITS = 0.005
+# A word for a chance, from so much on, 0–1: ours.
+WORDS: tuple[tuple[float, ChanceWord], ...] = (
+    (0.75, "most likely"), (0.40, "likely"), (0.15, "possible"), (0.0, "hardly"),
+)  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,6 +37,7 @@ class RankedCause:
     key: str
     title: str
     chance: float
+    word: ChanceWord
     before: float
     speaks_for: tuple[Phrase, ...]
     speaks_against: tuple[Phrase, ...]
@@ -183,6 +191,7 @@ def _ranked(
         cause.key,
         cause.title,
         chance,
+        word_of(chance),
         cause.prior,
         tuple(speaks_for),
         tuple(against),
@@ -190,6 +199,27 @@ def _ranked(
         cause.next_time,
         offered[0].changes[0] if offered else None,
     )
+
+
+def word_of(chance: float) -> ChanceWord:
+    """A word for a chance.
+
+    Parameters
+    ----------
+    chance : float
+        0–1.
+
+    Returns
+    -------
+    ChanceWord
+        From "hardly" to "most likely".
+
+    Examples
+    --------
+    >>> word_of(0.75), word_of(0.74), word_of(0.1)
+    ('most likely', 'likely', 'hardly')
+    """
+    return next(word for least, word in WORDS if chance >= least)
 
 
 def _next_question(
