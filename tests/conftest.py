@@ -34,6 +34,7 @@ TABLES = (
     tables.StockedRow,
     tables.ServiceRow,
     tables.TastingRow,
+    tables.TrainingAnswerRow,
     tables.WeighingEventRow,
     tables.WeighingRow,
     tables.CookEventRow,

@@ -101,3 +101,19 @@ def test_a_formula_that_can_no_longer_be_worked_out_says_why(client, cook) -> No
     answer = client.post(f"/api/cooks/{cook['id']}/faults", json={"unit_system": "metric", "symptoms": ["dry"]})
     assert answer.status_code == 422
     assert "yard-plate" in answer.get_json()["detail"]
+
+
+def test_what_to_change_next_follows_the_scores_of_the_formula_alone(client, cook) -> None:
+    """A cook without scores says nothing; those of another formula do not count."""
+    path = f"/api/formulas/{cook['formula_id']}/next-change"
+    none = client.get(path).get_json()
+    assert (none["cooks"], none["changes"]) == (0, [])
+    bland = {"outcome": {"salt": 1, "note": "", "next_time": ""}, "revision": cook["revision"]}
+    assert client.put(f"/api/cooks/{cook['id']}/outcome", json=bland).status_code == 200
+    found = client.get(path).get_json()
+    assert found["cooks"] == 1
+    assert found["changes"][0]["lever"] == "salt"
+    assert [s["key"] for s in found["scores"]] == ["salt"]
+    made = client.post("/api/formulas", json={"formula": FORMULAS.plain(slipway_smash())}).get_json()
+    assert client.get(f"/api/formulas/{made['id']}/next-change").get_json()["cooks"] == 0
+    assert client.get("/api/formulas/99999/next-change").status_code == 404

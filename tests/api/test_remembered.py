@@ -87,3 +87,38 @@ def test_what_a_dish_takes_is_remembered_by_its_guests(client, monkeypatch) -> N
     # In other units a reason may read otherwise: that is another memory.
     client.post("/api/shopping", json=span | {"unit_system": "us"})
     assert len(calls) == 4
+
+
+def test_a_list_that_did_not_change_is_not_solved_again_and_one_that_did_is(client, monkeypatch) -> None:
+    forget_all()
+    formula = client.get("/api/formulas").get_json()[0]["id"]
+    service = {"name": "Remembered", "day": "2031-05-06", "dishes": [{"formula_id": formula, "guests": 30}]}
+    kept = client.post("/api/services", json={"service": service}).get_json()
+    span = {"from_day": "2031-05-05", "to_day": "2031-05-11", "unit_system": "metric"}
+    calls = _counted(monkeypatch, spans, "shopping")
+
+    def asked() -> dict:
+        answer = client.post("/api/shopping", json=span)
+        assert answer.status_code == 200
+        return answer.get_json()["shopping"]
+
+    first = asked()
+    assert asked() == first
+    client.post("/api/prep", json={**span, "day_min": 0})
+    assert len(calls) == 1
+    # Another number of guests, a delivery, and what is counted: each is a list of its own.
+    more = {**service, "dishes": [{"formula_id": formula, "guests": 60}]}
+    body = {"service": more, "revision": kept["revision"]}
+    assert client.put(f"/api/services/{kept['id']}", json=body).status_code == 200
+    second = asked()
+    assert second != first
+    line = next(x for x in second["lines"] if x["kind"] == "meat")
+    lot = {"key": "new", "meat": line["key"], "name": "Box", "left_mass_g": 3000.0, "price_per_kg": "9.00",
+           "delivered": "2031-05-01", "use_by": "2031-05-20"}  # fmt: skip
+    assert client.post("/api/larder/lots", json={"lot": lot}).status_code == 201
+    third = asked()
+    assert third != second
+    stocked = {"kind": "meat", "key": line["key"], "par": 50_000.0}
+    assert client.put("/api/stock", json={"stocked": stocked}).status_code == 200
+    assert asked() != third
+    assert len(calls) == 4

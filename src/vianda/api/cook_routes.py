@@ -6,7 +6,7 @@ from flask import Blueprint
 
 from vianda.api import cook_schemas as s
 from vianda.api.contract import operation
-from vianda.services import cooks, logbook
+from vianda.services import cooks, logbook, stove, thermometers
 from vianda.storage.clock import now_utc
 
 blueprint = Blueprint("cooks", __name__, url_prefix="/api")
@@ -84,3 +84,28 @@ def note_event(cook_id: int, body: s.EventRequest) -> s.CookAnswer:
 def save_outcome(cook_id: int, body: s.FinishRequest) -> s.CookAnswer:
     cook = cooks.finish(cook_id, body.outcome.model_dump(), revision=body.revision)
     return s.cook_answer(cook, now_utc())
+
+
+@operation(
+    blueprint,
+    "GET",
+    "/cooks/<int:cook_id>/forecast",
+    summary="When what is on the heat comes off, after what was read, and when the surface is hot enough again",
+    answer=stove.Foretold,
+    problems=(404,),
+)
+def cook_forecast(cook_id: int) -> stove.Foretold:
+    return stove.forecast_of(cook_id)
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/cooks/<int:cook_id>/simulated-reading",
+    summary="What a simulated thermometer shows of a cook",
+    body=s.SimulatedReadingRequest,
+    answer=thermometers.Read,
+    problems=(404,),
+)
+def simulated_reading(cook_id: int, body: s.SimulatedReadingRequest) -> thermometers.Read:
+    return stove.simulated_reading(cook_id, body.of, since_start_s=body.since_start_s)

@@ -41,11 +41,18 @@ class EventRequest(Strict):
     """
 
     token: Token
-    kind: Literal["done", "extra", "probe", "back"]
+    kind: Literal["done", "extra", "probe", "surface", "back"]
     place: Annotated[int, Field(ge=0, le=100_000)]
     value: Annotated[float, Field(ge=-50, le=3600)] | None = None
     late_s: Annotated[float, Field(ge=0, le=86_400)] = 0.0
     since_start_s: Annotated[float, Field(ge=0, le=8_640_000)] | None = None
+
+
+class SimulatedReadingRequest(Strict):
+    """Which thermometer, and when, by the device's clock."""
+
+    of: Literal["core", "surface"]
+    since_start_s: Annotated[float, Field(ge=0, le=8_640_000)]
 
 
 Score = Annotated[int, Field(ge=1, le=5)]

@@ -1,4 +1,4 @@
-"""What went wrong with a cook, over the wire."""
+"""What went wrong with a cook, and what to change next, over the wire."""
 
 from __future__ import annotations
 
@@ -11,8 +11,9 @@ from vianda.api.contract import operation
 from vianda.api.wire import Units
 from vianda.core.faults.causes import Symptom
 from vianda.core.faults.network import MOST_SYMPTOMS
+from vianda.core.improving.next_change import NextChanges
 from vianda.interchange.documents import Strict
-from vianda.services import faults
+from vianda.services import faults, improving
 
 blueprint = Blueprint("faults", __name__, url_prefix="/api")
 
@@ -29,8 +30,8 @@ class FaultRequest(Strict):
     symptoms: Annotated[tuple[Symptom, ...], Field(max_length=MOST_SYMPTOMS)] = ()
     absent: Annotated[tuple[Symptom, ...], Field(max_length=20)] = ()
     answers: Annotated[dict[CauseKey, bool], Field(default_factory=dict, max_length=60)]
-    surface_c: Annotated[float, Field(ge=0, le=500)] | None = None
-    core_c: Annotated[float, Field(ge=-20, le=120)] | None = None
+    surface_c: float | None = None
+    core_c: float | None = None
     unit_system: Units
 
 
@@ -53,3 +54,15 @@ def look_for_fault(cook_id: int, body: FaultRequest) -> faults.FaultSearch:
         core_c=body.core_c,
         unit_system=body.unit_system,
     )
+
+
+@operation(
+    blueprint,
+    "GET",
+    "/formulas/<int:formula_id>/next-change",
+    summary="What to change next of a formula, by what its cooks scored",
+    answer=NextChanges,
+    problems=(404,),
+)
+def next_change(formula_id: int) -> NextChanges:
+    return improving.next_change_of(formula_id)

@@ -9,7 +9,6 @@ from pydantic import Field
 
 from vianda.api.contract import operation
 from vianda.api.wire import Answer, Moment
-from vianda.core.equipment.style_factor import LEAST_FACTOR, MOST_FACTOR
 from vianda.core.learning.figures import LearntFigure, Level
 from vianda.core.learning.learnt import Learnt
 from vianda.core.learning.scores import ForecastScore
@@ -25,7 +24,7 @@ class UseRequest(Strict):
     figure: LearntFigure
     level: Level
     key: Annotated[str, Field(min_length=1, max_length=64)]
-    factor: Annotated[float, Field(ge=LEAST_FACTOR, le=MOST_FACTOR)]
+    factor: float
     revision: Annotated[int, Field(ge=1)]
 
 

@@ -30,6 +30,7 @@ from vianda.api import (
     supply_routes,
     target_routes,
     tasting_routes,
+    training_routes,
     weighing_routes,
 )
 from vianda.api import cook_schemas as cs
@@ -110,6 +111,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
         supply_routes,
         target_routes,
         tasting_routes,
+        training_routes,
         weighing_routes,
     ):
         app.register_blueprint(module.blueprint)

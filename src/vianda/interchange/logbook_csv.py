@@ -8,9 +8,9 @@ from collections.abc import Iterable, Mapping
 from datetime import datetime
 from typing import Any, Protocol
 
+from vianda.core.cook.outcome import SCORES
 from vianda.interchange.supply_csv import plain_text
 
-SCORES = ("crust", "juice", "bite", "bind", "grease", "salt")
 WEIGHED = ("cooked_mass_g", "cooked_diameter_mm", "core_c")
 COLUMNS = (
     "cook", "begun_utc", "finished_utc", "formula", "dish", "pieces", "piece_mass_g", "batch_mass_g", "fat_frac",

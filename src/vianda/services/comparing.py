@@ -9,6 +9,7 @@ from vianda.core.basis.errors import CoreError
 from vianda.core.basis.units import UnitSystem
 from vianda.core.comparing.differences import Difference, differences, made_alike
 from vianda.core.comparing.outcomes import ComparedFigure, compared
+from vianda.core.cook.outcome import SCORES
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.evaluation.ticket import TicketFigure
 from vianda.core.model.formula import Formula
@@ -16,8 +17,6 @@ from vianda.runtime.engine import ENGINE
 from vianda.services.bench import context
 from vianda.storage import cook_repository, formula_repository
 from vianda.storage.records import StoredCook
-
-SCORES = ("crust", "juice", "bite", "bind", "grease", "salt")
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,6 +7,7 @@ from typing import Any
 
 from vianda.core.basis.band import Band
 from vianda.core.cook.outcome import OutcomeFigures, outcome_figures
+from vianda.core.cook.stove_log import check_reading
 from vianda.core.evaluation.evaluate import Evaluation, Sheets, evaluate, sheets
 from vianda.core.learning.in_use import FactorsInUse, factors_in_use
 from vianda.runtime.engine import ENGINE
@@ -74,6 +75,7 @@ def note_event(
     since_start_s: float | None = None,
 ) -> StoredCook:
     """Note what happened at the stove, so long after the start by the device's clock, or ``late_s`` seconds ago."""
+    check_reading(kind, value)
     with transaction():
         return repository.add_event(
             cook_id, token=token, kind=kind, place=place, value=value, late_s=late_s, since_start_s=since_start_s

@@ -17,6 +17,7 @@ from vianda.core.model.styles import FLAT, all_styles
 from vianda.runtime.engine import ENGINE
 from vianda.services import kitchens
 from vianda.services.heat_bench import case_of
+from vianda.services.stove import said_at_stove
 from vianda.storage import observation_repository
 from vianda.storage.kitchen_repository import load_kitchen
 from vianda.storage.observation_repository import SeenIn
@@ -82,8 +83,7 @@ def observations_of(cook: StoredCook, outcome: dict[str, Any]) -> tuple[Observat
 
 
 def _heat(cook: StoredCook, done: CookDone) -> list[Observation | None]:
-    said = [(e.kind, e.place, e.value, (e.at - cook.started_at).total_seconds()) for e in cook.events]
-    readings = readings_of(cook.plan["stove"], said)
+    readings = readings_of(cook.plan["stove"], said_at_stove(cook))
     if not readings:
         return []
     try:

@@ -37,9 +37,9 @@ class _Here(Generic[Found]):
     """A memory at one state of one kitchen and larder."""
 
     def __init__(self, newest: Newest[Found], stamp: tuple[object, ...]) -> None:
-        self._newest, self._stamp = newest, stamp
+        self._newest, self.stamp = newest, stamp
 
     def of(self, stored: StoredFormula, work: Callable[[Formula], Found], *, guests: int = 0) -> Found:
         """What the work makes of a formula as it stands, worked out once; ``guests`` tells its uses apart."""
-        key = (*self._stamp, stored.id, stored.revision, guests)
+        key = (*self.stamp, stored.id, stored.revision, guests)
         return self._newest.of(key, lambda: work(stored.formula))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Collection, Hashable
 from dataclasses import dataclass, replace
 from datetime import date
 
@@ -19,9 +19,11 @@ from vianda.core.supply.needs import Need, needs_of
 from vianda.core.supply.occurrences import check_span, days_of
 from vianda.core.supply.shopping import Demand, Shopping, shopping
 from vianda.runtime.engine import ENGINE
+from vianda.runtime.newest import Newest
 from vianda.services.bench import context
 from vianda.services.remembered import Remembered
 from vianda.storage import formula_repository, service_repository, supply_repository
+from vianda.storage.caches import on_rollback
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,6 +49,10 @@ class Taken:
 
 
 _NEEDS: Remembered[Taken] = Remembered()
+# Lists of as many spans, kitchens and units: each tick on a phone asks for its list again.
+MOST_LISTS = 64
+_LISTS: Newest[Shopping] = Newest(MOST_LISTS)
+on_rollback(_LISTS.forget)
 
 
 class _Needs:
@@ -94,10 +100,14 @@ class Span:
     inventory: Inventory
     kitchen: Kitchen
     stock: list[Stocked]
+    # Everything that the figures of this span depend on.
+    key: tuple[Hashable, ...]
 
     def shopping(self) -> Shopping:
-        """The list that follows."""
-        return shopping(self.demands, inventory=self.inventory, kitchen=self.kitchen, stock=self.stock)
+        """The list that follows; its linear programmes are solved once for what they depend on."""
+        return _LISTS.of(
+            self.key, lambda: shopping(self.demands, inventory=self.inventory, kitchen=self.kitchen, stock=self.stock)
+        )
 
 
 def span_of(first: date, last: date, unit_system: UnitSystem | None) -> Span:
@@ -126,6 +136,9 @@ def span_of(first: date, last: date, unit_system: UnitSystem | None) -> Span:
             )
             demands.append(Demand(day, tuple(need for x in found for need in x.needs)))
             taken += [(day, x) for x in found]
+    stock = supply_repository.list_stock()
+    of = tuple((one.id, one.revision, days) for one, days in coming)
+    made_of = tuple(sorted((n, f.revision) for n, f in needs.formulas.items()))
     return Span(
         tuple(sorted(servings, key=lambda s: (s.day, s.name))),
         service_repository.count_undated(),
@@ -133,5 +146,6 @@ def span_of(first: date, last: date, unit_system: UnitSystem | None) -> Span:
         tuple(demands),
         needs.inventory,
         needs.kitchen,
-        supply_repository.list_stock(),
+        stock,
+        (needs.remembered.stamp, first, last, of, made_of, tuple(stock)),
     )

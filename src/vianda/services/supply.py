@@ -16,16 +16,22 @@ from vianda.core.supply.scarcity import GoesShort, who_goes_short
 from vianda.core.supply.shopping import Shopping
 from vianda.core.supply.ticks import Listed, Ticked, ticked
 from vianda.core.timetable.run import RunEvent
+from vianda.runtime.newest import Newest
 from vianda.services import larders, runs
 from vianda.services.bench import context
 from vianda.services.larders import KnownLot
-from vianda.services.spans import Serving, span_of
+from vianda.services.spans import Serving, Span, span_of
 from vianda.services.ticks import prep_sheet, shopping_sheet
 from vianda.storage import supply_repository
+from vianda.storage.caches import on_rollback
 from vianda.storage.transaction import transaction
 
 # What a kitchen writes down about things of its own.
 MOST_STOCKED = 1000
+# Plans of as many spans and hands a day.
+MOST_PLANS = 64
+_PLANS: Newest[PrepPlan] = Newest(MOST_PLANS)
+on_rollback(_PLANS.forget)
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,7 +119,19 @@ class SpanPrep:
 def span_prep(first: date, last: date, *, day_min: float = 0.0, unit_system: UnitSystem | None = None) -> SpanPrep:
     """What is made on which day for everything that is served in a span, with so many minutes of hands a day."""
     span = span_of(first, last, unit_system)
-    plan = prep_plan(
+    plan = _PLANS.of((span.key, day_min), lambda: _prep_of(span, first, last, day_min))
+    kept = supply_repository.ticks([prep_sheet(day.day) for day in plan.days])
+    marks = [
+        tick
+        for day in plan.days
+        for tick in ticked(prep_sheet(day.day), kept[prep_sheet(day.day)], {x.key: Listed(x.mass_g) for x in day.lines})
+    ]
+    return SpanPrep(span.servings, plan, tuple(marks))
+
+
+def _prep_of(span: Span, first: date, last: date, day_min: float) -> PrepPlan:
+    """The plan itself: a mixed-integer programme, solved once for what it depends on."""
+    return prep_plan(
         span.shopping().makes,
         [(day, x.ahead.ground) for day, x in span.taken if x.ahead.ground is not None],
         first=first,
@@ -123,13 +141,6 @@ def span_prep(first: date, last: date, *, day_min: float = 0.0, unit_system: Uni
         stock=span.stock,
         day_min=day_min,
     )
-    kept = supply_repository.ticks([prep_sheet(day.day) for day in plan.days])
-    marks = [
-        tick
-        for day in plan.days
-        for tick in ticked(prep_sheet(day.day), kept[prep_sheet(day.day)], {x.key: Listed(x.mass_g) for x in day.lines})
-    ]
-    return SpanPrep(span.servings, plan, tuple(marks))
 
 
 def list_stock() -> list[Stocked]:

@@ -12,12 +12,12 @@ from typing import Any
 
 from peewee import fn
 
+from vianda.core.cook.outcome import SCORES
 from vianda.storage.folded import folded
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import StoredCook
 from vianda.storage.tables import CookLineRow, CookLotRow, CookRow
 
-SCORES = ("crust", "juice", "bite", "bind", "grease", "salt")
 REMARK_LETTERS = 200
 MOST_LOTS = 200
 CHUNK = 1000

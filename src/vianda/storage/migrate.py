@@ -24,6 +24,7 @@ from vianda.storage.migrations import (
     m0016_logbook_in_order,
     m0017_observations,
     m0018_tastings,
+    m0019_training,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -45,6 +46,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0016", m0016_logbook_in_order.STATEMENTS),
     ("0017", m0017_observations.run),
     ("0018", m0018_tastings.STATEMENTS),
+    ("0019", m0019_training.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

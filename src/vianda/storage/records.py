@@ -11,7 +11,7 @@ from vianda.core.model.service import Service
 from vianda.core.timetable.run import RunEvent
 from vianda.core.weighing.weighing_run import WeighingPlan
 
-EventKind = Literal["done", "extra", "probe", "back"]
+EventKind = Literal["done", "extra", "probe", "surface", "back"]
 WeighingEventKind = Literal["load", "paper", "tare", "lean", "keep", "set-aside", "count"]
 
 

@@ -279,6 +279,21 @@ class TastingRow(Table):
         table_name = "tasting"
 
 
+class TrainingAnswerRow(Table):
+    """A round of the trainer that was answered; ``token`` makes a repeat count once."""
+
+    id = AutoField()
+    kitchen_id = IntegerField()
+    token = CharField(max_length=40)
+    kind = CharField(max_length=16)
+    correct = BooleanField()
+    confidence = DoubleField()
+    at = DateTimeField()
+
+    class Meta:
+        table_name = "training_answer"
+
+
 class StockedRow(Table):
     """What is kept of one thing, as its JSON document."""
 

@@ -1,5 +1,40 @@
 /** The only caller of fetch. Every answer is typed by the contract; every refusal is a Problem. */
 import type { components, paths } from "./generated/contract";
+import type {
+  BrownWord,
+  Candidate,
+  Edit,
+  Formula,
+  HeatCurve,
+  HeatProgress,
+  HeatQuestion,
+  Ingredient,
+  Kitchen,
+  LogQuery,
+  Looking,
+  Lot,
+  Meat,
+  Observed,
+  Orders,
+  Outcome,
+  Problem,
+  Said,
+  SauceLine,
+  Service,
+  SolveRequest,
+  Stocked,
+  TasterAnswer,
+  TastingKind,
+  Tick,
+  TimingEdit,
+  Trip,
+  TypedWeights,
+  UnderwayRequest,
+  Units,
+  WeighingAction,
+} from "./schemas";
+
+export type * from "./schemas";
 
 type S = components["schemas"];
 type Method = "get" | "post" | "put" | "delete";
@@ -16,142 +51,7 @@ type Answer<P extends keyof paths, M extends Method> = paths[P][M] extends { res
 type Body<P extends keyof paths, M extends Method> = paths[P][M] extends { requestBody: infer B }
   ? Json<B>
   : undefined;
-export type Formula = S["Formula"];
-export type Evaluation = S["Evaluation"];
-export type Phrase = { text: string; amounts: Record<string, Amount> };
-export type Amount = Pick<S["Amount"], "kind" | "value"> & Partial<S["Amount"]>;
-export type Working = S["Working"];
-export type Sheets = S["Sheets"];
-export type Counsel = S["Counsel"];
-export type Step = S["RailStep"]["step"];
-export type Opening = S["Opening"];
-export type Kitchens = S["KitchensAnswer"];
-export type FirstKitchen = S["FirstKitchenRequest"];
-export type ReadRecipe = S["ReadRecipe"];
-export type RecipeLine = ReadRecipe["recipe"]["lines"][number];
-export type MixReading = S["MixReading"];
-export type ReadPiece = Opening["pieces"][number];
-export type Edit = NonNullable<S["EvaluateRequest"]["edits"]>[number];
-export type Figure = S["TypeFigure"]["figure"];
-export type StoredFormula = S["FormulaAnswer"];
-export type Version = S["VersionAnswer"];
-export type ShelfItem = S["ShelfItem"];
-export type Catalogue = S["CatalogueAnswer"];
-export type StoredKitchen = S["KitchenAnswer"];
-export type Kitchen = S["Kitchen"];
-export type KitchenInput = S["Kitchen"];
-export type Cook = S["CookAnswer"];
-export type LogQuery = S["LogRequest"];
-export type LogPage = S["LogAnswer"];
-export type LogChoices = S["LogChoices"];
-export type LogLine = S["LogLineAnswer"];
-export type LotTrace = S["TraceAnswer"];
-export type CookLine = S["CookLine"];
-export type Outcome = S["OutcomeModel"];
-export type StoveStep = S["StoveStep"];
-export type OwnTask = S["OwnTask"];
-export type Trip = S["Trip"];
-export type Carried = S["Carried"];
-export type ShortOfTime = S["ShortOfTime"];
-export type SpanPrep = S["SpanPrep"];
-export type GoesShort = S["GoesShort"];
-export type Units = NonNullable<S["EvaluateRequest"]["unit_system"]>;
-export type Meat = S["Meat"];
-export type Lot = S["Lot"];
-export type KnownLot = S["LotAnswer"];
-export type LarderContent = S["LarderAnswer"];
-export type FatTest = S["FatTestAnswer"];
-export type TypedWeights = S["WeightsModel"];
-export type RowReport = S["RowReport"];
-export type Solved = S["Solved"];
-export type SolveRequest = Omit<S["SolveRequest"], "formula">;
-export type Candidate = S["CandidateModel"];
-export type DrawnSquare = S["DrawnSquare"];
-export type Addition = S["Addition"];
-export type MixLine = S["LineFigures"];
-export type MixSchool = S["MixSchool"];
-export type PantryThing = S["IngredientAnswer"];
-export type Ingredient = S["Ingredient"];
-export type HouseFigures = S["HouseFigures"];
-export type Weighing = S["WeighingAnswer"];
-export type WeighingLine = S["WeighingLine"];
-export type ScaleDisplay = S["DisplayAnswer"];
-export type WeighingAction = S["WeighingAction"];
-export type HeatCurve = S["HeatCurve"];
-export type HeatProgress = S["Progress"];
-export type HeatWays = S["Ways"];
-export type HeatStage = S["HeatStage"];
-export type StageChoice = S["StageChoice"];
-export type HeatAnswer = S["HeatAnswer"];
-export type HeatQuestion = S["QuestionRequest"]["kind"];
-export type BrownWord = NonNullable<S["QuestionRequest"]["crust"]>;
-export type AfterLine = S["AfterLine"];
-export type Observed = NonNullable<S["CurveRequest"]["observed"]>;
-export type Limit = NonNullable<S["Mix"]["avoid"]>[number];
-export type BesideThing = S["BesideFigures"];
-export type Role = BesideThing["role"];
-export type BuildLayer = S["Layer"];
-export type StackLayer = NonNullable<Formula["stack"]>[number];
-export type SauceSchool = S["SauceSchool"];
-export type SauceTaste = S["SauceTaste"];
-export type SauceLine = S["HouseLine"];
-export type TasteBand = S["AgainstBand"];
-export type NudgeAnswer = S["NudgeAnswer"];
-export type Handle = S["NudgeRequest"]["handle"];
-export type Pot = S["Pot"];
-export type Thickening = S["Thickening"];
-export type Ferment = S["Ferment"];
-export type Timetable = S["Timetable"];
-export type Looking = S["Looking"];
 type Look = (far: Looking) => void;
-export type Timing = S["Timing"];
-export type TimingEdit = S["EditServiceRequest"]["edit"];
-export type Service = S["Service"];
-export type StoredService = S["ServiceAnswer"];
-export type PlannedService = S["PlannedService"];
-export type SetOut = S["SetOut"];
-export type Underway = S["Underway"];
-export type Orders = S["Orders"];
-export type OrdersFigures = S["OrdersFigures"];
-export type UnderwayRequest = S["UnderwayRequest"];
-export type Run = S["Run"];
-export type RunEvent = S["RunEvent"];
-/** What is said of an evening, on its way to the server. */
-export type Said = S["RunEventModel"];
-export type CheckSheet = S["CheckSheet"];
-export type CheckRecord = S["CheckRecord"];
-export type CheckKind = S["CheckRow"]["kind"];
-export type CheckRow = S["CheckRow"];
-export type CheckQuestion = S["CheckSheetRequest"];
-export type Forecast = S["Forecast"];
-export type SpanShopping = S["SpanShopping"];
-export type Shopping = S["Shopping"];
-export type ShopLine = S["ShopLine"];
-export type Stocked = S["Stocked"];
-export type Tick = S["TickRequest"];
-export type Ticked = S["Ticked"];
-export type SpanButcher = S["SpanButcher"];
-export type Received = S["ReceivedAnswer"];
-export type TimedTask = S["TimedTask"];
-export type KeptSauce = S["TrayCooling"];
-export type SwapOffer = S["SwapOffer"];
-export type Shaker = S["Shaker"];
-export type CheckLine = Evaluation["beside"]["checklist"][number];
-export type Pickled = S["Pickled"];
-export type Learning = S["LearningAnswer"];
-export type Learnt = S["Learnt"];
-export type Datum = S["Datum"];
-export type ForecastScore = S["ForecastScore"];
-export type FaultSearch = S["FaultSearch"];
-export type Symptom = S["SymptomChoice"]["key"];
-export type RankedCause = S["RankedCause"];
-export type FaultQuestion = Omit<S["FaultRequest"], "unit_system">;
-export type Comparison = S["Comparison"];
-export type Tasting = S["TastingAnswer"];
-export type TastingKind = S["TastingRequest"]["kind"];
-export type TasterAnswer = S["TasterAnswer"];
-export type Trend = S["TrendAnswer"];
-export type Problem = Omit<S["Problem"], "current"> & { current?: unknown };
 
 /** A refusal with a reason, or — status 0 or 503 — a server that does not answer. */
 export class ProblemError extends Error {
@@ -468,6 +368,14 @@ export const api = {
   cook: (cook_id: number) => ask("get", "/api/cooks/{cook_id}", { at: { cook_id } }),
   cookEvent: (cook_id: number, event: S["EventRequest"]) =>
     ask("post", "/api/cooks/{cook_id}/events", { at: { cook_id }, body: event }),
+  cookForecast: (cook_id: number) => ask("get", "/api/cooks/{cook_id}/forecast", { at: { cook_id } }),
+  simulatedReading: (cook_id: number, of: S["SimulatedReadingRequest"]["of"], since_start_s: number) =>
+    ask("post", "/api/cooks/{cook_id}/simulated-reading", { at: { cook_id }, body: { of, since_start_s } }),
+  training: () => ask("get", "/api/training"),
+  answerRound: (answer: S["TrainingAnswerRequest"]) => ask("post", "/api/training/answers", { body: answer }),
+  beginTrainingAnew: () => ask("delete", "/api/training"),
+  nextChange: (formula_id: number) =>
+    ask("get", "/api/formulas/{formula_id}/next-change", { at: { formula_id } }),
   saveOutcome: (cook_id: number, outcome: Outcome, revision: number) =>
     ask("put", "/api/cooks/{cook_id}/outcome", { at: { cook_id }, body: { outcome, revision }, once: true }),
   read: (kind: S["ReadRequest"]["kind"], text: string, unit_system: Units) =>

@@ -158,6 +158,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cooks/{cook_id}/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** When what is on the heat comes off, after what was read, and when the surface is hot enough again */
+        get: operations["cook_forecast"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cooks/{cook_id}/outcome": {
         parameters: {
             query?: never;
@@ -169,6 +186,23 @@ export interface paths {
         /** Weigh, rate and note */
         put: operations["save_outcome"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{cook_id}/simulated-reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a simulated thermometer shows of a cook */
+        post: operations["simulated_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -323,6 +357,23 @@ export interface paths {
         };
         /** The formula as a file that stands alone */
         get: operations["export_formula"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{formula_id}/next-change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to change next of a formula, by what its cooks scored */
+        get: operations["next_change"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1863,6 +1914,41 @@ export interface paths {
         put?: never;
         /** When to do what for a formula, backwards from the plate */
         post: operations["timetable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/training": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The trainer's next round */
+        get: operations["next_round"];
+        put?: never;
+        post?: never;
+        /** Begin the trainer anew */
+        delete: operations["begin_anew"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/training/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answer a round */
+        post: operations["answer_round"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4149,7 +4235,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "done" | "extra" | "probe" | "back";
+            kind: "done" | "extra" | "probe" | "surface" | "back";
             /**
              * Late S
              * @default 0
@@ -4324,12 +4410,14 @@ export interface components {
         };
         /**
          * FaultSearch
-         * @description What a cook can have wrong, what was measured of it, and, once something is said, what it comes from.
+         * @description What a cook can have wrong and how much of it at once, what was measured, and what it comes from, once said.
          */
         FaultSearch: {
             /** Formula Name */
             formula_name: string;
             found?: components["schemas"]["WentWrong"] | null;
+            /** Most */
+            most: number;
             readings: components["schemas"]["BatchReadings"];
             /** Symptoms */
             symptoms: components["schemas"]["SymptomChoice"][];
@@ -4667,6 +4755,15 @@ export interface components {
             title: string;
         };
         /**
+         * Foretold
+         * @description The forecast of a cook and how many things had been said when it was made.
+         */
+        Foretold: {
+            forecast: components["schemas"]["StoveForecast"];
+            /** Said */
+            said: number;
+        };
+        /**
          * ForgetRequest
          * @description Which finding to take back.
          */
@@ -4889,6 +4986,20 @@ export interface components {
              * @default
              */
             tool: string;
+        };
+        /**
+         * GrindPicture
+         * @description A grind spread flat: of each grain whether it is white.
+         */
+        GrindPicture: {
+            /**
+             * Kind
+             * @default grind
+             * @constant
+             */
+            kind: "grind";
+            /** White */
+            white: boolean[];
         };
         /**
          * GrindPlan
@@ -5673,6 +5784,33 @@ export interface components {
             revision: number;
         };
         /**
+         * Judged
+         * @description Which answer was right, by its number from 0, why, and how every kind stands now.
+         */
+        Judged: {
+            /** Right */
+            right: number;
+            /** Standings */
+            standings: components["schemas"]["KindStanding"][];
+            why: components["schemas"]["Phrase"];
+        };
+        /**
+         * JudgedReading
+         * @description A reading, seconds from when it was laid on and °C; the band computed by then (eight in ten); if it counts.
+         */
+        JudgedReading: {
+            /** At S */
+            at_s: number;
+            /** Core C */
+            core_c: number;
+            /** High C */
+            high_c: number;
+            /** Low C */
+            low_c: number;
+            /** Used */
+            used: boolean;
+        };
+        /**
          * KeepLimit
          * @description Keep a limit such as "no dairy", or drop it.
          */
@@ -5738,6 +5876,35 @@ export interface components {
             stove: components["schemas"]["StovePlan"];
             /** Ticket */
             ticket: components["schemas"]["TicketFigure"][];
+        };
+        /**
+         * KindStanding
+         * @description How one kind stands: rounds, share that was right, mean confidence, Brier score; None before there are any.
+         *
+         *     A Brier score is the mean of (confidence − right)²: 0 is perfect; always saying a quarter of four answers has 0.19.
+         *     ``rung`` is how many times in a row it was right lately, ``due_s`` when it comes again.
+         */
+        KindStanding: {
+            /** Brier */
+            brier?: number | null;
+            /** Confidence */
+            confidence?: number | null;
+            /** Due S */
+            due_s: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "turn" | "core" | "surface" | "fat" | "fits" | "portion" | "salt";
+            message: components["schemas"]["Phrase"];
+            /** Right Frac */
+            right_frac?: number | null;
+            /** Rounds */
+            rounds: number;
+            /** Rung */
+            rung: number;
+            /** Title */
+            title: string;
         };
         /**
          * Kitchen
@@ -6071,6 +6238,8 @@ export interface components {
              * @enum {string}
              */
             level: "style" | "surface";
+            /** Line */
+            line: string;
             /** Name */
             name: string;
             /** News */
@@ -6938,6 +7107,47 @@ export interface components {
             service: components["schemas"]["Service"];
         };
         /**
+         * NextChange
+         * @description One change: where its lever stands and would stand, what it does, how likely it is for the better, and why.
+         *
+         *     ``gain`` is in squared points, all scores together.
+         */
+        NextChange: {
+            /** Chance */
+            chance: number;
+            change: components["schemas"]["Change"];
+            /** Gain */
+            gain: number;
+            /**
+             * Lever
+             * @enum {string}
+             */
+            lever: "fat" | "salt" | "surface" | "core" | "crumb" | "panade" | "work";
+            /** Moves */
+            moves: components["schemas"]["ScoreMove"][];
+            title: components["schemas"]["Phrase"];
+            /** Why */
+            why: components["schemas"]["Phrase"][];
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "most likely" | "likely" | "possible" | "hardly";
+        };
+        /**
+         * NextChanges
+         * @description The changes that promise most, the best first; ``cooks`` were scored. ``message`` says what there is to say.
+         */
+        NextChanges: {
+            /** Changes */
+            changes: components["schemas"]["NextChange"][];
+            /** Cooks */
+            cooks: number;
+            message: components["schemas"]["Phrase"];
+            /** Scores */
+            scores: components["schemas"]["ScoreNow"][];
+        };
+        /**
          * NextQuestion
          * @description The question that decides most: of which cause it is, and how much it is expected to tell, bits.
          */
@@ -6952,6 +7162,18 @@ export interface components {
             text: string;
             /** Yes */
             yes: string;
+        };
+        /**
+         * NoPicture
+         * @description Nothing is drawn: words alone.
+         */
+        NoPicture: {
+            /**
+             * Kind
+             * @default words
+             * @constant
+             */
+            kind: "words";
         };
         /**
          * NoteCheckRequest
@@ -7126,6 +7348,37 @@ export interface components {
             /** Edit */
             edit?: components["schemas"]["TypeTiming"] | components["schemas"]["AddTask"] | components["schemas"]["DropTask"] | components["schemas"]["PinTask"] | components["schemas"]["AddAway"] | components["schemas"]["DropAway"] | null;
             what: components["schemas"]["Phrase"];
+        };
+        /**
+         * OnTheHeat
+         * @description A wave on the heat: the first is 1. ``laid_s`` and the ends of its steps are seconds from the start of the cook.
+         *
+         *     ``off_s`` is counted from when it was laid on, as is ``planned_off_s``. ``read_at_s`` is when a core reading tells
+         *     most, from the start of the cook. ``moved``: it goes otherwise than planned, so that these are its timers and not
+         *     the plan's. ``off_now``: it reads what it is taken off at. ``doubtful``: what was read last
+         *     cannot be, and does not count.
+         */
+        OnTheHeat: {
+            /** Doubtful */
+            doubtful: boolean;
+            /** Ends */
+            ends: components["schemas"]["StepEnd"][];
+            /** Laid S */
+            laid_s: number;
+            message: components["schemas"]["Phrase"];
+            /** Moved */
+            moved: boolean;
+            /** Off Now */
+            off_now: boolean;
+            off_s: components["schemas"]["Band"];
+            /** Planned Off S */
+            planned_off_s: number;
+            /** Read At S */
+            read_at_s: number;
+            /** Readings */
+            readings: components["schemas"]["JudgedReading"][];
+            /** Wave */
+            wave: number;
         };
         /**
          * OpenRunRequest
@@ -7657,6 +7910,24 @@ export interface components {
              * @enum {string}
              */
             verdict: "empty" | "light" | "good" | "heavy" | "odd";
+        };
+        /**
+         * PieceToWeigh
+         * @description A raw piece beside its bread, mm; bread 0: none.
+         */
+        PieceToWeigh: {
+            /** Bread Mm */
+            bread_mm: number;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /**
+             * Kind
+             * @default piece
+             * @constant
+             */
+            kind: "piece";
+            /** Thickness Mm */
+            thickness_mm: number;
         };
         /**
          * Pin
@@ -8279,6 +8550,11 @@ export interface components {
             title: string;
             /** Tonight */
             tonight: string;
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "most likely" | "likely" | "possible" | "hardly";
         };
         /**
          * Read
@@ -8530,6 +8806,24 @@ export interface components {
             exact: boolean;
             /** Nearest */
             nearest: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * Round
+         * @description A round as it is shown: what is asked, what is drawn, and four answers.
+         */
+        Round: {
+            /** Answers */
+            answers: components["schemas"]["Phrase"][];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "turn" | "core" | "surface" | "fat" | "fits" | "portion" | "salt";
+            /** Picture */
+            picture: components["schemas"]["SectionPicture"] | components["schemas"]["GrindPicture"] | components["schemas"]["SurfaceToFill"] | components["schemas"]["PieceToWeigh"] | components["schemas"]["NoPicture"];
+            question: components["schemas"]["Phrase"];
             /** Title */
             title: string;
         };
@@ -8991,6 +9285,54 @@ export interface components {
             worth_going_by: boolean;
         };
         /**
+         * ScoreMove
+         * @description What a change is expected to do to a score, 1–5.
+         */
+        ScoreMove: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "crust" | "juice" | "bite" | "bind" | "grease" | "salt";
+            /** Now */
+            now: number;
+            /** Then */
+            then: number;
+            /** Title */
+            title: string;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * ScoreNow
+         * @description Where a score of the formula as it stands is known to lie, 1–5, and where it is wanted.
+         *
+         *     ``least`` to ``most`` holds it with eight in ten.
+         */
+        ScoreNow: {
+            /** Cooks */
+            cooks: number;
+            /** High */
+            high: string;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "crust" | "juice" | "bite" | "bind" | "grease" | "salt";
+            /** Least */
+            least: number;
+            /** Low */
+            low: string;
+            /** Most */
+            most: number;
+            /** Now */
+            now: number;
+            /** Title */
+            title: string;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
          * Seasoning
          * @description Salt by mass of the raw meat, 0–1, and where it goes. It is all the salt wanted, from whatever brings it.
          */
@@ -9002,6 +9344,24 @@ export interface components {
              * @enum {string}
              */
             salt_place: "surface" | "mixed" | "none";
+        };
+        /**
+         * SectionPicture
+         * @description A section of a piece: depths from below as a share of its thickness, and how warm it is there, °C.
+         */
+        SectionPicture: {
+            /** Depths Frac */
+            depths_frac: number[];
+            /**
+             * Kind
+             * @default section
+             * @constant
+             */
+            kind: "section";
+            /** Size Mm */
+            size_mm: number;
+            /** Temp C */
+            temp_c: number[];
         };
         /**
          * SeenInAnswer
@@ -9065,6 +9425,19 @@ export interface components {
              * @default 0
              */
             guests: number;
+        };
+        /**
+         * ServedRound
+         * @description A round with what it is made of; ``stamp`` changes when the formula does.
+         */
+        ServedRound: {
+            /** Formula Id */
+            formula_id: number;
+            round: components["schemas"]["Round"];
+            /** Seed */
+            seed: number;
+            /** Stamp */
+            stamp: string;
         };
         /**
          * Service
@@ -9710,6 +10083,19 @@ export interface components {
             signs: string[];
         };
         /**
+         * SimulatedReadingRequest
+         * @description Which thermometer, and when, by the device's clock.
+         */
+        SimulatedReadingRequest: {
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "core" | "surface";
+            /** Since Start S */
+            since_start_s: number;
+        };
+        /**
          * Slip
          * @description One batch for the butcher, and a week for the supplier. Masses in g, fat 0–1.
          *
@@ -10040,6 +10426,19 @@ export interface components {
             minutes: components["schemas"]["Band"];
         };
         /**
+         * StepEnd
+         * @description When a step ends, seconds from the start of the cook, and what its timer is set to.
+         *
+         *     Where nobody can probe a piece that is to come to the floor, the timer keeps to the cold edge of the band.
+         */
+        StepEnd: {
+            end_s: components["schemas"]["Band"];
+            /** Place */
+            place: number;
+            /** Timer End S */
+            timer_end_s: number;
+        };
+        /**
          * Stocked
          * @description Amounts are grams; of bread they are pieces.
          *
@@ -10105,6 +10504,23 @@ export interface components {
             start_min: number;
             /** Task */
             task: string;
+        };
+        /**
+         * StoveForecast
+         * @description What is on the heat, and what the next wave waits for; None where nothing is or can be foretold.
+         *
+         *     ``metal``: its surface can be read before a wave is laid on.
+         */
+        StoveForecast: {
+            /**
+             * Metal
+             * @default false
+             */
+            metal: boolean;
+            /** @default null */
+            on_the_heat: components["schemas"]["OnTheHeat"] | null;
+            /** @default null */
+            surface: components["schemas"]["SurfaceWait"] | null;
         };
         /**
          * StovePlan
@@ -10369,6 +10785,37 @@ export interface components {
              * @default 1
              */
             seed: number;
+        };
+        /**
+         * SurfaceToFill
+         * @description A surface with one piece laid on it, mm.
+         */
+        SurfaceToFill: {
+            /** Depth Mm */
+            depth_mm: number;
+            /**
+             * Kind
+             * @default surface
+             * @constant
+             */
+            kind: "surface";
+            /** Piece Mm */
+            piece_mm: number;
+            /** Round Shape */
+            round_shape: boolean;
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * SurfaceWait
+         * @description When the surface is hot enough for the wave laid on at ``place``, seconds from the start of the cook.
+         */
+        SurfaceWait: {
+            /** Hot At S */
+            hot_at_s: number;
+            message: components["schemas"]["Phrase"];
+            /** Place */
+            place: number;
         };
         /**
          * SwapIngredient
@@ -10938,6 +11385,40 @@ export interface components {
             use_by?: string | null;
             /** Used G */
             used_g: number;
+        };
+        /**
+         * Training
+         * @description The next round, None where no formula has one, how sure one may say to be, and how every kind stands.
+         */
+        Training: {
+            /** Confidences */
+            confidences: number[];
+            next?: components["schemas"]["ServedRound"] | null;
+            /** Standings */
+            standings: components["schemas"]["KindStanding"][];
+        };
+        /**
+         * TrainingAnswerRequest
+         * @description The round that was shown, the number of the answer from 0, and how sure the cook is.
+         */
+        TrainingAnswerRequest: {
+            /** Choice */
+            choice: number;
+            /** Confidence */
+            confidence: number;
+            /** Formula Id */
+            formula_id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "turn" | "core" | "surface" | "fat" | "fits" | "portion" | "salt";
+            /** Seed */
+            seed: number;
+            /** Stamp */
+            stamp: string;
+            /** Token */
+            token: string;
         };
         /**
          * TrayCooling
@@ -12477,6 +12958,64 @@ export interface operations {
             };
         };
     };
+    cook_forecast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description When what is on the heat comes off, after what was read, and when the surface is hot enough again */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Foretold"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     save_outcome: {
         parameters: {
             query?: never;
@@ -12533,6 +13072,104 @@ export interface operations {
             };
             /** @description A problem */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    simulated_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulatedReadingRequest"];
+            };
+        };
+        responses: {
+            /** @description What a simulated thermometer shows of a cook */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Read"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13464,6 +14101,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FormulaFile"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    next_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                formula_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What to change next of a formula, by what its cooks scored */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextChanges"];
                 };
             };
             /** @description A problem */
@@ -21394,6 +22089,187 @@ export interface operations {
                         looking?: components["schemas"]["Looking"];
                         problem?: components["schemas"]["Problem"];
                     };
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    next_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The trainer's next round */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Training"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    begin_anew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Begin the trainer anew */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Training"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answer_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrainingAnswerRequest"];
+            };
+        };
+        responses: {
+            /** @description Answer a round */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judged"];
                 };
             };
             /** @description A problem */
