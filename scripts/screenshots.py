@@ -156,6 +156,17 @@ def _late(page: Page, base: str, dishes: tuple[int, ...]) -> None:
     page.locator("[data-under-way]").wait_for(timeout=60_000)
 
 
+def _core_read(page: Page) -> None:
+    """A wave that is on for half a minute, and a core that is warmer than computed."""
+    for word in ("It is hot", "They are on"):
+        page.get_by_role("button", name=word).click()
+    page.wait_for_timeout(35_000)
+    page.get_by_role("button", name="Core read").click()
+    page.get_by_role("textbox", name="Core temperature").fill("14 C")
+    page.get_by_role("button", name="Note it").click()
+    page.get_by_text("The timer follows this").wait_for()
+
+
 def main() -> int:
     """Take every picture; the shelf late, so that it shows what the others left."""
     base = sys.argv[1].rstrip("/")
@@ -167,10 +178,7 @@ def main() -> int:
         smash, pub = ids["Slipway"], ids["Harbour-light"]
         loaf, grill = ids["Keeper’s"], ids["Beacon"]
         cook = _a_cook(page, base, smash)
-        stove = page.request.post(f"{base}/api/cooks", data={"formula_id": smash}).json()["id"]
-        for place, late in enumerate((300, 70, 45)):
-            report = {"token": f"picture-{place}", "kind": "done", "place": place, "late_s": late}
-            page.request.post(f"{base}/api/cooks/{stove}/events", data=report)
+        stove = page.request.post(f"{base}/api/cooks", data={"formula_id": grill}).json()["id"]
         pictures: list[tuple[str, str, tuple[int, int], Callable[[Page], None] | None]] = [
             *((step, f"/formula/{smash}/{step}", WIDE, None) for step in ("dish", "meat", "shape", "cook")),
             ("heat", f"/formula/{pub}/heat", WIDE, _inside),
@@ -179,7 +187,7 @@ def main() -> int:
             ("pantry", "/pantry", WIDE, None),
             ("time", f"/formula/{pub}/time", WIDE, _timed),
             ("larder", "/larder", WIDE, None),
-            ("stove", f"/stove/{stove}", WIDE, None),
+            ("stove", f"/stove/{stove}", WIDE, _core_read),
             ("log", f"/log/{cook}", WIDE, None),
             ("wrong", f"/log/{cook}/wrong", WIDE, _pale),
             ("learnt", "/log/learnt", WIDE, None),

@@ -14,6 +14,7 @@ export const { p, navigate, isActive, route } = createRouter({
   "/log/:id/wrong": () => import("./screens/faults/WrongScreen.svelte"),
   "/log/:id": () => import("./screens/log/LogEntry.svelte"),
   "/tastings/:id": () => import("./screens/compare/TastingScreen.svelte"),
+  "/training": () => import("./screens/training/TrainingScreen.svelte"),
   "/larder": () => import("./screens/larder/LarderScreen.svelte"),
   "/pantry": () => import("./screens/pantry/PantryScreen.svelte"),
   "/build/:id": () => import("./screens/build/BuildScreen.svelte"),

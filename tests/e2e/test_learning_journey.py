@@ -60,11 +60,6 @@ def test_a_grate_s_factor_is_set_from_three_cooks_and_the_next_forecast_moves(wa
     expect(grate).to_contain_text(f"× {factor:.2f} is in use")
     after = _yield(watched, grill)
     assert after == pytest.approx(1 - factor * (1 - before))
-    # The bench says so too, and why.
-    watched.go(f"/formula/{made['id']}/shape")
-    page.get_by_text("Cooked weight").first.wait_for()
-
-    watched.go("/log/learnt")
     grate.get_by_role("button", name="Back to × 1.00").click()
     expect(grate.get_by_role("button", name="Back to × 1.00")).to_have_count(0)
     assert _yield(watched, grill) == pytest.approx(before)

@@ -107,6 +107,7 @@ def test_a_dry_loaf_of_beef_becomes_a_panade_loaf_and_keeps_what_is_held(watch, 
 
     # the liquid by keyboard, to a soft paste and back by undo
     marker = page.get_by_role("slider", name="Liquid to one of crumb")
+    stiff = marker.get_attribute("aria-valuenow") or ""
     marker.focus()
     for _ in range(4):
         marker.press("ArrowRight")
@@ -117,6 +118,7 @@ def test_a_dry_loaf_of_beef_becomes_a_panade_loaf_and_keeps_what_is_held(watch, 
     page.keyboard.press("Control+z")
     expect(page.get_by_role("region", name="Panade")).to_contain_text("a stiff paste")
     # All four steps are back before the next thing is pressed: counsel moves while they arrive.
+    expect(marker).to_have_attribute("aria-valuenow", stiff)
     watched.saved()
 
     # beef alone is said, and softened in one tap

@@ -167,7 +167,8 @@ def test_the_stove_goes_on_after_a_reload_and_without_its_server(watch, kestrel)
     page.get_by_role("button", name="Core read").click()
     page.get_by_label("Core temperature").fill("150F")
     page.get_by_role("button", name="Note it").click()
-    expect(page.get_by_text("Read 65.6\u00a0°C.")).to_be_visible()
+    # Seconds after it was laid on no core is so warm: the reading is there, and does not count.
+    expect(page.get_by_role("region", name="Forecast")).to_contain_text("65.6\u00a0°C cannot be the middle")
 
 
 def test_a_version_kept_can_be_laid_out_again(watch, kestrel) -> None:

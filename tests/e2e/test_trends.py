@@ -37,7 +37,7 @@ def test_a_cook_that_calls_for_a_look_is_found_on_its_chart(watch, kestrel, widt
 
     page.get_by_role("link", name="Trends").click()
     expect(page.locator("[data-trends=ready]")).to_be_visible()
-    page.get_by_label("Of", exact=True).select_option(label=name)
+    page.get_by_label("Formula", exact=True).select_option(label=name)
     chart = page.get_by_role("region", name="Yield")
     expect(chart).to_contain_text("1 of 13 cooks calls for a look")
     expect(chart.get_by_role("listitem")).to_contain_text("beyond the limits")

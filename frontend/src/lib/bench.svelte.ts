@@ -14,6 +14,7 @@ import {
   type StoredFormula,
 } from "./api/client";
 import { dropDraft, findDraft, keepDraft } from "./drafts";
+import { hand } from "./hand";
 import { Outbox } from "./outbox.svelte";
 import { Resource } from "./resource.svelte";
 import { units } from "./units.svelte";
@@ -194,12 +195,12 @@ export class Bench {
     else void this.#outbox.drain();
   }
 
-  #drag: { what: string; at: number; nth: number } | null = null;
+  #drag: { what: string; at: number; hold: number | null; nth: number } | null = null;
   #drags = 0;
   readonly #dragOf = new WeakMap<Edit, number>();
   #lastRemembered: number | null = null;
 
-  /** Which drag an edit is of, by when the hand moved: on a slow line the answers come far apart. */
+  /** Which drag an edit is of: until the hand lets go, or by when it moved where nobody says that it holds on. */
   #note(edit: Edit): void {
     const what = dragged(edit);
     const now = performance.now();
@@ -207,9 +208,10 @@ export class Bench {
       this.#drag = null;
       return;
     }
-    const same = this.#drag?.what === what && now - this.#drag.at < 700;
-    const nth = same && this.#drag ? this.#drag.nth : ++this.#drags;
-    this.#drag = { what, at: now, nth };
+    const hold = hand.hold;
+    const goesOn = this.#drag && (hold !== null ? this.#drag.hold === hold : now - this.#drag.at < 700);
+    const nth = this.#drag?.what === what && goesOn ? this.#drag.nth : ++this.#drags;
+    this.#drag = { what, at: now, hold, nth };
     this.#dragOf.set(edit, nth);
   }
 

@@ -2,6 +2,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Edit, Formula } from "./api/client";
 import type { Bench as BenchClass } from "./bench.svelte";
+import { hand } from "./hand";
 import { FakeServer, newWindow, problem } from "./testing/fakeServer";
 
 const formula = (name: string, guests = 20): Formula =>
@@ -134,6 +135,26 @@ describe("undo and redo", () => {
     expect(bench.formula?.remark).toBe("crumb 0.07");
     await bench.undo();
     expect(bench.formula?.remark).toBeUndefined();
+  });
+
+  it("take a drag as one step however long the hand rests in it, and what is taken hold of anew as the next", async () => {
+    const bench = await opened();
+    hand.take();
+    bench.edit(edge(0.5));
+    await settle(3000);
+    bench.edit(edge(0.6));
+    await settle(3000);
+    hand.letGo();
+    hand.take();
+    bench.edit(edge(0.7));
+    await settle(100);
+    hand.letGo();
+    expect(bench.formula?.remark).toBe("0.7");
+    await bench.undo();
+    expect(bench.formula?.remark).toBe("0.6");
+    await bench.undo();
+    expect(bench.formula?.remark).toBeUndefined();
+    expect(bench.canUndo).toBe(false);
   });
 
   it("take what a drag still moves behind a step back as a step of its own", async () => {

@@ -4,6 +4,7 @@
 -->
 <script lang="ts">
   import type { Snippet } from "svelte";
+  import { hand } from "../hand";
 
   interface Props {
     label: string;
@@ -42,14 +43,25 @@
   }: Props = $props();
   let dragging = $state(false);
   let handle: HTMLElement;
+  /** Where the pointer took hold, and how far from there the handle's own place was: it follows, and does not jump. */
+  let taken = 0;
+  let beside: number | null = null;
 
+  function pointed(event: PointerEvent): number {
+    const box = handle.parentElement?.getBoundingClientRect();
+    return upright ? event.clientY - (box?.top ?? 0) : event.clientX - (box?.left ?? 0);
+  }
   function hold(on: boolean): void {
     dragging = on;
+    if (on) hand.take();
+    else hand.letGo();
     onhold?.(on);
   }
   function drag(event: PointerEvent): void {
-    const box = handle.parentElement?.getBoundingClientRect();
-    if (dragging && box) ondrag(upright ? event.clientY - box.top : event.clientX - box.left);
+    if (!dragging) return;
+    // A drawing that makes room as it is held has moved the handle by now.
+    beside ??= (upright ? top + height / 2 : left) - taken;
+    ondrag(pointed(event) + beside);
   }
   function key(event: KeyboardEvent): void {
     const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
@@ -79,6 +91,8 @@
   style:top={`${top}px`}
   style:height={`${height}px`}
   onpointerdown={(e) => {
+    taken = pointed(e);
+    beside = null;
     hold(true);
     e.currentTarget.setPointerCapture(e.pointerId);
   }}

@@ -8,8 +8,11 @@
     stove: Sheets["stove"];
     shape: Evaluation["shape"];
     name: string;
+    /** How many of the places are taken: a last wave may be smaller. */
+    count?: number;
   }
-  let { stove, shape, name }: Props = $props();
+  let { stove, shape, name, count }: Props = $props();
+  const taken = $derived(count ?? stove.at_once);
   const diameter = $derived(shape.raw_diameter_mm);
   const block = $derived(["loaf", "tin", "tray"].includes(shape.form));
   const w = $derived(stove.surface_width_mm);
@@ -21,14 +24,14 @@
   viewBox={`-6 -6 ${w + 12} ${h + 50}`}
   class="block max-h-[17rem] w-full"
   role="img"
-  aria-label={`${name}: ${stove.at_once} pieces at once, drawn to scale`}
+  aria-label={`${name ? `${name}: ` : ""}${taken} pieces at once, drawn to scale`}
 >
   {#if stove.surface_round}
     <circle cx={w / 2} cy={h / 2} r={w / 2} fill="#3a474e" stroke="#24323a" stroke-width="6" />
   {:else}
     <rect width={w} height={h} rx="8" fill="#3a474e" stroke="#24323a" stroke-width="6" />
   {/if}
-  {#each stove.centres_mm as [x, y], at (at)}
+  {#each stove.centres_mm.slice(0, shape.form === "crumbled" ? undefined : count) as [x, y], at (at)}
     {#if shape.form === "crumbled"}
       <text {x} {y} text-anchor="middle" class="numeral" fill="#fff" font-size={w / 16}
         >{stove.at_once === 1 ? "one portion" : `${stove.at_once} portions’ meat`} at a time</text
@@ -63,6 +66,6 @@
   {/each}
   <path d={`M0 ${h + 20}v8h${bar}v-8`} fill="none" class="stroke-base-content" stroke-width={w / 300} />
   <text x={bar + 10} y={h + 32} class="fill-quiet" font-size={w / 32}
-    >{amount({ kind: "length_mm", value: bar }, units)} · {name}</text
+    >{amount({ kind: "length_mm", value: bar }, units)}{name ? ` · ${name}` : ""}</text
   >
 </svg>

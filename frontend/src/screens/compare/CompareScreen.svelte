@@ -179,7 +179,7 @@
                         >{#if row.after != null}<Qty {kind} value={row.after} />{:else}–{/if}</td
                       >
                       <td class="text-right"
-                        >{#if row.range_of}<span class="numeral"
+                        >{#if row.range_of && row.range_of.low < row.range_of.high}<span class="numeral"
                             ><Qty {kind} value={row.range_of.low} /> to <Qty
                               {kind}
                               value={row.range_of.high}

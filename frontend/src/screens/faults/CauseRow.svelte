@@ -3,7 +3,6 @@
   import type { RankedCause } from "../../lib/api/client";
   import Qty from "../../lib/ui/Qty.svelte";
   import Say from "../../lib/ui/Say.svelte";
-  import { sure } from "./search.svelte";
 
   interface Props {
     cause: RankedCause;
@@ -19,7 +18,7 @@
   <div class="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-4">
     <p class={place === 0 ? "text-lg font-semibold" : "font-semibold"}>{cause.title}</p>
     <p class="text-right">
-      <span class="mr-2 text-[0.8125rem] quiet">{sure(cause.chance)}</span><span class="numeral"
+      <span class="mr-2 text-[0.8125rem] quiet">{cause.word}</span><span class="numeral"
         ><Qty kind="frac" value={cause.chance} /></span
       >
     </p>

@@ -3,6 +3,7 @@
   import { onDestroy } from "svelte";
   import { api, type FaultQuestion, type FaultSearch, type RankedCause } from "../../lib/api/client";
   import { phrase } from "../../lib/format";
+  import { newVersion } from "../../lib/newVersion";
   import { Resource } from "../../lib/resource.svelte";
   import { Told } from "../../lib/told.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
@@ -10,7 +11,7 @@
   import { navigate, route } from "../../router";
   import QuickField from "../heat/QuickField.svelte";
   import CauseRow from "./CauseRow.svelte";
-  import { FaultTold, MOST_SYMPTOMS } from "./search.svelte";
+  import { FaultTold } from "./search.svelte";
 
   const id = $derived(Number(route.params.id));
   const said = new FaultTold();
@@ -44,11 +45,8 @@
       busy = true;
       try {
         const cook = await api.cook(id);
-        const stored = await api.formula(cook.formula_id);
-        const next = await api.evaluate(stored.formula, [change.edit], units.system);
-        const saved = await api.saveFormula(cook.formula_id, next.formula, stored.revision);
-        await api.keepVersion(saved.id, phrase(change.label, units).slice(0, 80));
-        await navigate(`/formula/:id/:step`, { params: { id: String(saved.id), step: "notes" } });
+        const made = await newVersion(cook.formula_id, change);
+        await navigate(`/formula/:id/:step`, { params: { id: String(made), step: "notes" } });
       } finally {
         busy = false;
       }
@@ -94,16 +92,16 @@
             <button
               class="act"
               aria-pressed={on}
-              disabled={!on && said.symptoms.length >= MOST_SYMPTOMS}
-              onclick={() => said.toggle(symptom.key)}>{symptom.title}</button
+              disabled={!on && said.symptoms.length >= search.most}
+              onclick={() => said.toggle(symptom.key, search.most)}>{symptom.title}</button
             >
           {/each}
         </div>
       </fieldset>
       {#if !found}
         <p class="mt-4 max-w-[40rem] quiet">
-          Name up to {MOST_SYMPTOMS}. Causes follow from the formula as it was cooked and from what was
-          weighed, measured and timed; then one question at a time.
+          Name up to {search.most}. Causes follow from the formula as it was cooked and from what was weighed,
+          measured and timed; then one question at a time.
         </p>
       {:else}
         <div class="mt-6 grid gap-x-10 gap-y-6 md:grid-cols-[minmax(0,0.85fr)_minmax(0,1.4fr)]">

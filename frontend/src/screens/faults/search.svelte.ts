@@ -1,8 +1,6 @@
 /** What was said of a batch that went wrong: symptoms, answers, and what was measured besides. */
 import type { FaultQuestion, Symptom } from "../../lib/api/client";
 
-export const MOST_SYMPTOMS = 5;
-
 export class FaultTold {
   symptoms = $state<Symptom[]>([]);
   /** By the cause that the question was of. */
@@ -13,9 +11,9 @@ export class FaultTold {
   core_c = $state<number | null>(null);
 
   /** Names a symptom, or takes it back; answers stay, since they are about the batch. */
-  toggle(symptom: Symptom): void {
+  toggle(symptom: Symptom, most: number): void {
     const has = this.symptoms.includes(symptom);
-    if (!has && this.symptoms.length >= MOST_SYMPTOMS) return;
+    if (!has && this.symptoms.length >= most) return;
     this.symptoms = has ? this.symptoms.filter((s) => s !== symptom) : [...this.symptoms, symptom];
   }
   answer(cause: string, yes: boolean): void {
@@ -32,11 +30,4 @@ export class FaultTold {
     surface_c: this.surface_c,
     core_c: this.core_c,
   });
-}
-
-/** How sure that is, in a word beside its figure. */
-export function sure(chance: number): string {
-  if (chance >= 0.75) return "most likely";
-  if (chance >= 0.4) return "likely";
-  return chance >= 0.15 ? "possible" : "hardly";
 }

@@ -19,14 +19,6 @@
   const told = new Told();
   let said = $state("");
 
-  const LINES: Record<Learnt["figure"], string> = {
-    loss:
-      "What is lost on the heat, by your scale, beside what the tables say. A style’s factor is multiplied with " +
-      "its surface’s. Moves yield, cooked weight and cost.",
-    shrink: "What a piece draws in across, by your ruler. Moves how wide it is made for its bread.",
-    heat: "How fast the surface heats, by your probe. Moves minutes on the heat, the flip and the timetable.",
-  };
-  const LEVELS = { style: "style", surface: "surface" } as const;
   const figures = $derived(
     [...new Map((found?.learnt ?? []).map((row) => [row.figure, row.title]))].map(([figure, title]) => ({
       figure,
@@ -99,7 +91,7 @@
       {#each figures as { figure, title, rows } (figure)}
         <section class="mt-7" aria-labelledby="learnt-{figure}">
           <h2 id="learnt-{figure}" class="border-b-2 border-base-content pb-1 text-lg">{title}</h2>
-          <p class="mt-1 max-w-[44rem] text-[0.875rem] quiet">{LINES[figure]}</p>
+          <p class="mt-1 max-w-[44rem] text-[0.875rem] quiet">{rows[0]?.line}</p>
           <ul>
             {#each rows as row (keyOf(row))}
               <li class="border-b border-base-300 py-3" aria-label={row.name}>
@@ -108,7 +100,7 @@
                 >
                   <div>
                     <p class="font-semibold">
-                      {row.name} <span class="font-normal quiet">{LEVELS[row.level]}</span>
+                      {row.name} <span class="font-normal quiet">{row.level}</span>
                     </p>
                     <p class="text-[0.875rem] quiet"><Say text={row.says} /></p>
                   </div>

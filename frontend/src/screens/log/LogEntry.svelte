@@ -8,6 +8,7 @@
   import Say from "../../lib/ui/Say.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import { route } from "../../router";
+  import NextChange from "./NextChange.svelte";
   import OutcomeForm from "./OutcomeForm.svelte";
 
   const id = $derived(Number(route.params.id));
@@ -65,8 +66,7 @@
           {moment(cook.started_at)} · {cook.finished_at ? "finished" : "still at the stove"} ·
           <a class="text-primary underline underline-offset-3" href={`/formula/${cook.formula_id}/notes`}
             >to the formula</a
-          >{#if cook.finished_at}
-            ·
+          >{#if cook.finished_at}&nbsp;·
             <a class="text-primary underline underline-offset-3" href={`/log/${cook.id}/wrong`}
               >what went wrong?</a
             >{/if}
@@ -124,25 +124,32 @@
       {/if}
       <div class="mt-5 grid gap-x-10 gap-y-8 md:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
         {#key cook.revision}<OutcomeForm {cook} onsaved={(now) => (cook = now)} />{/key}
-        <section>
-          <h2 class="text-lg">At the stove</h2>
-          {#if steps.length === 0}<p class="mt-1 quiet">No step was reported.</p>{/if}
-          <ol class="mt-1">
-            {#each steps as { event, at } (event.token)}
-              <li class="grid grid-cols-[4rem_1fr] border-b border-base-300 py-1.5 text-[0.9375rem]">
-                <span class="numeral quiet">{time(event.since_start_s)}</span>
-                <span>
-                  {#if event.kind === "probe"}Core read <Qty kind="temp_c" value={event.value ?? 0} />
-                  {:else if event.kind === "extra"}{event.value} s more
-                  {:else if event.kind === "back"}One step back
-                  {:else}{at?.step.done_word ?? "Done"}{at && at.wave > 0 && plan.stove.waves > 1
-                      ? `, wave ${at.wave}`
-                      : ""}{/if}
-                </span>
-              </li>
-            {/each}
-          </ol>
-        </section>
+        <div>
+          {#if cook.finished_at}{#key cook.revision}<NextChange formula_id={cook.formula_id} />{/key}{/if}
+          <section class="mt-8 first:mt-0">
+            <h2 class="text-lg">At the stove</h2>
+            {#if steps.length === 0}<p class="mt-1 quiet">No step was reported.</p>{/if}
+            <ol class="mt-1">
+              {#each steps as { event, at } (event.token)}
+                <li class="grid grid-cols-[4rem_1fr] border-b border-base-300 py-1.5 text-[0.9375rem]">
+                  <span class="numeral quiet">{time(event.since_start_s)}</span>
+                  <span>
+                    {#if event.kind === "probe"}Core read <Qty kind="temp_c" value={event.value ?? 0} />
+                    {:else if event.kind === "surface"}Surface read <Qty
+                        kind="temp_c"
+                        value={event.value ?? 0}
+                      />
+                    {:else if event.kind === "extra"}{event.value} s more
+                    {:else if event.kind === "back"}One step back
+                    {:else}{at?.step.done_word ?? "Done"}{at && at.wave > 0 && plan.stove.waves > 1
+                        ? `, wave ${at.wave}`
+                        : ""}{/if}
+                  </span>
+                </li>
+              {/each}
+            </ol>
+          </section>
+        </div>
       </div>
     {/if}
   </main>

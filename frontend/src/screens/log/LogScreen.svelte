@@ -65,6 +65,7 @@
       <div class="flex gap-2">
         <a class="act text-sm" href="/log/trends">Trends</a>
         <a class="act text-sm" href="/log/learnt">Learnt</a>
+        <a class="act text-sm" href="/training">Practise</a>
         <a class="act text-sm" href="/checks">Checks</a>
       </div>
     </div>

@@ -30,7 +30,7 @@
     <p><a class="text-primary underline underline-offset-3" href="/log">Logbook</a></p>
     <div class="mt-2 flex flex-wrap items-end justify-between gap-3 border-b-2 border-base-content pb-2">
       <h1 class="text-2xl">Trends</h1>
-      <PickField label="Of" value={formula} {options} onpick={(key) => (formula = key)} />
+      <PickField label="Formula" value={formula} {options} onpick={(key) => (formula = key)} />
     </div>
     <p class="mt-2 max-w-[44rem] text-[0.875rem] quiet">
       Cooks in their order, the newest on the right; pale bars are what was forecast. Limits are three spreads

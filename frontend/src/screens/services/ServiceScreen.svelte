@@ -150,25 +150,8 @@
         {/if}
       </section>
 
-      <div class="mt-7">
-        <TimetableView
-          timing={service.timing}
-          search={b.plan}
-          table={planned?.timetable ?? null}
-          problem={b.plan.problem}
-          refusal={b.refusal}
-          kitchen={kitchen.kitchen}
-          idle={service.dishes.length === 0}
-          onedit={(edit) => void b.edit(edit)}
-          oncalendar={(cook, text) => void b.calendar(cook, text)}
-        />
-      </div>
-      <CountsSection
-        counts={service.counts}
-        onchange={(counts) => b.change({ counts })}
-        onplan={(guests) => b.change({ dishes: service.dishes.map((dish) => ({ ...dish, guests })) })}
-      />
-      <div class="mt-8 flex flex-wrap gap-2 border-t border-base-300 pt-3">
+      <!-- Above the timetable: what grows when a plan arrives must not move a button from under a finger. -->
+      <div class="mt-4 flex flex-wrap gap-2">
         <a class="act text-sm" href={api.servicePath(id)} download>Save as a file</a>
         <button
           class="act text-sm"
@@ -199,6 +182,24 @@
           <button class="act text-sm" onclick={() => (asking = false)}>Keep it</button>
         {:else}<button class="act text-sm" onclick={() => (asking = true)}>Delete this service</button>{/if}
       </div>
+      <div class="mt-7">
+        <TimetableView
+          timing={service.timing}
+          search={b.plan}
+          table={planned?.timetable ?? null}
+          problem={b.plan.problem}
+          refusal={b.refusal}
+          kitchen={kitchen.kitchen}
+          idle={service.dishes.length === 0}
+          onedit={(edit) => void b.edit(edit)}
+          oncalendar={(cook, text) => void b.calendar(cook, text)}
+        />
+      </div>
+      <CountsSection
+        counts={service.counts}
+        onchange={(counts) => b.change({ counts })}
+        onplan={(guests) => b.change({ dishes: service.dishes.map((dish) => ({ ...dish, guests })) })}
+      />
     {:else if bench?.problem || told.problem}
       <p role="alert" class="mt-4 text-error">
         {bench?.problem ?? told.problem}

@@ -7,15 +7,18 @@
   import { bindKeys } from "../../lib/keys";
   import CuesMenu from "../../lib/ui/CuesMenu.svelte";
   import Say from "../../lib/ui/Say.svelte";
+  import SurfacePicture from "../../lib/ui/SurfacePicture.svelte";
   import { units } from "../../lib/units.svelte";
   import { route } from "../../router";
   import BuildList from "./BuildList.svelte";
-  import ProbeSheet from "./ProbeSheet.svelte";
+  import Forecast from "./Forecast.svelte";
+  import ReadingSheet from "./ReadingSheet.svelte";
   import { Stove } from "./stove.svelte";
 
   const id = $derived(Number(route.params.id));
   let stove = $state.raw<Stove | null>(null);
-  let probing = $state(false);
+  /** Which thermometer is read, while its sheet is open. */
+  let reading = $state<"core" | "surface" | null>(null);
 
   $effect(() => {
     const now = new Stove(id);
@@ -51,15 +54,24 @@
   $effect(() => {
     if (checking) cues.call("look", cue);
   });
+  const hot = $derived(stove?.hotInS != null && stove.hotInS <= 0);
+  $effect(() => {
+    if (hot) cues.call("look", "Hot enough");
+  });
 
   const heat = $derived(stove?.cook?.plan.heat ?? null);
-  const ahead = $derived(stove ? stove.places.slice(stove.standing.place + 1, stove.standing.place + 7) : []);
-  const probes = $derived(stove?.happenings.filter((h) => h.kind === "probe") ?? []);
+  /** A rest lies beside the heat, and a loaf in its oven is no picture of a plate. */
+  const onSurface = $derived(
+    stove?.current != null && !["chill", "rest", "simmer"].includes(step?.kind ?? ""),
+  );
+  /** Said by the forecast where there is one. */
+  const lastRead = $derived(stove?.happenings.findLast((h) => h.kind === "probe"));
+  const ahead = $derived(stove ? stove.places.slice(stove.standing.place + 1, stove.standing.place + 6) : []);
   const title = (text: string, count: number) => text.replace("{n}", String(count));
 
   function press(): void {
     wakeSound();
-    if (stove && !stove.over && !probing) stove.done();
+    if (stove && !stove.over && !reading) stove.done();
   }
 </script>
 
@@ -140,9 +152,22 @@
           <p class="mt-2 min-h-7 text-lg text-primary" role="status">
             {#if due}Past its time: look, and decide{:else if checking}Look for the cue from now on{/if}
           </p>
+        {:else if stove.surface && stove.hotInS !== null}
+          <p
+            class={[
+              "mt-auto text-[clamp(5rem,18vw,12rem)] leading-[0.86] numeral",
+              hot ? "text-primary" : "",
+            ]}
+            role="timer"
+            aria-label="Until the surface is hot enough"
+          >
+            {hot ? "Hot" : time(Math.ceil(stove.hotInS))}
+          </p>
+          <p class="mt-3 mb-auto text-xl text-[#ffd9a0]" data-surface><Say text={stove.surface.message} /></p>
         {:else}
           <p class="mt-auto mb-auto text-2xl text-[#a9b5b6]">{time(stove.spentS)} so far. You say when.</p>
         {/if}
+        {#if stove.heat}<Forecast heat={stove.heat} now={stove.now} probe={heat.probe} />{/if}
         <p class="mt-1 text-base text-[#ffab9f]">
           Published floor {amount({ kind: "temp_c", value: heat.floors.leading.temp_c }, units)}{heat.floors
             .leading.hold_s
@@ -151,30 +176,46 @@
           <span class="text-[#c9d1d0]"
             >Wanted {amount({ kind: "temp_c", value: heat.target_c }, units)}{heat.probe
               ? `, pull at ${amount({ kind: "temp_c", value: heat.pull_c }, units)}`
-              : ", by the cue"}.
-            {#if probes.length > 0}Read {amount(
-                { kind: "temp_c", value: probes.at(-1)?.value ?? 0 },
-                units,
-              )}.{/if}</span
+              : ", by the cue"}.{#if lastRead && !stove.heat}
+              Read {amount({ kind: "temp_c", value: lastRead.value ?? 0 }, units)}.{/if}</span
           >
         </p>
       </div>
-      <ol class="self-start text-xl max-lg:text-base" aria-label="What comes next">
-        {#each ahead as place, at (at)}
-          <li
-            class={[
-              "grid grid-cols-[4rem_1fr] border-b border-base-300 py-3 max-lg:py-1.5",
-              at > 3 ? "max-lg:hidden" : "",
-            ]}
-          >
-            <span class="numeral text-[#a9b5b6]"
-              >{place.step.timer_s > 0 ? time(place.step.timer_s) : ""}</span
+      <div class="self-start">
+        <ol class="text-xl max-lg:text-base" aria-label="What comes next">
+          {#each ahead as place, at (at)}
+            <li
+              class={[
+                "grid grid-cols-[4rem_1fr] border-b border-base-300 py-3 max-lg:py-1.5",
+                at > 3 ? "max-lg:hidden" : "",
+              ]}
             >
-            <span>{title(place.step.title, place.count)}</span>
-          </li>
-        {/each}
-      </ol>
+              <span class="numeral text-[#a9b5b6]"
+                >{place.step.timer_s > 0 ? time(place.step.timer_s) : ""}</span
+              >
+              <span>{title(place.step.title, place.count)}</span>
+            </li>
+          {/each}
+        </ol>
+        {#if onSurface}
+          <figure class="mt-4 [&_svg]:max-h-[12.5rem]">
+            <SurfacePicture
+              stove={stove.cook.plan.stove}
+              shape={stove.cook.plan.shape}
+              name=""
+              count={stove.current.count}
+            />
+            <figcaption class="mt-1 text-lg text-[#c9d1d0]" data-on-surface>
+              {stove.current.count} of {stove.cook.plan.portions.pieces}
+              {#if stove.laidS === null}to be laid on like this{:else}on for {time(
+                  stove.now - stove.laidS,
+                )}{stove.timerS > 0 ? `, next due in ${time(Math.max(0, Math.ceil(stove.leftS)))}` : ""}{/if}
+            </figcaption>
+          </figure>
+        {/if}
+      </div>
     </main>
+    {#if stove.problem}<p role="alert" class="mt-2 text-lg text-[#ffab9f]">{stove.problem}</p>{/if}
     {#if stove.away}<p role="status" class="mt-2 text-lg text-primary">
         The kitchen's server does not answer. The timers run on, and nothing is lost.
       </p>{/if}
@@ -191,8 +232,10 @@
         onclick={() => stove?.more()}>+ 15 s</button
       >
       <button
-        class="min-h-16 cursor-pointer rounded bg-base-200 text-xl font-semibold active:brightness-125"
-        onclick={() => (probing = true)}>Core read</button
+        class="min-h-16 cursor-pointer rounded bg-base-200 text-xl font-semibold active:brightness-125 disabled:opacity-35"
+        disabled={stove.reads === "surface" && !stove.metal}
+        onclick={() => (reading = stove?.reads ?? null)}
+        >{stove.reads === "core" ? "Core read" : "Surface read"}</button
       >
       <button
         class="min-h-16 cursor-pointer rounded bg-base-200 text-xl font-semibold active:brightness-125 disabled:opacity-35"
@@ -202,4 +245,11 @@
     </div>
   {/if}
 </div>
-<ProbeSheet open={probing} onclose={() => (probing = false)} onread={(value) => stove?.probe(value)} />
+<ReadingSheet
+  open={reading !== null}
+  cook={id}
+  of={reading ?? "core"}
+  now={stove?.now ?? 0}
+  onclose={() => (reading = null)}
+  onread={(value) => reading && stove?.read(reading, value)}
+/>

@@ -1,8 +1,8 @@
 /** One cook at the stove: which step, since when, and a queue of reports that survives a lost line. */
-import { api, ProblemError, type Cook, type StoveStep } from "../../lib/api/client";
+import { api, ProblemError, type Cook, type Foretold, type StoveStep } from "../../lib/api/client";
 import { foundLocally, keepLocally, newToken, Outbox } from "../../lib/outbox.svelte";
 
-type Kind = "done" | "extra" | "probe" | "back";
+type Kind = "done" | "extra" | "probe" | "surface" | "back";
 interface Happening {
   token: string;
   kind: Kind;
@@ -23,6 +23,9 @@ export class Stove {
   cook = $state.raw<Cook | null>(null);
   problem = $state<string | null>(null);
   now = $state(0);
+  /** What is foretold after all that was said; the plan's own times stand until it comes. */
+  #foretold = $state.raw<Foretold | null>(null);
+  #asking = 0;
   #zero = 0;
   #timer: ReturnType<typeof setInterval> | undefined;
 
@@ -30,6 +33,9 @@ export class Stove {
     send: async ({ token, kind, place, value, since_start_s }) => {
       // Its own time goes along: what takes long to arrive must not come after what was said later.
       this.cook = await api.cookEvent(this.id, { token, kind, place, value, since_start_s, late_s: 0 });
+      this.problem = null;
+      // Seconds added are the cook's own: they move nothing that is foretold.
+      if (kind !== "extra") void this.#foretell();
     },
     keep: (reports) => keepLocally(this.#key, reports),
     refused: (_, problem) => (this.problem = problem.detail),
@@ -58,6 +64,7 @@ export class Stove {
       this.tick();
       this.#timer ??= setInterval(() => this.tick(), 200);
       this.#outbox.restore(mine);
+      void this.#foretell();
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       this.problem = error.problem.detail;
@@ -65,7 +72,19 @@ export class Stove {
     }
   }
 
+  /** A forecast that does not come leaves the plan's times: it is never waited for. */
+  async #foretell(): Promise<void> {
+    const asked = ++this.#asking;
+    try {
+      const found = await api.cookForecast(this.id);
+      if (asked === this.#asking) this.#foretold = found;
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+    }
+  }
+
   close(): void {
+    this.#asking++;
     clearInterval(this.#timer);
     this.#outbox.close();
   }
@@ -109,9 +128,51 @@ export class Stove {
 
   current = $derived<Place | null>(this.places[this.standing.place] ?? null);
   over = $derived(this.places.length > 0 && this.standing.place >= this.places.length);
-  timerS = $derived(
-    this.current && this.current.step.timer_s > 0 ? this.current.step.timer_s + this.standing.extra : 0,
-  );
+  /** The wave on the heat, as long as its steps are those the cook stands at. */
+  heat = $derived.by(() => {
+    const heat = this.#foretold?.forecast.on_the_heat ?? null;
+    return heat &&
+      heat.ends.some((end) => end.place >= this.standing.place) &&
+      this.current?.wave === heat.wave
+      ? heat
+      : null;
+  });
+  /** Whether its surface can be read: a plate or a pan. */
+  get metal(): boolean {
+    return this.#foretold?.forecast.metal ?? false;
+  }
+  /** What the wave that is laid on next waits for. */
+  surface = $derived.by(() => {
+    const wait = this.#foretold?.forecast.surface ?? null;
+    return wait && wait.place - this.standing.place >= 0 && wait.place - this.standing.place <= 1
+      ? wait
+      : null;
+  });
+  /** When this step ends as it is foretold now, seconds from the start; null where it goes as planned. */
+  #endS = $derived.by(() => {
+    if (!this.heat?.moved) return null;
+    return this.heat.ends.find((end) => end.place === this.standing.place)?.timer_end_s ?? null;
+  });
+  timerS = $derived.by(() => {
+    if (!this.current || this.current.step.timer_s <= 0) return 0;
+    if (this.#endS !== null) return Math.max(1, this.#endS - this.standing.since + this.standing.extra);
+    return this.current.step.timer_s + this.standing.extra;
+  });
+  /** Until the surface is hot enough, seconds; null where nothing is waited for. */
+  hotInS = $derived(this.surface === null ? null : this.surface.hot_at_s - this.now);
+  /** When the wave on the heat was laid on, from the start; null before it is. */
+  laidS = $derived.by(() => {
+    const stove = this.cook?.plan.stove;
+    if (!stove || !this.current) return null;
+    const lay = stove.before.length + (this.current.wave - 1) * stove.each_wave.length;
+    return this.standing.place > lay
+      ? (this.happenings.findLast((h) => h.kind === "done" && h.place === lay)?.since_start_s ?? null)
+      : null;
+  });
+  /** Before a wave is on, the surface is what can be read; then the core of a piece. */
+  get reads(): "core" | "surface" {
+    return this.laidS === null ? "surface" : "core";
+  }
   spentS = $derived(Math.max(0, this.now - this.standing.since));
   leftS = $derived(this.timerS - this.spentS);
 
@@ -124,8 +185,9 @@ export class Stove {
   more(): void {
     this.#report("extra", this.standing.place, EXTRA_S);
   }
-  probe(core_c: number): void {
-    this.#report("probe", this.standing.place, core_c);
+  /** A thermometer was read, °C. */
+  read(of: "core" | "surface", temp_c: number): void {
+    this.#report(of === "core" ? "probe" : "surface", this.standing.place, temp_c);
   }
 
   #report(kind: Kind, place: number, value: number | null): void {

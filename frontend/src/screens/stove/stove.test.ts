@@ -71,6 +71,100 @@ async function stove(): Promise<Stove> {
 }
 const pass = (seconds: number) => vi.advanceTimersByTimeAsync(seconds * 1000);
 
+const onTheHeat = (timer_end_s: number, moved = true) => ({
+  said: 1,
+  forecast: {
+    metal: true,
+    on_the_heat: {
+      wave: 1,
+      laid_s: 10,
+      ends: [{ place: 2, end_s: { low: 90, usual: timer_end_s, high: 120 }, timer_end_s }],
+      moved,
+    },
+  },
+});
+
+describe("what is foretold", () => {
+  it("moves the timer of the step it speaks of, and the cook's seconds come on top", async () => {
+    const s = await stove();
+    s.done();
+    await pass(10);
+    server.on("GET", "/cooks/5/forecast", () => ({ status: 200, body: onTheHeat(70) }));
+    s.done();
+    await pass(1);
+    // Since 10 s from the start, until 70 s from the start.
+    expect(s.timerS).toBeCloseTo(60, 0);
+    s.more();
+    expect(s.timerS).toBeCloseTo(75, 0);
+    s.done();
+    await pass(1);
+    expect(s.current?.step.title).toBe("Second side");
+    expect(s.timerS).toBe(45);
+  });
+  it("leaves the plan's times where nothing has moved, or no forecast comes", async () => {
+    server.on("GET", "/cooks/5/forecast", () => ({ status: 200, body: onTheHeat(70, false) }));
+    const s = await stove();
+    s.done();
+    s.done();
+    await pass(1);
+    expect(s.timerS).toBe(90);
+    server.on("GET", "/cooks/5/forecast", () => "away");
+    s.read("core", 40);
+    await pass(1);
+    expect(s.timerS).toBe(90);
+    expect(s.problem).toBeNull();
+  });
+  it("that was asked for earlier and comes later does not count", async () => {
+    const s = await stove();
+    s.done();
+    await pass(10);
+    let release: (() => void) | undefined;
+    server.on(
+      "GET",
+      "/cooks/5/forecast",
+      () => new Promise((done) => (release = () => done({ status: 200, body: onTheHeat(500) }))),
+    );
+    s.done();
+    await pass(1);
+    server.on("GET", "/cooks/5/forecast", () => ({ status: 200, body: onTheHeat(70) }));
+    s.read("core", 40);
+    await pass(1);
+    release?.();
+    await pass(1);
+    expect(s.timerS).toBeCloseTo(60, 0);
+  });
+  it("reads the surface until a wave is on, then cores", async () => {
+    const s = await stove();
+    expect(s.reads).toBe("surface");
+    s.read("surface", 228);
+    s.done();
+    s.done();
+    await pass(1);
+    expect(s.reads).toBe("core");
+    expect(events.map((e) => e.kind)).toEqual(["surface", "done", "done"]);
+  });
+  it("counts down to a surface that is hot enough", async () => {
+    server.on("GET", "/cooks/5/forecast", () => ({
+      status: 200,
+      body: {
+        said: 1,
+        forecast: {
+          metal: true,
+          surface: { place: 1, hot_at_s: 60, message: { text: "It reads 190.", amounts: {} } },
+        },
+      },
+    }));
+    const s = await stove();
+    await pass(20);
+    expect(s.hotInS).toBeCloseTo(40, 0);
+    s.done();
+    await pass(41);
+    expect(s.hotInS ?? 1).toBeLessThanOrEqual(0);
+    s.done();
+    expect(s.surface).toBeNull();
+  });
+});
+
 describe("the plan", () => {
   it("is laid out wave by wave, the last one smaller", async () => {
     const s = await stove();
@@ -184,7 +278,7 @@ describe("a lost line", () => {
   });
   it("a report the server will never take does not block the ones behind it", async () => {
     const s = await stove();
-    s.probe(500);
+    s.read("core", 500);
     await pass(1);
     expect(s.problem).toContain("as hot as that");
     s.done();
