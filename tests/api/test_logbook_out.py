@@ -50,6 +50,7 @@ def test_every_cook_is_a_row_with_what_was_said_of_it(client) -> None:
     row = rows[1]
     assert (row["formula"], row["dish"], row["pieces"]) == ("Out smash", "burger", "40")
     assert (row["cooked_mass_g"], row["core_c"], row["crust"], row["juice"]) == ("2400.0", "71.5", "5", "")
+    assert row["looks"] == ""
     assert row["note"] == 'Said "good", ümläut'
     assert row["begun_utc"].endswith("Z")
     # The same in JSON, numbers as numbers.
@@ -61,7 +62,7 @@ def test_every_cook_is_a_row_with_what_was_said_of_it(client) -> None:
 
 def test_only_what_is_looked_for_is_in_the_file(client) -> None:
     smash, loaf = _shelve(client, SMASH, "Out smash"), _shelve(client, keepers_loaf(), "Out loaf")
-    _cook(client, smash, crust=5)
+    _cook(client, smash, crust=4)
     _cook(client, loaf, crust=2)
     assert [r["formula"] for r in _rows(client, dish="meatloaf")] == ["Out loaf"]
     assert [r["formula"] for r in _rows(client, least_score=4)] == ["Out smash"]
@@ -113,7 +114,7 @@ def test_cooks_stand_on_a_chart_in_their_order_with_their_forecasts(client) -> N
     assert [(b["rule"], b["at"]) for b in chart["broken"]] == [("beyond-3s", 12)]
     # All alike: nothing to call a limit by.
     assert found["score"]["broken"] == []
-    assert {p["value"] for p in found["score"]["points"]} == {4.0}
+    assert {p["value"] for p in found["score"]["points"]} == {5.0}
 
 
 def test_charts_are_of_what_is_asked_for(client) -> None:

@@ -17,8 +17,10 @@ from playwright.sync_api import Browser, BrowserContext, Page, expect
 from served import PROJECT, Served
 from vianda.cli import main
 
-# How long a state is waited for, not how fast it must come: on a busy machine a first curve takes seconds.
-expect.set_options(timeout=20_000)
+# How long a state is waited for, not how fast it must come: on a busy machine a first curve takes seconds, and a
+# machine that stood still for twenty has failed a journey in which nothing was wrong.
+PATIENCE_MS = 60_000
+expect.set_options(timeout=PATIENCE_MS)
 AXE = PROJECT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 
 
@@ -118,6 +120,7 @@ def watch(browser: Browser) -> Iterator[Callable[..., Watched]]:
             contexts.append(context)
         else:
             context = beside.page.context
+        context.set_default_timeout(PATIENCE_MS)
         watched = Watched(context.new_page(), served)
         opened.append(watched)
         return watched

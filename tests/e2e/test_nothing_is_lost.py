@@ -103,8 +103,8 @@ def test_a_database_that_stops_while_saving_loses_nothing(watch, kestrel) -> Non
         expect(status).to_contain_text("Your edits wait here")
     finally:
         kestrel.database.start()
-    expect(watched.page.locator("[data-ticket=pieces]")).to_contain_text("34 ×", timeout=20_000)
-    expect(watched.page.get_by_text("Saved", exact=True)).to_be_visible(timeout=20_000)
+    expect(watched.page.locator("[data-ticket=pieces]")).to_contain_text("34 ×")
+    expect(watched.page.get_by_text("Saved", exact=True)).to_be_visible()
     assert watched.get(f"/formulas/{watched.formula_id()}")["formula"]["dish"]["guests"] == 17
 
 
@@ -161,7 +161,7 @@ def test_the_stove_goes_on_after_a_reload_and_without_its_server(watch, kestrel)
         page.wait_for_timeout(1500)
     finally:
         kestrel.start_server()
-    expect(page.get_by_role("status").filter(has_text="nothing is lost")).to_have_count(0, timeout=15_000)
+    expect(page.get_by_role("status").filter(has_text="nothing is lost")).to_have_count(0)
     events = watched.get(f"/cooks/{page.url.rsplit('/', 1)[1]}")["events"]
     assert [e["kind"] for e in events] == ["done", "done", "extra", "done"]
     page.get_by_role("button", name="Core read").click()
@@ -263,7 +263,7 @@ def test_a_page_of_the_logbook_waits_for_the_server_and_is_sent_by_itself(watch,
     page.unroute_all()
     page.reload()
     expect(page.get_by_label("The one thing to change next time")).to_have_value("a hotter grate")
-    expect(page.get_by_role("status").filter(has_text=re.compile("^Written$"))).to_be_visible(timeout=20_000)
+    expect(page.get_by_role("status").filter(has_text=re.compile("^Written$"))).to_be_visible()
     assert watched.get(f"/cooks/{cook_id}")["outcome"]["next_time"] == "a hotter grate"
 
 
@@ -285,7 +285,7 @@ def test_a_lost_answer_is_no_conflict_with_itself(watch, kestrel) -> None:
     page.route(re.compile(r"/api/cooks/\d+/outcome$"), lose_the_first)
     page.get_by_label("The one thing to change next time").fill("rest it longer")
     page.get_by_role("button", name="Write it into the logbook").click()
-    expect(page.get_by_role("status").filter(has_text=re.compile("^Written$"))).to_be_visible(timeout=20_000)
+    expect(page.get_by_role("status").filter(has_text=re.compile("^Written$"))).to_be_visible()
     expect(page.get_by_role("alert")).to_have_count(0)
     assert taken[:2] == [200, 200]
     assert watched.get(f"/cooks/{cook_id}")["outcome"]["next_time"] == "rest it longer"

@@ -15,6 +15,7 @@ from vianda.core.batch.salt_ledger import SaltFigures
 from vianda.core.blend.blend import BlendFigures
 from vianda.core.blend.cost import CostFigures
 from vianda.core.cook.outcome import OutcomeFigures
+from vianda.core.cook.scores import SCALES, ScoreScale
 from vianda.core.cook.stove_plan import StovePlan
 from vianda.core.evaluation.evaluate import Evaluation
 from vianda.core.evaluation.ticket import TicketFigure
@@ -70,6 +71,7 @@ class OutcomeModel(Strict):
     bind: Score | None = None
     grease: Score | None = None
     salt: Score | None = None
+    looks: Score | None = None
     note: Annotated[str, Field(max_length=4000)] = ""
     next_time: Annotated[str, Field(max_length=1000)] = ""
 
@@ -140,6 +142,8 @@ class CookAnswer(Answer):
     events: list[EventAnswer]
     # Which lots went into it, and their days as they were known then.
     held: tuple[HeldLot, ...] = ()
+    # What is scored, between which words, and where it is wanted.
+    scales: tuple[ScoreScale, ...] = tuple(SCALES.values())
 
 
 class CookLine(Answer):

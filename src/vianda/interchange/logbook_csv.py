@@ -8,13 +8,13 @@ from collections.abc import Iterable, Mapping
 from datetime import datetime
 from typing import Any, Protocol
 
-from vianda.core.cook.outcome import SCORES
+from vianda.core.cook.scores import SCALES
 from vianda.interchange.supply_csv import plain_text
 
 WEIGHED = ("cooked_mass_g", "cooked_diameter_mm", "core_c")
 COLUMNS = (
     "cook", "begun_utc", "finished_utc", "formula", "dish", "pieces", "piece_mass_g", "batch_mass_g", "fat_frac",
-    *WEIGHED, *SCORES, "note", "next_time",
+    *WEIGHED, *SCALES, "note", "next_time",
 )  # fmt: skip
 FORMAT, VERSION = "vianda-logbook", 1
 
@@ -75,7 +75,7 @@ def logbook_rows(lines: Iterable[Line], outcomes: Mapping[int, Mapping[str, Any]
                 "piece_mass_g": line.piece_mass_g,
                 "batch_mass_g": line.batch_mass_g,
                 "fat_frac": line.fat_frac,
-                **{name: said.get(name) for name in (*WEIGHED, *SCORES)},
+                **{name: said.get(name) for name in (*WEIGHED, *SCALES)},
                 "note": said.get("note") or "",
                 "next_time": said.get("next_time") or "",
             }

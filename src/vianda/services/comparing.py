@@ -8,8 +8,8 @@ from dataclasses import dataclass
 from vianda.core.basis.errors import CoreError
 from vianda.core.basis.units import UnitSystem
 from vianda.core.comparing.differences import Difference, differences, made_alike
-from vianda.core.comparing.outcomes import ComparedFigure, compared
-from vianda.core.cook.outcome import SCORES
+from vianda.core.comparing.outcomes import TITLES, ComparedFigure, compared
+from vianda.core.cook.scores import nearness
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.evaluation.ticket import TicketFigure
 from vianda.core.model.formula import Formula
@@ -52,7 +52,7 @@ def compare(formula_id: int, before: int, after: int, *, unit_system: UnitSystem
         _side(number, name, formula, [c.id for c in of], unit_system)
         for number, (name, formula), of in zip((before, after), designs, mine, strict=True)
     ]
-    figures = {key: (list(_values(key, mine[0])), list(_values(key, mine[1]))) for key in ("yield", "shrink", *SCORES)}
+    figures = {key: (list(_values(key, mine[0])), list(_values(key, mine[1]))) for key in TITLES}
     return Comparison(
         stored.formula.name,
         sides[0],
@@ -88,5 +88,9 @@ def _values(key: str, cooks: list[StoredCook]) -> Iterator[float]:
             yield said["cooked_mass_g"] / cook.plan["portions"]["batch_mass_g"]
         elif key == "shrink" and said.get("cooked_diameter_mm") is not None:
             yield 1.0 - said["cooked_diameter_mm"] / cook.plan["shape"]["raw_diameter_mm"]
+        elif key == "near":
+            near = nearness(said)
+            if near is not None:
+                yield near
         elif said.get(key) is not None:
             yield float(said[key])

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from vianda.core.improving.levers import SCALES
+from vianda.core.cook.scores import SCALES
 from vianda.core.improving.next_change import NextChanges, next_changes
 from vianda.runtime.engine import ENGINE
 from vianda.services.bench import context

@@ -15,7 +15,7 @@ TITLES: dict[TrendFigure, str] = {
     "yield": "Yield",
     "shrink": "Drew in",
     "minutes": "Time to a probe reading over its forecast",
-    "score": "Mean of the scores",
+    "score": "How near the scores lie to what is wanted, of five",
 }
 
 

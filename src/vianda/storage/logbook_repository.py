@@ -12,7 +12,7 @@ from typing import Any
 
 from peewee import fn
 
-from vianda.core.cook.outcome import SCORES
+from vianda.core.cook.scores import nearness
 from vianda.storage.folded import folded
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import StoredCook
@@ -25,7 +25,7 @@ CHUNK = 1000
 
 @dataclass(frozen=True, slots=True)
 class LogLine:
-    """One cook in the logbook; ``score`` is the mean of what was given, 1 to 5, None for none."""
+    """One cook in the logbook; ``score`` is how near its scores lie to what is wanted, 1 to 5, None for none."""
 
     cook_id: int
     formula_id: int
@@ -80,7 +80,7 @@ def index_cook(cook: StoredCook, held: Sequence[HeldLot]) -> None:
         piece_mass_g=portions["piece_mass_g"],
         batch_mass_g=portions["batch_mass_g"],
         fat_frac=blend["fat_frac"],
-        score=score_of(outcome),
+        score=nearness(outcome),
         remark=(outcome.get("next_time") or outcome.get("note") or "")[:REMARK_LETTERS],
         words=folded(" ".join(_words(cook, outcome, held))),
     ).execute()
@@ -102,12 +102,6 @@ def _words(cook: StoredCook, outcome: dict[str, Any], held: Iterable[HeldLot]) -
     yield outcome.get("next_time", "")
     yield from (one.name for one in held)
     yield from (part["name"] for part in cook.plan["blend"]["parts"])
-
-
-def score_of(outcome: dict[str, Any]) -> float | None:
-    """The mean of the scores that were given."""
-    given = [outcome[name] for name in SCORES if outcome.get(name) is not None]
-    return sum(given) / len(given) if given else None
 
 
 def find_lines(query: LogQuery, *, before: int | None, most: int) -> list[LogLine]:

@@ -25,6 +25,7 @@ from vianda.storage.migrations import (
     m0017_observations,
     m0018_tastings,
     m0019_training,
+    m0020_nearness,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -47,6 +48,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0017", m0017_observations.run),
     ("0018", m0018_tastings.STATEMENTS),
     ("0019", m0019_training.STATEMENTS),
+    ("0020", m0020_nearness.run),
 )
 LOCK_WAIT_S = 30
 

@@ -29,7 +29,7 @@ class Point:
 
 
 def scores(*, formula_id: int | None, dish: str) -> list[Point]:
-    """The mean score of each cook that has one, the oldest first."""
+    """How near the scores of each cook lie to what is wanted, of those that have some, the oldest first."""
     rows = CookLineRow.select().where(_of(formula_id, dish) & CookLineRow.score.is_null(False))
     newest = rows.order_by(CookLineRow.started_at.desc(), CookLineRow.cook_id.desc()).limit(MOST_POINTS)
     return [Point(r.cook_id, r.formula_name, r.started_at, float(r.score or 0.0)) for r in newest][::-1]

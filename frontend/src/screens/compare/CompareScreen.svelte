@@ -41,16 +41,6 @@
   });
   const found = $derived(asked.value);
   const changes = $derived(found?.differences.length ?? 0);
-  const FIGURES: Record<string, string> = {
-    yield: "Yield",
-    shrink: "Drew in",
-    crust: "Crust",
-    juice: "Juice",
-    bite: "Bite",
-    bind: "Bind",
-    grease: "Grease",
-    salt: "Salt",
-  };
   const kindOf = (key: string) => (key === "yield" || key === "shrink" ? "frac" : "number");
 </script>
 
@@ -169,9 +159,7 @@
                   {#each found.figures as row (row.key)}
                     {@const kind = kindOf(row.key)}
                     <tr class="border-t border-base-300">
-                      <th scope="row" class="py-1.5 pr-3 text-left font-normal"
-                        >{FIGURES[row.key] ?? row.key}</th
-                      >
+                      <th scope="row" class="py-1.5 pr-3 text-left font-normal">{row.title}</th>
                       <td class="pr-3 text-right numeral"
                         >{#if row.before != null}<Qty {kind} value={row.before} />{:else}–{/if}</td
                       >

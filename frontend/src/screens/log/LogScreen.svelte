@@ -89,12 +89,12 @@
             onpick={(key) => (wanted.dish = key)}
           />{/if}
         <PickField
-          label="Scored"
-          width="8rem"
+          label="Near what is wanted"
+          width="10rem"
           value={wanted.score}
           options={[
             { key: "", title: "Any" },
-            ...["2", "3", "4", "4.5"].map((key) => ({ key, title: `${key} and more` })),
+            ...["2", "3", "4", "4.5"].map((key) => ({ key, title: `${key} of 5 and more` })),
           ]}
           onpick={(key) => (wanted.score = key)}
         />
@@ -149,7 +149,7 @@
         aria-hidden="true"
       >
         <span>Begun</span><span>Formula</span><span class="text-right">Pieces</span><span class="text-right"
-          >Of five</span
+          >Near</span
         ><span>Next time, or a note</span>
       </div>
       <ul aria-label="Cooks">
@@ -169,7 +169,9 @@
                   value={cook.piece_mass_g}
                 /></span
               >
-              <span class="text-right numeral max-sm:hidden" title="Mean of the scores, of five"
+              <span
+                class="text-right numeral max-sm:hidden"
+                title="How near the scores lie to what is wanted, of five"
                 >{cook.score == null ? "" : cook.score.toFixed(1)}</span
               >
               <span class="truncate text-[0.875rem] quiet max-sm:col-span-2"

@@ -16,14 +16,7 @@
     { key: "cooked_diameter_mm", kind: "length_mm", label: "Diameter, cooked", hint: "105 mm" },
     { key: "core_c", kind: "temp_c", label: "Core, last read", hint: "71 C" },
   ];
-  const scales = [
-    { key: "crust", label: "Crust", low: "pale", high: "deep" },
-    { key: "juice", label: "Juice", low: "dry", high: "running" },
-    { key: "bite", label: "Bite", low: "mushy", high: "rubbery" },
-    { key: "bind", label: "Bind", low: "crumbles", high: "tight" },
-    { key: "grease", label: "Grease", low: "lean", high: "greasy" },
-    { key: "salt", label: "Salt", low: "bland", high: "salty" },
-  ] as const;
+  const scales = untrack(() => cook.scales);
 
   const shown = (key: Weighed, kind: "mass_g" | "length_mm" | "temp_c") => {
     const value = start[key];
@@ -150,12 +143,14 @@
       </div>
     {/each}
   </div>
-  <div class="mt-4 grid gap-x-8 gap-y-2 lg:grid-cols-2">
+  <p class="mt-4 text-[0.8125rem] quiet">A bar under a number: where it is wanted.</p>
+  <div class="mt-1.5 grid gap-x-8 gap-y-2 lg:grid-cols-2">
     {#each scales as scale (scale.key)}
       <ScoreRow
-        label={scale.label}
+        label={scale.title}
         low={scale.low}
         high={scale.high}
+        wanted={scale.wanted}
         value={scores[scale.key] ?? null}
         onscore={(n) => (scores[scale.key] = n)}
       />

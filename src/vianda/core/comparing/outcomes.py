@@ -10,10 +10,18 @@ from scipy import stats
 
 from vianda.core.basis.band import Band
 from vianda.core.basis.phrase import Phrase, say
+from vianda.core.cook.scores import SCALES
 
 # One chance in twenty: the usual line.
 ALPHA = 0.05
 FEWEST = 2
+# What is compared, in its order on the page.
+TITLES: Mapping[str, str] = {
+    "yield": "Yield",
+    "shrink": "Drew in",
+    "near": "How near what is wanted, of five",
+    **{key: scale.title for key, scale in SCALES.items()},
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,6 +32,7 @@ class ComparedFigure:
     """
 
     key: str
+    title: str
     before: float | None
     after: float | None
     before_cooks: int
@@ -39,7 +48,7 @@ def compared(figures: Mapping[str, tuple[Sequence[float], Sequence[float]]]) -> 
     Parameters
     ----------
     figures : Mapping[str, tuple[Sequence[float], Sequence[float]]]
-        Of each figure what was seen of the first and of the second version.
+        Of each figure of ``TITLES`` what was seen of the first and of the second version.
 
     Returns
     -------
@@ -63,15 +72,21 @@ def _one(key: str, a: Sequence[float], b: Sequence[float]) -> ComparedFigure:
     before = statistics.fmean(a) if a else None
     after = statistics.fmean(b) if b else None
     if before is None or after is None:
-        return ComparedFigure(key, before, after, len(a), len(b), None, None, say("Seen of one version only"))
+        return ComparedFigure(
+            key, TITLES[key], before, after, len(a), len(b), None, None, say("Seen of one version only")
+        )
     off = after - before
     if len(a) < FEWEST or len(b) < FEWEST:
-        return ComparedFigure(key, before, after, len(a), len(b), off, None, say("One cook of a version says nothing"))
+        return ComparedFigure(
+            key, TITLES[key], before, after, len(a), len(b), off, None, say("One cook of a version says nothing")
+        )
     if statistics.pvariance(a) == 0.0 and statistics.pvariance(b) == 0.0:
         # All alike in both: no spread to measure a difference by.
         says = say("All cooks of each version alike") if off else say("No difference")
-        return ComparedFigure(key, before, after, len(a), len(b), off, Band(off, off, off), says)
+        return ComparedFigure(key, TITLES[key], before, after, len(a), len(b), off, Band(off, off, off), says)
     test = stats.ttest_ind(b, a, equal_var=False)
     span = test.confidence_interval(0.95)
     says = say("More than chance") if float(test.pvalue) < ALPHA else say("May be chance")
-    return ComparedFigure(key, before, after, len(a), len(b), off, Band(float(span.low), off, float(span.high)), says)
+    return ComparedFigure(
+        key, TITLES[key], before, after, len(a), len(b), off, Band(float(span.low), off, float(span.high)), says
+    )

@@ -7,9 +7,6 @@ from dataclasses import dataclass
 from vianda.core.basis.band import Band
 from vianda.core.basis.errors import OutOfRangeError
 
-# What a cook rates, 1 to 5, by its name in the logbook.
-SCORES = ("crust", "juice", "bite", "bind", "grease", "salt")
-
 
 @dataclass(frozen=True, slots=True)
 class OutcomeFigures:

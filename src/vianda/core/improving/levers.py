@@ -11,6 +11,7 @@ from typing import Literal
 
 from vianda.core.basis.phrase import Amount, duration, fine_frac, frac, number, per_hundred, temp
 from vianda.core.blend.blend import blend_fats
+from vianda.core.cook.scores import ScoreKey
 from vianda.core.editing.set_figure import current_value
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.faults.causes import Symptom, all_causes
@@ -20,27 +21,8 @@ from vianda.core.model.formula import Formula
 from vianda.core.model.styles import BLOCKS, Form, style_of
 
 LeverKey = Literal["fat", "salt", "surface", "core", "crumb", "panade", "work"]
-ScoreKey = Literal["crust", "juice", "bite", "bind", "grease", "salt"]
 
 
-@dataclass(frozen=True, slots=True)
-class Scale:
-    """One thing that is scored, 1 to 5 between two words, and where it is wanted: ours, a deep crust and good juice."""
-
-    title: str
-    low: str
-    high: str
-    wanted: float
-
-
-SCALES: Mapping[ScoreKey, Scale] = {
-    "crust": Scale("Crust", "pale", "deep", 4.0),
-    "juice": Scale("Juice", "dry", "running", 4.0),
-    "bite": Scale("Bite", "mushy", "rubbery", 3.0),
-    "bind": Scale("Bind", "crumbles", "tight", 3.0),
-    "grease": Scale("Grease", "lean", "greasy", 3.0),
-    "salt": Scale("Salt", "bland", "salty", 3.0),
-}
 # On which scale a symptom shows, and toward which end.
 SHOWS: Mapping[Symptom, tuple[ScoreKey, float]] = {
     "dry": ("juice", -1.0),
@@ -53,6 +35,9 @@ SHOWS: Mapping[Symptom, tuple[ScoreKey, float]] = {
     "burnt-raw": ("crust", 1.0),
     "bland": ("salt", -1.0),
     "salty": ("salt", 1.0),
+    "domed": ("looks", -1.0),
+    "shrunk": ("looks", -1.0),
+    "glaze": ("looks", -1.0),
 }
 # Points that a fault which always shows moves its score by: ours.
 POINTS = 1.2

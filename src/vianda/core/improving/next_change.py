@@ -9,6 +9,7 @@ from statistics import NormalDist
 
 from vianda.core.basis.errors import CoreError
 from vianda.core.basis.phrase import Phrase, count, number, say, word
+from vianda.core.cook.scores import LEAST, MOST, SCALES, ScoreKey
 from vianda.core.counsel.rule import Change
 from vianda.core.counsel.rules import counsel_on
 from vianda.core.editing.apply_edit import apply_edit
@@ -17,17 +18,7 @@ from vianda.core.faults.causes import all_causes
 from vianda.core.faults.ranking import ChanceWord, word_of
 from vianda.core.heat.engine import DIRECT, Engine
 from vianda.core.heat.uncertainty import P90
-from vianda.core.improving.levers import (
-    SCALES,
-    SHOWS,
-    Lever,
-    LeverKey,
-    ScoreKey,
-    lever_amount,
-    lever_edit,
-    lever_values,
-    levers_for,
-)
+from vianda.core.improving.levers import SHOWS, Lever, LeverKey, lever_amount, lever_edit, lever_values, levers_for
 from vianda.core.improving.scoring import ScoredCook, ScoreModel, score_model, squared_gain
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.formula import Formula
@@ -212,7 +203,7 @@ def _now(key: ScoreKey, model: ScoreModel) -> ScoreNow:
 
 
 def _on_scale(score: float) -> float:
-    return min(5.0, max(1.0, score))
+    return min(MOST, max(LEAST, score))
 
 
 def _tried(levers: Sequence[Lever], models: Mapping[ScoreKey, ScoreModel]) -> Iterator[tuple[int, float, float, float]]:

@@ -9,7 +9,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from vianda.core.improving.levers import Lever, LeverKey, ScoreKey, prior_slope
+from vianda.core.cook.scores import ScoreKey
+from vianda.core.improving.levers import Lever, LeverKey, prior_slope
 from vianda.core.model.styles import Form
 
 Array = NDArray[np.floating[Any]]

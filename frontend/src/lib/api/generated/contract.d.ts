@@ -3529,6 +3529,8 @@ export interface components {
             key: string;
             range_of?: components["schemas"]["Band"] | null;
             says: components["schemas"]["Phrase"];
+            /** Title */
+            title: string;
         };
         /**
          * ComparedVersion
@@ -3661,6 +3663,61 @@ export interface components {
             plan: components["schemas"]["KeptPlan"];
             /** Revision */
             revision: number;
+            /**
+             * Scales
+             * @default [
+             *       {
+             *         "high": "deep",
+             *         "key": "crust",
+             *         "low": "pale",
+             *         "title": "Crust",
+             *         "wanted": 4
+             *       },
+             *       {
+             *         "high": "running",
+             *         "key": "juice",
+             *         "low": "dry",
+             *         "title": "Juice",
+             *         "wanted": 4
+             *       },
+             *       {
+             *         "high": "rubbery",
+             *         "key": "bite",
+             *         "low": "mushy",
+             *         "title": "Bite",
+             *         "wanted": 3
+             *       },
+             *       {
+             *         "high": "tight",
+             *         "key": "bind",
+             *         "low": "crumbles",
+             *         "title": "Bind",
+             *         "wanted": 3
+             *       },
+             *       {
+             *         "high": "greasy",
+             *         "key": "grease",
+             *         "low": "lean",
+             *         "title": "Grease",
+             *         "wanted": 3
+             *       },
+             *       {
+             *         "high": "salty",
+             *         "key": "salt",
+             *         "low": "bland",
+             *         "title": "Salt",
+             *         "wanted": 3
+             *       },
+             *       {
+             *         "high": "handsome",
+             *         "key": "looks",
+             *         "low": "poor",
+             *         "title": "Looks",
+             *         "wanted": 5
+             *       }
+             *     ]
+             */
+            scales: components["schemas"]["ScoreScale"][];
             /** Started At */
             started_at: string;
         };
@@ -7582,6 +7639,11 @@ export interface components {
              */
             juice: number | null;
             /**
+             * Looks
+             * @default null
+             */
+            looks: number | null;
+            /**
              * Next Time
              * @default
              */
@@ -9293,7 +9355,7 @@ export interface components {
              * Key
              * @enum {string}
              */
-            key: "crust" | "juice" | "bite" | "bind" | "grease" | "salt";
+            key: "crust" | "juice" | "bite" | "bind" | "grease" | "salt" | "looks";
             /** Now */
             now: number;
             /** Then */
@@ -9318,7 +9380,7 @@ export interface components {
              * Key
              * @enum {string}
              */
-            key: "crust" | "juice" | "bite" | "bind" | "grease" | "salt";
+            key: "crust" | "juice" | "bite" | "bind" | "grease" | "salt" | "looks";
             /** Least */
             least: number;
             /** Low */
@@ -9327,6 +9389,27 @@ export interface components {
             most: number;
             /** Now */
             now: number;
+            /** Title */
+            title: string;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * ScoreScale
+         * @description One thing that is scored, 1 to 5 between two words, and where it is wanted.
+         *
+         *     Where it is wanted is ours: a deep crust and good juice short of running, the best looks, the middle of the rest.
+         */
+        ScoreScale: {
+            /** High */
+            high: string;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "crust" | "juice" | "bite" | "bind" | "grease" | "salt" | "looks";
+            /** Low */
+            low: string;
             /** Title */
             title: string;
             /** Wanted */
