@@ -34,7 +34,7 @@ def test_last_months_lot_is_found(watch, kestrel, width: int) -> None:
     ):
         made = _post(watched, "/formulas", {"formula": FORMULAS.plain(formula)})
         cook = _post(watched, "/cooks", {"formula_id": made["id"]})
-        body = {"outcome": {"crust": 5, "note": f"{said} {width}"}, "revision": cook["revision"]}
+        body = {"outcome": {"crust": 4, "note": f"{said} {width}"}, "revision": cook["revision"]}
         assert page.request.put(f"{kestrel.address}/api/cooks/{cook['id']}/outcome", data=body).ok
     watched.go("/log")
     cooks = page.get_by_role("list", name="Cooks").get_by_role("listitem")
