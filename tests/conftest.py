@@ -35,6 +35,7 @@ TABLES = (
     tables.ServiceRow,
     tables.TastingRow,
     tables.TrainingAnswerRow,
+    tables.PhotographRow,
     tables.WeighingEventRow,
     tables.WeighingRow,
     tables.CookEventRow,

@@ -155,6 +155,7 @@ def test_every_operation_in_the_contract_answers_as_the_contract_says(app) -> No
                 "service_id": 1,
                 "lot_key": "x",
                 "tasting_id": 1,
+                "photograph_id": 1,
             }
         )
         response = case.call()

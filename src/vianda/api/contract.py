@@ -26,6 +26,7 @@ from vianda.services.once import once_only
 
 JSON_TYPE = "application/json"
 SCHEMAS = "#/components/schemas/"
+FILE = {"schema": {"type": "string", "format": "binary"}}
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,6 +44,8 @@ class Operation:
     path_types: tuple[tuple[str, str], ...]
     once: bool = False
     searched: bool = False
+    takes: tuple[str, ...] = ()
+    gives: str = ""
 
 
 OPERATIONS: list[Operation] = []
@@ -52,11 +55,9 @@ _TOKEN = re.compile(r"[A-Za-z0-9-]{8,80}")
 _PLACE = re.compile(r"<(?:(\w+):)?(\w+)>")
 
 
-def _read_body(model: type[BaseModel]) -> BaseModel:
-    if request.mimetype != JSON_TYPE:
-        raise ProblemError(problem(415, "media-type", "Send JSON", f"This address takes {JSON_TYPE} only."))
+def _sent() -> bytes:
     try:
-        sent = request.get_data()
+        return request.get_data()
     except HTTPException:
         raise
     except Exception:  # noqa: BLE001
@@ -64,7 +65,19 @@ def _read_body(model: type[BaseModel]) -> BaseModel:
         raise ProblemError(
             problem(400, "malformed", "The request cannot be read", "The request broke off or says no length.")
         ) from None
-    return model.model_validate_json(sent)
+
+
+def _read_body(model: type[BaseModel]) -> BaseModel:
+    if request.mimetype != JSON_TYPE:
+        raise ProblemError(problem(415, "media-type", "Send JSON", f"This address takes {JSON_TYPE} only."))
+    return model.model_validate_json(_sent())
+
+
+def _read_file(takes: tuple[str, ...]) -> bytes:
+    if request.mimetype not in takes:
+        kinds = f"{', '.join(takes[:-1])} or {takes[-1]}"
+        raise ProblemError(problem(415, "media-type", "Send a file of that kind", f"This address takes {kinds} only."))
+    return _sent()
 
 
 def _once(token: str, answered: Callable[[], Response]) -> Response:
@@ -116,11 +129,14 @@ def operation(
     problems: tuple[int, ...] = (),
     once: bool = False,
     searched: bool = False,
+    takes: tuple[str, ...] = (),
+    gives: str = "",
 ) -> Callable[[Callable[..., Any]], Callable[..., Response]]:
     """Register a view. It gets ``body=`` when it takes one, and returns what ``answer`` describes.
 
     ``searched``: the view returns a search; its answer is waited for, or told line by line where that is accepted.
     ``once``: a write that may come with a token; sent again with it, it is answered as before and not done again.
+    ``takes``: media types of a file; the view gets ``file=``, its bytes. ``gives``: it returns a file of that kind.
     """
     adapter: TypeAdapter[Any] | None = TypeAdapter(answer) if answer is not None else None
 
@@ -129,6 +145,8 @@ def operation(
         def run(**path_values: Any) -> Response:
             if body is not None:
                 path_values["body"] = _read_body(body)
+            if takes:
+                path_values["file"] = _read_file(takes)
 
             def refusal(error: CoreError) -> Problem:
                 return core_problem(error, pointer_in(path_values.get("body"), error.field))
@@ -163,11 +181,13 @@ def operation(
                 summary,
                 body,
                 adapter,
-                status if adapter is not None else 204,
+                status if adapter is not None or gives else 204,
                 problems,
                 types,
                 once,
                 searched,
+                takes,
+                gives,
             )
         )
         return run
@@ -254,6 +274,8 @@ def openapi(version: str) -> dict[str, Any]:
         if op.body is not None:
             schema = references[(("body", at), "validation")]
             entry["requestBody"] = {"required": True, "content": {JSON_TYPE: {"schema": schema}}}
+        if op.takes:
+            entry["requestBody"] = {"required": True, "content": dict.fromkeys(op.takes, FILE)}
         if op.answer is not None:
             schema = references[(("answer", at), "serialization")]
             content = {JSON_TYPE: {"schema": schema}}
@@ -265,9 +287,11 @@ def openapi(version: str) -> dict[str, Any]:
                 }
                 content[LINES] = {"schema": {"type": "object", "properties": line}}
             entry["responses"][str(op.status)] = {"description": op.summary, "content": content}
+        elif op.gives:
+            entry["responses"][str(op.status)] = {"description": op.summary, "content": {op.gives: FILE}}
         else:
             entry["responses"]["204"] = {"description": "Done"}
-        usual = (400, 413, 415, 422) if op.body is not None else ()
+        usual = (400, 413, 415, 422) if op.body is not None or op.takes else ()
         for code in sorted({*usual, *op.problems, 403, 503, 507}):
             entry["responses"][str(code)] = {
                 "description": "A problem",

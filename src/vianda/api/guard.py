@@ -6,9 +6,11 @@ from urllib.parse import urlsplit
 
 from flask import Flask, Response, request
 
-from vianda.api.problems import ProblemError, problem
+from vianda.api.problems import ProblemError, problem, too_large
+from vianda.interchange.photograph import LARGEST_BYTES
 
-LARGEST_BODY = 1_000_000
+# Bytes a request may hold: what is typed, and one photograph.
+LARGEST_BODY, LARGEST_FILE = 1_000_000, LARGEST_BYTES
 LOCAL_NAMES = frozenset({"127.0.0.1", "localhost", "[::1]"})
 
 CONTENT_POLICY = "; ".join(
@@ -65,17 +67,18 @@ def install(app: Flask) -> None:
             raise ProblemError(
                 problem(403, "foreign-origin", "Not from here", "Another page may not talk to this kitchen.")
             )
+        largest = LARGEST_FILE if request.mimetype.startswith("image/") else LARGEST_BODY
+        request.max_content_length = largest
         length = request.content_length
-        if length is not None and length > LARGEST_BODY:
-            raise ProblemError(
-                problem(413, "too-large", "That is too large", "A request may hold at most one megabyte.")
-            )
+        if length is not None and length > largest:
+            raise ProblemError(problem(413, "too-large", "That is too large", too_large(largest)))
 
     def headers(response: Response) -> Response:
         for name, value in HEADERS.items():
             response.headers.setdefault(name, value)
         if request.path.startswith("/api/"):
-            response.headers["Cache-Control"] = "no-store"
+            # A file that never changes says so itself.
+            response.headers.setdefault("Cache-Control", "no-store")
         return response
 
     app.before_request(check)

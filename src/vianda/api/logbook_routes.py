@@ -92,7 +92,7 @@ class TrendAnswer(Answer):
 
 
 class LogLineAnswer(Answer):
-    """One cook in the logbook; ``score`` is the mean of what was given, 1 to 5."""
+    """One cook in the logbook; ``score`` is how near its scores lie to what is wanted, 1 to 5."""
 
     cook_id: int
     formula_id: int

@@ -5,7 +5,7 @@ from __future__ import annotations
 from http import HTTPStatus
 from typing import Any
 
-from flask import Flask, Response, current_app, json
+from flask import Flask, Response, current_app, json, request
 from pydantic import BaseModel, ValidationError
 from pydantic_core import ErrorDetails
 from werkzeug.exceptions import HTTPException, MethodNotAllowed
@@ -62,6 +62,11 @@ def core_problem(error: CoreError, pointer: str) -> Problem:
     """What the trade refuses, at its place in the request."""
     fields = [FieldProblem(pointer=pointer, detail=error.detail)] if pointer else []
     return problem(422, error.code, error.title, error.detail, fields=fields)
+
+
+def too_large(largest: int) -> str:
+    """What is said of a request that holds more than so many bytes."""
+    return f"A request may hold at most {largest // 1_000_000} MB."
 
 
 def internal() -> Problem:
@@ -156,9 +161,12 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
     def http(e: HTTPException) -> Response:
         status = e.code or 500
         code, title = _HTTP.get(status, ("http", HTTPStatus(status).phrase))
-        detail = {413: "A request may hold at most one megabyte.", 404: "There is nothing at that address."}.get(
-            status, title + "."
-        )
+        largest = request.max_content_length
+        detail = title + "."
+        if status == HTTPStatus.NOT_FOUND:
+            detail = "There is nothing at that address."
+        elif status == HTTPStatus.REQUEST_ENTITY_TOO_LARGE and largest is not None:
+            detail = too_large(largest)
         response = reply(problem(status, code, title, detail))
         if isinstance(e, MethodNotAllowed) and e.valid_methods:
             response.headers["Allow"] = ", ".join(sorted(e.valid_methods))

@@ -15,19 +15,35 @@ from vianda.core.evaluation.ticket import TicketFigure
 from vianda.core.model.formula import Formula
 from vianda.runtime.engine import ENGINE
 from vianda.services.bench import context
-from vianda.storage import cook_repository, formula_repository
+from vianda.storage import cook_repository, formula_repository, photograph_repository
 from vianda.storage.records import StoredCook
+
+
+MOST_PHOTOGRAPHS = 6
+
+
+@dataclass(frozen=True, slots=True)
+class SeenPhotograph:
+    """A photograph of one of its cooks."""
+
+    id: int
+    cook_id: int
+    caption: str
 
 
 @dataclass(frozen=True, slots=True)
 class ComparedVersion:
-    """One of the two: its number (0: as it stands), its name, its ticket or why there is none, and its cooks."""
+    """One of the two: its number (0: as it stands), its name, its ticket or why there is none, and its cooks.
+
+    Photographs are those of its newest cooks.
+    """
 
     number: int
     name: str
     ticket: tuple[TicketFigure, ...]
     problem: str
     cooks: tuple[int, ...]
+    photographs: tuple[SeenPhotograph, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,8 +92,14 @@ def _side(
     try:
         ticket = evaluate(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE).ticket
     except CoreError as error:
-        return ComparedVersion(number, name, (), str(error), tuple(cooks))
-    return ComparedVersion(number, name, tuple(ticket), "", tuple(cooks))
+        return ComparedVersion(number, name, (), str(error), tuple(cooks), _photographs(cooks))
+    return ComparedVersion(number, name, tuple(ticket), "", tuple(cooks), _photographs(cooks))
+
+
+def _photographs(cooks: list[int]) -> tuple[SeenPhotograph, ...]:
+    found = photograph_repository.photographs_of(cooks)
+    newest = sorted(found, key=lambda p: (-p.cook_id, p.id))[:MOST_PHOTOGRAPHS]
+    return tuple(SeenPhotograph(p.id, p.cook_id, p.caption) for p in newest)
 
 
 def _values(key: str, cooks: list[StoredCook]) -> Iterator[float]:

@@ -26,6 +26,7 @@ from vianda.storage.migrations import (
     m0018_tastings,
     m0019_training,
     m0020_nearness,
+    m0021_photographs,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -49,6 +50,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0018", m0018_tastings.STATEMENTS),
     ("0019", m0019_training.STATEMENTS),
     ("0020", m0020_nearness.run),
+    ("0021", m0021_photographs.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

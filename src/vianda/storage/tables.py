@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from peewee import (
     AutoField,
+    BlobField,
     BooleanField,
     CharField,
     CompositeKey,
@@ -277,6 +278,23 @@ class TastingRow(Table):
 
     class Meta:
         table_name = "tasting"
+
+
+class PhotographRow(Table):
+    """A photograph of a cook: what is kept of it, and a small one for lists, both JPEG."""
+
+    id = AutoField()
+    kitchen_id = IntegerField()
+    cook_id = IntegerField()
+    caption = CharField(max_length=120)
+    width = IntegerField()
+    height = IntegerField()
+    at = DateTimeField()
+    jpeg = BlobField()
+    small = BlobField()
+
+    class Meta:
+        table_name = "photograph"
 
 
 class TrainingAnswerRow(Table):

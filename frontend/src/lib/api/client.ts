@@ -88,6 +88,8 @@ interface Asked<B> {
   signal?: AbortSignal;
   /** A write: sent again after its answer was lost, it is done once. */
   once?: boolean;
+  /** A file that is sent as it is, and the token that makes a repeat of it count once. */
+  file?: { data: Blob; token: string };
 }
 
 /** Tokens of writes that have no answer yet, by what they ask. */
@@ -99,13 +101,17 @@ const newToken = () =>
 async function ask<M extends Method, P extends PathOf<M>>(
   method: M,
   path: P,
-  { at = {}, body, signal, once = false }: Asked<Body<P, M>> = {},
+  { at = {}, body, signal, once = false, file }: Asked<Body<P, M>> = {},
 ): Promise<Answer<P, M>> {
   const address = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(String(at[name])));
   const sent = body === undefined ? undefined : JSON.stringify(body);
   const asked = `${method} ${here.kitchen} ${address} ${sent ?? ""}`;
   const headers = meant();
   if (sent !== undefined) headers["Content-Type"] = "application/json";
+  if (file) {
+    headers["Content-Type"] = file.data.type;
+    headers["Idempotency-Key"] = file.token;
+  }
   if (once) {
     const token = unanswered.get(asked) ?? newToken();
     unanswered.set(asked, token);
@@ -113,7 +119,12 @@ async function ask<M extends Method, P extends PathOf<M>>(
   }
   let response: Response;
   try {
-    response = await fetch(address, { method: method.toUpperCase(), signal, headers, body: sent });
+    response = await fetch(address, {
+      method: method.toUpperCase(),
+      signal,
+      headers,
+      body: file?.data ?? sent,
+    });
   } catch (error) {
     if (error instanceof DOMException && error.name === "AbortError") throw error;
     throw new ProblemError(AWAY);
@@ -321,6 +332,15 @@ export const api = {
   importService: (file: unknown) => ask("post", "/api/services/import", { body: { file }, once: true }),
   servicePath: (id: number) => inKitchen(`/api/services/${id}/export`),
   importFile: (file: unknown) => ask("post", "/api/formulas/import", { body: { file }, once: true }),
+  photographs: (cook_id: number, signal?: AbortSignal) =>
+    ask("get", "/api/cooks/{cook_id}/photographs", { at: { cook_id }, signal }),
+  addPhotograph: (cook_id: number, file: { data: Blob; token: string }) =>
+    ask("post", "/api/cooks/{cook_id}/photographs", { at: { cook_id }, file }),
+  captionPhotograph: (photograph_id: number, caption: string) =>
+    ask("put", "/api/photographs/{photograph_id}/caption", { at: { photograph_id }, body: { caption } }),
+  deletePhotograph: (photograph_id: number) =>
+    ask("delete", "/api/photographs/{photograph_id}", { at: { photograph_id } }),
+  photographPath: (id: number, size: "small" | "file") => inKitchen(`/api/photographs/${id}/${size}`),
   formulaCooks: (formula_id: number) =>
     ask("get", "/api/formulas/{formula_id}/cooks", { at: { formula_id } }),
   cooks: () => ask("get", "/api/cooks"),

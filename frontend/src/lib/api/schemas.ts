@@ -28,6 +28,7 @@ export type StoredKitchen = S["KitchenAnswer"];
 export type Kitchen = S["Kitchen"];
 export type KitchenInput = S["Kitchen"];
 export type Cook = S["CookAnswer"];
+export type Photograph = S["PhotographAnswer"];
 export type LogQuery = S["LogRequest"];
 export type LogPage = S["LogAnswer"];
 export type LogChoices = S["LogChoices"];

@@ -143,6 +143,28 @@
               {found.before.cooks.length === 1 ? "cook" : "cooks"}; {found.after.name}: {found.after.cooks
                 .length}.
             </p>
+            {#if found.before.photographs.length > 0 || found.after.photographs.length > 0}
+              <div class="mt-2 grid grid-cols-2 gap-x-4">
+                {#each [found.before, found.after] as side (side.number)}
+                  <div>
+                    <h3 class="text-[0.8125rem] font-normal quiet">{side.name}</h3>
+                    <ul class="mt-1 grid grid-cols-2 gap-1.5" aria-label={`Photographs of ${side.name}`}>
+                      {#each side.photographs as photograph (photograph.id)}
+                        <li>
+                          <a href={`/log/${photograph.cook_id}`} class="block"
+                            ><img
+                              src={api.photographPath(photograph.id, "small")}
+                              alt={photograph.caption || `Cook ${photograph.cook_id} of ${side.name}`}
+                              class="aspect-[4/3] w-full rounded-[0.25rem] border border-base-300 object-cover"
+                            /></a
+                          >
+                        </li>
+                      {/each}
+                    </ul>
+                  </div>
+                {/each}
+              </div>
+            {/if}
             {#if found.figures.length === 0}
               <p class="mt-1">No finished cook of either was weighed or scored.</p>
             {:else}

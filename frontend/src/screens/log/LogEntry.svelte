@@ -10,6 +10,7 @@
   import { route } from "../../router";
   import NextChange from "./NextChange.svelte";
   import OutcomeForm from "./OutcomeForm.svelte";
+  import PhotographStrip from "./PhotographStrip.svelte";
 
   const id = $derived(Number(route.params.id));
   let cook = $state.raw<Cook | null>(null);
@@ -93,6 +94,7 @@
             >{line.use_by ? `, use by ${dayName(line.use_by)}` : ""}{/each}.
         </p>
       {/if}
+      {#key cook.id}<PhotographStrip cook_id={cook.id} />{/key}
       {#if found && (found.cooked_yield_frac != null || found.diameter_shrink_frac != null)}
         <section
           aria-label="As weighed"
