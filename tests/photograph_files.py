@@ -17,7 +17,9 @@ def pixels(width: int, height: int) -> Image.Image:
     return Image.fromarray(np.stack([255 - across, down, across], axis=2).astype("uint8"), "RGB")
 
 
-def camera_file(width: int = 640, height: int = 480, *, turned: int = 1, kind: str = "JPEG", profile: bytes = b"") -> bytes:
+def camera_file(
+    width: int = 640, height: int = 480, *, turned: int = 1, kind: str = "JPEG", profile: bytes = b""
+) -> bytes:
     """A file with maker, place, time, a comment and a preview."""
     picture = pixels(width, height)
     exif = Image.Exif()

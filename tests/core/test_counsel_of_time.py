@@ -259,10 +259,12 @@ def test_a_fire_lasts_to_the_last_wave(ends: int, said: str) -> None:
         assert remarks[said].title.amounts["m"].value == -35 - ends
 
 
-def test_a_grill_with_less_charcoal_than_waves_says_when_to_light_more() -> None:
+def test_a_grill_with_less_charcoal_than_waves_has_more_lit_in_time_and_is_not_called_gone() -> None:
     grate = next(s for s in KITCHEN.surfaces if s.kind == "grate")
     short = replace(grate, heating=replace(grate.heating, lasts_min=10.0))
     kitchen = replace(KITCHEN, surfaces=tuple(short if s.key == grate.key else s for s in KITCHEN.surfaces))
     formula = replace(beacon_grill(), dish=replace(beacon_grill().dish, guests=40))
     found = timetable(compute(formula, inventory=INVENTORY, kitchen=kitchen))
-    assert "fire-burns-down" in {r.key for r in found.remarks}
+    assert "fire-burns-down" not in {r.key for r in found.remarks}
+    starts = {t.key: t.start_min for t in found.tasks}
+    assert starts["kindle-1"] + 25 < starts["feed-1"] < max(v for k, v in starts.items() if k.startswith("wave"))

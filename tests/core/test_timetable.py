@@ -196,10 +196,10 @@ def test_a_fire_is_lit_in_time_and_gone_after_its_hour() -> None:
     assert problem.task("preheat").usual_min == 25.0
     lags = [x for x in problem.lags if x.before == "preheat"]
     assert any(x.after == "wave-2" and x.most_min is not None and x.most_min < 60 for x in lags)
-    # A fire that lasts no longer than its waves is fed meanwhile, and binds nothing.
+    # A fire that lasts no longer than its waves and the change between them is fed meanwhile, and binds nothing.
     grate = next(s for s in KITCHEN.surfaces if s.kind == "grate")
     on_heat = _figures(beacon_grill()).cook.plan.on_heat_s.usual / 60.0
-    for lasts, bound in ((2 * on_heat + 1, True), (2 * on_heat - 1, False)):
+    for lasts, bound in ((2 * on_heat + 2, True), (2 * on_heat, False)):
         short = replace(grate, heating=replace(grate.heating, lasts_min=lasts))
         kitchen = replace(KITCHEN, surfaces=tuple(short if s.key == grate.key else s for s in KITCHEN.surfaces))
         found = tasks_of(compute(beacon_grill(), inventory=LARDER, kitchen=kitchen)).lags

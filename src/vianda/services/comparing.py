@@ -18,7 +18,6 @@ from vianda.services.bench import context
 from vianda.storage import cook_repository, formula_repository, photograph_repository
 from vianda.storage.records import StoredCook
 
-
 MOST_PHOTOGRAPHS = 6
 
 

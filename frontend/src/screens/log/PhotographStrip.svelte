@@ -49,7 +49,7 @@
 </script>
 
 <section aria-label="Photographs" class="border-b border-base-300 py-3">
-  <ul class="flex flex-wrap items-end gap-2" aria-label="Kept photographs">
+  <ul class="flex flex-wrap items-start gap-2" aria-label="Kept photographs">
     {#each album.kept ?? [] as photograph, at (photograph.id)}
       <li class="w-28">
         <button

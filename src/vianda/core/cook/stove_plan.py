@@ -8,8 +8,8 @@ from typing import Literal
 from vianda.core.basis.phrase import Phrase, duration, mass, say, temp
 from vianda.core.batch.salt_ledger import SaltFigures
 from vianda.core.equipment.kitchen import Surface
-from vianda.core.heat.fire import DOUBT_FRAC, FirePlan, fire_plan
-from vianda.core.heat.plan import HeatPlan
+from vianda.core.heat.fire import FirePlan, as_poured, fire_plan, smoke_wood
+from vianda.core.heat.plan import HeatPlan, Stage
 from vianda.core.shape.laying import Laying
 
 StepKind = Literal[
@@ -152,12 +152,15 @@ def stove_plan(
     timed: list[StoveStep] = []
     after: list[StoveStep] = []
     stages = [s for s in heat.stages if s.kind != "preheat"]
+    gentle = False
     last_on_heat = [s for s in stages if s.kind != "rest"][-1]
     for stage in stages:
         done = _DONE[stage.kind]
         if done in ("Off the heat", "Out of the oven") and stage is not last_on_heat:
             done = "Next"
-        step = StoveStep(stage.kind, stage.title, stage.cue, done, stage.timer_s, stage.low_s)  # type: ignore[arg-type]
+        cue = _at_fire(stage, surface, after_gentle=gentle)
+        gentle = stage.kind in BESIDE_FIRE
+        step = StoveStep(stage.kind, stage.title, cue, done, stage.timer_s, stage.low_s)  # type: ignore[arg-type]
         # What simmers does so together, once every wave is browned.
         (after if stage.kind in ("rest", "simmer") else timed).append(step)
     return StovePlan(
@@ -179,6 +182,8 @@ def stove_plan(
     )
 
 
+# Stages in which the meat lies away from the flames.
+BESIDE_FIRE = ("indirect", "smoke")
 # How the coals lie, in words.
 _LAID = {"even": "spread evenly", "two-zones": "all to one side", "ring": "in a ring round the middle"}
 
@@ -198,26 +203,41 @@ def _ready_cue(surface: Surface, surface_temp_c: float, fire: FirePlan | None) -
     return say(
         f"About {{m}} of {fire.fuel}, lit {{time}} ahead, {_LAID[surface.heating.layout]}. Lay on when the grate reads "
         f"{{t}}; brush it clean first.{lid}",
-        m=mass(_about_g(fire.first_g * (1.0 - DOUBT_FRAC)), _about_g(fire.first_g * (1.0 + DOUBT_FRAC))),
+        m=as_poured(fire.first_g),
         time=duration(60.0 * fire.lit_before_min), t=temp(surface_temp_c),
     )  # fmt: skip
 
 
-def _about_g(mass_g: float) -> float:
-    """Fuel as it is poured, to 50 g."""
-    return max(50.0, 50.0 * round(mass_g / 50.0))
+def _at_fire(stage: Stage, surface: Surface, *, after_gentle: bool) -> Phrase:
+    """What is done with the fire as a stage begins: where the meat lies, burners, wood for smoke; reminders."""
+    if surface.kind != "grate":
+        return stage.cue
+    gas = surface.heating.fuel == "gas"
+    said, more = "", {}
+    if stage.kind in BESIDE_FIRE:
+        said = " The burner under the meat off, the others up" if gas else " On the side without coals"
+        said += ", lid on." if surface.heating.lid else "."
+    elif after_gentle:
+        said = " All burners up, until it glows." if gas else " Over the coals now."
+    if stage.kind == "smoke":
+        said += " {wood} of dry wood on the fire as it begins; a reminder, not computed."
+        more = {"wood": as_poured(smoke_wood(stage.timer_s / 60.0))}
+    return Phrase(stage.cue.text + said, {**stage.cue.amounts, **more}) if said else stage.cue
 
 
 def _fed(cue: Phrase, fire: FirePlan | None) -> Phrase:
     """With when the fire is fed, where it does not last: coals that already burn, lit so much sooner."""
     if fire is None or not fire.fed_min:
         return cue
-    text = cue.text.rstrip(".") + ". {feed} of lit coals go on every {every}; light them {sooner} before."
-    more = {
-        "feed": mass(_about_g(fire.feed_g)),
-        "every": duration(60.0 * fire.fed_min[0]),
-        "sooner": duration(60.0 * fire.lit_before_min),
-    }
+    what = (
+        "dry wood go on every {every}."
+        if fire.fuel == "wood"
+        else ("lit coals go on every {every}; light them {sooner} before.")
+    )
+    text = cue.text.rstrip(".") + ". {feed} of " + what
+    more = {"feed": as_poured(fire.feed_g), "every": duration(60.0 * fire.fed_min[0])}
+    if fire.fuel != "wood":
+        more["sooner"] = duration(60.0 * fire.lit_before_min)
     return Phrase(text, {**cue.amounts, **more})
 
 

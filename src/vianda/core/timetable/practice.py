@@ -43,6 +43,10 @@ TOAST, BUILD, PLATE = Band(1.0, 1.5, 2.5), Band(0.33, 0.5, 0.8), Band(0.25, 0.4,
 CHANGE_MIN = 1
 # A surface or an oven is hot this long, and then stands ready at most so long; a fire is lit by its fuel.
 PREHEAT, STANDS_HOT_MIN = Band(10.0, 14.0, 20.0), 15
+# A fire laid and lit; coals lit to feed it with, which may wait so long; coals laid on, between this share of its time
+# and all of it; wood for smoke lies on the coals at most this long before the meat.
+SET_FIRE, KINDLE, FEED = Band(4.0, 6.0, 10.0), Band(2.0, 3.0, 5.0), Band(1.0, 2.0, 3.0)
+COALS_WAIT_MIN, FED_FROM_FRAC, SMOKE_BEFORE_MIN = 15, 0.75, 5
 # At most, minutes: soaked crumbs to the bowl; mixed to shaped and shaped to the heat, cold (ours); toasted bread to the
 # build; off the heat to the build, flat and other; built to the table, and what stands covered until then; soft onions
 # and sauces kept hot.

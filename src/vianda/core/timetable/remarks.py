@@ -211,6 +211,9 @@ def _fire(case: _Case) -> Iterator[TimeRemark]:
         lit = min((s for s in mine if s.task.endswith(LIT)), key=lambda s: s.end_min, default=None)
         if resource.lasts_min is None or lit is None:
             continue
+        if any(t.key == lit.task.removesuffix(LIT) + "feed-1" for t in case.problem.tasks):
+            # It is fed: those tasks say when.
+            continue
         gone = lit.end_min + resource.lasts_min
         ends = max(s.end_min for s in mine)
         fire = ph.word(resource.title)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -13,6 +13,7 @@ from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.equipment.heating import LASTS_MIN, LIGHT_MIN
 from vianda.core.equipment.kitchen import Surface
+from vianda.core.heat.fire import fire_plan
 from vianda.core.model.formula import BREAD_LAYERS, WHENEVER, Timing
 from vianda.core.model.styles import BLOCKS, FLAT
 from vianda.core.pipeline.figures import Figures
@@ -21,6 +22,7 @@ from vianda.core.sauce.figures import BesideFigures
 from vianda.core.sauce.from_raw import COOKED_BESIDE, from_raw
 from vianda.core.schedule.model import Absence, Lag, Problem, Resource, Task, When
 from vianda.core.timetable import practice as pr
+from vianda.core.timetable.fire_tasks import READY, FireTask, SharedFire, fire_tasks, shared_fires, smoke_task
 
 HOB, GRINDER, LAST = "hob", "grinder", "serve"
 IN_POT = ("cooking-sauce", "sauce-base", "gravy")
@@ -46,6 +48,7 @@ class _Sheet:
     tasks: list[Task]
     lags: list[Lag]
     places: dict[str, Resource]
+    fires: Mapping[str, SharedFire]
     prefix: str = ""
     dish: str = ""
     # Keys of this dish's own tasks, as its steps call them.
@@ -70,7 +73,7 @@ class _Sheet:
         when: When = "ahead" if ahead else "today"
         self.known.add(key)
         self.tasks.append(
-            Task(self._key(key), title, low, usual, high, hands, needs, oven_c, when, own=own, dish=self.dish)
+            Task(self.key_of(key), title, low, usual, high, hands, needs, oven_c, when, own=own, dish=self.dish)
         )
         return key
 
@@ -78,9 +81,13 @@ class _Sheet:
         """Note what must lie between two tasks; a task that is not there binds nothing."""
         if before and after:
             least_min = math.ceil(least - 1e-9)
-            self.lags.append(Lag(self._key(before), self._key(after), least_min, most, **marks))
+            self.lags.append(Lag(self.key_of(before), self.key_of(after), least_min, most, **marks))
 
-    def _key(self, key: str) -> str:
+    def after(self, ready: str, task: str, most: int | None) -> None:
+        """Note that a task begins at most so long after one of any dish, told by its key in the whole timetable."""
+        self.lags.append(Lag(ready, self.key_of(task), 0, most))
+
+    def key_of(self, key: str) -> str:
         """The key in the whole timetable; serving is one for all."""
         return key if key == LAST else self.prefix + key
 
@@ -146,13 +153,14 @@ def tasks_together(dishes: Sequence[Dish], *, timing: Timing) -> Problem:
     tasks: list[Task] = []
     lags: list[Lag] = []
     places: dict[str, Resource] = {}
+    fires = shared_fires((d.figures.context.surface, d.figures.cook.stove) for d in dishes)
     for dish in dishes:
-        sheet = _Sheet(dish.figures, tasks, lags, places, dish.prefix, dish.name)
+        sheet = _Sheet(dish.figures, tasks, lags, places, fires, dish.prefix, dish.name)
         waves, ends = _heat(sheet, _shape(sheet, _make_mix(sheet)))
         _finish(sheet, waves, ends)
         if dish.prefix:
             _own(sheet, dish.figures.context.formula.timing)
-    whole = _Sheet(dishes[0].figures, tasks, lags, places)
+    whole = _Sheet(dishes[0].figures, tasks, lags, places, fires)
     whole.task(LAST, say("On the plate"), Band(1.0, 1.0, 1.0), hands=False)
     _own(whole, timing)
     opens = None
@@ -279,19 +287,14 @@ def _heat(sheet: _Sheet, shaped: str) -> tuple[list[str], list[tuple[str, int]]]
     oven = surface.kind == "oven"
     pot = surface.key if surface.kind in ("plate", "grate", "oven", "pan") else HOB
     lasts = _lasts(surface)
-    light = LIGHT_MIN[surface.heating.fuel] if surface.kind == "grate" else 0.0
-    warm = Band(0.8 * light, light, 1.3 * light) if light else pr.PREHEAT
-    title = "Heat the {what}" if lasts is None else "Light the {what}, until it is ready"
-    ready = sheet.task(
-        "preheat",
-        say(title, what=ph.word(surface.name.lower())),
-        warm,
-        hands=False,
-        needs=(pot,),
-        oven_c=heat_c if oven else None,
-    )
-    if lasts is not None and one.usual * stove.waves > lasts:
-        # It is fed meanwhile: the heat step and the remarks of time say so.
+    fire = sheet.fires.get(surface.key)
+    shared = fire.ready if fire is not None and lasts is not None else ""
+    ready = shared or _get_hot(sheet, pot, fire)
+    smoke_s = sum(s.timer_s for s in plan.stages if s.kind == "smoke")
+    if fire is not None and smoke_s > 0:
+        _note(sheet, [smoke_task(smoke_s / 60.0, first_wave="wave-1")], pot)
+    if fire is not None and lasts is not None and max(fire.needed_min, one.usual * stove.waves) > lasts:
+        # It is fed meanwhile, or a little past its best at the end.
         lasts = None
     groups = _groups(stove.waves)
     pieces = [stove.first_wave, *([stove.at_once] * max(0, stove.waves - 2)), stove.last_wave][: stove.waves]
@@ -308,12 +311,13 @@ def _heat(sheet: _Sheet, shaped: str) -> tuple[list[str], list[tuple[str, int]]]
         sheet.task(key, name, takes, hands=stands, needs=(pot,), oven_c=heat_c if oven else None)
         if n == 0:
             sheet.lag(shaped, key, 0, pr.COLD, cold=True)
-            sheet.lag(ready, key, 0, pr.STANDS_HOT_MIN)
+            # Where another dish has the fire lit, this one's turn comes when it comes.
+            sheet.after(ready, key, None if shared else pr.STANDS_HOT_MIN)
         else:
             sheet.lag(waves[-1], key, pr.CHANGE_MIN)
         if lasts is not None:
             # A fire is past its best this long after it was ready.
-            sheet.lag(ready, key, 0, max(0, lasts - math.ceil(takes.usual)))
+            sheet.after(ready, key, max(0, lasts - math.ceil(takes.usual)))
         waves.append(key)
         ends.append((key, mine))
     if simmers:
@@ -324,6 +328,36 @@ def _heat(sheet: _Sheet, shaped: str) -> tuple[list[str], list[tuple[str, int]]]
             sheet.lag(key, pot_of, 0, pr.KEPT_HOT)
         ends = [(pot_of, sum(pieces))]
     return waves, ends
+
+
+def _note(sheet: _Sheet, tasks: Iterable[FireTask], grate: str) -> None:
+    for task in tasks:
+        sheet.task(task.key, task.title, task.takes, hands=task.hands, needs=(grate,) if task.at_grate else ())
+        for before, after, least, most in task.waits:
+            sheet.lag(before, after, least, most)
+
+
+def _get_hot(sheet: _Sheet, pot: str, fire: SharedFire | None) -> str:
+    """The surface is heated, or a fire laid, lit and fed; the task after which it is ready, by its key in the whole."""
+    f = sheet.figures
+    surface, heat_c = f.context.surface, f.context.formula.heat.surface_temp_c
+    light = LIGHT_MIN[surface.heating.fuel] if surface.kind == "grate" else 0.0
+    burns = _lasts(surface) is not None
+    title = "The {what} burns until it is ready" if burns else "Heat the {what}"
+    ready = sheet.task(
+        READY,
+        say(title, what=ph.word(surface.name.lower())),
+        Band(0.8 * light, light, 1.3 * light) if light else pr.PREHEAT,
+        hands=False,
+        needs=(pot,),
+        oven_c=heat_c if surface.kind == "oven" else None,
+    )
+    if fire is not None:
+        fire.ready = sheet.key_of(ready)
+        burned = fire_plan(surface, fire_c=heat_c, needed_min=fire.needed_min)
+        assert burned is not None
+        _note(sheet, fire_tasks(surface, burned), pot)
+    return sheet.key_of(ready)
 
 
 def _groups(waves: int) -> list[int]:
