@@ -9,7 +9,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from vianda.core.cook.stove_forecast import stove_forecast
+from vianda.core.cook.stove_forecast import stove_forecast, without_slips
 from vianda.core.cook.stove_log import StoveEvent, wave_logs
 from vianda.core.demo.formulas import beacon_grill, keepers_loaf, slipway_smash
 from vianda.core.heat.conduction.run import Setup, times_of
@@ -209,6 +209,25 @@ def test_the_wave_on_the_heat_is_foretold_from_the_start_of_the_cook(smash_case)
     assert read is not None
     assert read.moved
     assert read.ends[0].timer_end_s == read.ends[0].end_s.high < heat.ends[0].end_s.high
+
+
+def test_a_slip_does_not_hide_the_reading_before_it(smash_case) -> None:
+    """Of a wave that is over: learning takes its last reading, so one that cannot have been is left out."""
+    laid = cooked_of(setup_of(smash_case), wanted_of(smash_case)).setup
+    [good] = model_cores(laid, (70.0,))
+    on = [*FIRST, ("done", 4, None, 210.0)]
+
+    def kept(*cores: tuple[float, float]) -> list[tuple[float, float | None]]:
+        said = _said(*on, *(("probe", 4, core, at) for at, core in cores))
+        found = without_slips(PLAN, said, smash_case)
+        assert [e for e in found if e.kind != "probe"] == _said(*on)
+        return [(e.at_s, e.value) for e in found if e.kind == "probe"]
+
+    assert kept((140.0, good), (150.0, 4.0)) == [(140.0, good)]
+    assert kept((140.0, good), (150.0, good + 3.0)) == [(140.0, good), (150.0, good + 3.0)]
+    # One alone stays, and so do two of which none can have been: whoever learns from them names them.
+    assert kept((150.0, 4.0)) == [(150.0, 4.0)]
+    assert kept((140.0, 2.0), (150.0, 4.0)) == [(140.0, 2.0), (150.0, 4.0)]
 
 
 def test_as_planned_nothing_is_moved(smash_case) -> None:

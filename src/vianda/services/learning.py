@@ -8,6 +8,7 @@ from datetime import UTC
 from typing import Any
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError
+from vianda.core.cook.stove_forecast import without_slips
 from vianda.core.learning.figures import FIGURES, LearntFigure, Level, Observation
 from vianda.core.learning.from_cook import CookDone, heat_observation, loss_observation, readings_of, shrink_observation
 from vianda.core.learning.in_use import all_in_use, with_factor
@@ -83,11 +84,12 @@ def observations_of(cook: StoredCook, outcome: dict[str, Any]) -> tuple[Observat
 
 
 def _heat(cook: StoredCook, done: CookDone) -> list[Observation | None]:
-    readings = readings_of(cook.plan["stove"], said_at_stove(cook))
-    if not readings:
+    said, stove = said_at_stove(cook), cook.plan["stove"]
+    if not readings_of(stove, said):
         return []
     try:
         case = case_of(cook.formula)
+        readings = readings_of(stove, without_slips(stove, said, case, engine=ENGINE))
         return [heat_observation(done, case, reading, engine=ENGINE) for reading in readings]
     except CoreError:
         # What it was cooked on, or made of, is no longer here: the reading says nothing any more.

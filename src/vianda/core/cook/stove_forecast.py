@@ -15,7 +15,7 @@ from vianda.core.heat.conduction.run import Cooked
 from vianda.core.heat.cooked import cooked_of, wanted_of
 from vianda.core.heat.engine import DIRECT, Engine, once
 from vianda.core.heat.fit import ProbeReading
-from vianda.core.heat.forecast import JudgedReading, wave_forecast
+from vianda.core.heat.forecast import JudgedReading, WaveForecast, wave_forecast
 from vianda.core.heat.run_setup import setup_of
 from vianda.core.heat.waves import hot_after_s, surface_after_c
 
@@ -119,6 +119,49 @@ def stove_forecast(
     return StoveForecast(heat, _wait(stove, logs, now, cooked) if heat is None else None, metal)
 
 
+def without_slips(
+    stove: Mapping[str, Any], events: Sequence[StoveEvent], case: CookCase, *, engine: Engine = DIRECT
+) -> list[StoveEvent]:
+    """What was said at the stove without the core readings that cannot have been right.
+
+    Parameters
+    ----------
+    stove : Mapping[str, Any]
+        The stove plan as the cook keeps it.
+    events : Sequence[StoveEvent]
+        What was said, in order.
+    case : CookCase
+        The piece and how it is cooked.
+    engine : Engine, default DIRECT
+        Who runs the simulations.
+
+    Returns
+    -------
+    list[StoveEvent]
+        A reading that its wave's forecast does not count is left out where another of that wave counts: a probe that
+        slipped through must not hide the reading before it. A single reading stays: whoever learns from it judges it.
+    """
+    said = list(events)
+    setup = setup_of(case)
+    if setup.stages[-1].end != "core" or len(stage_places(stove, 0)) != len(setup.stages):
+        return said
+    logs = wave_logs(stove, events)
+    several = [log for log in logs if log.laid_s is not None and len(log.cores) > 1]
+    cooked = once(engine, cooked_of, setup, wanted_of(case)) if several else None
+    slips: set[tuple[float, float | None]] = set()
+    for log in several:
+        assert cooked is not None
+        # As it stood before it came off: of what is over nothing is foretold.
+        on = replace(log, ended_s=log.ended_s[: len(setup.stages) - 1])
+        found = _wave(on, _surface_c(cooked, log, logs), cooked, engine)
+        # The forecast looks at the newest few, by time.
+        judged = zip(sorted(log.cores)[-len(found.readings) :], found.readings, strict=True) if found else ()
+        mine = {core: r.used for core, r in judged}
+        if any(mine.values()):
+            slips |= {core for core, used in mine.items() if not used}
+    return [e for e in said if e.kind != "probe" or (e.at_s, e.value) not in slips]
+
+
 def _surface_c(cooked: Cooked, log: WaveLog, logs: Sequence[WaveLog]) -> float:
     """What a wave was laid on: as it was measured, or as the wave before and the time since have left it."""
     if log.surface is not None:
@@ -134,13 +177,7 @@ def _on_the_heat(
     stove: Mapping[str, Any], log: WaveLog, surface_c: float, cooked: Cooked, blind: bool, engine: Engine
 ) -> OnTheHeat | None:
     laid = log.laid_s or 0.0
-    found = wave_forecast(
-        replace(cooked.setup, surface_c=surface_c),
-        ended_s=[end - laid for end in log.ended_s],
-        readings=[ProbeReading(max(1.0, at - laid), core) for at, core in log.cores],
-        planned_off_s=cooked.ended_s[-1],
-        engine=engine,
-    )
+    found = _wave(log, surface_c, cooked, engine)
     if found is None:
         return None
     used = any(r.used for r in found.readings)
@@ -167,6 +204,17 @@ def _on_the_heat(
         off_now=found.off_now,
         doubtful=found.doubtful,
         message=found.message,
+    )
+
+
+def _wave(log: WaveLog, surface_c: float, cooked: Cooked, engine: Engine) -> WaveForecast | None:
+    laid = log.laid_s or 0.0
+    return wave_forecast(
+        replace(cooked.setup, surface_c=surface_c),
+        ended_s=[end - laid for end in log.ended_s],
+        readings=[ProbeReading(max(1.0, at - laid), core) for at, core in log.cores],
+        planned_off_s=cooked.ended_s[-1],
+        engine=engine,
     )
 
 
