@@ -29,7 +29,7 @@ class UseRequest(Strict):
 
 
 class AsideRequest(Strict):
-    """One observation, and whether it is left out."""
+    """One observation, and whether it is left out; of minutes ``cook`` is the run and ``piece`` the task's place."""
 
     figure: LearntFigure
     cook: Annotated[int, Field(ge=1, le=2_000_000_000)]
@@ -45,18 +45,34 @@ class SeenInAnswer(Answer):
     started_at: Moment
 
 
+class SeenRunAnswer(Answer):
+    """A service under way that minutes were observed in."""
+
+    run_id: int
+    service_id: int
+    service_name: str
+    day: str
+
+
 class LearningAnswer(Answer):
-    """What was learnt, how good forecasts were, the cooks it comes from, and the revision of the kitchen."""
+    """What was learnt, how good forecasts were, the cooks and runs it comes from, and the revision of the kitchen."""
 
     learnt: list[Learnt]
     scores: list[ForecastScore]
     cooks: list[SeenInAnswer]
+    runs: list[SeenRunAnswer]
     revision: int
 
 
 def _answer(found: learning.Learning) -> LearningAnswer:
     cooks = [SeenInAnswer(cook_id=c.cook_id, formula_name=c.formula_name, started_at=c.started_at) for c in found.cooks]
-    return LearningAnswer(learnt=list(found.learnt), scores=list(found.scores), cooks=cooks, revision=found.revision)
+    runs = [
+        SeenRunAnswer(run_id=r.run_id, service_id=r.service_id, service_name=r.service_name, day=r.day)
+        for r in found.runs
+    ]
+    return LearningAnswer(
+        learnt=list(found.learnt), scores=list(found.scores), cooks=cooks, runs=runs, revision=found.revision
+    )
 
 
 @operation(blueprint, "GET", "/learning", summary="What the kitchen has learnt from its cooks", answer=LearningAnswer)

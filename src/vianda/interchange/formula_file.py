@@ -33,7 +33,7 @@ from vianda.interchange.documents import Json, Strict
 from vianda.interchange.kinds import INGREDIENTS, as_kept
 
 FORMAT = "vianda-formula"
-VERSION = 13
+VERSION = 14
 
 
 class UnreadableFileError(CoreError):
@@ -47,7 +47,7 @@ class FormulaFile(Strict):
     """One formula, with the meats, lots and ingredients it uses and the kitchen it was made in."""
 
     format: Literal["vianda-formula"]
-    version: Literal[13]
+    version: Literal[14]
     formula: Formula
     larder: Annotated[list[Meat], Field(min_length=1, max_length=500)]
     lots: Annotated[list[Lot], Field(max_length=500)]
@@ -71,7 +71,7 @@ def write_file(bundle: FormulaBundle) -> Json:
     lots = [bundle.inventory.lot(part.lot, meat=part.meat) for part in parts if part.lot]
     return FormulaFile(
         format="vianda-formula",
-        version=13,
+        version=14,
         formula=bundle.formula,
         larder=used,
         lots=lots,
@@ -214,6 +214,11 @@ def _from_12_to_13(content: Json) -> Json:
     return {**content, "version": 13}
 
 
+def _from_13_to_14(content: Json) -> Json:
+    """The kitchen had learnt nothing of its hands."""
+    return {**content, "version": 14}
+
+
 _UPGRADES: dict[int, Callable[[Json], Json]] = {
     1: _from_1_to_2,
     2: _from_2_to_3,
@@ -227,6 +232,7 @@ _UPGRADES: dict[int, Callable[[Json], Json]] = {
     10: _from_10_to_11,
     11: _from_11_to_12,
     12: _from_12_to_13,
+    13: _from_13_to_14,
 }
 
 

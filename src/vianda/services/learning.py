@@ -9,30 +9,39 @@ from typing import Any
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.cook.stove_forecast import without_slips
+from vianda.core.equipment.task_pace import TASK_KINDS
 from vianda.core.learning.figures import FIGURES, LearntFigure, Level, Observation
 from vianda.core.learning.from_cook import CookDone, heat_observation, loss_observation, readings_of, shrink_observation
+from vianda.core.learning.from_run import minutes_observations
 from vianda.core.learning.in_use import all_in_use, with_factor
 from vianda.core.learning.learnt import Learnt, learnt_of
 from vianda.core.learning.scores import ForecastScore, scores_of
 from vianda.core.model.styles import FLAT, all_styles
+from vianda.core.timetable.tasks import tasks_together
 from vianda.runtime.engine import ENGINE
 from vianda.services import kitchens
 from vianda.services.heat_bench import case_of
+from vianda.services.services import cooked_dishes
 from vianda.services.stove import said_at_stove
-from vianda.storage import observation_repository
+from vianda.storage import observation_repository, run_repository, service_repository
 from vianda.storage.kitchen_repository import load_kitchen
 from vianda.storage.observation_repository import SeenIn
-from vianda.storage.records import StoredCook
+from vianda.storage.records import NotFoundError, StoredCook
+from vianda.storage.run_repository import SeenRun
 from vianda.storage.transaction import transaction
+
+# Evenings that are taken down at one time: each is put in time anew.
+MOST_RUNS = 20
 
 
 @dataclass(frozen=True, slots=True)
 class Learning:
-    """What was learnt, how good the forecasts were, and the cooks it comes from; the kitchen's revision."""
+    """What was learnt, how good the forecasts were, the cooks and runs it comes from; the kitchen's revision."""
 
     learnt: tuple[Learnt, ...]
     scores: tuple[ForecastScore, ...]
     cooks: tuple[SeenIn, ...]
+    runs: tuple[SeenRun, ...]
     revision: int
 
 
@@ -101,16 +110,38 @@ def keep(cook: StoredCook, observations: Sequence[Observation]) -> None:
     observation_repository.keep_observations(cook.id, cook.started_at, observations)
 
 
+def take_down_runs() -> None:
+    """Keep what services under way say of minutes, as far as nobody has yet."""
+    for service_id, day in run_repository.runs_to_learn_from(MOST_RUNS):
+        run = run_repository.find_run(service_id, day)
+        if run is None:
+            continue
+        try:
+            service = service_repository.get_service(service_id).service
+            _, dishes = cooked_dishes(service, None)
+            tasks = tasks_together(dishes, timing=service.timing).tasks if dishes else ()
+        except (CoreError, NotFoundError):
+            # The service is gone, or cannot be put in time any more: its minutes have nothing to stand beside.
+            tasks = ()
+        seen = minutes_observations(run.id, run.started_at.replace(tzinfo=UTC).timestamp(), run.events, tasks)
+        with transaction():
+            observation_repository.keep_minutes(run.id, run.started_at, seen)
+            run_repository.mark_learnt(run.id, run.number)
+
+
 def learning() -> Learning:
     """What this kitchen has learnt so far."""
+    take_down_runs()
     kitchen = load_kitchen()
     seen = [o for figure in FIGURES for o in observation_repository.observations(figure)]
     names: dict[tuple[Level, str], str] = {("style", key): style.title for key, style in all_styles().items()}
+    names |= {("task", key): title for key, title in TASK_KINDS.items()}
     names |= {("surface", s.key): s.name for s in kitchen.kitchen.surfaces}
     return Learning(
         learnt_of(seen, names=names, in_use=all_in_use(kitchen.kitchen)),
         scores_of(seen),
-        tuple(observation_repository.seen_in([o.cook for o in seen])),
+        tuple(observation_repository.seen_in([o.cook for o in seen if o.figure != "minutes"])),
+        tuple(run_repository.runs_seen([o.cook for o in seen if o.figure == "minutes"])),
         kitchen.revision,
     )
 

@@ -27,6 +27,7 @@ from vianda.storage.migrations import (
     m0019_training,
     m0020_nearness,
     m0021_photographs,
+    m0022_minutes,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -51,6 +52,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0019", m0019_training.STATEMENTS),
     ("0020", m0020_nearness.run),
     ("0021", m0021_photographs.STATEMENTS),
+    ("0022", m0022_minutes.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

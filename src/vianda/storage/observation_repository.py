@@ -5,13 +5,15 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import UTC, datetime
-from typing import cast
+from typing import Any, cast
 
 from vianda.core.learning.figures import LearntFigure, Observation
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import NotFoundError
 from vianda.storage.tables import CookLineRow, ObservationRow
 
+# Of a run, where all else is of a cook.
+MINUTES: LearntFigure = "minutes"
 # Figures learn from their newest readings; so many of each are read.
 MOST_READ = 400
 
@@ -27,7 +29,16 @@ class SeenIn:
 
 def keep_observations(cook_id: int, started_at: datetime, observations: Sequence[Observation]) -> None:
     """What a cook says, in place of what it said before; what was set aside stays so."""
-    mine = (ObservationRow.kitchen_id == kitchen_here()) & (ObservationRow.cook_id == cook_id)
+    _keep((ObservationRow.figure != MINUTES), cook_id, started_at, observations)
+
+
+def keep_minutes(run_id: int, started_at: datetime, observations: Sequence[Observation]) -> None:
+    """What a service under way says of minutes, in place of what it said before."""
+    _keep((ObservationRow.figure == MINUTES), run_id, started_at, observations)
+
+
+def _keep(of: Any, cook_id: int, started_at: datetime, observations: Sequence[Observation]) -> None:
+    mine = (ObservationRow.kitchen_id == kitchen_here()) & (ObservationRow.cook_id == cook_id) & of
     aside = {(r.figure, r.piece) for r in ObservationRow.select().where(mine & ObservationRow.aside)}
     ObservationRow.delete().where(mine).execute()
     for one in observations:
@@ -46,6 +57,7 @@ def keep_observations(cook_id: int, started_at: datetime, observations: Sequence
             value=one.value,
             sd=one.sd,
             aside=(one.figure, one.piece) in aside,
+            task=one.task,
         ).execute()
 
 
@@ -72,6 +84,7 @@ def observations(figure: LearntFigure) -> list[Observation]:
             r.sd,
             r.piece,
             bool(r.aside),
+            r.task,
         )
         for r in rows
     ][::-1]

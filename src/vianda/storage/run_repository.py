@@ -2,14 +2,28 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import date
 from typing import cast
+
+from peewee import fn
 
 from vianda.core.timetable.run import RunEvent, RunEventKind
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import StoredRun
 from vianda.storage.tables import RunEventRow, RunRow
+
+
+@dataclass(frozen=True, slots=True)
+class SeenRun:
+    """A run by its service's name and its day."""
+
+    run_id: int
+    service_id: int
+    service_name: str
+    day: str
 
 
 def find_run(service_id: int, day: date) -> StoredRun | None:
@@ -44,6 +58,34 @@ def find_run(service_id: int, day: date) -> StoredRun | None:
         name=row.name,
         ready_min=row.ready_min,
     )
+
+
+def runs_to_learn_from(most: int) -> list[tuple[int, date]]:
+    """Service and day of the newest runs of which more was said than was taken down; none of the kitchen's own day."""
+    newest = fn.MAX(RunEventRow.id)
+    query = (
+        RunRow.select(RunRow.id, RunRow.service_id, RunRow.day, RunRow.learnt)
+        .join(RunEventRow)
+        .where((RunRow.kitchen_id == kitchen_here()) & (RunRow.service_id > 0))
+        .group_by(RunRow.id)
+        .having(newest > RunRow.learnt)
+        .order_by(RunRow.id.desc())
+        .limit(most)
+    )
+    return [(row.service_id, date.fromisoformat(row.day)) for row in query]
+
+
+def mark_learnt(run_id: int, number: int) -> None:
+    """Its minutes were taken down as far as that."""
+    RunRow.update(learnt=number).where((RunRow.id == run_id) & (RunRow.kitchen_id == kitchen_here())).execute()
+
+
+def runs_seen(run_ids: Sequence[int]) -> list[SeenRun]:
+    """Runs by their numbers."""
+    if not run_ids:
+        return []
+    rows = RunRow.select().where((RunRow.kitchen_id == kitchen_here()) & RunRow.id.in_(sorted(set(run_ids))))
+    return [SeenRun(r.id, r.service_id, r.name, r.day) for r in rows]
 
 
 def runs_of_days(first: date, last: date) -> list[tuple[date, int]]:

@@ -214,7 +214,10 @@ class CookLotRow(Table):
 
 
 class ObservationRow(Table):
-    """What a cook says of one figure that is learnt: what was observed and forecast, and the factor it asks for."""
+    """What a cook says of one figure that is learnt: what was observed and forecast, and the factor it asks for.
+
+    Of minutes a service under way says it: ``cook_id`` is the run's number then, ``piece`` the task's place.
+    """
 
     kitchen_id = IntegerField()
     figure = CharField(max_length=16)
@@ -230,6 +233,7 @@ class ObservationRow(Table):
     value = DoubleField()
     sd = DoubleField()
     aside = BooleanField(default=False)
+    task = CharField(max_length=40, default="")
 
     class Meta:
         table_name = "observation"
@@ -348,6 +352,8 @@ class RunRow(Table):
     started_at = DateTimeField()
     name = CharField(max_length=200, default="")
     ready_min = IntegerField(null=True)
+    # The number of what was said last when its minutes were taken down.
+    learnt = IntegerField(default=0)
 
     class Meta:
         table_name = "run"

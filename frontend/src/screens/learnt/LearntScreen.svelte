@@ -2,6 +2,7 @@
 <script lang="ts">
   import { onDestroy } from "svelte";
   import { api, type Datum, type Learning, type Learnt } from "../../lib/api/client";
+  import { dayName } from "../../lib/days";
   import { moment } from "../../lib/format";
   import { Resource } from "../../lib/resource.svelte";
   import { Told } from "../../lib/told.svelte";
@@ -27,6 +28,21 @@
     })),
   );
   const cooks = $derived(new Map((found?.cooks ?? []).map((cook) => [cook.cook_id, cook])));
+  const runs = $derived(new Map((found?.runs ?? []).map((run) => [run.run_id, run])));
+  const KINDS = { loss: "frac", shrink: "frac", heat: "time_s", minutes: "minutes" } as const;
+  /** Where an observation comes from: a cook of the logbook, or of minutes a service under way. */
+  function source(row: Learnt, seen: Datum): { href: string; when: string; name: string } {
+    const run = row.figure === "minutes" ? runs.get(seen.cook) : undefined;
+    if (run)
+      return {
+        href: `/services/${run.service_id}/checks/${run.day}`,
+        when: dayName(run.day),
+        name: run.service_name,
+      };
+    const cook = cooks.get(seen.cook);
+    const when = cook ? moment(cook.started_at) : `cook ${seen.cook}`;
+    return { href: `/log/${seen.cook}`, when, name: cook?.formula_name ?? "" };
+  }
   const keyOf = (row: Learnt) => `${row.figure}/${row.level}/${row.key}`;
 
   const put = (row: Learnt, factor: number) =>
@@ -51,8 +67,8 @@
     <p><a class="text-primary underline underline-offset-3" href="/log">Logbook</a></p>
     <h1 class="mt-2 text-2xl">Learnt from your cooks</h1>
     <p class="mt-1 max-w-[44rem] quiet">
-      Tables and the heat model are where a kitchen starts. Each weighing, measurement and probe reading moves
-      a factor as far as it is worth; nothing is used before you say so.
+      Tables and the heat model are where a kitchen starts. Each weighing, measurement, probe reading and
+      timed task moves a factor as far as it is worth; nothing is used before you say so.
     </p>
     <p role="status" class="mt-2 min-h-5 text-sm text-success">{said}</p>
     {#if told.problem}<p role="alert" class="text-error">{told.problem}</p>{/if}
@@ -63,7 +79,8 @@
       <p class="mt-4 max-w-[40rem]">Nothing yet: no finished cook was weighed, measured or probed.</p>
       <p class="mt-1 max-w-[40rem] quiet">
         Weigh all that comes off and write it down when you finish a cook; take one probe reading at the stove
-        while a wave is on. Both stand here after the first cook.
+        while a wave is on. Both stand here after the first cook. What is begun and ended in a service under
+        way teaches how long your hands take.
       </p>
     {:else}
       <p
@@ -100,7 +117,8 @@
                 >
                   <div>
                     <p class="font-semibold">
-                      {row.name} <span class="font-normal quiet">{row.level}</span>
+                      {row.name}
+                      {#if row.level !== "task"}<span class="font-normal quiet">{row.level}</span>{/if}
                     </p>
                     <p class="text-[0.875rem] quiet"><Say text={row.says} /></p>
                   </div>
@@ -134,8 +152,8 @@
                     <table class="mt-1 w-full text-[0.875rem]">
                       <thead class="text-left text-[0.75rem] quiet">
                         <tr
-                          ><th class="py-1 pr-4 font-normal">Cook</th>
-                          <th class="pr-4 font-normal">Formula</th>
+                          ><th class="py-1 pr-4 font-normal">When</th>
+                          <th class="pr-4 font-normal">{row.figure === "minutes" ? "Service" : "Formula"}</th>
                           <th class="pr-4 text-right font-normal">Forecast</th>
                           <th class="pr-4 text-right font-normal">Seen</th>
                           <th class="pr-4 text-right font-normal">Asks for</th>
@@ -145,25 +163,19 @@
                       </thead>
                       <tbody>
                         {#each [...row.data].reverse() as seen (`${seen.cook}.${seen.piece}`)}
-                          {@const cook = cooks.get(seen.cook)}
+                          {@const from = source(row, seen)}
                           <tr class="border-t border-base-300">
                             <td class="py-1.5 pr-4 whitespace-nowrap narrow"
-                              ><a class="text-primary underline underline-offset-3" href="/log/{seen.cook}"
-                                >{cook ? moment(cook.started_at) : `cook ${seen.cook}`}</a
+                              ><a class="text-primary underline underline-offset-3" href={from.href}
+                                >{from.when}</a
                               ></td
                             >
-                            <td class="pr-4">{cook?.formula_name ?? ""}</td>
+                            <td class="pr-4">{from.name}</td>
                             <td class="pr-4 text-right numeral"
-                              ><Qty
-                                kind={row.figure === "heat" ? "time_s" : "frac"}
-                                value={seen.forecast}
-                              /></td
+                              ><Qty kind={KINDS[row.figure]} value={seen.forecast} /></td
                             >
                             <td class="pr-4 text-right numeral"
-                              ><Qty
-                                kind={row.figure === "heat" ? "time_s" : "frac"}
-                                value={seen.observed}
-                              /></td
+                              ><Qty kind={KINDS[row.figure]} value={seen.observed} /></td
                             >
                             <td class="pr-4 text-right numeral">{times(seen.factor.usual)}</td>
                             <td class={["pr-4", seen.outlier && !seen.aside && "text-warning"]}

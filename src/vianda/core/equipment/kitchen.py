@@ -16,6 +16,7 @@ from vianda.core.basis.units import UnitSystem
 from vianda.core.equipment.heating import HEATING_OPTIONS, USUAL_HEATING, Heating
 from vianda.core.equipment.moulds import Mould
 from vianda.core.equipment.style_factor import StyleFactor, StyleFigure
+from vianda.core.equipment.task_pace import TASK_KINDS, TaskPace
 
 Country = Literal["US", "CA", "UK", "other"]
 Setting = Literal["home", "food-service"]
@@ -155,7 +156,8 @@ class Kitchen:
     """One kitchen. ``country`` and ``setting`` decide which published floor leads; ``salt`` is the one it holds.
 
     ``trimmed_by`` says whether its cuts come from one knife, so that they turn out fatter or leaner together.
-    ``learnt`` is what its own cooks have taught it of styles, one a figure and style.
+    ``learnt`` is what its own cooks have taught it of styles, one a figure and style; ``paces`` of its hands, one a
+    kind of task.
     """
 
     name: Name
@@ -172,6 +174,7 @@ class Kitchen:
     moulds: Annotated[tuple[Mould, ...], Len(0, 60)] = ()
     trimmed_by: TrimmedBy = "separate"
     learnt: Annotated[tuple[StyleFactor, ...], Len(0, MOST_LEARNT)] = ()
+    paces: Annotated[tuple[TaskPace, ...], Len(0, len(TASK_KINDS))] = ()
 
     def style_factor(self, figure: StyleFigure, style: str) -> float:
         """What this kitchen multiplies a figure of a style with; 1 before its cooks have taught it anything.
@@ -189,6 +192,21 @@ class Kitchen:
             A factor, 0.5 to 2.
         """
         return next((f.factor for f in self.learnt if (f.figure, f.style) == (figure, style)), 1.0)
+
+    def pace(self, task: str) -> float:
+        """What this kitchen multiplies the usual minutes of a kind of task with.
+
+        Parameters
+        ----------
+        task : str
+            Key of the kind; "" for what is of none.
+
+        Returns
+        -------
+        float
+            A factor (no unit), 0.5 to 2; 1 before its evenings have taught it anything.
+        """
+        return next((p.factor for p in self.paces if p.task == task), 1.0)
 
     @property
     def shared_trim_frac(self) -> float:

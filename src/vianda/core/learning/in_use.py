@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import cast
 
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.equipment.style_factor import LEAST_FACTOR, MOST_FACTOR, StyleFactor
+from vianda.core.equipment.task_pace import TASK_KINDS, TaskKind, TaskPace
 from vianda.core.learning.figures import FIGURES, LearntFigure, Level
 
 
@@ -58,12 +60,14 @@ def all_in_use(kitchen: Kitchen) -> dict[tuple[LearntFigure, Level, str], float]
     Returns
     -------
     dict[tuple[LearntFigure, Level, str], float]
-        Styles that nothing was learnt of are not in it.
+        Styles and tasks that nothing was learnt of are not in it.
     """
     found: dict[tuple[LearntFigure, Level, str], float] = {}
     for surface in kitchen.surfaces:
         found["loss", "surface", surface.key] = surface.loss_factor
         found["heat", "surface", surface.key] = surface.heating.heat_factor
+    for pace in kitchen.paces:
+        found["minutes", "task", pace.task] = pace.factor
     for one in kitchen.learnt:
         found.setdefault((one.figure, "style", one.style), one.factor)
     return found
@@ -79,7 +83,7 @@ def with_factor(kitchen: Kitchen, *, figure: LearntFigure, level: Level, key: st
     figure : LearntFigure
         What is multiplied.
     level : Level
-        Of a style or of a surface.
+        Of a style, of a surface or of a kind of task.
     key : str
         Which one.
     factor : float
@@ -93,7 +97,7 @@ def with_factor(kitchen: Kitchen, *, figure: LearntFigure, level: Level, key: st
     Raises
     ------
     OutOfRangeError
-        A factor below 0.5 or above 2, or a figure that is not learnt of such a thing.
+        A factor below 0.5 or above 2, a figure that is not learnt of such a thing, or no such kind of task.
     UnknownItemError
         This kitchen has no such surface.
     """
@@ -101,6 +105,12 @@ def with_factor(kitchen: Kitchen, *, figure: LearntFigure, level: Level, key: st
         raise OutOfRangeError(f"A factor is {LEAST_FACTOR:g} to {MOST_FACTOR:g}.", field="/factor")
     if level not in FIGURES[figure].adopt:
         raise OutOfRangeError(f"That is not learnt of a {level}.", field="/level")
+    if figure == "minutes":
+        if key not in TASK_KINDS:
+            raise OutOfRangeError("There is no such kind of task.", field="/key")
+        rest = tuple(p for p in kitchen.paces if p.task != key)
+        new = () if factor == 1.0 else (TaskPace(cast(TaskKind, key), factor),)
+        return replace(kitchen, paces=(*rest, *new))
     if level == "surface":
         on = kitchen.surface(key, field="/key")
         moved = (

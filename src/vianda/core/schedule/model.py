@@ -60,7 +60,8 @@ class Task:
 
     ``hands``: a cook stands at it all the time. ``needs`` are keys of resources, one place of each. ``oven_c`` is the
     heat an oven must have, None without one. ``when`` "ahead" may lie days before; the hour the kitchen opens does not
-    bind it. ``own``: the cook's own. ``dish`` is whose it is, "" where there is one only.
+    bind it. ``own``: the cook's own. ``dish`` is whose it is, "" where there is one only. ``kind`` is what its minutes
+    are learnt by, "" for what is not; they are multiplied with ``pace`` already.
     """
 
     key: str
@@ -74,6 +75,8 @@ class Task:
     when: When = "today"
     own: bool = False
     dish: str = ""
+    kind: str = ""
+    pace: float = 1.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, Literal
 
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.band import Band
@@ -13,6 +13,7 @@ from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.equipment.heating import LASTS_MIN, LIGHT_MIN
 from vianda.core.equipment.kitchen import Surface
+from vianda.core.equipment.task_pace import TaskKind
 from vianda.core.heat.fire import fire_plan
 from vianda.core.model.formula import BREAD_LAYERS, WHENEVER, Timing
 from vianda.core.model.styles import BLOCKS, FLAT
@@ -22,7 +23,7 @@ from vianda.core.sauce.figures import BesideFigures
 from vianda.core.sauce.from_raw import COOKED_BESIDE, from_raw
 from vianda.core.schedule.model import Absence, Lag, Problem, Resource, Task, When
 from vianda.core.timetable import practice as pr
-from vianda.core.timetable.fire_tasks import READY, FireTask, SharedFire, fire_tasks, shared_fires, smoke_task
+from vianda.core.timetable.fire_tasks import READY, SET, FireTask, SharedFire, fire_tasks, shared_fires, smoke_task
 
 HOB, GRINDER, LAST = "hob", "grinder", "serve"
 IN_POT = ("cooking-sauce", "sauce-base", "gravy")
@@ -65,15 +66,31 @@ class _Sheet:
         oven_c: float | None = None,
         ahead: bool = False,
         own: bool = False,
+        kind: TaskKind | Literal[""] = "",
     ) -> str:
         """Note a task; its key within the dish."""
         for need in needs:
             self.places.setdefault(need, self._place(need))
-        low, usual, high = takes.low, takes.usual, takes.high
+        pace = self.figures.context.kitchen.pace(kind)
+        low, usual, high = pace * takes.low, pace * takes.usual, pace * takes.high
         when: When = "ahead" if ahead else "today"
         self.known.add(key)
         self.tasks.append(
-            Task(self.key_of(key), title, low, usual, high, hands, needs, oven_c, when, own=own, dish=self.dish)
+            Task(
+                self.key_of(key),
+                title,
+                low,
+                usual,
+                high,
+                hands,
+                needs,
+                oven_c,
+                when,
+                own=own,
+                dish=self.dish,
+                kind=kind,
+                pace=pace,
+            )
         )
         return key
 
@@ -194,15 +211,15 @@ def _make_mix(sheet: _Sheet) -> str:
     last = ""
     if grind.minutes > 0 and grind.ground_mass_g > 0:
         firm = sheet.task("freeze-cubes", say("Cubes to the freezer, edges firm"), pr.FREEZE_CUBES, hands=False)
-        cut = sheet.task("cut-cubes", say("Cut {m} into cubes", m=meat), _per_kg(f, 2.0, 3.0, 5.0))
+        cut = sheet.task("cut-cubes", say("Cut {m} into cubes", m=meat), _per_kg(f, 2.0, 3.0, 5.0), kind="cut-cubes")
         takes = Band(*(grind.minutes * x for x in (pr.GRIND_FACTOR.low, 1.0, pr.GRIND_FACTOR.high)))
-        last = sheet.task("grind", say("Grind {m}", m=meat), takes, needs=(GRINDER,))
+        last = sheet.task("grind", say("Grind {m}", m=meat), takes, needs=(GRINDER,), kind="grind")
         sheet.lag(cut, firm, 0, 60)
         sheet.lag(firm, last, 0, pr.FIRM)
     lines = [x for x in f.mix.lines if x.per_meat_frac > 0]
     soaked = ""
     if f.mix.panade.crumb_g > 0 and formula.mix.soak_min > 0:
-        stirred = sheet.task("panade", say("Stir the panade"), pr.STIR_PANADE)
+        stirred = sheet.task("panade", say("Stir the panade"), pr.STIR_PANADE, kind="panade")
         soak = formula.mix.soak_min
         soaked = sheet.task("soak", say("The panade soaks"), Band(soak, soak, soak * 1.2), hands=False)
         sheet.lag(stirred, soaked, 0, 0)
@@ -212,7 +229,7 @@ def _make_mix(sheet: _Sheet) -> str:
         return last
     work = formula.mix.work_s / 60.0
     takes = pr.BOWL.plus(pr.WEIGH_LINE.times(len(lines))).plus(Band(0.8 * work, work, 1.3 * work))
-    mix = sheet.task("mix", say("Weigh out and mix {m}", m=ph.mass(f.batch.mix_mass_g)), takes)
+    mix = sheet.task("mix", say("Weigh out and mix {m}", m=ph.mass(f.batch.mix_mass_g)), takes, kind="mix")
     sheet.lag(last, mix, 0, pr.COLD, cold=True)
     sheet.lag(soaked, mix, 0, pr.SOAKED, cold=True)
     for key in cooled:
@@ -256,7 +273,7 @@ def _shape(sheet: _Sheet, mixed: str) -> str:
     one = pr.SHAPE_ONE[form]
     if one.usual > 0:
         word = "{n} loaves" if form in BLOCKS else "{n} pieces"
-        shape = sheet.task("shape", say("Shape " + word, n=ph.count(n)), one.times(n))
+        shape = sheet.task("shape", say("Shape " + word, n=ph.count(n)), one.times(n), kind="shape")
         sheet.lag(last, shape, 0, most, cold=True)
         last = shape
     for stage in f.cook.plan.before:
@@ -332,7 +349,14 @@ def _heat(sheet: _Sheet, shaped: str) -> tuple[list[str], list[tuple[str, int]]]
 
 def _note(sheet: _Sheet, tasks: Iterable[FireTask], grate: str) -> None:
     for task in tasks:
-        sheet.task(task.key, task.title, task.takes, hands=task.hands, needs=(grate,) if task.at_grate else ())
+        sheet.task(
+            task.key,
+            task.title,
+            task.takes,
+            hands=task.hands,
+            needs=(grate,) if task.at_grate else (),
+            kind="set-fire" if task.key == SET else "",
+        )
         for before, after, least, most in task.waits:
             sheet.lag(before, after, least, most)
 
@@ -391,10 +415,12 @@ def _finish(sheet: _Sheet, waves: list[str], ends: list[tuple[str, int]]) -> Non
     for n, (key, pieces) in enumerate(ends):
         many = max(1.0, pieces * per_piece)
         if bread:
-            build = sheet.task(f"build-{n + 1}", say("Build {n}", n=ph.count(round(many))), pr.BUILD.times(many))
+            build = sheet.task(
+                f"build-{n + 1}", say("Build {n}", n=ph.count(round(many))), pr.BUILD.times(many), kind="build"
+            )
         else:
             build = sheet.task(
-                f"plate-{n + 1}", say("Slice and plate" if form in BLOCKS else "Plate"), _plates(f, many)
+                f"plate-{n + 1}", say("Slice and plate" if form in BLOCKS else "Plate"), _plates(f, many), kind="plate"
             )
         sheet.lag(key, build, rest, math.ceil(rest) + off, hot=True)
         if toasts:
@@ -415,7 +441,7 @@ def _finish(sheet: _Sheet, waves: list[str], ends: list[tuple[str, int]]) -> Non
         sheet.lag(key, LAST, 0, most if len(done) == 1 else None, hot=True)
     first = done[0]
     if any(x.kind in ("leaf", "tomato", "onion", "pickle", "relish") for x in stack.layers):
-        cut = sheet.task("cut", say("Wash, slice and drain for the build"), pr.CUT)
+        cut = sheet.task("cut", say("Wash, slice and drain for the build"), pr.CUT, kind="cut")
         sheet.lag(cut, first, 0, pr.CUT_KEEPS, cold=True)
     for thing in f.beside.things:
         _beside(sheet, thing, first=first, first_wave=waves[0])
@@ -459,10 +485,10 @@ def _beside(sheet: _Sheet, thing: BesideFigures, *, first: str, first_wave: str)
         after = "simmer" if "simmer" in sheet.known else first
         sheet.lag(task, after, 0, pr.KEPT_HOT, hot=True)
     elif thing.role == "glaze":
-        task = sheet.task(f"beside-{key}", say("Stir {what}", what=name), pr.SAUCE, ahead=True)
+        task = sheet.task(f"beside-{key}", say("Stir {what}", what=name), pr.SAUCE, ahead=True, kind="sauce")
         sheet.lag(task, first_wave, 0, keeps, cold=True)
     else:
-        task = sheet.task(f"beside-{key}", say("Make {what}", what=name), pr.SAUCE, ahead=True)
+        task = sheet.task(f"beside-{key}", say("Make {what}", what=name), pr.SAUCE, ahead=True, kind="sauce")
         sheet.lag(task, first, 0, keeps, cold=True)
 
 

@@ -2441,7 +2441,7 @@ export interface components {
         };
         /**
          * AsideRequest
-         * @description One observation, and whether it is left out.
+         * @description One observation, and whether it is left out; of minutes ``cook`` is the run and ``piece`` the task's place.
          */
         AsideRequest: {
             /** Aside */
@@ -2452,7 +2452,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "loss" | "shrink" | "heat";
+            figure: "loss" | "shrink" | "heat" | "minutes";
             /**
              * Piece
              * @default 0
@@ -4898,7 +4898,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "loss" | "shrink" | "heat";
+            figure: "loss" | "shrink" | "heat" | "minutes";
             held_frac: components["schemas"]["Band"];
             /** Off Frac */
             off_frac: number;
@@ -5024,7 +5024,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 13;
+            version: 14;
         };
         /**
          * FormulaRequest
@@ -6066,7 +6066,8 @@ export interface components {
          * @description One kitchen. ``country`` and ``setting`` decide which published floor leads; ``salt`` is the one it holds.
          *
          *     ``trimmed_by`` says whether its cuts come from one knife, so that they turn out fatter or leaner together.
-         *     ``learnt`` is what its own cooks have taught it of styles, one a figure and style.
+         *     ``learnt`` is what its own cooks have taught it of styles, one a figure and style; ``paces`` of its hands, one a
+         *     kind of task.
          */
         Kitchen: {
             /** Buns */
@@ -6100,6 +6101,11 @@ export interface components {
              * @enum {string}
              */
             naming_rule: "US" | "EU" | "CA" | "UK" | "none";
+            /**
+             * Paces
+             * @default []
+             */
+            paces: components["schemas"]["TaskPace"][];
             /**
              * Salt
              * @default salt-fine
@@ -6343,7 +6349,7 @@ export interface components {
         };
         /**
          * LearningAnswer
-         * @description What was learnt, how good forecasts were, the cooks it comes from, and the revision of the kitchen.
+         * @description What was learnt, how good forecasts were, the cooks and runs it comes from, and the revision of the kitchen.
          */
         LearningAnswer: {
             /** Cooks */
@@ -6352,6 +6358,8 @@ export interface components {
             learnt: components["schemas"]["Learnt"][];
             /** Revision */
             revision: number;
+            /** Runs */
+            runs: components["schemas"]["SeenRunAnswer"][];
             /** Scores */
             scores: components["schemas"]["ForecastScore"][];
         };
@@ -6383,7 +6391,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "loss" | "shrink" | "heat";
+            figure: "loss" | "shrink" | "heat" | "minutes";
             /** In Use */
             in_use: number;
             /** Key */
@@ -6392,7 +6400,7 @@ export interface components {
              * Level
              * @enum {string}
              */
-            level: "style" | "surface";
+            level: "style" | "surface" | "task";
             /** Line */
             line: string;
             /** Name */
@@ -9585,6 +9593,20 @@ export interface components {
             id: number;
         };
         /**
+         * SeenRunAnswer
+         * @description A service under way that minutes were observed in.
+         */
+        SeenRunAnswer: {
+            /** Day */
+            day: string;
+            /** Run Id */
+            run_id: number;
+            /** Service Id */
+            service_id: number;
+            /** Service Name */
+            service_name: string;
+        };
+        /**
          * Served
          * @description A portion with everything that is eaten of it, its allergens, and the limits that something in it breaks.
          *
@@ -11172,6 +11194,19 @@ export interface components {
             task: string;
         };
         /**
+         * TaskPace
+         * @description What the usual minutes of one kind of task are multiplied with in this kitchen; 0.5 to 2.
+         */
+        TaskPace: {
+            /** Factor */
+            factor: number;
+            /**
+             * Task
+             * @enum {string}
+             */
+            task: "cut-cubes" | "grind" | "panade" | "mix" | "shape" | "cut" | "sauce" | "build" | "plate" | "set-fire";
+        };
+        /**
          * Taste
          * @description Per 100 g: sugar, salt, acid (as acetic), fat, water, dry matter in g; pungency; savour in mg of glutamate.
          *
@@ -11950,14 +11985,14 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "loss" | "shrink" | "heat";
+            figure: "loss" | "shrink" | "heat" | "minutes";
             /** Key */
             key: string;
             /**
              * Level
              * @enum {string}
              */
-            level: "style" | "surface";
+            level: "style" | "surface" | "task";
             /** Revision */
             revision: number;
         };
