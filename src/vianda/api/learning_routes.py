@@ -9,6 +9,7 @@ from pydantic import Field
 
 from vianda.api.contract import operation
 from vianda.api.wire import Answer, Moment
+from vianda.core.learning.fat_of_cuts import LearntFat
 from vianda.core.learning.figures import LearntFigure, Level
 from vianda.core.learning.learnt import Learnt
 from vianda.core.learning.scores import ForecastScore
@@ -25,6 +26,14 @@ class UseRequest(Strict):
     level: Level
     key: Annotated[str, Field(min_length=1, max_length=64)]
     factor: float
+    revision: Annotated[int, Field(ge=1)]
+
+
+class UseFatRequest(Strict):
+    """Whether blends are reckoned with how fat a meat comes to this kitchen; the revision of the kitchen seen."""
+
+    meat: Annotated[str, Field(min_length=1, max_length=64)]
+    use: bool
     revision: Annotated[int, Field(ge=1)]
 
 
@@ -61,6 +70,7 @@ class LearningAnswer(Answer):
     scores: list[ForecastScore]
     cooks: list[SeenInAnswer]
     runs: list[SeenRunAnswer]
+    fats: list[LearntFat]
     revision: int
 
 
@@ -71,7 +81,12 @@ def _answer(found: learning.Learning) -> LearningAnswer:
         for r in found.runs
     ]
     return LearningAnswer(
-        learnt=list(found.learnt), scores=list(found.scores), cooks=cooks, runs=runs, revision=found.revision
+        learnt=list(found.learnt),
+        scores=list(found.scores),
+        cooks=cooks,
+        runs=runs,
+        fats=list(found.fats),
+        revision=found.revision,
     )
 
 
@@ -92,6 +107,20 @@ def get_learning() -> LearningAnswer:
 )
 def use_factor(body: UseRequest) -> LearningAnswer:
     return _answer(learning.use_factor(body.figure, body.level, body.key, body.factor, revision=body.revision))
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/learning/use-fat",
+    summary="Reckon blends with how fat a cut comes to this kitchen, or with the table again",
+    body=UseFatRequest,
+    answer=LearningAnswer,
+    problems=(404, 409),
+    once=True,
+)
+def use_fat(body: UseFatRequest) -> LearningAnswer:
+    return _answer(learning.use_fat(body.meat, use=body.use, revision=body.revision))
 
 
 @operation(

@@ -28,6 +28,7 @@ from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import Ingredient, starter_pantry
 from vianda.core.model.formula import Formula
+from vianda.core.pipeline.larder_here import larder_here
 from vianda.interchange import upgrades
 from vianda.interchange.documents import Json, Strict
 from vianda.interchange.kinds import INGREDIENTS, as_kept
@@ -136,7 +137,7 @@ def read_file(content: object) -> FormulaBundle:
         first = error.errors()[0]
         pointer = "/" + "/".join(str(place) for place in first["loc"])
         raise UnreadableFileError(f"{pointer}: {first['msg']}.", field=pointer) from None
-    held = Inventory.of(model.larder, model.lots, model.pantry).trimmed_by(model.kitchen.shared_trim_frac)
+    held = larder_here(Inventory.of(model.larder, model.lots, model.pantry), model.kitchen)
     return FormulaBundle(model.formula, held, model.kitchen)
 
 
@@ -215,7 +216,7 @@ def _from_12_to_13(content: Json) -> Json:
 
 
 def _from_13_to_14(content: Json) -> Json:
-    """The kitchen had learnt nothing of its hands."""
+    """The kitchen had learnt nothing of its hands, nor of how fat its cuts come."""
     return {**content, "version": 14}
 
 

@@ -14,6 +14,7 @@ from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.edit import Edit
 from vianda.core.model.formula import Formula
 from vianda.core.opening.opening import Opening, open_line
+from vianda.core.pipeline.larder_here import larder_here
 from vianda.core.reading.entry import (
     read_delta_temp_k,
     read_frac,
@@ -42,7 +43,7 @@ def context(unit_system: UnitSystem | None = None) -> tuple[Inventory, Kitchen]:
     kitchen = load_kitchen().kitchen
     if unit_system is not None and unit_system != kitchen.unit_system:
         kitchen = replace(kitchen, unit_system=unit_system)
-    return load_inventory().trimmed_by(kitchen.shared_trim_frac), kitchen
+    return larder_here(load_inventory(), kitchen), kitchen
 
 
 def evaluate_formula(formula: Formula, *, edits: tuple[Edit, ...] = (), unit_system: UnitSystem | None = None) -> Bench:

@@ -55,18 +55,20 @@ def get_inventory() -> Inventory:
 
 def list_lots() -> list[KnownLot]:
     """All lots with what is known of them, open ones first, the one to be used up next before others."""
-    inventory = repository.load_inventory()
+    inventory, _ = context()
     lots = [known(stored, inventory) for stored in repository.list_lots()]
     return sorted(lots, key=lambda k: (k.lot.closed, k.lot.use_by or date.max, k.lot.delivered, k.lot.key))
 
 
 def known(stored: StoredLot, inventory: Inventory | None = None) -> KnownLot:
     """What a lot's evidence says."""
-    meat = (inventory or repository.load_inventory()).meat(stored.lot.meat)
+    held = inventory or context()[0]
+    meat = held.meat(stored.lot.meat)
     findings = tuple(Finding(e, ROUGHNESS[e.kind], disagrees(meat.fat, e)) for e in stored.lot.evidence)
     evidence = stored.lot.evidence
+    prior = held.untested(meat.key, evidence)
     return KnownLot(
-        stored.revision, stored.lot, meat.fat, updated(meat.fat, evidence), findings, update_working(meat.fat, evidence)
+        stored.revision, stored.lot, prior, updated(prior, evidence), findings, update_working(prior, evidence)
     )
 
 

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC
 from typing import Any
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.cook.stove_forecast import without_slips
 from vianda.core.equipment.task_pace import TASK_KINDS
+from vianda.core.learning.fat_of_cuts import LearntFat, fats_of_cuts, with_fat
 from vianda.core.learning.figures import FIGURES, LearntFigure, Level, Observation
 from vianda.core.learning.from_cook import CookDone, heat_observation, loss_observation, readings_of, shrink_observation
 from vianda.core.learning.from_run import minutes_observations
@@ -25,6 +26,7 @@ from vianda.services.services import cooked_dishes
 from vianda.services.stove import said_at_stove
 from vianda.storage import observation_repository, run_repository, service_repository
 from vianda.storage.kitchen_repository import load_kitchen
+from vianda.storage.larder_repository import load_inventory
 from vianda.storage.observation_repository import SeenIn
 from vianda.storage.records import NotFoundError, StoredCook
 from vianda.storage.run_repository import SeenRun
@@ -42,6 +44,7 @@ class Learning:
     scores: tuple[ForecastScore, ...]
     cooks: tuple[SeenIn, ...]
     runs: tuple[SeenRun, ...]
+    fats: tuple[LearntFat, ...]
     revision: int
 
 
@@ -142,6 +145,7 @@ def learning() -> Learning:
         scores_of(seen),
         tuple(observation_repository.seen_in([o.cook for o in seen if o.figure != "minutes"])),
         tuple(run_repository.runs_seen([o.cook for o in seen if o.figure == "minutes"])),
+        fats_of_cuts(load_inventory(), kitchen.kitchen.fats),
         kitchen.revision,
     )
 
@@ -152,6 +156,17 @@ def use_factor(figure: LearntFigure, level: Level, key: str, factor: float, *, r
         raise OutOfRangeError("There is no such style.", field="/key")
     kitchen = load_kitchen().kitchen
     kitchens.save_kitchen(with_factor(kitchen, figure=figure, level=level, key=key, factor=factor), revision=revision)
+    return learning()
+
+
+def use_fat(meat: str, *, use: bool, revision: int) -> Learning:
+    """Reckon blends with how fat a cut comes to this kitchen, or with the table again."""
+    kitchen = load_kitchen().kitchen
+    learnt = {f.meat: f for f in fats_of_cuts(load_inventory(), kitchen.fats)}
+    if use and meat not in learnt:
+        raise OutOfRangeError("No delivery of it was tested.", field="/meat")
+    fats = with_fat(kitchen.fats, learnt, meat, use=use)
+    kitchens.save_kitchen(replace(kitchen, fats=fats), revision=revision)
     return learning()
 
 

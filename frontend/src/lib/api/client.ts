@@ -358,6 +358,7 @@ export const api = {
     ask("get", "/api/lots/{lot_key}/trace", { at: { lot_key }, signal }),
   learning: (signal?: AbortSignal) => ask("get", "/api/learning", { signal }),
   useFactor: (factor: S["UseRequest"]) => ask("post", "/api/learning/use", { body: factor, once: true }),
+  useFat: (body: S["UseFatRequest"]) => ask("post", "/api/learning/use-fat", { body, once: true }),
   leaveOut: (observation: S["AsideRequest"]) => ask("post", "/api/learning/aside", { body: observation }),
   faults: (cook_id: number, asked: S["FaultRequest"], signal?: AbortSignal) =>
     ask("post", "/api/cooks/{cook_id}/faults", { at: { cook_id }, body: asked, signal }),

@@ -132,6 +132,7 @@ export type CheckLine = Evaluation["beside"]["checklist"][number];
 export type Pickled = S["Pickled"];
 export type Learning = S["LearningAnswer"];
 export type Learnt = S["Learnt"];
+export type LearntFat = S["LearntFat"];
 export type Datum = S["Datum"];
 export type ForecastScore = S["ForecastScore"];
 export type FaultSearch = S["FaultSearch"];

@@ -1,7 +1,7 @@
 <!-- What the kitchen has learnt from its cooks: each factor with where it began, what was seen, and what follows. -->
 <script lang="ts">
   import { onDestroy } from "svelte";
-  import { api, type Datum, type Learning, type Learnt } from "../../lib/api/client";
+  import { api, type Datum, type Learning, type Learnt, type LearntFat } from "../../lib/api/client";
   import { dayName } from "../../lib/days";
   import { moment } from "../../lib/format";
   import { Resource } from "../../lib/resource.svelte";
@@ -10,6 +10,7 @@
   import Say from "../../lib/ui/Say.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import FactorPicture from "./FactorPicture.svelte";
+  import FatSection from "./FatSection.svelte";
   import { times } from "./factorScale";
   import ScoreTable from "./ScoreTable.svelte";
 
@@ -52,6 +53,14 @@
       asked.value = await api.useFactor({ figure, level, key, factor, revision: found.revision });
       said = `${row.name}: ${times(factor)} is in use. Forecasts follow from now on.`;
     });
+  const useFat = (fat: LearntFat, use: boolean) =>
+    void told.run(async () => {
+      if (!found) return;
+      asked.value = await api.useFat({ meat: fat.meat, use, revision: found.revision });
+      said = use
+        ? `${fat.name}: its range is in use. Blends follow from now on.`
+        : `${fat.name}: by the table.`;
+    });
   const leave = (row: Learnt, seen: Datum) =>
     told.run(async () => {
       const { cook, piece, aside } = seen;
@@ -75,12 +84,12 @@
     {#if asked.problem}<p role="alert" class="text-error">{asked.problem.detail}</p>{/if}
     {#if !found}
       {#if !asked.problem}<p class="quiet" aria-busy="true">Putting it together …</p>{/if}
-    {:else if figures.length === 0}
+    {:else if figures.length === 0 && found.fats.length === 0}
       <p class="mt-4 max-w-[40rem]">Nothing yet: no finished cook was weighed, measured or probed.</p>
       <p class="mt-1 max-w-[40rem] quiet">
         Weigh all that comes off and write it down when you finish a cook; take one probe reading at the stove
         while a wave is on. Both stand here after the first cook. What is begun and ended in a service under
-        way teaches how long your hands take.
+        way teaches how long your hands take, and a tested delivery how fat a cut comes.
       </p>
     {:else}
       <p
@@ -198,6 +207,7 @@
           </ul>
         </section>
       {/each}
+      {#if found.fats.length > 0}<FatSection fats={found.fats} use={useFat} />{/if}
       {#if found.scores.length > 0}<ScoreTable scores={found.scores} />{/if}
     {/if}
   </main>

@@ -13,6 +13,7 @@ from vianda.core.basis.bounds import Key, LengthMm, Name, Price, is_currency_cod
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.basis.option import Option
 from vianda.core.basis.units import UnitSystem
+from vianda.core.equipment.cut_fat import CutFat
 from vianda.core.equipment.heating import HEATING_OPTIONS, USUAL_HEATING, Heating
 from vianda.core.equipment.moulds import Mould
 from vianda.core.equipment.style_factor import StyleFactor, StyleFigure
@@ -157,7 +158,7 @@ class Kitchen:
 
     ``trimmed_by`` says whether its cuts come from one knife, so that they turn out fatter or leaner together.
     ``learnt`` is what its own cooks have taught it of styles, one a figure and style; ``paces`` of its hands, one a
-    kind of task.
+    kind of task; ``fats`` is how fat its cuts come, one a meat.
     """
 
     name: Name
@@ -175,6 +176,7 @@ class Kitchen:
     trimmed_by: TrimmedBy = "separate"
     learnt: Annotated[tuple[StyleFactor, ...], Len(0, MOST_LEARNT)] = ()
     paces: Annotated[tuple[TaskPace, ...], Len(0, len(TASK_KINDS))] = ()
+    fats: Annotated[tuple[CutFat, ...], Len(0, MOST_LEARNT)] = ()
 
     def style_factor(self, figure: StyleFigure, style: str) -> float:
         """What this kitchen multiplies a figure of a style with; 1 before its cooks have taught it anything.

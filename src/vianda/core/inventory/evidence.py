@@ -26,6 +26,8 @@ EvidenceKind = Literal["label", "butcher", "fat-test", "laboratory"]
 # Standard errors in points of fat (fraction). A label's claim holds to about two points nine times in ten, a
 # butcher's word to about five, a laboratory's analysis to under one. Our estimates, no published source.
 SD_FRAC: dict[EvidenceKind, float] = {"label": 0.012, "butcher": 0.03, "laboratory": 0.005}
+# What measures a delivery, where the rest only says something of it.
+MEASURED: tuple[EvidenceKind, ...] = ("fat-test", "laboratory")
 # A kitchen fat test brings its own error; this is the usual one, for saying beforehand what a test would gain.
 USUAL_TEST_SD_FRAC = 0.024
 # Deliveries that are not what their name says (ours).

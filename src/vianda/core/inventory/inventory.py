@@ -5,7 +5,7 @@ from __future__ import annotations
 import csv
 import math
 import re
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 from functools import cache
@@ -17,7 +17,7 @@ from annotated_types import Ge, Le, Len
 from vianda.core.basis.bounds import Key, Name, Price, Share, ShortText
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
 from vianda.core.inventory.composition import Composition, remembered_composition, sr28_composition, sr28_name
-from vianda.core.inventory.evidence import updated
+from vianda.core.inventory.evidence import MEASURED, Evidence, updated
 from vianda.core.inventory.fat_range import FatRange
 from vianda.core.inventory.house import with_house_made
 from vianda.core.inventory.lot import Lot
@@ -136,13 +136,15 @@ class Meat:
 class Inventory:
     """All meats by key, the deliveries (lots) of them, and the pantry with its house formulas worked out.
 
-    ``shared_trim_frac``: correlation of the fat of two cuts, 0–1, where one knife trims them.
+    ``shared_trim_frac``: correlation of the fat of two cuts, 0–1, where one knife trims them. ``bought`` is how fat
+    meats come to this kitchen by its own tests, where it uses that.
     """
 
     meats: Mapping[str, Meat]
     lots: Mapping[str, Lot] = field(default_factory=dict)
     pantry: Pantry = field(default_factory=dict)
     shared_trim_frac: float = 0.0
+    bought: Mapping[str, FatRange] = field(default_factory=dict)
 
     @classmethod
     def of(
@@ -210,8 +212,8 @@ class Inventory:
             Fat by mass of raw meat, 0–1.
         """
         here = self.meat(meat)
-        prior = here.fat
         evidence = self.lot(lot, meat=meat).evidence if lot else ()
+        prior = self.untested(meat, evidence)
         fat = updated(prior, evidence)
         if self.shared_trim_frac == 0.0 or here.kind not in TRIMMED:
             return fat
@@ -219,6 +221,41 @@ class Inventory:
         measured = any(e.kind != "butcher" for e in evidence)
         left = min(1.0, fat.sd / prior.sd) if measured and prior.sd > 0.0 else 1.0
         return replace(fat, shared_frac=math.sqrt(self.shared_trim_frac) * left)
+
+    def untested(self, meat: str, evidence: Sequence[Evidence] = ()) -> FatRange:
+        """What is known of a delivery's fat before its own evidence.
+
+        Parameters
+        ----------
+        meat : str
+            Key of the meat.
+        evidence : Sequence[Evidence], default ()
+            What is known of the delivery.
+
+        Returns
+        -------
+        FatRange
+            As it comes to this kitchen, 0–1; the table's range where nothing was learnt, and for a delivery that was
+            measured itself: it taught what was learnt, and counts once.
+        """
+        here = self.meat(meat)
+        measured = any(e.kind in MEASURED for e in evidence)
+        return here.fat if measured else self.bought.get(meat, here.fat)
+
+    def bought_as(self, bought: Mapping[str, FatRange]) -> Inventory:
+        """The same larder with how fat meats come to this kitchen.
+
+        Parameters
+        ----------
+        bought : Mapping[str, FatRange]
+            Fat by mass of raw meat, 0–1, by meat.
+
+        Returns
+        -------
+        Inventory
+            This one when nothing changes.
+        """
+        return self if bought == self.bought else replace(self, bought=dict(bought))
 
     def trimmed_by(self, shared_trim_frac: float) -> Inventory:
         """The same larder where the fat of two cuts correlates.

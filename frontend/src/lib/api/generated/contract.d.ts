@@ -914,6 +914,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learning/use-fat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reckon blends with how fat a cut comes to this kitchen, or with the table again */
+        post: operations["use_fat"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live": {
         parameters: {
             query?: never;
@@ -4060,6 +4077,20 @@ export interface components {
             surface_now_c: number | null;
         };
         /**
+         * CutFat
+         * @description Fat of a meat as it is bought here, 0–1 by mass: in one delivery of twenty less than the low, in one more.
+         */
+        CutFat: {
+            /** High Frac */
+            high_frac: number;
+            /** Low Frac */
+            low_frac: number;
+            /** Meat */
+            meat: string;
+            /** Usual Frac */
+            usual_frac: number;
+        };
+        /**
          * CutOrder
          * @description One cut over the span, g: trimmed for all blends, as bought for that, there already, and what is to come.
          *
@@ -4440,6 +4471,27 @@ export interface components {
             smokes_c: number;
             /** Title */
             title: string;
+        };
+        /**
+         * FatDatum
+         * @description A tested delivery: its fat and the error of its tests, 0–1; ``outlier``: it does not belong to the rest.
+         */
+        FatDatum: {
+            /**
+             * Delivered
+             * Format: date
+             */
+            delivered: string;
+            /** Fat Frac */
+            fat_frac: number;
+            /** Lot */
+            lot: string;
+            /** Name */
+            name: string;
+            /** Outlier */
+            outlier: boolean;
+            /** Sd Frac */
+            sd_frac: number;
         };
         /**
          * FatRange
@@ -6067,7 +6119,7 @@ export interface components {
          *
          *     ``trimmed_by`` says whether its cuts come from one knife, so that they turn out fatter or leaner together.
          *     ``learnt`` is what its own cooks have taught it of styles, one a figure and style; ``paces`` of its hands, one a
-         *     kind of task.
+         *     kind of task; ``fats`` is how fat its cuts come, one a meat.
          */
         Kitchen: {
             /** Buns */
@@ -6079,6 +6131,11 @@ export interface components {
             country: "US" | "CA" | "UK" | "other";
             /** Currency Code */
             currency_code: string;
+            /**
+             * Fats
+             * @default []
+             */
+            fats: components["schemas"]["CutFat"][];
             /**
              * Grinders
              * @default []
@@ -6354,6 +6411,8 @@ export interface components {
         LearningAnswer: {
             /** Cooks */
             cooks: components["schemas"]["SeenInAnswer"][];
+            /** Fats */
+            fats: components["schemas"]["LearntFat"][];
             /** Learnt */
             learnt: components["schemas"]["Learnt"][];
             /** Revision */
@@ -6418,6 +6477,37 @@ export interface components {
             sure: boolean;
             /** Title */
             title: string;
+        };
+        /**
+         * LearntFat
+         * @description The fat of one cut as it comes to this kitchen.
+         *
+         *     Attributes
+         *     ----------
+         *     prior, posterior : Band
+         *         Fat of a delivery nobody has tested, 0–1, nine in ten: by the table, and by the deliveries that were tested.
+         *     in_use : Band | None
+         *         What blends are reckoned with now, None for the table.
+         *     news : bool
+         *         Whether the posterior differs from what is in use by more than nothing.
+         *     counted : int
+         *         How many deliveries count.
+         */
+        LearntFat: {
+            /** Counted */
+            counted: number;
+            /** Data */
+            data: components["schemas"]["FatDatum"][];
+            in_use?: components["schemas"]["Band"] | null;
+            /** Meat */
+            meat: string;
+            /** Name */
+            name: string;
+            /** News */
+            news: boolean;
+            posterior: components["schemas"]["Band"];
+            prior: components["schemas"]["Band"];
+            says: components["schemas"]["Phrase"];
         };
         /**
          * Likeness
@@ -11975,6 +12065,18 @@ export interface components {
             hours: number;
         };
         /**
+         * UseFatRequest
+         * @description Whether blends are reckoned with how fat a meat comes to this kitchen; the revision of the kitchen seen.
+         */
+        UseFatRequest: {
+            /** Meat */
+            meat: string;
+            /** Revision */
+            revision: number;
+            /** Use */
+            use: boolean;
+        };
+        /**
          * UseRequest
          * @description A factor to put to use, and the revision of the kitchen seen; 1 is what the tables say.
          */
@@ -17249,6 +17351,114 @@ export interface operations {
         };
         responses: {
             /** @description Put a learnt factor to use: forecasts follow from now on */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    use_fat: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UseFatRequest"];
+            };
+        };
+        responses: {
+            /** @description Reckon blends with how fat a cut comes to this kitchen, or with the table again */
             200: {
                 headers: {
                     [name: string]: unknown;
