@@ -152,3 +152,13 @@ def test_gas_is_turned_on_for_each_dish_as_it_comes() -> None:
     dishes = tuple(Dish(p, p, _figures(_many(8), fuel="gas")) for p in ("a-", "b-"))
     keys = [t.key for t in tasks_together(dishes, timing=beacon_grill().timing).tasks]
     assert [k for k in keys if k.endswith("preheat")] == ["a-preheat", "b-preheat"]
+
+
+def test_getting_a_fire_ready_is_no_reason_for_a_second_grate() -> None:
+    """Forty minutes until it is ready and one wave: two grates would be ready no sooner."""
+    one_wave = timetable(_figures(_many(8), fuel="wood"))
+    at = {t.key: (t.start_min, t.end_min) for t in one_wave.tasks}
+    assert at["wave-1"][1] - at["set-fire"][0] >= 45
+    assert "narrow-place" not in {r.key for r in one_wave.remarks}
+    # Waves all evening are.
+    assert "narrow-place" in {r.key for r in timetable(_figures(_many(160), lasts_min=300.0)).remarks}

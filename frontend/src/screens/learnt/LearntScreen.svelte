@@ -98,13 +98,13 @@
         data-learnt="ready"
       >
         <span class="flex items-center gap-1.5"
-          ><i class="inline-block h-2.5 w-7 bg-[var(--color-kraft)]"></i>before any cook, 8 in 10</span
+          ><i class="inline-block h-2.5 w-7 bg-[var(--color-kraft)]"></i>before, 8 in 10</span
         >
         <span class="flex items-center gap-1.5"
           ><i class="inline-block h-1.5 w-7 bg-primary"></i>now, 8 in 10</span
         >
         <span class="flex items-center gap-1.5"
-          ><i class="inline-block size-2 rounded-full bg-base-content/55"></i>one cook</span
+          ><i class="inline-block size-2 rounded-full bg-base-content/55"></i>one reading</span
         >
         <span class="flex items-center gap-1.5"
           ><i class="inline-block size-2 rounded-full border border-base-content"></i>left out</span

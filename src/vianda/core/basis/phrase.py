@@ -103,6 +103,7 @@ _ONE = {
     "buns": "bun",
     "children": "child",
     "cooks": "cook",
+    "deliveries": "delivery",
     "eggs": "egg",
     "guests": "guest",
     "loads": "load",
@@ -115,6 +116,7 @@ _ONE = {
     "slices": "slice",
     "teaspoons": "teaspoon",
     "things": "thing",
+    "timings": "timing",
     "waves": "wave",
 }
 _ONE_DOES = {"are": "is", "do": "does", "eat": "eats", "get": "gets", "have": "has", "make": "makes", "were": "was"}

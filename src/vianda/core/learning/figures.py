@@ -33,6 +33,8 @@ class FigureModel:
         Where a factor can be used from then on.
     source : str
         Where these come from.
+    seen : str
+        What one counts of it, in the plural.
     """
 
     title: str
@@ -44,6 +46,7 @@ class FigureModel:
     cook_sd: float
     adopt: tuple[Level, ...]
     source: str
+    seen: str = "cooks"
 
 
 # Tables of yields differ from kitchen to kitchen by a tenth of the loss; a style or a surface adds as much. Shrink is
@@ -94,6 +97,7 @@ FIGURES: Mapping[LearntFigure, FigureModel] = {
         0.20,
         ("task",),
         "Common practice is the starting point; spreads ours, no published source",
+        "timings",
     ),
 }
 

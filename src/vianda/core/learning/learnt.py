@@ -292,11 +292,11 @@ def _says(figure: LearntFigure, factor: Band, counts: int) -> Phrase:
         return say("Nothing counts yet")
     n = ph.count(counts)
     if abs(math.log(factor.usual)) <= SAME_FRAC:
-        return say("As the tables say, from {n} cooks", n=n)
+        return say(f"As the tables say, from {{n}} {model.seen}", n=n)
     word = model.more if factor.usual > 1.0 else model.less
     tail = "" if is_sure(factor) else "; it may still be chance"
     by = ph.frac(abs(factor.usual - 1.0))
-    return say(f"{word} than the tables say, by {{by}}, from {{n}} cooks{tail}", by=by, n=n)
+    return say(f"{word} than the tables say, by {{by}}, from {{n}} {model.seen}{tail}", by=by, n=n)
 
 
 def is_sure(factor: Band) -> bool:

@@ -12,6 +12,7 @@ from vianda.core.basis.phrase import Phrase, say
 from vianda.core.reading.clock import DAY_MIN, clock_text
 from vianda.core.schedule.chance import Chances
 from vianda.core.schedule.model import Plan, Problem, Slot, Task, change_min
+from vianda.core.timetable.fire_tasks import READY, SET
 
 # The last stretch before the plate, and how much of it hands may be busy before a slip of any of them is late. Ours.
 PEAK_MIN, PEAK_FRAC = 60, 0.9
@@ -32,7 +33,6 @@ LONGEST_STAND_MIN = 120
 UNWATCHED_MIN = 90
 # A fire with no more than this to spare is gone when anything slips. Ours.
 FIRE_SPARE_MIN = 10
-LIT = "preheat"
 
 Level = Literal["warn", "fact"]
 
@@ -208,10 +208,10 @@ def _fire(case: _Case) -> Iterator[TimeRemark]:
     """Charcoal gone before the last wave, or just after it."""
     for resource in case.problem.resources:
         mine = [s for s in case.plan.slots if any(place == resource.key for place, _ in s.places)]
-        lit = min((s for s in mine if s.task.endswith(LIT)), key=lambda s: s.end_min, default=None)
+        lit = min((s for s in mine if s.task.endswith(READY)), key=lambda s: s.end_min, default=None)
         if resource.lasts_min is None or lit is None:
             continue
-        if any(t.key == lit.task.removesuffix(LIT) + "feed-1" for t in case.problem.tasks):
+        if any(t.key == lit.task.removesuffix(READY) + "feed-1" for t in case.problem.tasks):
             # It is fed: those tasks say when.
             continue
         gone = lit.end_min + resource.lasts_min
@@ -245,9 +245,13 @@ def _fire(case: _Case) -> Iterator[TimeRemark]:
 
 
 def _narrow(case: _Case) -> Iterator[TimeRemark]:
-    """A place that is taken nearly all the time is what a second one would help."""
+    """A place that food is on nearly all the time is what a second one would help; two get hot no sooner than one."""
     for resource in case.problem.resources:
-        mine = [s for s in case.plan.slots if any(place == resource.key for place, _ in s.places)]
+        mine = [
+            s
+            for s in case.plan.slots
+            if any(place == resource.key for place, _ in s.places) and not s.task.endswith((READY, SET))
+        ]
         if not mine:
             continue
         span = max(s.end_min for s in mine) - min(s.start_min for s in mine)
