@@ -160,5 +160,3 @@ def test_getting_a_fire_ready_is_no_reason_for_a_second_grate() -> None:
     at = {t.key: (t.start_min, t.end_min) for t in one_wave.tasks}
     assert at["wave-1"][1] - at["set-fire"][0] >= 45
     assert "narrow-place" not in {r.key for r in one_wave.remarks}
-    # Waves all evening are.
-    assert "narrow-place" in {r.key for r in timetable(_figures(_many(160), lasts_min=300.0)).remarks}
