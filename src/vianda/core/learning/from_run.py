@@ -27,7 +27,7 @@ def minutes_observations(
     run : int
         The run's number.
     at : float
-        When it was, seconds from any fixed moment.
+        When it was, s from any fixed moment.
     events : Iterable[RunEvent]
         What was said, in order.
     tasks : Iterable[Task]
