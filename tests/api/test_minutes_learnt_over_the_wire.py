@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+import threading
+from concurrent.futures import ThreadPoolExecutor
+
 import pytest
 
 from vianda.core.demo.formulas import slipway_smash
+from vianda.core.learning.from_run import minutes_observations
 from vianda.interchange.kinds import FORMULAS
 
 DAY = "2026-12-04"
@@ -106,3 +110,27 @@ def test_what_is_no_pace_is_refused(client, key, factor) -> None:
     revision = client.get("/api/kitchen").get_json()["revision"]
     use = {"figure": "minutes", "level": "task", "key": key, "factor": factor, "revision": revision}
     assert client.post("/api/learning/use", json=use).status_code == 422
+
+
+def test_windows_that_ask_in_one_moment_are_all_answered_and_nothing_doubles(app, client, service, monkeypatch) -> None:
+    for ending in ("-shape", "-build-1"):
+        task = _task(client, service, ending)
+        _say(client, service, "begin", -120, task["key"])
+        _say(client, service, "end", -110, task["key"])
+    together = threading.Barrier(6)
+
+    def all_at_once(*said):
+        # Each has worked it out before any has written it down.
+        found = minutes_observations(*said)
+        together.wait(60)
+        return found
+
+    monkeypatch.setattr("vianda.services.learning.minutes_observations", all_at_once)
+
+    def ask() -> tuple[int, int]:
+        answer = app.test_client().get("/api/learning")
+        return answer.status_code, sum(len(r["data"]) for r in answer.get_json().get("learnt", ()))
+
+    with ThreadPoolExecutor(6) as pool:
+        answers = [asked.result(120) for asked in [pool.submit(ask) for _ in range(6)]]
+    assert answers == [(200, 2)] * 6

@@ -75,6 +75,13 @@ def runs_to_learn_from(most: int) -> list[tuple[int, date]]:
     return [(row.service_id, date.fromisoformat(row.day)) for row in query]
 
 
+def hold_to_learn(run_id: int, number: int) -> bool:
+    """Hold a run until the transaction ends; whether its minutes are still to be taken down as far as that."""
+    here = (RunRow.id == run_id) & (RunRow.kitchen_id == kitchen_here())
+    row = RunRow.select(RunRow.learnt).where(here).for_update().get_or_none()
+    return row is not None and row.learnt < number
+
+
 def mark_learnt(run_id: int, number: int) -> None:
     """Its minutes were taken down as far as that."""
     RunRow.update(learnt=number).where((RunRow.id == run_id) & (RunRow.kitchen_id == kitchen_here())).execute()
