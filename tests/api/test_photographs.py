@@ -147,4 +147,4 @@ def test_versions_are_compared_with_what_their_cooks_looked_like(client, cook) -
     found = client.post(f"/api/formulas/{formula}/compare", json=asked).get_json()
     assert [(p["id"], p["cook_id"]) for p in found["after"]["photographs"]] == [(one["id"], cook)]
     near = next(f for f in found["figures"] if f["key"] == "near")
-    assert (near["title"], near["after"]) == ("How near what is wanted, of five", 5.0)
+    assert (near["title"], near["after"]) == ("As wanted, of five", 5.0)

@@ -69,5 +69,5 @@ def test_a_cook_is_photographed_and_the_picture_stands_beside_its_version(watch,
     watched.go(f"/formula/{formula['id']}/compare")
     seen = page.get_by_role("list", name="Photographs of As it stands")
     expect(seen.get_by_role("img", name="Cut through, second wave")).to_be_visible()
-    expect(page.get_by_role("region", name="What happened")).to_contain_text("How near what is wanted")
+    expect(page.get_by_role("region", name="What happened")).to_contain_text("As wanted, of five")
     assert watched.axe() == []

@@ -172,8 +172,8 @@
                 <thead class="text-[0.75rem] quiet">
                   <tr
                     ><th class="py-1 text-left font-normal">Mean of</th>
-                    <th class="py-1 pr-3 text-right font-normal">Before</th>
-                    <th class="py-1 pr-3 text-right font-normal">After</th>
+                    <th class="py-1 pr-3 text-right font-normal whitespace-nowrap">Before</th>
+                    <th class="py-1 pr-3 text-right font-normal whitespace-nowrap">After</th>
                     <th class="py-1 text-right font-normal">Difference, 95 in 100</th></tr
                   >
                 </thead>
@@ -188,7 +188,7 @@
                       <td class="pr-3 text-right numeral"
                         >{#if row.after != null}<Qty {kind} value={row.after} />{:else}–{/if}</td
                       >
-                      <td class="text-right"
+                      <td class="py-1.5 text-right"
                         >{#if row.range_of && row.range_of.low < row.range_of.high}<span class="numeral"
                             ><Qty {kind} value={row.range_of.low} /> to <Qty
                               {kind}

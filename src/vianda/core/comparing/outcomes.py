@@ -19,7 +19,7 @@ FEWEST = 2
 TITLES: Mapping[str, str] = {
     "yield": "Yield",
     "shrink": "Drew in",
-    "near": "How near what is wanted, of five",
+    "near": "As wanted, of five",
     **{key: scale.title for key, scale in SCALES.items()},
 }
 
