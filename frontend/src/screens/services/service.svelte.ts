@@ -29,6 +29,7 @@ export class ServiceBench {
   #revision = 0;
   #saving: Promise<void> | null = null;
   #timer: ReturnType<typeof setTimeout> | undefined;
+  #turn: Promise<void> = Promise.resolve();
 
   constructor(id: number) {
     this.id = id;
@@ -54,9 +55,13 @@ export class ServiceBench {
 
   /** Change it here at once; it is kept a moment later. */
   change(part: Partial<Service>): void {
+    this.refusal = null;
+    this.#put(part);
+  }
+
+  #put(part: Partial<Service>): void {
     if (!this.service) return;
     this.service = { ...this.service, ...part };
-    this.refusal = null;
     this.#soon(WAIT_MS);
   }
 
@@ -66,30 +71,35 @@ export class ServiceBench {
     this.#timer = setTimeout(() => void this.#saveNow(), wait);
   }
 
-  async edit(edit: TimingEdit): Promise<void> {
-    const before = this.service;
-    if (!before) return;
-    try {
-      const after = await api.editService(before, edit, units.system);
-      // Whatever was typed beside it meanwhile stays.
-      this.change({ timing: after.timing });
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      this.refusal = error.problem.detail;
-    }
+  edit(edit: TimingEdit): Promise<void> {
+    return this.#timed((before) => api.editService(before, edit, units.system));
   }
 
   /** What a cook's calendar says of the day: the browser's clock stands in for the kitchen's. */
-  async calendar(cook: number, text: string): Promise<void> {
-    const before = this.service;
-    if (!before) return;
-    try {
-      const after = await api.busyCook(before, cook, text, utcOffsetMin(before.day));
-      this.change({ timing: after.timing });
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      this.refusal = error.problem.detail;
-    }
+  calendar(cook: number, text: string): Promise<void> {
+    return this.#timed((before) => api.busyCook(before, cook, text, utcOffsetMin(before.day)));
+  }
+
+  /** One after the other: two asked of the same hours would each answer without the other. */
+  #timed(ask: (before: Service) => Promise<Service>): Promise<void> {
+    this.refusal = null;
+    const turn = this.#turn.then(async () => {
+      let before = this.service;
+      try {
+        while (before) {
+          const after = await ask(before);
+          const now = this.service;
+          // Whatever was typed beside it meanwhile stays.
+          if (!now || now.timing === before.timing) return this.#put({ timing: after.timing });
+          before = now;
+        }
+      } catch (error) {
+        if (!(error instanceof ProblemError)) throw error;
+        this.refusal = error.problem.detail;
+      }
+    });
+    this.#turn = turn.catch(() => undefined);
+    return turn;
   }
 
   /** One save at a time: two under way would hold the same revision, and the second be refused. */

@@ -77,6 +77,33 @@ describe("a service in a window", () => {
     expect(puts().map((p) => (p.body as { service: Service }).service.name)).toEqual(["One", "Two"]);
   });
 
+  it("keeps both of two hours typed before the first was answered", async () => {
+    server.on("POST", "/services/edit", async (asked) => {
+      const { service, edit } = asked.body as { service: Service; edit: { what: string; text: string } };
+      await new Promise((resolve) => setTimeout(resolve, edit.what === "opens" ? 200 : 10));
+      const part = edit.what === "opens" ? { opens_min: 780 } : { cooks: 2 };
+      return { status: 200, body: { ...service, timing: { ...service.timing, ...part } } };
+    });
+    void bench.edit({ kind: "type-timing", what: "opens", text: "13:00" });
+    void bench.edit({ kind: "type-timing", what: "cooks", text: "2" });
+    await settled(1500);
+    expect(bench.service?.timing).toMatchObject({ opens_min: 780, cooks: 2 });
+    expect(puts().at(-1)?.body).toMatchObject({ service: { timing: { opens_min: 780, cooks: 2 } } });
+  });
+
+  it("does not let a refused hour hold up the next", async () => {
+    server.on("POST", "/services/edit", (asked) => {
+      const { service, edit } = asked.body as { service: Service; edit: { what: string; text: string } };
+      return edit.text === "noon-ish"
+        ? problem(422, "“noon-ish” is no time.")
+        : { status: 200, body: { ...service, timing: { ...service.timing, cooks: 2 } } };
+    });
+    void bench.edit({ kind: "type-timing", what: "opens", text: "noon-ish" });
+    await bench.edit({ kind: "type-timing", what: "cooks", text: "2" });
+    expect(bench.service?.timing.cooks).toBe(2);
+    expect(bench.refusal).toBe("“noon-ish” is no time.");
+  });
+
   it("saves one after the other on a slow line, and never conflicts with itself", async () => {
     let revision = 4;
     server.on("PUT", "/services/3", async (asked) => {
