@@ -119,7 +119,9 @@ def test_batches_teach_the_bowl_and_pots_their_boil() -> None:
 
 def test_factors_in_use_move_what_is_allowed_for_and_nothing_else() -> None:
     kitchen = with_factor(KITCHEN, figure="bowl", level="bowl", key=BOWL, factor=1.5)
-    plain, used = (compute(slipway_smash(), inventory=INVENTORY, kitchen=k).trade.batch_yield for k in (KITCHEN, kitchen))
+    plain, used = (
+        compute(slipway_smash(), inventory=INVENTORY, kitchen=k).trade.batch_yield for k in (KITCHEN, kitchen)
+    )
     assert used.expected_loss_g == pytest.approx(1.5 * plain.expected_loss_g)
     assert (used.bowl_g, used.shaped_g) == (plain.bowl_g, plain.shaped_g)
     fast = with_factor(KITCHEN, figure="evaporation", level="pot", key="simmer-240", factor=1.3)

@@ -146,7 +146,11 @@ def use_fat(body: UseFatRequest) -> LearningAnswer:
 def note_pot(body: PotTookRequest) -> LearningAnswer:
     return _answer(
         learning.note_pot(
-            start_g=body.start_g, left_g=body.left_g, minutes=body.took_s / 60.0, boil=body.boil, diameter_mm=body.diameter_mm
+            start_g=body.start_g,
+            left_g=body.left_g,
+            minutes=body.took_s / 60.0,
+            boil=body.boil,
+            diameter_mm=body.diameter_mm,
         )
     )
 
