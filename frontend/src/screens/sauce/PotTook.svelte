@@ -64,8 +64,8 @@
     <button class="act h-[2.625rem] text-sm" disabled={busy || !took.trim()}>Write it down</button>
   </form>
   {#if told.problem}<p role="alert" class="mt-1.5 text-[0.875rem] text-error">{told.problem}</p>{/if}
-  <p role="status" class="mt-1 min-h-5 text-[0.875rem] quiet">
-    {said}
-    {#if said}<a class="text-primary underline underline-offset-3" href="/log/learnt">What is learnt</a>{/if}
-  </p>
+  {#if said}<p role="status" class="mt-1 text-[0.875rem] quiet">
+      {said}
+      <a class="text-primary underline underline-offset-3" href="/log/learnt">What is learnt</a>
+    </p>{/if}
 </details>

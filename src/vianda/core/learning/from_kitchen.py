@@ -110,7 +110,8 @@ def bowl_observation(
     sd = step_g * math.sqrt((pieces + 2) / 12.0)
     if lost < -3.0 * sd:
         raise OutOfRangeError(
-            f"{shaped_g:.0f} g in pieces and {left_g:.0f} g left are more than the {mix_g:.0f} g of the mix.",
+            f"{shaped_g:.0f} g in pieces and {left_g:.0f} g left are more than the {mix_g:.0f} g of the mix. "
+            "Weigh the mix before it is portioned.",
             field="/left_g",
         )
     if lost <= sd:
