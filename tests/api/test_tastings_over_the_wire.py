@@ -48,7 +48,7 @@ def test_two_versions_are_compared_by_design_forecast_and_cooks(client, formula:
     crust = next(f for f in found["figures"] if f["key"] == "crust")
     assert (crust["after_cooks"], crust["before_cooks"]) == (3, 0)
     assert crust["after"] == pytest.approx(14 / 3)
-    assert {f["key"] for f in found["figures"]} == {"crust", "yield"}
+    assert {f["key"] for f in found["figures"]} == {"crust", "near", "yield"}
 
 
 def test_a_version_compared_with_itself_differs_in_nothing(client, formula: int) -> None:

@@ -166,6 +166,19 @@ def test_a_plate_that_starts_late_moves_only_what_waits_for_it() -> None:
     assert found.overruns == ()
 
 
+def test_an_evening_that_stood_late_comes_nearer_to_its_hour_but_not_before_it() -> None:
+    """Guests come at their hour: late is mended where it can be, and nobody serves early."""
+    problem, on_time = _burgers()
+    late = {k: replace(s, start_min=s.start_min + 10, end_min=s.end_min + 10) for k, s in on_time.items()}
+    begins = min(s.start_min for s in on_time.values())
+    for ahead in (0, 30):
+        found = replan(problem, late, Progress(begins - ahead))
+        assert (found.plan.late_min, found.overruns) == (0, ())
+        assert {s.task: s for s in found.plan.slots}["serve"].end_min == 0
+    # Four minutes after the last moment: no later than that, and sooner than it stood.
+    assert 0 < replan(problem, late, Progress(begins + 4)).plan.late_min <= 4
+
+
 def test_a_limit_that_is_lost_already_is_said_and_the_rest_is_planned() -> None:
     problem, stood = _burgers()
     cooked = stood["cook"]

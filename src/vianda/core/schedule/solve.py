@@ -131,8 +131,10 @@ class _Model:
         self.over: list[Any] = []
         self._between()
         if problem.near is not None and problem.last in problem.near:
-            # Guests come at their hour: nothing that was done too early is saved by serving a day before it.
-            self._at_most(problem.near[problem.last] - self.start[problem.last], 0, "early", weight=WARM_COUNTS)
+            # Guests come at their hour: nothing that was done too early is saved by serving a day before it. Where it
+            # stood past the hour, nearer to the hour is better.
+            served = min(problem.near[problem.last], -self.length[problem.last] - cushion_min)
+            self._at_most(served - self.start[problem.last], 0, "early", weight=WARM_COUNTS)
         for key, latest in problem.latest.items():
             self._at_most(self.start[key], latest, key)
         self._places()

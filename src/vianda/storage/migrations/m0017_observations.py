@@ -43,7 +43,10 @@ def run(database: Any) -> None:
             continue
         for figure, found in _said(json.loads(plan), json.loads(outcome)):
             database.execute_sql(
-                "INSERT IGNORE INTO observation VALUES (%s, %s, %s, 0, %s, %s, %s, %s, %s, %s, %s, %s, %s, 0)",
+                "INSERT IGNORE INTO observation "
+                "(kitchen_id, figure, cook_id, piece, style, surface, at, observed, low, usual, high, value, sd, "
+                "aside) "
+                "VALUES (%s, %s, %s, 0, %s, %s, %s, %s, %s, %s, %s, %s, %s, 0)",
                 (kitchen_id, figure, cook_id, style, surface, started_at, *found),
             )
 
