@@ -5110,7 +5110,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 14;
+            version: 15;
         };
         /**
          * FormulaRequest
