@@ -50,6 +50,14 @@ def test_taken_back_it_is_as_if_it_had_never_been_said(events: list[RunEvent], a
     assert marks_of([*events, back]) == marks_of(without)
 
 
+def test_a_taking_back_that_was_taken_back_takes_nothing_back() -> None:
+    begun = RunEvent("begun", "begin", -10, "mix")
+    slip, sorry = RunEvent("slip", "take-back", 0, of="begun"), RunEvent("sorry", "take-back", 0, of="slip")
+    assert marks_of([begun, slip]) == ()
+    assert marks_of([begun, slip, sorry]) == marks_of([begun])
+    assert marks_of([begun, slip, sorry, RunEvent("again", "take-back", 0, of="sorry")]) == ()
+
+
 @pytest.mark.parametrize(
     ("now", "day"),
     [

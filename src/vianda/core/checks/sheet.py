@@ -14,7 +14,7 @@ from vianda.core.checks.due import Due
 from vianda.core.checks.judge import Judged, Reading, judge
 from vianda.core.checks.limits import KIND_TITLES, CheckKind, CheckLimit, lasting
 from vianda.core.reading.clock import clock_text
-from vianda.core.timetable.run import RunEvent
+from vianda.core.timetable.run import RunEvent, taken_back_in
 
 # Due for longer than this it is told as overdue, min: ours.
 OVERDUE_MIN = 15
@@ -176,7 +176,7 @@ def sheet_of(
         When a reading is of no kind of check.
     """
     said = list(events)
-    back = {e.of for e in said if e.kind == "take-back"}
+    back = taken_back_in(said)
     planned = {d.key: d for d in due}
     measured: dict[str, list[RunEvent]] = {}
     acted: dict[str, list[RunEvent]] = {}

@@ -5,7 +5,7 @@ Minutes are from the hour on the plate, as the clock of whoever said it had them
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -46,6 +46,32 @@ class Mark:
     until_min: int | None = None
 
 
+def taken_back_in(events: Sequence[RunEvent]) -> set[str]:
+    """Tokens of what does not count; what was taken back takes nothing back itself.
+
+    Parameters
+    ----------
+    events : Sequence[RunEvent]
+        In the order in which they came.
+
+    Returns
+    -------
+    set[str]
+        The newest word stands: a taking back that was taken back later is as if it had never been said.
+
+    Examples
+    --------
+    >>> back = RunEvent("b", "take-back", 0, of="a")
+    >>> sorted(taken_back_in([back])), sorted(taken_back_in([back, RunEvent("c", "take-back", 0, of="b")]))
+    (['a'], ['b'])
+    """
+    found: set[str] = set()
+    for event in reversed(events):
+        if event.kind == "take-back" and event.token not in found:
+            found.add(event.of)
+    return found
+
+
 def marks_of(events: Iterable[RunEvent]) -> tuple[Mark, ...]:
     """What stands of each task after all that was said.
 
@@ -65,7 +91,7 @@ def marks_of(events: Iterable[RunEvent]) -> tuple[Mark, ...]:
     (Mark(task='mix', begun_min=-40, ended_min=-31, until_min=None),)
     """
     said = list(events)
-    taken_back = {e.of for e in said if e.kind == "take-back"}
+    taken_back = taken_back_in(said)
     marks: dict[str, Mark] = {}
     for event in said:
         if event.token in taken_back:
