@@ -68,7 +68,7 @@ def test_the_range_goes_out_with_the_formula_and_is_computed_with_elsewhere(clie
     client.post("/api/learning/use-fat", json={"meat": CUT, "use": True, "revision": _learning(client)["revision"]})
     made = client.post("/api/formulas", json={"formula": FORMULAS.plain(slipway_smash())}).get_json()
     file = client.get(f"/api/formulas/{made['id']}/export").get_json()
-    assert file["version"] == 14
+    assert file["version"] == 15
     assert [f["meat"] for f in file["kitchen"]["fats"]] == [CUT]
 
 

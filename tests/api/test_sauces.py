@@ -127,7 +127,7 @@ def test_a_formula_carries_what_goes_with_it_through_edits_store_and_file(client
     ]
     assert [x["kind"] for x in again["stack"]] == ["heel", "patty", "crown"]
     file = client.get(f"/api/formulas/{stored['id']}/export").get_json()
-    assert file["version"] == 14
+    assert file["version"] == 15
     assert "mayonnaise" in {i["key"] for i in file["pantry"]}
 
 

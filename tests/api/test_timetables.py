@@ -92,7 +92,7 @@ def test_the_hour_is_kept_with_the_formula_and_comes_back_from_its_file(client) 
     saved = client.put(f"/api/formulas/{stored['id']}", json={"formula": formula, "revision": stored["revision"]})
     assert saved.status_code == 200, saved.get_data(as_text=True)
     file = client.get(f"/api/formulas/{stored['id']}/export").get_json()
-    assert file["version"] == 14
+    assert file["version"] == 15
     timing = read_file(file).formula.timing
     assert timing.ready_min == 19 * 60 + 45
     assert [t.title for t in timing.own] == ["Greens"]

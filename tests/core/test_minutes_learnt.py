@@ -43,7 +43,7 @@ def _observed(*events: RunEvent, tasks=SMASH) -> list[Observation]:
 def test_what_was_begun_and_ended_by_somebody_says_how_long_it_took() -> None:
     [one] = _observed(*_timed("build-1", 12))
     usual = SMASH["build-1"].usual_min
-    assert (one.figure, one.cook, one.task, one.observed, one.usual) == ("minutes", 7, "build", 12.0, usual)
+    assert (one.figure, one.cook, one.thing, one.observed, one.usual) == ("minutes", 7, "build", 12.0, usual)
     assert one.value == pytest.approx(math.log(12.0 / usual))
     # Which task of the evening it was tells two of one kind apart.
     assert [o.piece for o in _observed(*_timed("build-1", 12), *_timed("build-2", 9))] == [

@@ -13,6 +13,7 @@ from vianda.core.learning.fat_of_cuts import LearntFat
 from vianda.core.learning.figures import LearntFigure, Level
 from vianda.core.learning.learnt import Learnt
 from vianda.core.learning.scores import ForecastScore
+from vianda.core.sauce.cook_down import Boil
 from vianda.interchange.documents import Strict
 from vianda.services import learning
 
@@ -35,6 +36,16 @@ class UseFatRequest(Strict):
     meat: Annotated[str, Field(min_length=1, max_length=64)]
     use: bool
     revision: Annotated[int, Field(ge=1)]
+
+
+class PotTookRequest(Strict):
+    """A pot that was cooked down: g before and after, s from the boil, how hard, and its inner width, mm."""
+
+    start_g: Annotated[float, Field(gt=0, le=1_000_000, allow_inf_nan=False)]
+    left_g: Annotated[float, Field(gt=0, le=1_000_000, allow_inf_nan=False)]
+    took_s: Annotated[float, Field(gt=0, le=86_400, allow_inf_nan=False)]
+    boil: Boil
+    diameter_mm: Annotated[float, Field(ge=10, le=2000, allow_inf_nan=False)]
 
 
 class AsideRequest(Strict):
@@ -121,6 +132,27 @@ def use_factor(body: UseRequest) -> LearningAnswer:
 )
 def use_fat(body: UseFatRequest) -> LearningAnswer:
     return _answer(learning.use_fat(body.meat, use=body.use, revision=body.revision))
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/learning/pot",
+    summary="Write down how long a pot took to boil off so much",
+    body=PotTookRequest,
+    answer=LearningAnswer,
+    once=True,
+)
+def note_pot(body: PotTookRequest) -> LearningAnswer:
+    return _answer(
+        learning.note_pot(
+            start_g=body.start_g,
+            left_g=body.left_g,
+            minutes=body.took_s / 60.0,
+            boil=body.boil,
+            diameter_mm=body.diameter_mm,
+        )
+    )
 
 
 @operation(

@@ -77,6 +77,19 @@ def act(weighing_id: int, body: s.WeighingAction) -> s.WeighingAnswer:
 
 @operation(
     blueprint,
+    "PUT",
+    "/weighings/<int:weighing_id>/leftover",
+    summary="Write down what was left in the bowl",
+    body=s.LeftoverRequest,
+    answer=s.WeighingAnswer,
+    problems=(404,),
+)
+def note_leftover(weighing_id: int, body: s.LeftoverRequest) -> s.WeighingAnswer:
+    return s.weighing_answer(weighings.note_leftover(weighing_id, body.left_g))
+
+
+@operation(
+    blueprint,
     "GET",
     "/weighings/<int:weighing_id>/display",
     summary="What the scale shows now",

@@ -31,6 +31,12 @@ class WeighingAction(Strict):
     late_s: Annotated[float, Field(ge=0, le=86_400)] = 0.0
 
 
+class LeftoverRequest(Strict):
+    """What was left in the bowl, g."""
+
+    left_g: Annotated[float, Field(ge=0, le=1_000_000, allow_inf_nan=False)]
+
+
 class DisplayAnswer(Answer):
     """The scale's display, what to say of it, and the newest event it knows of."""
 
@@ -47,6 +53,7 @@ class WeighingAnswer(Answer):
     formula_name: str
     started_at: Moment
     finished_at: Moment | None
+    left_g: float | None
     newest: int
     on_record: bool
     plan: WeighingPlan
@@ -79,6 +86,7 @@ def weighing_answer(weighing: Weighing) -> WeighingAnswer:
         formula_name=stored.formula_name,
         started_at=stored.started_at,
         finished_at=stored.finished_at,
+        left_g=stored.left_g,
         newest=weighing.newest,
         on_record=weighing.on_record,
         plan=stored.plan,

@@ -34,7 +34,7 @@ from vianda.interchange.documents import Json, Strict
 from vianda.interchange.kinds import INGREDIENTS, as_kept
 
 FORMAT = "vianda-formula"
-VERSION = 14
+VERSION = 15
 
 
 class UnreadableFileError(CoreError):
@@ -48,7 +48,7 @@ class FormulaFile(Strict):
     """One formula, with the meats, lots and ingredients it uses and the kitchen it was made in."""
 
     format: Literal["vianda-formula"]
-    version: Literal[14]
+    version: Literal[15]
     formula: Formula
     larder: Annotated[list[Meat], Field(min_length=1, max_length=500)]
     lots: Annotated[list[Lot], Field(max_length=500)]
@@ -72,7 +72,7 @@ def write_file(bundle: FormulaBundle) -> Json:
     lots = [bundle.inventory.lot(part.lot, meat=part.meat) for part in parts if part.lot]
     return FormulaFile(
         format="vianda-formula",
-        version=14,
+        version=15,
         formula=bundle.formula,
         larder=used,
         lots=lots,
@@ -220,6 +220,11 @@ def _from_13_to_14(content: Json) -> Json:
     return {**content, "version": 14}
 
 
+def _from_14_to_15(content: Json) -> Json:
+    """The kitchen had learnt nothing of its pots, nor of its bowl."""
+    return {**content, "version": 15}
+
+
 _UPGRADES: dict[int, Callable[[Json], Json]] = {
     1: _from_1_to_2,
     2: _from_2_to_3,
@@ -234,6 +239,7 @@ _UPGRADES: dict[int, Callable[[Json], Json]] = {
     11: _from_11_to_12,
     12: _from_12_to_13,
     13: _from_13_to_14,
+    14: _from_14_to_15,
 }
 
 

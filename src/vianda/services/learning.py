@@ -13,21 +13,25 @@ from vianda.core.equipment.task_pace import TASK_KINDS
 from vianda.core.learning.fat_of_cuts import LearntFat, fats_of_cuts, with_fat
 from vianda.core.learning.figures import FIGURES, LearntFigure, Level, Observation
 from vianda.core.learning.from_cook import CookDone, heat_observation, loss_observation, readings_of, shrink_observation
+from vianda.core.learning.from_kitchen import evaporation_observation
 from vianda.core.learning.from_run import minutes_observations
-from vianda.core.learning.in_use import all_in_use, with_factor
+from vianda.core.learning.in_use import BOWL, all_in_use, with_factor
 from vianda.core.learning.learnt import Learnt, learnt_of
 from vianda.core.learning.scores import ForecastScore, scores_of
 from vianda.core.model.styles import FLAT, all_styles
+from vianda.core.sauce.cook_down import Boil, pot_key, pot_name
 from vianda.core.timetable.tasks import tasks_together
 from vianda.runtime.engine import ENGINE
 from vianda.services import kitchens
 from vianda.services.heat_bench import case_of
+from vianda.services.sauces import burner_w_m2
 from vianda.services.services import cooked_dishes
 from vianda.services.stove import said_at_stove
 from vianda.storage import observation_repository, run_repository, service_repository
+from vianda.storage.clock import now_utc
 from vianda.storage.kitchen_repository import load_kitchen
 from vianda.storage.larder_repository import load_inventory
-from vianda.storage.observation_repository import SeenIn
+from vianda.storage.observation_repository import OF_COOKS, SeenIn
 from vianda.storage.records import NotFoundError, StoredCook
 from vianda.storage.run_repository import SeenRun
 from vianda.storage.transaction import transaction
@@ -141,15 +145,36 @@ def learning() -> Learning:
     seen = [o for figure in FIGURES for o in observation_repository.observations(figure)]
     names: dict[tuple[Level, str], str] = {("style", key): style.title for key, style in all_styles().items()}
     names |= {("task", key): title for key, title in TASK_KINDS.items()}
+    names |= {("pot", o.thing): pot_name(o.thing) for o in seen if o.figure == "evaporation"}
+    names["bowl", BOWL] = "Bowl and gloves"
     names |= {("surface", s.key): s.name for s in kitchen.kitchen.surfaces}
     return Learning(
         learnt_of(seen, names=names, in_use=all_in_use(kitchen.kitchen)),
         scores_of(seen),
-        tuple(observation_repository.seen_in([o.cook for o in seen if o.figure != "minutes"])),
+        tuple(observation_repository.seen_in([o.cook for o in seen if o.figure in OF_COOKS])),
         tuple(run_repository.runs_seen([o.cook for o in seen if o.figure == "minutes"])),
         fats_of_cuts(load_inventory(), kitchen.kitchen.fats),
         kitchen.revision,
     )
+
+
+def note_pot(*, start_g: float, left_g: float, minutes: float, boil: Boil, diameter_mm: float) -> Learning:
+    """Write down how long a pot took to boil off so much."""
+    kitchen, now = load_kitchen().kitchen, now_utc()
+    seen = evaporation_observation(
+        0,
+        now.replace(tzinfo=UTC).timestamp(),
+        start_g=start_g,
+        left_g=left_g,
+        minutes=minutes,
+        boil=boil,
+        diameter_mm=diameter_mm,
+        burner_w_m2=burner_w_m2(kitchen),
+        factor=kitchen.pot_rate(pot_key(boil, diameter_mm)),
+    )
+    with transaction():
+        observation_repository.add_evaporation(seen, now)
+    return learning()
 
 
 def use_factor(figure: LearntFigure, level: Level, key: str, factor: float, *, revision: int) -> Learning:

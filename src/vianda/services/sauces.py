@@ -12,12 +12,13 @@ from vianda.core.basis.phrase import Phrase
 from vianda.core.basis.units import UnitSystem
 from vianda.core.batch.shaker import Shaker, ShakerTrial, calibrate, poured_g
 from vianda.core.equipment.heating import POWER_W_M2
+from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.pantry import HouseLine, ingredient_of
 from vianda.core.model.formula import Role
 from vianda.core.reading.mix_line import MixReading
 from vianda.core.sauce.brine import USUAL_H, AtRest, Bath, at_rest, keeping, pickled_frac, ready_after_h, usual_wait
 from vianda.core.sauce.compose import composed, scaled
-from vianda.core.sauce.cook_down import Boil, CookDown, cook_down, left_for_dry_frac
+from vianda.core.sauce.cook_down import Boil, CookDown, cook_down, left_for_dry_frac, pot_key
 from vianda.core.sauce.ferment import Ferment, FermentKind, ferment
 from vianda.core.sauce.keep import Cooled, TrayCooling, keep
 from vianda.core.sauce.nudge import Handle, Nudge, nudge
@@ -196,11 +197,15 @@ class PotAsked:
     ball_mm: float
 
 
+def burner_w_m2(kitchen: Kitchen) -> float:
+    """What this kitchen's usual burner gives into the metal of a pot, W/m²."""
+    pan = kitchen.surface_of_kind("pan") or kitchen.surface_of_kind("plate")
+    return POWER_W_M2[pan.heating.power if pan is not None else "usual"]
+
+
 def pot_of(asked: PotAsked) -> Pot:
     """How long it cooks down in a pot of this width on this kitchen's usual burner, and what comes of it."""
     inventory, kitchen = context()
-    pan = kitchen.surface_of_kind("pan") or kitchen.surface_of_kind("plate")
-    power = pan.heating.power if pan is not None else "usual"
     pairs, pantry = _pairs(asked.lines), inventory.pantry
     start = math.fsum(grams for _, grams in pairs) if pairs else asked.start_g
     before = taste_of(pairs, pantry=pantry) if pairs else None
@@ -209,7 +214,14 @@ def pot_of(asked: PotAsked) -> Pot:
         if before is None:
             raise OutOfRangeError("How thick it is takes its lines: say what is in it.", field="/dry_frac")
         left = left_for_dry_frac(start, before.dry * start / 100.0, asked.dry_frac)
-    cook = cook_down(start, left, asked.boil, diameter_mm=asked.diameter_mm, burner_w_m2=POWER_W_M2[power])
+    cook = cook_down(
+        start,
+        left,
+        asked.boil,
+        diameter_mm=asked.diameter_mm,
+        burner_w_m2=burner_w_m2(kitchen),
+        rate_factor=kitchen.pot_rate(pot_key(asked.boil, asked.diameter_mm)),
+    )
     after = taste_of(pairs, pantry=pantry, left_g=left) if pairs else None
     skim = 0.0
     if after is not None and asked.fat_wanted_frac < 1.0:

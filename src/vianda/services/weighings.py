@@ -6,10 +6,12 @@ import csv
 import io
 import secrets
 from dataclasses import dataclass
+from datetime import UTC
 from typing import Literal
 
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.evaluation.evaluate import evaluate
+from vianda.core.learning.from_kitchen import bowl_observation
 from vianda.core.weighing.check_weigh import Verdict
 from vianda.core.weighing.weighing_run import Aside, Kept, Running, judge, plan_of_weighing, running
 from vianda.devices.scale import BenchScale, Reading, ScaleMake
@@ -17,9 +19,11 @@ from vianda.devices.simulated_hand import correction_g, lean_g, piece_g
 from vianda.devices.simulated_scale import TICK_S, Done, ScaleAction, SimulatedScale
 from vianda.runtime.engine import ENGINE
 from vianda.services.bench import context
+from vianda.storage import observation_repository
 from vianda.storage import weighing_repository as repository
 from vianda.storage.clock import now_utc
 from vianda.storage.formula_repository import get_formula
+from vianda.storage.kitchen_repository import load_kitchen
 from vianda.storage.records import StoredWeighing, WeighingEventKind
 from vianda.storage.transaction import transaction
 
@@ -120,6 +124,10 @@ def act(
             return _as_it_stands(stored)
         if action in ("finish", "reopen"):
             repository.end_weighing(weighing_id, finished=action == "finish")
+            if action == "reopen":
+                # More may be shaped: what was left then is not what will be left.
+                repository.set_leftover(weighing_id, None)
+                observation_repository.keep_bowl(weighing_id, stored.started_at, [])
             return get_weighing(weighing_id)
         if stored.finished_at is not None:
             raise OutOfRangeError("This run is finished; open it again to go on.", field="/action")
@@ -128,6 +136,31 @@ def act(
         at_s = _now_s(stored)
         for kind, value in _events_of(_as_it_stands(stored), action, about=about, seen_g=seen_g, late_s=late_s):
             repository.add_event(weighing_id, token=token, kind=kind, value=value, about=about, at_s=at_s)
+        return get_weighing(weighing_id)
+
+
+def note_leftover(weighing_id: int, left_g: float) -> Weighing:
+    """Write down what was left in the bowl, g: with the pieces it says what stayed on bowl and gloves."""
+    with transaction():
+        found = _as_it_stands(repository.lock_weighing(weighing_id))
+        stored, run = found.stored, found.running
+        if stored.finished_at is None:
+            raise OutOfRangeError("Finish the run first: what is left is what no piece is made of.", field="/left_g")
+        if not run.counted:
+            raise OutOfRangeError("No piece was weighed: there is nothing to set it beside.", field="/left_g")
+        kitchen = load_kitchen().kitchen
+        seen = bowl_observation(
+            weighing_id,
+            stored.started_at.replace(tzinfo=UTC).timestamp(),
+            mix_g=stored.plan.bowl_g,
+            shaped_g=sum(r.shown_g for r in run.records if r.number),
+            left_g=left_g,
+            pieces=run.counted,
+            step_g=float(stored.plan.step_g),
+            factor=kitchen.bowl_factor,
+        )
+        repository.set_leftover(weighing_id, left_g)
+        observation_repository.keep_bowl(weighing_id, stored.started_at, [seen] if seen is not None else [])
         return get_weighing(weighing_id)
 
 

@@ -28,6 +28,7 @@ from vianda.storage.migrations import (
     m0020_nearness,
     m0021_photographs,
     m0022_minutes,
+    m0023_leftover,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -53,6 +54,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0020", m0020_nearness.run),
     ("0021", m0021_photographs.STATEMENTS),
     ("0022", m0022_minutes.STATEMENTS),
+    ("0023", m0023_leftover.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

@@ -12,7 +12,8 @@ from vianda.storage.here import kitchen_here
 from vianda.storage.records import NotFoundError
 from vianda.storage.tables import CookLineRow, ObservationRow
 
-# Of a run, where all else is of a cook.
+# Figures whose number is a cook's; minutes have that of a run, pots their own, bowls that of a check-weighing.
+OF_COOKS: tuple[LearntFigure, ...] = ("loss", "shrink", "heat")
 MINUTES: LearntFigure = "minutes"
 # Figures learn from their newest readings; so many of each are read.
 MOST_READ = 400
@@ -29,12 +30,26 @@ class SeenIn:
 
 def keep_observations(cook_id: int, started_at: datetime, observations: Sequence[Observation]) -> None:
     """What a cook says, in place of what it said before; what was set aside stays so."""
-    _keep((ObservationRow.figure != MINUTES), cook_id, started_at, observations)
+    _keep(ObservationRow.figure.in_(OF_COOKS), cook_id, started_at, observations)
 
 
 def keep_minutes(run_id: int, started_at: datetime, observations: Sequence[Observation]) -> None:
     """What a service under way says of minutes, in place of what it said before."""
     _keep((ObservationRow.figure == MINUTES), run_id, started_at, observations)
+
+
+def add_evaporation(observation: Observation, at: datetime) -> None:
+    """Keep what a pot says, after those that are there. Call it in a transaction."""
+    of = (ObservationRow.kitchen_id == kitchen_here()) & (ObservationRow.figure == observation.figure)
+    # A locking read: two that are written down in one moment get two numbers.
+    newest = ObservationRow.select().where(of).order_by(ObservationRow.cook_id.desc()).limit(1).for_update()
+    number = next((row.cook_id for row in newest), 0) + 1
+    _keep(ObservationRow.figure == observation.figure, number, at, [observation])
+
+
+def keep_bowl(weighing_id: int, at: datetime, observations: Sequence[Observation]) -> None:
+    """What a run of check-weighing says of the bowl, in place of what it said before."""
+    _keep(ObservationRow.figure == "bowl", weighing_id, at, observations)
 
 
 def _keep(of: Any, cook_id: int, started_at: datetime, observations: Sequence[Observation]) -> None:
@@ -57,7 +72,8 @@ def _keep(of: Any, cook_id: int, started_at: datetime, observations: Sequence[Ob
             value=one.value,
             sd=one.sd,
             aside=(one.figure, one.piece) in aside,
-            task=one.task,
+            # The column was made for tasks; pots and bowls stand in it too.
+            task=one.thing,
         ).execute()
 
 

@@ -135,3 +135,4 @@ class StoredWeighing:
     started_at: datetime
     finished_at: datetime | None
     events: tuple[WeighingEvent, ...]
+    left_g: float | None = None

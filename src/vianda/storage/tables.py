@@ -391,6 +391,8 @@ class WeighingRow(Table):
     seed = IntegerField()
     started_at = DateTimeField()
     finished_at = DateTimeField(null=True)
+    # What was left in the bowl when all were portioned, weighed; NULL: nobody did.
+    left_g = DoubleField(null=True)
 
     class Meta:
         table_name = "weighing"

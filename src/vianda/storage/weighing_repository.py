@@ -39,6 +39,7 @@ def _stored(row: WeighingRow, events: tuple[WeighingEvent, ...]) -> StoredWeighi
         started_at=row.started_at,
         finished_at=row.finished_at,
         events=events,
+        left_g=row.left_g,
     )
 
 
@@ -98,6 +99,11 @@ def add_event(
     WeighingEventRow.insert(
         weighing=weighing_id, token=token, kind=kind, value=value, about=about, at_s=at_s
     ).on_conflict_ignore().execute()
+
+
+def set_leftover(weighing_id: int, left_g: float | None) -> None:
+    """Keep what was left in the bowl, g; None for nobody has weighed it."""
+    WeighingRow.update(left_g=left_g).where(WeighingRow.id == weighing_id).execute()
 
 
 def end_weighing(weighing_id: int, *, finished: bool) -> None:

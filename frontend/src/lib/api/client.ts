@@ -358,6 +358,9 @@ export const api = {
     ask("get", "/api/lots/{lot_key}/trace", { at: { lot_key }, signal }),
   learning: (signal?: AbortSignal) => ask("get", "/api/learning", { signal }),
   useFactor: (factor: S["UseRequest"]) => ask("post", "/api/learning/use", { body: factor, once: true }),
+  notePot: (body: S["PotTookRequest"]) => ask("post", "/api/learning/pot", { body, once: true }),
+  noteLeftover: (weighing_id: number, left_g: number) =>
+    ask("put", "/api/weighings/{weighing_id}/leftover", { at: { weighing_id }, body: { left_g } }),
   useFat: (body: S["UseFatRequest"]) => ask("post", "/api/learning/use-fat", { body, once: true }),
   leaveOut: (observation: S["AsideRequest"]) => ask("post", "/api/learning/aside", { body: observation }),
   faults: (cook_id: number, asked: S["FaultRequest"], signal?: AbortSignal) =>

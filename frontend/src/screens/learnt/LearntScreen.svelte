@@ -30,7 +30,14 @@
   );
   const cooks = $derived(new Map((found?.cooks ?? []).map((cook) => [cook.cook_id, cook])));
   const runs = $derived(new Map((found?.runs ?? []).map((run) => [run.run_id, run])));
-  const KINDS = { loss: "frac", shrink: "frac", heat: "time_s", minutes: "minutes" } as const;
+  const KINDS = {
+    loss: "frac",
+    shrink: "frac",
+    heat: "time_s",
+    minutes: "minutes",
+    evaporation: "minutes",
+    bowl: "mass_g",
+  } as const;
   /** Where an observation comes from: a cook of the logbook, or of minutes a service under way. */
   function source(row: Learnt, seen: Datum): { href: string; when: string; name: string } {
     const run = row.figure === "minutes" ? runs.get(seen.cook) : undefined;
@@ -40,6 +47,9 @@
         when: dayName(run.day),
         name: run.service_name,
       };
+    if (row.figure === "bowl")
+      return { href: `/weigh/${seen.cook}`, when: `Weighing ${seen.cook}`, name: "Check-weighing" };
+    if (row.figure === "evaporation") return { href: "", when: `Pot ${seen.cook}`, name: "" };
     const cook = cooks.get(seen.cook);
     const when = cook ? moment(cook.started_at) : `cook ${seen.cook}`;
     return { href: `/log/${seen.cook}`, when, name: cook?.formula_name ?? "" };
@@ -127,7 +137,9 @@
                   <div>
                     <p class="font-semibold">
                       {row.name}
-                      {#if row.level !== "task"}<span class="font-normal quiet">{row.level}</span>{/if}
+                      {#if row.level === "style" || row.level === "surface"}<span class="font-normal quiet"
+                          >{row.level}</span
+                        >{/if}
                     </p>
                     <p class="text-[0.875rem] quiet"><Say text={row.says} /></p>
                   </div>
@@ -175,9 +187,10 @@
                           {@const from = source(row, seen)}
                           <tr class="border-t border-base-300">
                             <td class="py-1.5 pr-4 whitespace-nowrap narrow"
-                              ><a class="text-primary underline underline-offset-3" href={from.href}
-                                >{from.when}</a
-                              ></td
+                              >{#if from.href}<a
+                                  class="text-primary underline underline-offset-3"
+                                  href={from.href}>{from.when}</a
+                                >{:else}{from.when}{/if}</td
                             >
                             <td class="pr-4">{from.name}</td>
                             <td class="pr-4 text-right numeral"

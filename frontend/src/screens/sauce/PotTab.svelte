@@ -11,6 +11,7 @@
   import { Told } from "../../lib/told.svelte";
   import { units } from "../../lib/units.svelte";
   import QuickField from "../heat/QuickField.svelte";
+  import PotTook from "./PotTook.svelte";
   import type { StepProps } from "../step";
   import KeepSection from "./KeepSection.svelte";
   import PotPicture from "./PotPicture.svelte";
@@ -173,6 +174,7 @@
             value={found.depth_mm}
           /> deep.
         </p>
+        <PotTook pot={found} {boil} {diameter_mm} />
         {#if found.balls}
           <p class="mt-3 border-l-4 border-primary pl-3 text-[0.9375rem] leading-snug" data-balls>
             {found.balls.balls} balls in {found.balls.layers === 1

@@ -4,14 +4,16 @@
   import { fine, reading as grams } from "../../lib/grams";
   import Say from "../../lib/ui/Say.svelte";
   import ControlChart from "./ControlChart.svelte";
+  import Leftover from "./Leftover.svelte";
   import PieceList from "./PieceList.svelte";
   import type { WeighingRun } from "./weighing.svelte";
 
   interface Props {
     run: NonNullable<WeighingRun["run"]>;
     onact: (action: WeighingAction["action"], about?: number | null) => void;
+    onnoted: (run: NonNullable<WeighingRun["run"]>) => void;
   }
-  let { run, onact }: Props = $props();
+  let { run, onact, onnoted }: Props = $props();
   const running = $derived(run.running);
   const rules: Record<string, string> = {
     "beyond-3s": "beyond three sigma",
@@ -67,4 +69,5 @@
       <button class="act" onclick={() => onact("finish")}>Finish now</button>
     {/if}
   </div>
+  {#if run.finished_at && running.counted > 0}<Leftover {run} {onnoted} />{/if}
 </section>

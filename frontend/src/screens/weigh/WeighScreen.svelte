@@ -177,7 +177,13 @@
           onact={(action) => weighing?.act(action)}
         />
       </section>
-      <BatchSection {run} onact={(action, about) => weighing?.act(action, about)} />
+      <BatchSection
+        {run}
+        onact={(action, about) => weighing?.act(action, about)}
+        onnoted={(now) => {
+          if (weighing) weighing.run = now;
+        }}
+      />
     </main>
   {:else}
     <main id="main" class="p-8" aria-busy="true">

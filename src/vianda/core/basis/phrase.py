@@ -99,6 +99,7 @@ def say(text: str, **amounts: Amount) -> Phrase:
 # What a count of one is said with: nouns that sentences count, and the verbs behind them.
 _ONE = {
     "balls": "ball",
+    "batches": "batch",
     "burgers": "burger",
     "buns": "bun",
     "children": "child",
@@ -113,6 +114,7 @@ _ONE = {
     "people": "person",
     "pieces": "piece",
     "portions": "portion",
+    "pots": "pot",
     "slices": "slice",
     "teaspoons": "teaspoon",
     "things": "thing",

@@ -51,13 +51,15 @@ class BatchYield:
 SAME_LOSS_G = 1.0
 
 
-def expected_loss_g(pieces: int) -> float:
+def expected_loss_g(pieces: int, *, factor: float = 1.0) -> float:
     """What stays on bowl and gloves: 8 g and 0.4 g a piece.
 
     Parameters
     ----------
     pieces : int
         Number of pieces, 1 or more (count).
+    factor : float, default 1.0
+        What this kitchen's own batches multiply it with, 0.5 to 2.
 
     Returns
     -------
@@ -69,11 +71,17 @@ def expected_loss_g(pieces: int) -> float:
     >>> round(expected_loss_g(40))
     24
     """
-    return BOWL_KEEPS_G + PIECE_KEEPS_G * pieces
+    return factor * (BOWL_KEEPS_G + PIECE_KEEPS_G * pieces)
 
 
 def batch_yield(
-    formula: Formula, *, batch: Batch, cooked_yield_frac: Band, water_lost_g: float, fat_rendered_g: float
+    formula: Formula,
+    *,
+    batch: Batch,
+    cooked_yield_frac: Band,
+    water_lost_g: float,
+    fat_rendered_g: float,
+    bowl_factor: float = 1.0,
 ) -> BatchYield:
     """What the batch comes to, and the choices when it does not divide.
 
@@ -89,6 +97,8 @@ def batch_yield(
         Fat that one piece loses, g.
     cooked_yield_frac : Band
         Cooked yield, 0–1.
+    bowl_factor : float, default 1.0
+        What this kitchen multiplies the usual loss on bowl and gloves with, 0.5 to 2.
 
     Returns
     -------
@@ -96,17 +106,18 @@ def batch_yield(
         From bowl to plate in grams.
     """
     portions, left = batch.portions, cooked_yield_frac
+    expected_g = expected_loss_g(portions.pieces, factor=bowl_factor)
     shaped = portions.batch_mass_g - portions.left_g
     return BatchYield(
         bowl_g=batch.mix_mass_g,
         shaped_g=float(shaped),
         loss_g=batch.loss_g,
-        expected_loss_g=expected_loss_g(portions.pieces),
+        expected_loss_g=expected_g,
         cooked_g=Band(shaped * left.low, shaped * left.usual, shaped * left.high),
         water_g=water_lost_g * shaped / portions.piece_mass_g,
         fat_g=fat_rendered_g * shaped / portions.piece_mass_g,
         left_g=batch.mix_mass_g - batch.loss_g - shaped,
-        allows_expected=abs(batch.loss_g - expected_loss_g(portions.pieces)) < SAME_LOSS_G,
+        allows_expected=abs(batch.loss_g - expected_g) < SAME_LOSS_G,
         choices=_choices(formula, batch) if portions.remainder_g else (),
     )
 

@@ -16,7 +16,8 @@ from vianda.core.basis.units import UnitSystem
 from vianda.core.equipment.cut_fat import CutFat
 from vianda.core.equipment.heating import HEATING_OPTIONS, USUAL_HEATING, Heating
 from vianda.core.equipment.moulds import Mould
-from vianda.core.equipment.style_factor import StyleFactor, StyleFigure
+from vianda.core.equipment.pot_rate import PotRate
+from vianda.core.equipment.style_factor import LEAST_FACTOR, MOST_FACTOR, StyleFactor, StyleFigure
 from vianda.core.equipment.task_pace import TASK_KINDS, TaskPace
 
 Country = Literal["US", "CA", "UK", "other"]
@@ -158,7 +159,8 @@ class Kitchen:
 
     ``trimmed_by`` says whether its cuts come from one knife, so that they turn out fatter or leaner together.
     ``learnt`` is what its own cooks have taught it of styles, one a figure and style; ``paces`` of its hands, one a
-    kind of task; ``fats`` is how fat its cuts come, one a meat.
+    kind of task; ``fats`` is how fat its cuts come, one a meat; ``pots`` how fast
+    water leaves them; ``bowl_factor`` multiplies what usually stays on bowl and gloves.
     """
 
     name: Name
@@ -177,6 +179,8 @@ class Kitchen:
     learnt: Annotated[tuple[StyleFactor, ...], Len(0, MOST_LEARNT)] = ()
     paces: Annotated[tuple[TaskPace, ...], Len(0, len(TASK_KINDS))] = ()
     fats: Annotated[tuple[CutFat, ...], Len(0, MOST_LEARNT)] = ()
+    pots: Annotated[tuple[PotRate, ...], Len(0, MOST_LEARNT)] = ()
+    bowl_factor: Annotated[float, Ge(LEAST_FACTOR), Le(MOST_FACTOR)] = 1.0
 
     def style_factor(self, figure: StyleFigure, style: str) -> float:
         """What this kitchen multiplies a figure of a style with; 1 before its cooks have taught it anything.
@@ -194,6 +198,21 @@ class Kitchen:
             A factor, 0.5 to 2.
         """
         return next((f.factor for f in self.learnt if (f.figure, f.style) == (figure, style)), 1.0)
+
+    def pot_rate(self, pot: str) -> float:
+        """What this kitchen multiplies the computed rate of a pot with.
+
+        Parameters
+        ----------
+        pot : str
+            Key of the pot at its boil.
+
+        Returns
+        -------
+        float
+            A factor (no unit), 0.5 to 2; 1 before any pot has taught it anything.
+        """
+        return next((p.factor for p in self.pots if p.pot == pot), 1.0)
 
     def pace(self, task: str) -> float:
         """What this kitchen multiplies the usual minutes of a kind of task with.

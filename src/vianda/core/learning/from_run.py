@@ -69,7 +69,7 @@ def minutes_observations(
                 math.log(took / task.usual_min) + math.log(task.pace),
                 CLOCK_SD_MIN / took,
                 piece=place,
-                task=task.kind,
+                thing=task.kind,
             )
         )
     return tuple(found)

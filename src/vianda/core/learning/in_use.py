@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, replace
 from typing import cast
 
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.equipment.pot_rate import PotRate
 from vianda.core.equipment.style_factor import LEAST_FACTOR, MOST_FACTOR, StyleFactor
 from vianda.core.equipment.task_pace import TASK_KINDS, TaskKind, TaskPace
 from vianda.core.learning.figures import FIGURES, LearntFigure, Level
+
+# A pot by how hard it cooks and its inner width, mm; the one bowl of a kitchen.
+POT, BOWL = re.compile(r"(gentle|simmer|rolling)-\d{2,4}"), "bowl"
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,6 +73,9 @@ def all_in_use(kitchen: Kitchen) -> dict[tuple[LearntFigure, Level, str], float]
         found["heat", "surface", surface.key] = surface.heating.heat_factor
     for pace in kitchen.paces:
         found["minutes", "task", pace.task] = pace.factor
+    for pot in kitchen.pots:
+        found["evaporation", "pot", pot.pot] = pot.factor
+    found["bowl", "bowl", BOWL] = kitchen.bowl_factor
     for one in kitchen.learnt:
         found.setdefault((one.figure, "style", one.style), one.factor)
     return found
@@ -111,6 +119,14 @@ def with_factor(kitchen: Kitchen, *, figure: LearntFigure, level: Level, key: st
         rest = tuple(p for p in kitchen.paces if p.task != key)
         new = () if factor == 1.0 else (TaskPace(cast(TaskKind, key), factor),)
         return replace(kitchen, paces=(*rest, *new))
+    if figure == "evaporation":
+        if POT.fullmatch(key) is None:
+            raise OutOfRangeError("There is no such pot.", field="/key")
+        others_p = tuple(p for p in kitchen.pots if p.pot != key)
+        mine_p = () if factor == 1.0 else (PotRate(key, factor),)
+        return replace(kitchen, pots=(*others_p, *mine_p))
+    if figure == "bowl":
+        return replace(kitchen, bowl_factor=factor)
     if level == "surface":
         on = kitchen.surface(key, field="/key")
         moved = (

@@ -88,7 +88,7 @@ def effects_of(observation: Observation) -> tuple[str, ...]:
     """
     model = FIGURES[observation.figure]
     shared = (KITCHEN,) if model.kitchen_sd > 0 else ()
-    return (*shared, *(f"{level}/{getattr(observation, level)}" for level in model.level_sd))
+    return (*shared, *(f"{level}/{observation.key(level)}" for level in model.level_sd))
 
 
 def prior_of(figure: LearntFigure, observations: Iterable[Observation]) -> dict[str, float]:
@@ -110,7 +110,7 @@ def prior_of(figure: LearntFigure, observations: Iterable[Observation]) -> dict[
     found = {KITCHEN: model.kitchen_sd} if model.kitchen_sd > 0 else {}
     for one in observations:
         for level, sd in model.level_sd.items():
-            found[f"{level}/{getattr(one, level)}"] = sd
+            found[f"{level}/{one.key(level)}"] = sd
     return found
 
 
@@ -195,11 +195,11 @@ def learnt_of(
         after = fitted(figure, used)
         outliers = {(used[n].cook, used[n].piece) for n in after.outliers}
         for level in model.adopt:
-            keys = dict.fromkeys(getattr(o, level) for o in mine)
+            keys = dict.fromkeys(o.key(level) for o in mine)
             for key in keys:
                 if (level, key) not in names:
                     continue
-                data = [o for o in mine if getattr(o, level) == key]
+                data = [o for o in mine if o.key(level) == key]
                 found.append(
                     _one(
                         figure, level, key, names[level, key], data, after, used, outliers,
@@ -247,7 +247,7 @@ def _one(
 ) -> Learnt:
     model = FIGURES[figure]
     before = estimate(Posterior((), (), (), prior_of(figure, data)), figure, level, key)
-    now = estimate(after, figure, level, key) if any(getattr(o, level) == key for o in used) else before
+    now = estimate(after, figure, level, key) if any(o.key(level) == key for o in used) else before
     standing = {(o.cook, o.piece) for o in used} - outliers
     counts = sum((o.cook, o.piece) in standing for o in data)
     proposed = min(MOST_FACTOR, max(LEAST_FACTOR, round(now.factor(), 2)))

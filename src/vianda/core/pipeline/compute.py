@@ -402,6 +402,7 @@ def trade_of_context(
         cooked_yield_frac=piece.shape.cooked_yield_frac,
         water_lost_g=piece.shape.water_lost_g,
         fat_rendered_g=piece.shape.fat_rendered_g,
+        bowl_factor=context.kitchen.bowl_factor,
     )
     return TradeFigures(cost, slip, names, yields)
 

@@ -85,7 +85,54 @@ def leaves_kg_s(boil: Boil, *, area_m2: float, burner_w: float) -> tuple[Band, L
     return Band(found[0], found[1], found[2]), "surface" if air[1] <= heat[1] else "burner"
 
 
-def cook_down(start_g: float, left_g: float, boil: Boil, *, diameter_mm: float, burner_w_m2: float) -> CookDown:
+def pot_key(boil: Boil, diameter_mm: float) -> str:
+    """How a pot at a boil is called where its rate is learnt.
+
+    Parameters
+    ----------
+    boil : Boil
+        How hard it cooks.
+    diameter_mm : float
+        Inner width of the pot, mm.
+
+    Returns
+    -------
+    str
+        Its key; a width to the centimetre.
+
+    Examples
+    --------
+    >>> pot_key("simmer", 237.0)
+    'simmer-240'
+    """
+    return f"{boil}-{10 * round(diameter_mm / 10):d}"
+
+
+def pot_name(key: str) -> str:
+    """A pot at a boil in words, from its key.
+
+    Parameters
+    ----------
+    key : str
+        As ``pot_key`` makes it.
+
+    Returns
+    -------
+    str
+        How hard it cooks, and how wide it is, cm.
+
+    Examples
+    --------
+    >>> pot_name("simmer-240")
+    'Simmer, pot of 24 cm'
+    """
+    boil, _, width_mm = key.partition("-")
+    return f"{boil.capitalize()}, pot of {int(width_mm) // 10} cm"
+
+
+def cook_down(
+    start_g: float, left_g: float, boil: Boil, *, diameter_mm: float, burner_w_m2: float, rate_factor: float = 1.0
+) -> CookDown:
     """How long it takes until so much is left.
 
     Parameters
@@ -100,6 +147,8 @@ def cook_down(start_g: float, left_g: float, boil: Boil, *, diameter_mm: float, 
         Inner width of the pot, mm, above 0.
     burner_w_m2 : float
         What the burner gives into the metal, W/m², above 0.
+    rate_factor : float, default 1.0
+        What this kitchen's own pots multiply the rate with, 0.5 to 2.
 
     Returns
     -------
@@ -129,7 +178,8 @@ def cook_down(start_g: float, left_g: float, boil: Boil, *, diameter_mm: float, 
     area = math.pi / 4 * (diameter_mm / 1000.0) ** 2
     water = start_g - left_g
     rate, bound = leaves_kg_s(boil, area_m2=area, burner_w=burner_w_m2 * area)
-    slow, usual, fast = (min(MOST_S, water / 1000.0 / r) / 60.0 for r in (rate.low, rate.usual, rate.high))
+    rates = (rate_factor * r for r in (rate.low, rate.usual, rate.high))
+    slow, usual, fast = (min(MOST_S, water / 1000.0 / r) / 60.0 for r in rates)
     heat_up = start_g / 1000.0 * SAUCE_CP * (BOILS_C - FROM_C)
     return CookDown(
         start_g,

@@ -897,6 +897,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learning/pot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write down how long a pot took to boil off so much */
+        post: operations["note_pot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learning/use": {
         parameters: {
             query?: never;
@@ -2126,6 +2143,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/weighings/{weighing_id}/leftover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Write down what was left in the bowl */
+        put: operations["note_leftover"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2469,7 +2503,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "loss" | "shrink" | "heat" | "minutes";
+            figure: "loss" | "shrink" | "heat" | "minutes" | "evaporation" | "bowl";
             /**
              * Piece
              * @default 0
@@ -4950,7 +4984,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "loss" | "shrink" | "heat" | "minutes";
+            figure: "loss" | "shrink" | "heat" | "minutes" | "evaporation" | "bowl";
             held_frac: components["schemas"]["Band"];
             /** Off Frac */
             off_frac: number;
@@ -5076,7 +5110,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 14;
+            version: 15;
         };
         /**
          * FormulaRequest
@@ -6119,9 +6153,15 @@ export interface components {
          *
          *     ``trimmed_by`` says whether its cuts come from one knife, so that they turn out fatter or leaner together.
          *     ``learnt`` is what its own cooks have taught it of styles, one a figure and style; ``paces`` of its hands, one a
-         *     kind of task; ``fats`` is how fat its cuts come, one a meat.
+         *     kind of task; ``fats`` is how fat its cuts come, one a meat; ``pots`` how fast
+         *     water leaves them; ``bowl_factor`` multiplies what usually stays on bowl and gloves.
          */
         Kitchen: {
+            /**
+             * Bowl Factor
+             * @default 1
+             */
+            bowl_factor: number;
             /** Buns */
             buns: components["schemas"]["Bun"][];
             /**
@@ -6163,6 +6203,11 @@ export interface components {
              * @default []
              */
             paces: components["schemas"]["TaskPace"][];
+            /**
+             * Pots
+             * @default []
+             */
+            pots: components["schemas"]["PotRate"][];
             /**
              * Salt
              * @default salt-fine
@@ -6450,7 +6495,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "loss" | "shrink" | "heat" | "minutes";
+            figure: "loss" | "shrink" | "heat" | "minutes" | "evaporation" | "bowl";
             /** In Use */
             in_use: number;
             /** Key */
@@ -6459,7 +6504,7 @@ export interface components {
              * Level
              * @enum {string}
              */
-            level: "style" | "surface" | "task";
+            level: "style" | "surface" | "task" | "pot" | "bowl";
             /** Line */
             line: string;
             /** Name */
@@ -6508,6 +6553,14 @@ export interface components {
             posterior: components["schemas"]["Band"];
             prior: components["schemas"]["Band"];
             says: components["schemas"]["Phrase"];
+        };
+        /**
+         * LeftoverRequest
+         * @description What was left in the bowl, g.
+         */
+        LeftoverRequest: {
+            /** Left G */
+            left_g: number;
         };
         /**
          * Likeness
@@ -8360,6 +8413,18 @@ export interface components {
             skim_g: number;
         };
         /**
+         * PotRate
+         * @description What the computed rate of one pot at one boil is multiplied with, 0.5 to 2.
+         *
+         *     ``pot`` is its key: how hard it cooks and its inner width to the centimetre, such as "simmer-240".
+         */
+        PotRate: {
+            /** Factor */
+            factor: number;
+            /** Pot */
+            pot: string;
+        };
+        /**
          * PotRequest
          * @description What goes in (lines, or grams alone), what is to be left, how hard it cooks, and the pot's width.
          *
@@ -8419,6 +8484,25 @@ export interface components {
              * @default 0
              */
             start_g: number;
+        };
+        /**
+         * PotTookRequest
+         * @description A pot that was cooked down: g before and after, s from the boil, how hard, and its inner width, mm.
+         */
+        PotTookRequest: {
+            /**
+             * Boil
+             * @enum {string}
+             */
+            boil: "gentle" | "simmer" | "rolling";
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Left G */
+            left_g: number;
+            /** Start G */
+            start_g: number;
+            /** Took S */
+            took_s: number;
         };
         /**
          * Poured
@@ -12087,14 +12171,14 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "loss" | "shrink" | "heat" | "minutes";
+            figure: "loss" | "shrink" | "heat" | "minutes" | "evaporation" | "bowl";
             /** Key */
             key: string;
             /**
              * Level
              * @enum {string}
              */
-            level: "style" | "surface" | "task";
+            level: "style" | "surface" | "task" | "pot" | "bowl";
             /** Revision */
             revision: number;
         };
@@ -12296,6 +12380,8 @@ export interface components {
             formula_name: string;
             /** Id */
             id: number;
+            /** Left G */
+            left_g?: number | null;
             /** Newest */
             newest: number;
             /** On Record */
@@ -17280,6 +17366,96 @@ export interface operations {
             };
             /** @description A problem */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    note_pot: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PotTookRequest"];
+            };
+        };
+        responses: {
+            /** @description Write down how long a pot took to boil off so much */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -23497,6 +23673,104 @@ export interface operations {
             };
             /** @description A problem */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    note_leftover: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                weighing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeftoverRequest"];
+            };
+        };
+        responses: {
+            /** @description Write down what was left in the bowl */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighingAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
