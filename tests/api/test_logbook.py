@@ -67,6 +67,8 @@ def cooked(client) -> dict[str, int]:
         ({"text": "100%"}, ["hot"]),
         ({"text": "%"}, ["hot"]),
         ({"text": "_"}, []),
+        ({"text": "😀"}, []),
+        ({"text": "Grüße"}, []),
         ({"text": "'; DROP TABLE cook; --"}, []),
         ({"dish": "meatloaf"}, ["begun", "loaf"]),
         # A crust of 5 is a point past where it is wanted.

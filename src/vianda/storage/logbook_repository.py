@@ -171,8 +171,8 @@ def cooks_with(lot: str) -> list[tuple[LogLine, float]]:
 
 def _where(query: LogQuery) -> Any:
     parts = [CookLineRow.kitchen_id == kitchen_here()]
-    # Every word somewhere; a per cent sign that was typed is one.
-    parts += [fn.INSTR(CookLineRow.words, word) > 0 for word in folded(query.text).split()]
+    # Every word somewhere; a per cent sign that was typed is one. As bytes: both sides are folded, and it takes half.
+    parts += [fn.LOCATE(word.encode(), CookLineRow.words) > 0 for word in folded(query.text).split()]
     if query.dish:
         parts.append(CookLineRow.dish == query.dish)
     if query.formula_id is not None:

@@ -41,7 +41,7 @@
 <details class="mt-3">
   <summary class="cursor-pointer py-1 text-[0.9375rem] text-primary">How long did it take?</summary>
   <form
-    class="mt-1 flex flex-wrap items-end gap-3"
+    class="mt-1 mb-4 flex flex-wrap items-end gap-2.5"
     onsubmit={(event) => {
       event.preventDefault();
       void write();
@@ -51,14 +51,14 @@
       label="From the boil"
       value={took}
       placeholder="25 min"
-      width="7rem"
+      width="5.25rem"
       oninput={(t) => (took = t)}
     />
     <TextField
       label="Left, weighed"
       value={weighed}
       placeholder={amount({ kind: "mass_g", value: pot.cook.left_g }, units)}
-      width="7rem"
+      width="5.25rem"
       oninput={(t) => (weighed = t)}
     />
     <button class="act h-[2.625rem] text-sm" disabled={busy || !took.trim()}>Write it down</button>

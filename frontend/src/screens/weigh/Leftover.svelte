@@ -28,7 +28,7 @@
 </script>
 
 <form
-  class="mt-4 flex flex-wrap items-end gap-3"
+  class="mt-5 flex flex-wrap items-end gap-3"
   onsubmit={(event) => {
     event.preventDefault();
     void write();
