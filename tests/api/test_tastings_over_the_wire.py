@@ -39,7 +39,7 @@ def _cook(client, formula: int, **outcome) -> None:
 
 def test_two_versions_are_compared_by_design_forecast_and_cooks(client, formula: int) -> None:
     for crust in (5, 4, 5):
-        _cook(client, formula, crust=crust, cooked_mass_g=2000)
+        _cook(client, formula, crust=crust, cooked_mass_g=2000, cooked_thickness_mm=6.0)
     found = _compare(client, formula, 1, 0)
     assert [(d["step"], d["what"]) for d in found["differences"]] == [("Heat", "Surface")]
     assert (found["before"]["name"], found["after"]["name"]) == ("First", "As it stands")
@@ -48,7 +48,9 @@ def test_two_versions_are_compared_by_design_forecast_and_cooks(client, formula:
     crust = next(f for f in found["figures"] if f["key"] == "crust")
     assert (crust["after_cooks"], crust["before_cooks"]) == (3, 0)
     assert crust["after"] == pytest.approx(14 / 3)
-    assert {f["key"] for f in found["figures"]} == {"crust", "near", "yield"}
+    assert {f["key"] for f in found["figures"]} == {"crust", "near", "thick", "yield"}
+    thick = next(f for f in found["figures"] if f["key"] == "thick")
+    assert (thick["title"], thick["after"]) == ("Thickness, cooked", 6.0)
 
 
 def test_a_version_compared_with_itself_differs_in_nothing(client, formula: int) -> None:

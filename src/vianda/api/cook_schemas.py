@@ -64,6 +64,7 @@ class OutcomeModel(Strict):
 
     cooked_mass_g: Annotated[float, Field(gt=0, le=1_000_000)] | None = None
     cooked_diameter_mm: Annotated[float, Field(gt=0, le=1000)] | None = None
+    cooked_thickness_mm: Annotated[float, Field(gt=0, le=1000)] | None = None
     core_c: Annotated[float, Field(ge=0, le=120)] | None = None
     crust: Score | None = None
     juice: Score | None = None

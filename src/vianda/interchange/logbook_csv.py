@@ -11,7 +11,7 @@ from typing import Any, Protocol
 from vianda.core.cook.scores import SCALES
 from vianda.interchange.supply_csv import plain_text
 
-WEIGHED = ("cooked_mass_g", "cooked_diameter_mm", "core_c")
+WEIGHED = ("cooked_mass_g", "cooked_diameter_mm", "cooked_thickness_mm", "core_c")
 COLUMNS = (
     "cook", "begun_utc", "finished_utc", "formula", "dish", "pieces", "piece_mass_g", "batch_mass_g", "fat_frac",
     *WEIGHED, *SCALES, "note", "next_time",

@@ -109,6 +109,8 @@ def _values(key: str, cooks: list[StoredCook]) -> Iterator[float]:
             yield said["cooked_mass_g"] / cook.plan["portions"]["batch_mass_g"]
         elif key == "shrink" and said.get("cooked_diameter_mm") is not None:
             yield 1.0 - said["cooked_diameter_mm"] / cook.plan["shape"]["raw_diameter_mm"]
+        elif key == "thick" and said.get("cooked_thickness_mm") is not None:
+            yield said["cooked_thickness_mm"]
         elif key == "near":
             near = nearness(said)
             if near is not None:

@@ -111,7 +111,7 @@ def _take_from_lots(cook: StoredCook) -> None:
 
 
 def figures_of(cook: StoredCook, outcome: dict[str, Any] | None) -> OutcomeFigures | None:
-    """Yield and shrink of a finished cook, or None while nothing was noted."""
+    """Yield, shrink and thickness of a finished cook, or None while nothing was noted."""
     if outcome is None:
         return None
     shape, portions = cook.plan["shape"], cook.plan["portions"]
@@ -122,4 +122,7 @@ def figures_of(cook: StoredCook, outcome: dict[str, Any] | None) -> OutcomeFigur
         raw_diameter_mm=shape["raw_diameter_mm"],
         cooked_mass_g=outcome.get("cooked_mass_g"),
         cooked_diameter_mm=outcome.get("cooked_diameter_mm"),
+        thickness_mm=shape["thickness_mm"],
+        expected_thickness_mm=Band(**shape["cooked_thickness_mm"]),
+        cooked_thickness_mm=outcome.get("cooked_thickness_mm"),
     )

@@ -41,7 +41,8 @@
   });
   const found = $derived(asked.value);
   const changes = $derived(found?.differences.length ?? 0);
-  const kindOf = (key: string) => (key === "yield" || key === "shrink" ? "frac" : "number");
+  const UNITS: Record<string, "frac" | "length_mm"> = { yield: "frac", shrink: "frac", thick: "length_mm" };
+  const kindOf = (key: string) => UNITS[key] ?? "number";
 </script>
 
 <svelte:head><title>Compare versions · Vianda</title></svelte:head>

@@ -99,7 +99,8 @@
       <p class="mt-1 max-w-[40rem] quiet">
         Weigh all that comes off and write it down when you finish a cook; take one probe reading at the stove
         while a wave is on. Both stand here after the first cook. What is begun and ended in a service under
-        way teaches how long your hands take, and a tested delivery how fat a cut comes.
+        way teaches how long your hands take, a tested delivery how fat a cut comes, a pot that was timed how
+        fast it boils down, and what is left after weighing how much a bowl keeps.
       </p>
     {:else}
       <p

@@ -50,6 +50,13 @@
   });
 </script>
 
+{#snippet expected(kind: "frac" | "length_mm", band: { low: number; high: number }, within: boolean)}
+  <p class={["mt-0.5 text-[0.8125rem]", within ? "quiet" : "font-semibold text-warning"]}>
+    {within ? "as expected," : "expected"}
+    <Qty {kind} value={band.low} high={band.high} />
+  </p>
+{/snippet}
+
 <svelte:head
   ><title>{cook ? `${cook.formula_name}, ${moment(cook.started_at)}` : "Logbook"} · Vianda</title
   ></svelte:head
@@ -95,33 +102,32 @@
         </p>
       {/if}
       {#key cook.id}<PhotographStrip cook_id={cook.id} />{/key}
-      {#if found && (found.cooked_yield_frac != null || found.diameter_shrink_frac != null)}
+      {#if found && (found.cooked_yield_frac != null || found.diameter_shrink_frac != null || found.cooked_thickness_mm != null)}
         <section
           aria-label="As weighed"
-          class="flex flex-wrap items-end gap-x-10 gap-y-3 border-b border-base-300 py-3"
+          class="flex flex-wrap items-start gap-x-10 gap-y-3 border-b border-base-300 py-3"
         >
           {#if found.cooked_yield_frac != null && found.cooked_piece_g != null}
-            <Fact label="Yield, weighed"><Qty kind="frac" value={found.cooked_yield_frac} /></Fact>
-            <Fact label="Yield, expected"
-              ><Qty
-                kind="frac"
-                value={plan.shape.cooked_yield_frac.low}
-                high={plan.shape.cooked_yield_frac.high}
-              /></Fact
-            >
+            <div>
+              <Fact label="Yield"><Qty kind="frac" value={found.cooked_yield_frac} /></Fact>
+              {@render expected("frac", plan.shape.cooked_yield_frac, found.yield_expected ?? true)}
+            </div>
             <Fact label="A cooked piece"><Qty kind="mass_g" value={found.cooked_piece_g} /></Fact>
-            <p
-              class={[
-                "pb-0.5 text-[0.875rem]",
-                found.yield_expected ? "quiet" : "font-semibold text-warning",
-              ]}
-            >
-              {found.yield_expected ? "Within what was expected" : "Outside what was expected"}
-            </p>
           {/if}
           {#if found.diameter_shrink_frac != null}<Fact label="Drew in by"
               ><Qty kind="frac" value={found.diameter_shrink_frac} /></Fact
             >{/if}
+          {#if found.cooked_thickness_mm != null}
+            <div>
+              <Fact label="Thickness, cooked"><Qty kind="length_mm" value={found.cooked_thickness_mm} /></Fact
+              >
+              {@render expected(
+                "length_mm",
+                plan.shape.cooked_thickness_mm,
+                found.thickness_expected ?? true,
+              )}
+            </div>
+          {/if}
         </section>
       {/if}
       <div class="mt-5 grid gap-x-10 gap-y-8 md:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">

@@ -73,7 +73,7 @@
       <search class="mt-3 flex flex-wrap items-end gap-3">
         <TextField
           label="Words"
-          width="14rem"
+          width="11.5rem"
           value={wanted.text}
           placeholder="crust, chuck, hotter"
           oninput={(t) => (wanted.text = t)}
@@ -108,14 +108,14 @@
         <TextField
           label="From"
           type="date"
-          width="9.5rem"
+          width="8.75rem"
           value={wanted.from_day}
           oninput={(t) => (wanted.from_day = t)}
         />
         <TextField
-          label="to"
+          label="To"
           type="date"
-          width="9.5rem"
+          width="8.75rem"
           value={wanted.to_day}
           oninput={(t) => (wanted.to_day = t)}
         />
@@ -145,11 +145,11 @@
       {:else}<p class="mt-3 quiet">Nothing cooked yet. Open a formula, go to step 8 and press Cook.</p>{/if}
     {:else}
       <div
-        class="mt-1 hidden grid-cols-[9rem_minmax(0,1fr)_8rem_4.5rem_minmax(0,1.4fr)] gap-x-6 border-b border-base-300 pb-1 text-[0.75rem] quiet sm:grid"
+        class="mt-1 hidden grid-cols-[9rem_minmax(0,1fr)_8rem_6.25rem_minmax(0,1.4fr)] gap-x-6 border-b border-base-300 pb-1 text-[0.75rem] quiet sm:grid"
         aria-hidden="true"
       >
         <span>Begun</span><span>Formula</span><span class="text-right">Pieces</span><span class="text-right"
-          >As wanted</span
+          >As wanted, of 5</span
         ><span>Next time, or a note</span>
       </div>
       <ul aria-label="Cooks">
@@ -157,7 +157,7 @@
           <li class="border-b border-base-300">
             <a
               href={cook.finished_at ? `/log/${cook.cook_id}` : `/stove/${cook.cook_id}`}
-              class="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-6 gap-y-0.5 py-3 hover:bg-paper sm:grid-cols-[9rem_minmax(0,1fr)_8rem_4.5rem_minmax(0,1.4fr)]"
+              class="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-6 gap-y-0.5 py-3 hover:bg-paper sm:grid-cols-[9rem_minmax(0,1fr)_8rem_6.25rem_minmax(0,1.4fr)]"
             >
               <span class="quiet narrow">{moment(cook.started_at)}</span>
               <span class="truncate font-semibold max-sm:order-first max-sm:col-span-2"

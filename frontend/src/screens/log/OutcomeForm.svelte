@@ -10,10 +10,11 @@
   let { cook, onsaved }: { cook: Cook; onsaved: (cook: Cook) => void } = $props();
   const start: Partial<Outcome> = untrack(() => cook.outcome) ?? { note: "", next_time: "" };
 
-  type Weighed = "cooked_mass_g" | "cooked_diameter_mm" | "core_c";
+  type Weighed = "cooked_mass_g" | "cooked_diameter_mm" | "cooked_thickness_mm" | "core_c";
   const weighed: { key: Weighed; kind: "mass_g" | "length_mm" | "temp_c"; label: string; hint: string }[] = [
     { key: "cooked_mass_g", kind: "mass_g", label: "All pieces, cooked", hint: "2450 g" },
     { key: "cooked_diameter_mm", kind: "length_mm", label: "Diameter, cooked", hint: "105 mm" },
+    { key: "cooked_thickness_mm", kind: "length_mm", label: "Thickness, cooked", hint: "14 mm" },
     { key: "core_c", kind: "temp_c", label: "Core, last read", hint: "71 C" },
   ];
   const scales = untrack(() => cook.scales);
@@ -30,6 +31,7 @@
   let texts = $state<Record<Weighed, string>>({
     cooked_mass_g: shown("cooked_mass_g", "mass_g"),
     cooked_diameter_mm: shown("cooked_diameter_mm", "length_mm"),
+    cooked_thickness_mm: shown("cooked_thickness_mm", "length_mm"),
     core_c: shown("core_c", "temp_c"),
   });
   const before = { ...untrack(() => texts) };
@@ -43,7 +45,7 @@
 
   /** What was written and waits to reach the logbook: texts as typed, and the page it was written on. */
   interface Written {
-    texts: Record<Weighed, string>;
+    texts: Partial<Record<Weighed, string>>;
     scores: Record<string, number | null>;
     note: string;
     next_time: string;
@@ -93,7 +95,7 @@
     };
     for (const { key, kind } of weighed) {
       reading = key;
-      const text = written.texts[key].trim();
+      const text = written.texts[key]?.trim() ?? "";
       if (text === before[key].trim()) outcome[key] = start[key] ?? null;
       else outcome[key] = text ? (await api.read(kind, text, units.system)).value : null;
     }
@@ -123,9 +125,9 @@
 
 <form onsubmit={save}>
   <h2 class="text-lg">Weigh, rate and note</h2>
-  <div class="mt-2 flex flex-wrap gap-x-5 gap-y-3">
+  <div class="mt-2 flex flex-wrap gap-x-4 gap-y-3">
     {#each weighed as w (w.key)}
-      <div class="w-36">
+      <div class="w-[7.875rem]">
         <label class="mb-0.5 block text-[0.8125rem] quiet" for={w.key}>{w.label}</label>
         <input
           id={w.key}

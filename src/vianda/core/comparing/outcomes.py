@@ -19,6 +19,7 @@ FEWEST = 2
 TITLES: Mapping[str, str] = {
     "yield": "Yield",
     "shrink": "Drew in",
+    "thick": "Thickness, cooked",
     "near": "As wanted, of five",
     **{key: scale.title for key, scale in SCALES.items()},
 }

@@ -7,15 +7,22 @@ from dataclasses import dataclass
 from vianda.core.basis.band import Band
 from vianda.core.basis.errors import OutOfRangeError
 
+# Nothing draws up so much: what was typed is another measure.
+MOST_THICKER = 3.0
+# A ruler is read to half a millimetre.
+READ_TO_MM = 0.5
+
 
 @dataclass(frozen=True, slots=True)
 class OutcomeFigures:
-    """Figures from the cook's own weighings; None where nothing was weighed. Fractions 0–1, mass in g."""
+    """Figures from the cook's own weighings; None where nothing was weighed. Fractions 0–1, mass in g, mm."""
 
     cooked_yield_frac: float | None
     yield_expected: bool | None
     cooked_piece_g: float | None
     diameter_shrink_frac: float | None
+    cooked_thickness_mm: float | None
+    thickness_expected: bool | None
 
 
 def outcome_figures(
@@ -26,8 +33,11 @@ def outcome_figures(
     raw_diameter_mm: float,
     cooked_mass_g: float | None,
     cooked_diameter_mm: float | None,
+    thickness_mm: float,
+    expected_thickness_mm: Band,
+    cooked_thickness_mm: float | None,
 ) -> OutcomeFigures:
-    """Yield = cooked ÷ raw; shrink = 1 − cooked ÷ raw diameter.
+    """Yield = cooked ÷ raw; shrink = 1 − cooked ÷ raw diameter; a piece may draw up thicker than it was.
 
     Parameters
     ----------
@@ -43,6 +53,12 @@ def outcome_figures(
         Mass of all that was cooked, weighed, g; None: not weighed.
     cooked_diameter_mm : float | None
         Diameter of a cooked piece, measured, mm; None: not measured.
+    thickness_mm : float
+        Thickness of a raw piece, mm.
+    expected_thickness_mm : Band
+        What was expected of a cooked one, mm.
+    cooked_thickness_mm : float | None
+        Thickness of a cooked piece at its middle, measured, mm; None: not measured.
 
     Returns
     -------
@@ -52,14 +68,15 @@ def outcome_figures(
     Raises
     ------
     OutOfRangeError
-        When more came off than went on.
+        When more came off than went on, or a piece came off more than three times as thick.
 
     Examples
     --------
     >>> o = outcome_figures(batch_mass_g=1000, pieces=10, expected_yield_frac=Band(0.64, 0.74, 0.77),
-    ...                     raw_diameter_mm=130, cooked_mass_g=720, cooked_diameter_mm=104)
-    >>> o.cooked_yield_frac, round(o.diameter_shrink_frac, 3)
-    (0.72, 0.2)
+    ...                     raw_diameter_mm=130, cooked_mass_g=720, cooked_diameter_mm=104,
+    ...                     thickness_mm=8, expected_thickness_mm=Band(8.1, 8.9, 9.6), cooked_thickness_mm=9)
+    >>> o.cooked_yield_frac, round(o.diameter_shrink_frac, 3), o.thickness_expected
+    (0.72, 0.2, True)
     """
     if cooked_mass_g is not None and cooked_mass_g > batch_mass_g:
         raise OutOfRangeError(
@@ -67,10 +84,25 @@ def outcome_figures(
             "Was the tray weighed too?",
             field="/outcome/cooked_mass_g",
         )
+    if cooked_thickness_mm is not None and 0 < MOST_THICKER * thickness_mm < cooked_thickness_mm:
+        raise OutOfRangeError(
+            f"{cooked_thickness_mm:.0f} mm thick is more than {MOST_THICKER:.0f} times the {thickness_mm:.0f} mm that "
+            "went on. Was the diameter measured?",
+            field="/outcome/cooked_thickness_mm",
+        )
     left = cooked_mass_g / batch_mass_g if cooked_mass_g is not None else None
     return OutcomeFigures(
         cooked_yield_frac=left,
         yield_expected=None if left is None else expected_yield_frac.low <= left <= expected_yield_frac.high,
         cooked_piece_g=None if cooked_mass_g is None else cooked_mass_g / pieces,
         diameter_shrink_frac=None if cooked_diameter_mm is None else 1 - cooked_diameter_mm / raw_diameter_mm,
+        cooked_thickness_mm=cooked_thickness_mm,
+        thickness_expected=_within(cooked_thickness_mm, expected_thickness_mm),
     )
+
+
+def _within(measured_mm: float | None, expected_mm: Band) -> bool | None:
+    """Whether a ruler of half millimetres could have read it."""
+    if measured_mm is None:
+        return None
+    return expected_mm.low - READ_TO_MM <= measured_mm <= expected_mm.high + READ_TO_MM

@@ -7830,15 +7830,19 @@ export interface components {
         };
         /**
          * OutcomeFigures
-         * @description Figures from the cook's own weighings; None where nothing was weighed. Fractions 0–1, mass in g.
+         * @description Figures from the cook's own weighings; None where nothing was weighed. Fractions 0–1, mass in g, mm.
          */
         OutcomeFigures: {
             /** Cooked Piece G */
             cooked_piece_g?: number | null;
+            /** Cooked Thickness Mm */
+            cooked_thickness_mm?: number | null;
             /** Cooked Yield Frac */
             cooked_yield_frac?: number | null;
             /** Diameter Shrink Frac */
             diameter_shrink_frac?: number | null;
+            /** Thickness Expected */
+            thickness_expected?: boolean | null;
             /** Yield Expected */
             yield_expected?: boolean | null;
         };
@@ -7867,6 +7871,11 @@ export interface components {
              * @default null
              */
             cooked_mass_g: number | null;
+            /**
+             * Cooked Thickness Mm
+             * @default null
+             */
+            cooked_thickness_mm: number | null;
             /**
              * Core C
              * @default null
