@@ -98,7 +98,7 @@ def batch_yield(
     cooked_yield_frac : Band
         Cooked yield, 0–1.
     bowl_factor : float, default 1.0
-        What this kitchen multiplies the usual loss on bowl and gloves with, 0.5 to 2.
+        How many times the usual loss on bowl and gloves, 0.5 to 2 (in this kitchen).
 
     Returns
     -------

@@ -42,7 +42,7 @@ def evaporation_observation(
     burner_w_m2 : float
         What the burner gives into the metal, W/m².
     factor : float, default 1.0
-        The factor that its forecast was made with, 0.5 to 2.
+        The ratio that its forecast was made with, 0.5 to 2 (times).
 
     Returns
     -------
@@ -90,7 +90,7 @@ def bowl_observation(
     step_g : float
         Step of the scale, g, above 0.
     factor : float, default 1.0
-        The factor that the usual loss is multiplied with, 0.5 to 2.
+        How many times the usual loss, 0.5 to 2.
 
     Returns
     -------
