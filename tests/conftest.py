@@ -44,6 +44,7 @@ TABLES = (
     tables.CookLotRow,
     tables.CookRow,
     tables.VersionRow,
+    tables.ShelfFigureRow,
     tables.FormulaRow,
     tables.LotRow,
     tables.IngredientRow,

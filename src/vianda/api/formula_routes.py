@@ -7,28 +7,56 @@ from flask import Blueprint, Response
 from vianda.api import schemas as s
 from vianda.api.attachment import json_file
 from vianda.api.contract import operation
+from vianda.core.basis.errors import CoreError
 from vianda.core.basis.phrase import count, lean_to_fat, mass, say
 from vianda.core.model.styles import style_of
 from vianda.interchange.formula_file import FormulaFile, formula_file_schema
 from vianda.services import formulas, shelf
+from vianda.storage.shelf_repository import ShelfQuery
 
 blueprint = Blueprint("formulas", __name__, url_prefix="/api")
 
 
-@operation(blueprint, "GET", "/formulas", summary="All formulas", answer=list[s.ShelfItem])
-def list_formulas() -> list[s.ShelfItem]:
-    return [_item(shelved) for shelved in shelf.shelf()]
+@operation(blueprint, "GET", "/formulas", summary="All formulas by name", answer=list[s.FormulaName])
+def list_formulas() -> list[s.FormulaName]:
+    return [
+        s.FormulaName(id=one.id, name=one.name, updated_at=one.updated_at, style=_style(one.style))
+        for one in shelf.shelf_names()
+    ]
+
+
+@operation(blueprint, "POST", "/shelf", summary="A page of the shelf", body=s.ShelfRequest, answer=s.ShelfAnswer)
+def look_along_shelf(body: s.ShelfRequest) -> s.ShelfAnswer:
+    query = ShelfQuery(body.text, body.dish, body.archived, body.sort)
+    page = shelf.shelf_page(query, before=body.before)
+    return s.ShelfAnswer(
+        items=[_item(one) for one in page.items],
+        next=page.next,
+        total=page.total,
+        archived=page.archived,
+        dishes=list(page.dishes),
+    )
+
+
+def _style(key: str) -> str:
+    try:
+        return style_of(key).title
+    except CoreError:
+        # A style of another age of the application.
+        return key
 
 
 def _item(shelved: shelf.Shelved) -> s.ShelfItem:
-    stored, comes_to = shelved.stored, shelved.comes_to
+    comes_to, cooked = shelved.comes_to, shelved.cooked
     item = s.ShelfItem(
-        id=stored.id,
-        name=stored.formula.name,
-        updated_at=stored.updated_at,
-        style=style_of(stored.formula.dish.style).title,
+        id=shelved.id,
+        name=shelved.name,
+        updated_at=shelved.updated_at,
+        style=_style(shelved.style),
         strips=list(comes_to.strips) if comes_to else [],
         problem=shelved.problem,
+        cooks=cooked.times if cooked else 0,
+        last_cooked=cooked.last if cooked else None,
     )
     if comes_to is not None:
         item.lean_to_fat = say("{r}", r=lean_to_fat(comes_to.fat_frac))
@@ -107,6 +135,20 @@ def delete_formula(formula_id: int) -> None:
 )
 def restore_formula(formula_id: int) -> s.FormulaAnswer:
     return s.formula_answer(formulas.restore_formula(formula_id))
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/formulas/<int:formula_id>/copy",
+    summary="Another formula like it",
+    answer=s.FormulaAnswer,
+    status=201,
+    problems=(404,),
+    once=True,
+)
+def copy_formula(formula_id: int) -> s.FormulaAnswer:
+    return s.formula_answer(formulas.copy_formula(formula_id))
 
 
 @operation(

@@ -196,20 +196,47 @@ class VersionAnswer(Answer):
     formula: Formula
 
 
-class ShelfItem(Answer):
-    """A formula on the shelf, in one line. ``strips``: share and fat of each meat (0–1).
-
-    One that cannot be worked out has no figures, and ``problem`` says why.
-    """
+class FormulaName(Answer):
+    """A formula that stands on the shelf, by name."""
 
     id: int
     name: str
     updated_at: Moment
     style: str
+
+
+class ShelfRequest(Strict):
+    """What is looked for; what is empty asks for nothing. ``before``: the last formula of the page before."""
+
+    text: Text = ""
+    dish: Annotated[str, Field(max_length=40)] = ""
+    archived: bool = False
+    sort: Literal["touched", "name", "newest"] = "touched"
+    before: Annotated[int, Field(ge=1)] | None = None
+
+
+class ShelfItem(FormulaName):
+    """A formula on the shelf, in one line. ``strips``: share and fat of each meat (0–1).
+
+    One that cannot be worked out has no figures, and ``problem`` says why.
+    """
+
     lean_to_fat: Phrase | None = None
     pieces: Phrase | None = None
     strips: list[tuple[float, float]]
     problem: str
+    cooks: int = 0
+    last_cooked: Moment | None = None
+
+
+class ShelfAnswer(Answer):
+    """A page of the shelf. ``total``, ``archived`` and ``dishes`` are told with the first page only."""
+
+    items: list[ShelfItem]
+    next: int | None
+    total: int | None
+    archived: int | None
+    dishes: list[str]
 
 
 class ImportAnswer(Answer):

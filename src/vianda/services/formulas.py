@@ -41,6 +41,13 @@ def create_formula(formula: Formula) -> StoredFormula:
         return repository.create_formula(checked(formula))
 
 
+def copy_formula(formula_id: int) -> StoredFormula:
+    """Another formula like it, under a name of its own."""
+    with transaction():
+        formula = repository.get_formula(formula_id).formula
+        return repository.create_formula(replace(formula, name=repository.free_name(formula.name)))
+
+
 def save_formula(formula_id: int, formula: Formula, *, revision: int) -> StoredFormula:
     """Save over the revision the cook saw."""
     with transaction():

@@ -11,8 +11,8 @@ from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.methods import lacking
 from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.inventory.pantry import starter_pantry
+from vianda.services.breaking import refuse_breaking
 from vianda.services.demo_kitchen import make_demo
-from vianda.services.shelf import refuse_breaking
 from vianda.storage import kitchen_repository, larder_repository
 from vianda.storage.formula_repository import list_formulas
 from vianda.storage.here import kitchen_here, use_kitchen

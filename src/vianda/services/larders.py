@@ -19,7 +19,7 @@ from vianda.core.reading.entry import read_frac, read_mass_g
 from vianda.core.reading.names import check_meat_name
 from vianda.interchange.larder_csv import CsvRow, read_csv, write_csv
 from vianda.services.bench import context
-from vianda.services.shelf import Here, refuse_breaking_lot, refuse_breaking_meat
+from vianda.services.breaking import Here, refuse_breaking_lot, refuse_breaking_meat
 from vianda.storage import larder_repository as repository
 from vianda.storage.larder_repository import StoredLot
 from vianda.storage.transaction import transaction

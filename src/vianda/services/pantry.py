@@ -11,7 +11,7 @@ from vianda.core.inventory.house import HouseFigures, all_house_figures, house_f
 from vianda.core.inventory.pantry import Ingredient, Pantry
 from vianda.core.reading.amount_entry import read_amount
 from vianda.core.reading.names import admitted, check_names
-from vianda.services.shelf import refuse_breaking_ingredient
+from vianda.services.breaking import refuse_breaking_ingredient
 from vianda.storage import larder_repository as repository
 from vianda.storage.formula_repository import list_formulas
 from vianda.storage.larder_repository import StoredIngredient

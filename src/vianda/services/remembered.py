@@ -19,6 +19,13 @@ Found = TypeVar("Found")
 MOST_KEPT = 4096
 
 
+def state_here(unit_system: UnitSystem | None = None) -> tuple[object, ...]:
+    """This kitchen as it stands now, its larder and the units: what is worked out of the same state is the same."""
+    kitchen = load_kitchen()
+    units = unit_system or kitchen.kitchen.unit_system
+    return (kitchen_here(), kitchen.revision, revision_number(larder_here()), str(units))
+
+
 class Remembered(Generic[Found]):
     """Small results of formulas by what they depend on. The result of nothing that is still being changed is kept."""
 
@@ -28,9 +35,7 @@ class Remembered(Generic[Found]):
 
     def here(self, unit_system: UnitSystem | None = None) -> _Here[Found]:
         """The memory as this kitchen stands now. Ask before what the results are worked out from is read."""
-        kitchen = load_kitchen()
-        units = unit_system or kitchen.kitchen.unit_system
-        return _Here(self._newest, (kitchen_here(), kitchen.revision, revision_number(larder_here()), units))
+        return _Here(self._newest, state_here(unit_system))
 
 
 class _Here(Generic[Found]):

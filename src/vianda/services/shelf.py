@@ -1,23 +1,25 @@
-"""The shelf: every formula with what it comes to, the ones that cannot be worked out too, and what would break them."""
+"""The shelf: formulas a page at a time with what each comes to, those that cannot be worked out too."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from dataclasses import dataclass, replace
+from collections.abc import Sequence
+from dataclasses import asdict, dataclass
+from datetime import datetime
+from hashlib import sha256
 
-from vianda.core.basis.errors import CoreError, OutOfRangeError
+from vianda.core.basis.errors import CoreError
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.evaluate import evaluate
-from vianda.core.inventory.house import needs, with_house_made
-from vianda.core.inventory.inventory import FAT_SAID, Inventory, Meat
-from vianda.core.inventory.lot import Lot
-from vianda.core.inventory.pantry import Ingredient, Pantry
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.formula import Formula
+from vianda.runtime.core_digest import core_digest
 from vianda.runtime.engine import ENGINE
 from vianda.services.bench import context
-from vianda.services.remembered import Remembered
-from vianda.storage.formula_repository import list_formulas
-from vianda.storage.records import StoredFormula
+from vianda.services.remembered import state_here
+from vianda.storage import formula_repository, shelf_repository
+from vianda.storage.shelf_repository import Cooked, ShelfLine, ShelfQuery
+
+PAGE = 50
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,19 +36,85 @@ class ComesTo:
 class Shelved:
     """A formula of the shelf and what it comes to; ``problem`` says why nothing does ("" when it does)."""
 
-    stored: StoredFormula
+    id: int
+    name: str
+    style: str
+    updated_at: datetime
     comes_to: ComesTo | None
     problem: str
+    cooked: Cooked | None
 
 
-def shelf() -> list[Shelved]:
-    """Every formula, the one touched last first. One that cannot be worked out hides none of the others."""
-    remembered = _SHELF.here()
-    inventory, kitchen = context()
-    return [
-        Shelved(stored, *remembered.of(stored, lambda formula: _shown(formula, inventory, kitchen)))
-        for stored in list_formulas()
-    ]
+@dataclass(frozen=True, slots=True)
+class ShelfPage:
+    """So many formulas; on the first page how many there are in all, and how many are archived.
+
+    ``next``: after which the next page begins (None: this is the last); ``dishes`` that stand on the shelf.
+    """
+
+    items: tuple[Shelved, ...]
+    next: int | None
+    total: int | None
+    archived: int | None
+    dishes: tuple[str, ...]
+
+
+def shelf_page(query: ShelfQuery, *, before: int | None = None) -> ShelfPage:
+    """A page of the shelf. A formula that cannot be worked out hides none of the others."""
+    # One more than is shown tells whether there is another page.
+    found = shelf_repository.find_lines(query, before=before, most=PAGE + 1)
+    shown = found[:PAGE]
+    figures, cooked = _worked_out(shown), shelf_repository.cooked_of([line.id for line in shown])
+    items = tuple(
+        Shelved(line.id, line.name, line.style, line.updated_at, *figures[line.id], cooked.get(line.id))
+        for line in shown
+    )
+    more = items[-1].id if len(found) > PAGE else None
+    if before is not None:
+        return ShelfPage(items, more, None, None, ())
+    return ShelfPage(
+        items,
+        more,
+        shelf_repository.count_lines(query),
+        shelf_repository.count_lines(ShelfQuery(archived=True)),
+        tuple(shelf_repository.dishes_here()),
+    )
+
+
+def shelf_names() -> list[ShelfLine]:
+    """Every formula that stands on the shelf, by name and style."""
+    return shelf_repository.names_here()
+
+
+def _worked_out(lines: Sequence[ShelfLine]) -> dict[int, tuple[ComesTo | None, str]]:
+    """What formulas come to, by number; what was worked out of another kitchen, larder or core is worked out anew."""
+    here = state_here()
+    stamps = {line.id: _stamp(here, line.revision) for line in lines}
+    stale = [line.id for line in lines if line.stamp != stamps[line.id]]
+    fresh: dict[int, tuple[ComesTo | None, str]] = {}
+    if stale:
+        inventory, kitchen = context()
+        formulas = formula_repository.formulas_of(stale, archived_too=True)
+        # A formula that was saved meanwhile carries the stamp of what was worked out.
+        fresh = {n: _shown(stored.formula, inventory, kitchen) for n, stored in formulas.items()}
+        shelf_repository.keep_figures(
+            (n, _stamp(here, formulas[n].revision), asdict(comes_to) if comes_to else None, problem)
+            for n, (comes_to, problem) in fresh.items()
+        )
+    return {line.id: fresh.get(line.id) or (_read(line), line.problem) for line in lines}
+
+
+def _stamp(here: tuple[object, ...], revision: int) -> str:
+    return sha256(repr((core_digest(), here, revision)).encode()).hexdigest()
+
+
+def _read(line: ShelfLine) -> ComesTo | None:
+    kept = line.comes_to
+    if kept is None:
+        return None
+    return ComesTo(
+        tuple((share, fat) for share, fat in kept["strips"]), kept["fat_frac"], kept["pieces"], kept["piece_mass_g"]
+    )
 
 
 def _shown(formula: Formula, inventory: Inventory, kitchen: Kitchen) -> tuple[ComesTo | None, str]:
@@ -56,90 +124,3 @@ def _shown(formula: Formula, inventory: Inventory, kitchen: Kitchen) -> tuple[Co
         return None, refused.detail
     strips = tuple((p.share_frac, p.fat_usual_frac) for p in found.blend.parts)
     return ComesTo(strips, found.blend.fat_frac, found.portions.pieces, found.portions.piece_mass_g), ""
-
-
-_SHELF: Remembered[tuple[ComesTo | None, str]] = Remembered()
-
-
-Here = tuple[Inventory, Kitchen]
-
-
-def refuse_breaking(
-    before: Here, after: Here, *, touched: Callable[[Formula], bool] = lambda _: True, field: str
-) -> None:
-    """Refuse a change of the kitchen or the larder that would leave a formula of the shelf impossible to work out.
-
-    ``touched`` says which formulas the change can reach at all.
-
-    Raises
-    ------
-    OutOfRangeError
-        Names the first such formula and why. One that could not be worked out before is no reason.
-    """
-    for stored in list_formulas():
-        if not touched(stored.formula):
-            continue
-        why = _refusal(stored.formula, *after)
-        if why and not _refusal(stored.formula, *before):
-            raise OutOfRangeError(
-                f"“{stored.formula.name}” could not be worked out any more: {why} Change it on its bench, or archive "
-                "it, first.",
-                field=field,
-            )
-
-
-def refuse_breaking_meat(meat: Meat, here: Here) -> None:
-    """Refuse a correction of a meat that would leave a formula with it impossible to work out."""
-    inventory, kitchen = here
-    after = replace(inventory, meats={**inventory.meats, meat.key: meat})
-    refuse_breaking(
-        (inventory, kitchen),
-        (after, kitchen),
-        touched=lambda f: any(p.meat == meat.key or p.meat.startswith(f"{meat.key}{FAT_SAID}") for p in f.parts),
-        field="/meat",
-    )
-
-
-def refuse_breaking_lot(lot: Lot) -> None:
-    """Refuse what is written down of a lot when a formula made of it would be impossible to work out."""
-    inventory, kitchen = context()
-    after = replace(inventory, lots={**inventory.lots, lot.key: lot})
-    refuse_breaking(
-        (inventory, kitchen),
-        (after, kitchen),
-        touched=lambda f: any(p.lot == lot.key for p in f.parts),
-        field="/lot/evidence",
-    )
-
-
-def refuse_breaking_ingredient(ingredient: Ingredient, pantry: Pantry) -> None:
-    """Refuse a correction of an ingredient that would leave a formula with it impossible to work out."""
-    inventory, kitchen = context()
-    after = replace(inventory, pantry=with_house_made(pantry))
-    refuse_breaking(
-        (inventory, kitchen),
-        (after, kitchen),
-        touched=lambda f: any(
-            ingredient.key in needs(key, pantry=pantry) for key in _entering(f) if key in inventory.pantry
-        ),
-        field="/ingredient",
-    )
-
-
-def _entering(formula: Formula) -> tuple[str, ...]:
-    """Keys of all that comes into a formula from the pantry, at the heat and round the meat too."""
-    return (
-        *(line.ingredient for line in formula.mix.lines),
-        *(a.ingredient for a in formula.beside),
-        *(layer.ingredient for layer in formula.stack if layer.ingredient),
-        formula.heat.cheese,
-        formula.heat.glaze,
-    )
-
-
-def _refusal(formula: Formula, inventory: Inventory, kitchen: Kitchen) -> str:
-    try:
-        evaluate(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
-    except CoreError as refused:
-        return refused.detail
-    return ""

@@ -3,15 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Collection
+from itertools import count
 
 from peewee import Expression, fn
 
 from vianda.core.model.formula import Formula
 from vianda.interchange.kinds import FORMULAS
 from vianda.storage.clock import now_utc
+from vianda.storage.folded import folded
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import NotFoundError, StoredFormula, StoredVersion, standing_or_conflict
 from vianda.storage.tables import FormulaRow, VersionRow
+
+# As long as the column.
+LONGEST_NAME = 80
 
 
 def _stored(row: FormulaRow) -> StoredFormula:
@@ -40,11 +45,12 @@ def list_formulas() -> list[StoredFormula]:
     return [_stored(row) for row in query]
 
 
-def formulas_of(formula_ids: Collection[int]) -> dict[int, StoredFormula]:
-    """Those formulas that stand on the shelf, by number, in one question."""
+def formulas_of(formula_ids: Collection[int], *, archived_too: bool = False) -> dict[int, StoredFormula]:
+    """Those formulas that stand on the shelf, or were archived too, by number, in one question."""
     if not formula_ids:
         return {}
-    rows = FormulaRow.select().where(_here() & ~FormulaRow.deleted & FormulaRow.id.in_(sorted(set(formula_ids))))
+    there = _here() if archived_too else _here() & ~FormulaRow.deleted
+    rows = FormulaRow.select().where(there & FormulaRow.id.in_(sorted(set(formula_ids))))
     return {row.id: _stored(row) for row in rows}
 
 
@@ -64,19 +70,23 @@ def get_formula(formula_id: int) -> StoredFormula:
 def create_formula(formula: Formula) -> StoredFormula:
     """Add a formula."""
     now = now_utc()
-    document = FORMULAS.text(formula)
-    row = FormulaRow.create(
-        kitchen_id=kitchen_here(), name=formula.name, document=document, revision=1, created_at=now, updated_at=now
-    )
+    row = FormulaRow.create(kitchen_id=kitchen_here(), revision=1, created_at=now, updated_at=now, **_columns(formula))
     return _stored(row)
+
+
+def _columns(formula: Formula) -> dict[str, str]:
+    """The document, and what the shelf finds it by."""
+    dish = formula.dish
+    keys = [dish.style, *(p.meat for p in formula.parts), *(line.ingredient for line in formula.mix.lines)]
+    words = folded(" ".join([formula.name, dish.dish, *(key.replace("-", " ") for key in keys)]))
+    document = FORMULAS.text(formula)
+    return {"name": formula.name, "document": document, "dish": dish.dish, "style": dish.style, "words": words}
 
 
 def save_formula(formula_id: int, formula: Formula, *, revision: int) -> StoredFormula:
     """Save over the revision seen, in one statement; ``ConflictError`` when someone was faster."""
     changed = (
-        FormulaRow.update(
-            name=formula.name, document=FORMULAS.text(formula), revision=FormulaRow.revision + 1, updated_at=now_utc()
-        )
+        FormulaRow.update(revision=FormulaRow.revision + 1, updated_at=now_utc(), **_columns(formula))
         .where((FormulaRow.id == formula_id) & _here() & (FormulaRow.revision == revision) & ~FormulaRow.deleted)
         .execute()
     )
@@ -90,6 +100,13 @@ def delete_formula(formula_id: int) -> None:
     """Archive a formula. Its versions and cooks stay readable in the logbook."""
     row = _row(formula_id)
     FormulaRow.update(deleted=True, updated_at=now_utc()).where(FormulaRow.id == row.id).execute()
+
+
+def free_name(name: str) -> str:
+    """The name with the first number behind it that no formula here has yet, archived ones too."""
+    taken = {row.name.casefold() for row in FormulaRow.select(FormulaRow.name).where(_here())}
+    wanted = (f"{name[: LONGEST_NAME - len(str(n)) - 1].rstrip()} {n}" for n in count(2))
+    return next(one for one in wanted if one.casefold() not in taken)
 
 
 def restore_formula(formula_id: int) -> StoredFormula:

@@ -26,6 +26,7 @@ from vianda.storage.tables import (
     RevisionRow,
     RunRow,
     ServiceRow,
+    ShelfFigureRow,
     StockedRow,
     TastingRow,
     TickRow,
@@ -130,6 +131,7 @@ def delete_kitchen(kitchen_id: int) -> None:
     WeighingEventRow.delete().where(WeighingEventRow.weighing.in_(weighings)).execute()
     CookEventRow.delete().where(CookEventRow.cook.in_(cooks)).execute()
     VersionRow.delete().where(VersionRow.formula.in_(formulas)).execute()
+    ShelfFigureRow.delete().where(ShelfFigureRow.formula_id.in_(formulas)).execute()
     for table in (
         RunRow,
         TickRow,

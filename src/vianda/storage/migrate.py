@@ -29,6 +29,7 @@ from vianda.storage.migrations import (
     m0021_photographs,
     m0022_minutes,
     m0023_leftover,
+    m0024_shelf,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -55,6 +56,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0021", m0021_photographs.STATEMENTS),
     ("0022", m0022_minutes.STATEMENTS),
     ("0023", m0023_leftover.STATEMENTS),
+    ("0024", m0024_shelf.run),
 )
 LOCK_WAIT_S = 30
 

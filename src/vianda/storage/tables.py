@@ -127,7 +127,7 @@ class IngredientRow(Table):
 
 
 class FormulaRow(Table):
-    """A formula as it stands; ``revision`` guards against lost edits."""
+    """A formula as it stands; ``revision`` guards against lost edits, and by ``words`` (folded) it is found."""
 
     id = AutoField()
     kitchen_id = IntegerField()
@@ -137,9 +137,24 @@ class FormulaRow(Table):
     created_at = DateTimeField()
     updated_at = DateTimeField()
     deleted = BooleanField(default=False)
+    dish = CharField(max_length=40)
+    style = CharField(max_length=60)
+    words = TextField()
 
     class Meta:
         table_name = "formula"
+
+
+class ShelfFigureRow(Table):
+    """What a formula came to, in JSON, and a stamp of all it was worked out of."""
+
+    formula_id = IntegerField(primary_key=True)
+    stamp = CharField(max_length=64)
+    comes_to = TextField()
+    problem = TextField()
+
+    class Meta:
+        table_name = "shelf_figure"
 
 
 class VersionRow(Table):

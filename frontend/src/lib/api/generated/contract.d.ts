@@ -285,7 +285,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All formulas */
+        /** All formulas by name */
         get: operations["list_formulas"];
         put?: never;
         /** Add a formula */
@@ -360,6 +360,23 @@ export interface paths {
         get: operations["list_formula_cooks"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{formula_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Another formula like it */
+        post: operations["copy_formula"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1812,6 +1829,23 @@ export interface paths {
         put?: never;
         /** What is opened beside a formula's figures: workings, sheets, slip, steps */
         post: operations["sheets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A page of the shelf */
+        post: operations["look_along_shelf"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5111,6 +5145,20 @@ export interface components {
              * @constant
              */
             version: 15;
+        };
+        /**
+         * FormulaName
+         * @description A formula that stands on the shelf, by name.
+         */
+        FormulaName: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Style */
+            style: string;
+            /** Updated At */
+            updated_at: string;
         };
         /**
          * FormulaRequest
@@ -10280,14 +10328,40 @@ export interface components {
             unit_system: ("metric" | "us") | null;
         };
         /**
+         * ShelfAnswer
+         * @description A page of the shelf. ``total``, ``archived`` and ``dishes`` are told with the first page only.
+         */
+        ShelfAnswer: {
+            /** Archived */
+            archived?: number | null;
+            /** Dishes */
+            dishes: string[];
+            /** Items */
+            items: components["schemas"]["ShelfItem"][];
+            /** Next */
+            next?: number | null;
+            /** Total */
+            total?: number | null;
+        };
+        /**
          * ShelfItem
          * @description A formula on the shelf, in one line. ``strips``: share and fat of each meat (0–1).
          *
          *     One that cannot be worked out has no figures, and ``problem`` says why.
          */
         ShelfItem: {
+            /**
+             * Cooks
+             * @default 0
+             */
+            cooks: number;
             /** Id */
             id: number;
+            /**
+             * Last Cooked
+             * @default null
+             */
+            last_cooked: string | null;
             /** @default null */
             lean_to_fat: components["schemas"]["Phrase"] | null;
             /** Name */
@@ -10305,6 +10379,38 @@ export interface components {
             style: string;
             /** Updated At */
             updated_at: string;
+        };
+        /**
+         * ShelfRequest
+         * @description What is looked for; what is empty asks for nothing. ``before``: the last formula of the page before.
+         */
+        ShelfRequest: {
+            /**
+             * Archived
+             * @default false
+             */
+            archived: boolean;
+            /**
+             * Before
+             * @default null
+             */
+            before: number | null;
+            /**
+             * Dish
+             * @default
+             */
+            dish: string;
+            /**
+             * Sort
+             * @default touched
+             * @enum {string}
+             */
+            sort: "touched" | "name" | "newest";
+            /**
+             * Text
+             * @default
+             */
+            text: string;
         };
         /**
          * ShopLine
@@ -14099,13 +14205,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description All formulas */
+            /** @description All formulas by name */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShelfItem"][];
+                    "application/json": components["schemas"]["FormulaName"][];
                 };
             };
             /** @description A problem */
@@ -14658,6 +14764,67 @@ export interface operations {
             };
             /** @description A problem */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    copy_formula: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Sent again with this key within a day, a write is answered as before, done once. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                formula_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Another formula like it */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaAnswer"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -21961,6 +22128,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sheets"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_along_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfRequest"];
+            };
+        };
+        responses: {
+            /** @description A page of the shelf */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfAnswer"];
                 };
             };
             /** @description A problem */
