@@ -22,6 +22,7 @@ from vianda.api.problems import Problem, ProblemError, core_problem, problem
 from vianda.api.searched import LINES, in_lines, wants_lines
 from vianda.core.basis.errors import CoreError
 from vianda.runtime.searching import Looking, Search
+from vianda.services.again import done_again
 from vianda.services.once import once_only
 
 JSON_TYPE = "application/json"
@@ -168,7 +169,7 @@ def operation(
                 return Response(adapter.dump_json(result, exclude_none=True), status=status, content_type=JSON_TYPE)
 
             token = request.headers.get(TOKEN, "") if once else ""
-            return _once(token, answered) if token else answered()
+            return done_again(lambda: _once(token, answered) if token else answered())
 
         blueprint.add_url_rule(path, endpoint=view.__name__, view_func=run, methods=[method])
         prefix = blueprint.url_prefix or ""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
 from dataclasses import dataclass
 from typing import Any
 
@@ -17,7 +18,7 @@ from vianda.services.logbook import held_by
 from vianda.storage import cook_repository as repository
 from vianda.storage import logbook_repository
 from vianda.storage.formula_repository import get_formula
-from vianda.storage.larder_repository import take_from_lot
+from vianda.storage.larder_repository import take_from_lots
 from vianda.storage.records import EventKind, StoredCook
 from vianda.storage.transaction import transaction
 
@@ -105,9 +106,11 @@ def finish(cook_id: int, outcome: dict[str, Any], *, revision: int) -> StoredCoo
 def _take_from_lots(cook: StoredCook) -> None:
     cost = cook.plan.get("cost") or {"parts": []}
     lots = {part.meat: part.lot for part in cook.formula.parts if part.lot}
+    taken: dict[str, float] = defaultdict(float)
     for line in cost["parts"]:
         if line["meat"] in lots:
-            take_from_lot(lots[line["meat"]], line["bought_g"])
+            taken[lots[line["meat"]]] += line["bought_g"]
+    take_from_lots(taken)
 
 
 def figures_of(cook: StoredCook, outcome: dict[str, Any] | None) -> OutcomeFigures | None:

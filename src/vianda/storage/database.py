@@ -15,6 +15,16 @@ proxy = DatabaseProxy()
 DATABASE_AWAY = (OperationalError, InterfaceError)
 
 
+# The server took back the whole transaction for another one's sake: 1213 two waited for each other, 1020 (and, in a
+# cluster, 1213 too) another wrote what was read.
+TAKEN_BACK = (1213, 1020)
+
+
+def was_taken_back(error: BaseException) -> bool:
+    """Whether the same can simply be done again."""
+    return isinstance(error, OperationalError) and bool(error.args) and error.args[0] in TAKEN_BACK
+
+
 class BadDatabaseUrlError(ValueError):
     """A database address that is not one."""
 

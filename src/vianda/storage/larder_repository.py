@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 
 from peewee import Expression
@@ -157,14 +157,16 @@ def save_lot(lot: Lot, *, revision: int) -> StoredLot:
     return get_lot(lot.key)
 
 
-def take_from_lot(key: str, mass_g: float) -> None:
-    """So many grams less of a lot, down to nothing; a lot that is not there has nothing to give."""
-    # Held until the transaction ends: two cooks that finish at once both take theirs.
-    row = LotRow.select().where(_lot_here(key)).for_update().first()
-    if row is None:
-        return
-    stored = _lot(row)
-    save_lot(replace(stored.lot, left_mass_g=max(0.0, stored.lot.left_mass_g - mass_g)), revision=stored.revision)
+def take_from_lots(taken: Mapping[str, float]) -> None:
+    """So many grams less of each lot, down to nothing; a lot that is not there has nothing to give."""
+    # Held until the transaction ends: two cooks that finish at once both take theirs. All of them before the first is
+    # written, and in one order: the count of changes of the larder, which every writer waits for, comes last.
+    held = [LotRow.select().where(_lot_here(key)).for_update().first() for key in sorted(taken)]
+    for row in held:
+        if row is not None:
+            stored = _lot(row)
+            left_g = max(0.0, stored.lot.left_mass_g - taken[stored.lot.key])
+            save_lot(replace(stored.lot, left_mass_g=left_g), revision=stored.revision)
 
 
 def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:
