@@ -213,14 +213,21 @@ def test_an_archived_formula_comes_back_from_the_shelf_and_from_its_own_address(
 
     def archive() -> None:
         watched.go("/")
-        page.get_by_role("button", name=re.compile(r"^Archive\s*: Supply-boat")).click()
-        page.get_by_role("button", name="Archive Supply-boat ragù", exact=True).click()
+        page.get_by_role("button", name="More: Supply-boat ragù").click()
+        page.get_by_role("menuitem", name="Archive").click()
         expect(page.get_by_text("Supply-boat ragù was archived.")).to_be_visible()
 
     archive()
     page.get_by_role("button", name="Restore").click()
     expect(page.get_by_role("link", name=re.compile("Supply-boat")).first).to_be_visible()
     archive()
+    # Among what is archived it stands too, and is found there.
+    page.get_by_role("button", name=re.compile("^Archived, ")).click()
+    page.get_by_label("Words").fill("boat tomato")
+    away = page.get_by_role("list", name="Archived formulas").get_by_role("listitem")
+    expect(away.filter(has_text="Supply-boat ragù")).to_have_count(1)
+    expect(page.get_by_role("button", name=re.compile(r"^Restore\s*: Supply-boat"))).to_be_visible()
+    assert watched.axe() == []
     page.goto(address)
     expect(page.get_by_role("heading", name=re.compile("is not on the shelf"))).to_be_visible()
     assert watched.axe() == []

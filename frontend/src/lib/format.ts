@@ -147,14 +147,21 @@ export function percent(frac: number): string {
   return `${grouped(frac * 100, 1)}${GAP}%`;
 }
 
-/** A moment as the cook's own clock and calendar say it. */
-export function moment(iso: string): string {
-  return new Date(iso).toLocaleString("en-GB", {
+/** A day of the cook's own calendar, with its year where it is not this one. */
+export function day(iso: string): string {
+  const at = new Date(iso);
+  const old = at.getFullYear() !== new Date().getFullYear();
+  return at.toLocaleDateString("en-GB", {
     day: "numeric",
     month: "short",
-    hour: "2-digit",
-    minute: "2-digit",
+    ...(old && { year: "numeric" }),
   });
+}
+
+/** A moment as the cook's own clock and calendar say it. */
+export function moment(iso: string): string {
+  const clock = new Date(iso).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+  return `${day(iso)}, ${clock}`;
 }
 
 /** Today's day, by this machine's calendar, as 2026-11-24. */

@@ -70,11 +70,13 @@ def get_formula(formula_id: int) -> StoredFormula:
 def create_formula(formula: Formula) -> StoredFormula:
     """Add a formula."""
     now = now_utc()
-    row = FormulaRow.create(kitchen_id=kitchen_here(), revision=1, created_at=now, updated_at=now, **_columns(formula))
+    row = FormulaRow.create(
+        kitchen_id=kitchen_here(), revision=1, created_at=now, updated_at=now, **columns_of(formula)
+    )
     return _stored(row)
 
 
-def _columns(formula: Formula) -> dict[str, str]:
+def columns_of(formula: Formula) -> dict[str, str]:
     """The document, and what the shelf finds it by."""
     dish = formula.dish
     keys = [dish.style, *(p.meat for p in formula.parts), *(line.ingredient for line in formula.mix.lines)]
@@ -86,7 +88,7 @@ def _columns(formula: Formula) -> dict[str, str]:
 def save_formula(formula_id: int, formula: Formula, *, revision: int) -> StoredFormula:
     """Save over the revision seen, in one statement; ``ConflictError`` when someone was faster."""
     changed = (
-        FormulaRow.update(revision=FormulaRow.revision + 1, updated_at=now_utc(), **_columns(formula))
+        FormulaRow.update(revision=FormulaRow.revision + 1, updated_at=now_utc(), **columns_of(formula))
         .where((FormulaRow.id == formula_id) & _here() & (FormulaRow.revision == revision) & ~FormulaRow.deleted)
         .execute()
     )

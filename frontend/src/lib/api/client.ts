@@ -21,6 +21,7 @@ import type {
   Said,
   SauceLine,
   Service,
+  ShelfQuery,
   SolveRequest,
   Stocked,
   TasterAnswer,
@@ -261,6 +262,9 @@ export const api = {
   firming: (formula: Formula, edge_mm: number) =>
     ask("post", "/api/heat/firming", { body: { formula, edge_mm, freezer_c: -18 } }),
   formulas: () => ask("get", "/api/formulas"),
+  shelf: (query: ShelfQuery, signal?: AbortSignal) => ask("post", "/api/shelf", { body: query, signal }),
+  copyFormula: (formula_id: number) =>
+    ask("post", "/api/formulas/{formula_id}/copy", { at: { formula_id }, once: true }),
   formula: (formula_id: number) => ask("get", "/api/formulas/{formula_id}", { at: { formula_id } }),
   shopping: (span: S["SpanRequest"]) => ask("post", "/api/shopping", { body: span }),
   scarcity: (span: S["SpanRequest"]) => ask("post", "/api/shopping/scarcity", { body: span }),

@@ -10,14 +10,9 @@
   import Qty from "../../lib/ui/Qty.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
+  import { dishTitle } from "../dish/titles";
 
   const NOTHING = { text: "", dish: "", from_day: "", to_day: "", score: "", lot: "" };
-  const DISHES: Record<string, string> = {
-    burger: "Burgers",
-    meatball: "Meatballs",
-    meatloaf: "Meatloaves",
-    sauce: "Meat sauces",
-  };
   let wanted = $state({ ...NOTHING });
   const query = $derived<LogQuery>({
     text: wanted.text.trim(),
@@ -82,10 +77,7 @@
             label="Dish"
             width="8rem"
             value={wanted.dish}
-            options={[
-              { key: "", title: "Any" },
-              ...dishes.map((key) => ({ key, title: DISHES[key] ?? key })),
-            ]}
+            options={[{ key: "", title: "Any" }, ...dishes.map((key) => ({ key, title: dishTitle(key) }))]}
             onpick={(key) => (wanted.dish = key)}
           />{/if}
         <PickField

@@ -1,14 +1,14 @@
 <!-- Figures of cooks over time, on control charts, of one formula or of a kind of dish. -->
 <script lang="ts">
   import { onDestroy } from "svelte";
-  import { api, type ShelfItem, type Trend } from "../../lib/api/client";
+  import { api, type FormulaName, type Trend } from "../../lib/api/client";
   import { Resource } from "../../lib/resource.svelte";
   import PickField from "../../lib/ui/PickField.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import TrendChart from "./TrendChart.svelte";
 
   let formula = $state("");
-  const shelf = new Resource<null, ShelfItem[]>(() => api.formulas());
+  const shelf = new Resource<null, FormulaName[]>(() => api.formulas());
   shelf.ask(null);
   const asked = new Resource<string, Trend[]>((key, signal) =>
     api.trends({ formula_id: key ? Number(key) : null, dish: "" }, signal),

@@ -1,7 +1,7 @@
 <!-- One service: its dishes and guests, the hour, and one timetable for all of them. -->
 <script lang="ts">
   import Trash from "@lucide/svelte/icons/trash-2";
-  import { api, type Service, type ShelfItem, type StoredKitchen } from "../../lib/api/client";
+  import { api, type Service, type FormulaName, type StoredKitchen } from "../../lib/api/client";
   import { Told } from "../../lib/told.svelte";
   import PickField from "../../lib/ui/PickField.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
@@ -14,7 +14,7 @@
   const id = $derived(Number(route.params.id));
   const told = new Told();
   let bench = $state.raw<ServiceBench | null>(null);
-  let shelf = $state.raw<ShelfItem[]>([]);
+  let shelf = $state.raw<FormulaName[]>([]);
   let kitchen = $state.raw<StoredKitchen | null>(null);
   let asking = $state(false);
   $effect(() => {

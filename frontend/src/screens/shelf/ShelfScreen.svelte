@@ -1,53 +1,30 @@
 <!-- The shelf: one line to begin, and the formulas that stand there. -->
 <script lang="ts">
-  import { api, ProblemError, type Formula, type ShelfItem } from "../../lib/api/client";
-  import { moment } from "../../lib/format";
+  import { onDestroy } from "svelte";
+  import { api, type Formula } from "../../lib/api/client";
   import { kitchens } from "../../lib/kitchens.svelte";
-  import { refusalOf } from "../../lib/refusal";
-  import Say from "../../lib/ui/Say.svelte";
-  import Shell from "../../lib/ui/Shell.svelte";
-  import { navigate } from "../../router";
-  import BlendGlyph from "./BlendGlyph.svelte";
   import ImportFile from "../../lib/ui/ImportFile.svelte";
+  import PickField from "../../lib/ui/PickField.svelte";
+  import Shell from "../../lib/ui/Shell.svelte";
+  import TextField from "../../lib/ui/TextField.svelte";
+  import { navigate } from "../../router";
+  import { dishTitle } from "../dish/titles";
   import OpeningLine from "./OpeningLine.svelte";
+  import { Shelf, type Order } from "./shelf.svelte";
+  import ShelfRow from "./ShelfRow.svelte";
 
-  let items = $state.raw<ShelfItem[] | null>(null);
-  let problem = $state<string | null>(null);
-  let asking = $state<ShelfItem | null>(null);
-  let archived = $state<ShelfItem | null>(null);
+  const shelf = new Shelf();
+  $effect(() => shelf.ask());
+  onDestroy(() => shelf.first.clear());
+  const page = $derived(shelf.first.value);
+  const total = $derived(page?.total ?? 0);
+  const away = $derived(page?.archived ?? 0);
+  const dishes = $derived(page?.dishes ?? []);
+  const rest = $derived(total - shelf.items.length);
 
-  $effect(() => {
-    void load();
-  });
-
-  async function load(): Promise<void> {
-    try {
-      items = await api.formulas();
-      problem = null;
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      problem = error.problem.detail;
-    }
-  }
   async function add(formula: Formula): Promise<void> {
     const stored = await api.createFormula(formula);
     await navigate(`/formula/${stored.id}/meat` as "/");
-  }
-  async function remove(item: ShelfItem): Promise<void> {
-    try {
-      await api.deleteFormula(item.id);
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error;
-      problem = error.problem.detail;
-    }
-    asking = null;
-    archived = item;
-    await load();
-  }
-  async function restore(item: ShelfItem): Promise<void> {
-    problem = await refusalOf(() => api.restoreFormula(item.id));
-    archived = null;
-    await load();
   }
 </script>
 
@@ -70,61 +47,88 @@
         ><a class="act text-sm" href="/services">Services</a><ImportFile /></span
       >
     </div>
-    {#if problem}
+    {#if page && (total > 0 || shelf.narrowed || away > 0)}
+      <search class="mt-3 flex flex-wrap items-end gap-3">
+        <TextField
+          label="Words"
+          width="14rem"
+          value={shelf.text}
+          placeholder="smash, chuck, onion"
+          oninput={(text) => (shelf.text = text)}
+        />
+        {#if dishes.length > 1 || shelf.dish}<PickField
+            label="Dish"
+            width="8rem"
+            value={shelf.dish}
+            options={[{ key: "", title: "Any" }, ...dishes.map((key) => ({ key, title: dishTitle(key) }))]}
+            onpick={(key) => (shelf.dish = key)}
+          />{/if}
+        <PickField
+          label="Order"
+          width="8rem"
+          value={shelf.sort}
+          options={[
+            { key: "touched", title: "Changed last" },
+            { key: "newest", title: "Newest" },
+            { key: "name", title: "By name" },
+          ]}
+          onpick={(key) => (shelf.sort = key as Order)}
+        />
+        {#if away > 0 || shelf.archived}<button
+            class="act h-[2.625rem] text-sm"
+            aria-pressed={shelf.archived}
+            onclick={() => shelf.turn()}>Archived, {away}</button
+          >{/if}
+        {#if shelf.narrowed}<button class="act h-[2.625rem] text-sm" onclick={() => shelf.showAll()}
+            >Show all</button
+          >{/if}
+      </search>
+      <p class="mt-2 text-[0.875rem] quiet" role="status" data-shelf={shelf.first.busy ? "asking" : "ready"}>
+        {total === 1 ? "1 formula" : `${total} formulas`}{shelf.archived ? ", archived" : ""}
+      </p>
+    {/if}
+    {#if shelf.problem}<p role="alert" class="mt-3 text-error">{shelf.problem}</p>{/if}
+    {#if shelf.first.problem}
       <p role="alert" class="mt-3 text-error">
-        {problem} <button class="ml-2 act" onclick={load}>Try again</button>
+        {shelf.first.problem.detail} <button class="ml-2 act" onclick={() => shelf.ask()}>Try again</button>
       </p>
-    {:else if items == null}
+    {:else if !page}
       <p class="mt-3 quiet" aria-busy="true">Loading…</p>
-    {:else if items.length === 0}
-      <p class="mt-3 quiet">The shelf is empty. Type a line above, and the first formula stands here.</p>
-    {/if}
-    {#if archived}
-      {@const item = archived}
-      <p role="status" class="mt-3">
-        {item.name} was archived. <button class="ml-2 act" onclick={() => restore(item)}>Restore</button>
+    {:else if total === 0}
+      <p class="mt-3">
+        {#if shelf.narrowed}<span>No formula has all of that.</span>
+        {:else if shelf.archived}<span class="quiet">Nothing is archived.</span>
+        {:else}<span class="quiet"
+            >The shelf is empty. Type a line above, and the first formula stands here.</span
+          >{/if}
       </p>
     {/if}
-    {#if items}
-      <ul>
-        {#each items as item (item.id)}
-          <li class="flex items-center gap-2 border-b border-base-300">
-            <a
-              href={`/formula/${item.id}/meat`}
-              class="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)_auto] items-center gap-x-6 py-2.5 hover:bg-paper sm:grid-cols-[5.5rem_minmax(0,1.4fr)_minmax(0,1fr)_6rem_8rem_8rem]"
-            >
-              <BlendGlyph strips={item.strips} />
-              <span class="truncate text-[1.0625rem] font-semibold">{item.name}</span>
-              <span class="quiet max-sm:hidden">{item.style}</span>
-              <span class="text-right numeral"
-                >{#if item.lean_to_fat}<Say text={item.lean_to_fat} />{/if}</span
-              >
-              <span class="text-right numeral max-sm:hidden"
-                >{#if item.pieces}<Say text={item.pieces} />{/if}</span
-              >
-              <span class="text-right text-[0.8125rem] quiet narrow max-sm:hidden"
-                >{moment(item.updated_at)}</span
-              >
-              {#if item.problem}
-                <span class="col-span-full text-sm text-error sm:col-start-2"
-                  >Not worked out: {item.problem}</span
-                >
-              {/if}
-            </a>
-            {#if asking?.id === item.id}
-              <button class="act border-error text-sm text-error" onclick={() => remove(item)}
-                >Archive {item.name}</button
-              >
-              <button class="act text-sm" onclick={() => (asking = null)}>Keep</button>
-            {:else}
-              <button
-                class="min-h-10 cursor-pointer rounded px-2 text-sm quiet hover:bg-base-200"
-                onclick={() => (asking = item)}>Archive<span class="sr-only">: {item.name}</span></button
-              >
-            {/if}
-          </li>
+    {#if shelf.done}
+      {@const { what, item } = shelf.done}
+      <p role="status" class="mt-3">
+        {#if what === "archived"}{item.name} was archived.
+          <button class="ml-2 act" onclick={() => shelf.restore(item)}>Restore</button>
+        {:else}Copied as <a
+            class="font-semibold text-primary underline underline-offset-3"
+            href={`/formula/${item.id}/dish`}>{item.name}</a
+          >.{/if}
+      </p>
+    {/if}
+    {#if shelf.items.length > 0}
+      <ul aria-label={shelf.archived ? "Archived formulas" : "Formulas"} class="mt-1">
+        {#each shelf.items as item (item.id)}
+          <ShelfRow
+            {item}
+            archived={shelf.archived}
+            oncopy={() => void shelf.copy(item)}
+            onarchive={() => void shelf.archive(item)}
+            onrestore={() => void shelf.restore(item)}
+          />
         {/each}
       </ul>
+      {#if shelf.next !== null}<button class="mt-4 act" onclick={() => void shelf.more()}
+          >Show {Math.min(rest, 50)} more of {rest}</button
+        >{/if}
     {/if}
   </main>
 </Shell>
