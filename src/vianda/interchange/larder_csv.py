@@ -13,6 +13,7 @@ from pydantic import ValidationError
 from vianda.core.basis.errors import CoreError
 from vianda.core.inventory.inventory import Meat
 from vianda.interchange.kinds import MEATS
+from vianda.interchange.supply_csv import plain_text
 
 COMPOSITION = (
     "water_g_per_100g",
@@ -81,7 +82,7 @@ class CsvRow:
 def write_csv(meats: Iterable[Meat]) -> str:
     """All meats as CSV text with a heading."""
     out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
+    writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(COLUMNS)
     for meat in meats:
         row = [_cell(getattr(meat, name)) for name in PLAIN]
@@ -93,8 +94,7 @@ def _cell(value: object) -> str:
     if isinstance(value, bool):
         return "yes" if value else "no"
     text = repr(value) if isinstance(value, float) else str(value)
-    # A spreadsheet takes a cell that begins like this for a formula and runs it.
-    return f"'{text}" if text[:1] in ("=", "+", "@", "\t") or (text[:1] == "-" and not _is_number(text)) else text
+    return text if text[:1] == "-" and _is_number(text) else plain_text(text)
 
 
 def _is_number(text: str) -> bool:
@@ -154,7 +154,7 @@ def _content(values: dict[str, str]) -> dict[str, Any]:
     for name, text in values.items():
         if text == "" and name in MAY_BE_EMPTY and name not in ("range_source", "composition_note", "remark"):
             continue
-        clean = text[1:] if text[:2] in ("'=", "'+", "'@", "'-") else text
+        clean = text[1:] if text[:1] == "'" and plain_text(text[1:]) == text else text
         if name in NUMBERS:
             content[name] = _number(name, clean)
         elif name in YES_NO:

@@ -138,4 +138,4 @@ def butcher_csv(slip: ButcherSlip) -> str:
 
 def plain_text(said: str) -> str:
     """Text that no table program takes for a formula."""
-    return f"'{said}" if said.startswith(("=", "+", "-", "@", "\t", "\r")) else said
+    return f"'{said}" if said.startswith(("=", "+", "-", "@", "\t", "\r", "\n")) else said

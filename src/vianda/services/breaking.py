@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError
@@ -16,23 +16,29 @@ from vianda.core.model.formula import Formula
 from vianda.runtime.engine import ENGINE
 from vianda.services.bench import context
 from vianda.storage.formula_repository import list_formulas
+from vianda.storage.records import StoredFormula
 
 Here = tuple[Inventory, Kitchen]
 
 
 def refuse_breaking(
-    before: Here, after: Here, *, touched: Callable[[Formula], bool] = lambda _: True, field: str
+    before: Here,
+    after: Here,
+    *,
+    touched: Callable[[Formula], bool] = lambda _: True,
+    field: str,
+    shelf: Sequence[StoredFormula] | None = None,
 ) -> None:
     """Refuse a change of the kitchen or the larder that would leave a formula of the shelf impossible to work out.
 
-    ``touched`` says which formulas the change can reach at all.
+    ``touched`` says which formulas the change can reach at all; ``shelf``: those that stand there, when they are known.
 
     Raises
     ------
     OutOfRangeError
         Names the first such formula and why. One that could not be worked out before is no reason.
     """
-    for stored in list_formulas():
+    for stored in list_formulas() if shelf is None else shelf:
         if not touched(stored.formula):
             continue
         why = _refusal(stored.formula, *after)
@@ -44,7 +50,7 @@ def refuse_breaking(
             )
 
 
-def refuse_breaking_meat(meat: Meat, here: Here) -> None:
+def refuse_breaking_meat(meat: Meat, here: Here, *, shelf: Sequence[StoredFormula] | None = None) -> None:
     """Refuse a correction of a meat that would leave a formula with it impossible to work out."""
     inventory, kitchen = here
     after = replace(inventory, meats={**inventory.meats, meat.key: meat})
@@ -53,6 +59,7 @@ def refuse_breaking_meat(meat: Meat, here: Here) -> None:
         (after, kitchen),
         touched=lambda f: any(p.meat == meat.key or p.meat.startswith(f"{meat.key}{FAT_SAID}") for p in f.parts),
         field="/meat",
+        shelf=shelf,
     )
 
 

@@ -16,12 +16,14 @@ from vianda.core.inventory.fat_test import FatTest, fat_test
 from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.inventory.lot import Lot
 from vianda.core.reading.entry import read_frac, read_mass_g
-from vianda.core.reading.names import check_meat_name
+from vianda.core.reading.names import MeatNames, check_meat_name
 from vianda.interchange.larder_csv import CsvRow, read_csv, write_csv
 from vianda.services.bench import context
 from vianda.services.breaking import Here, refuse_breaking_lot, refuse_breaking_meat
+from vianda.storage import formula_repository
 from vianda.storage import larder_repository as repository
 from vianda.storage.larder_repository import StoredLot
+from vianda.storage.records import StoredFormula
 from vianda.storage.transaction import transaction
 
 MOST_LOTS = 500
@@ -192,23 +194,33 @@ def import_csv(text: str) -> list[RowReport]:
     """Take in every good row of a larder file; a bad one is refused with its reason and stops no other."""
     rows = read_csv(text)
     with transaction():
-        here = context()
-        meats = dict(here[0].meats)
-        return [_take(row, meats, here) for row in rows]
+        taking = _Taking(context(), formula_repository.list_formulas())
+        reports = [taking.take(row) for row in rows]
+        repository.save_meats(taking.changes)
+        return reports
 
 
-def _take(row: CsvRow, meats: dict[str, Meat], here: Here) -> RowReport:
-    if row.meat is None:
-        return RowReport(row.line, row.key, "refused", row.reason)
-    standing = meats.get(row.meat.key)
-    if standing == row.meat:
-        return RowReport(row.line, row.key, "unchanged", "")
-    try:
-        check_meat_name(row.meat, before=standing, meats=meats)
-        if standing is not None:
-            refuse_breaking_meat(row.meat, here)
-    except CoreError as refused:
-        return RowReport(row.line, row.key, "refused", refused.detail)
-    repository.save_meat(row.meat, seen=standing)
-    meats[row.meat.key] = row.meat
-    return RowReport(row.line, row.key, "added" if standing is None else "corrected", "")
+class _Taking:
+    """Rows taken in one after the other; what the first one was called, the next one may not be."""
+
+    def __init__(self, here: Here, shelf: list[StoredFormula]) -> None:
+        self._here, self._shelf = here, shelf
+        self._names = MeatNames(here[0].meats)
+        self.changes: list[tuple[Meat, Meat | None]] = []
+
+    def take(self, row: CsvRow) -> RowReport:
+        if row.meat is None:
+            return RowReport(row.line, row.key, "refused", row.reason)
+        # No key stands in a file twice.
+        standing = self._here[0].meats.get(row.meat.key)
+        if standing == row.meat:
+            return RowReport(row.line, row.key, "unchanged", "")
+        try:
+            self._names.check(row.meat, before=standing)
+            if standing is not None:
+                refuse_breaking_meat(row.meat, self._here, shelf=self._shelf)
+        except CoreError as refused:
+            return RowReport(row.line, row.key, "refused", refused.detail)
+        self._names.put(row.meat, before=standing)
+        self.changes.append((row.meat, standing))
+        return RowReport(row.line, row.key, "added" if standing is None else "corrected", "")

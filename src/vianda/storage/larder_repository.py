@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from typing import Any
 
 from peewee import Expression
 
@@ -49,6 +50,8 @@ _PLAIN = (
 # The larder of each kitchen, with the revision it was read at.
 _cache: dict[int, tuple[int, Inventory]] = {}
 MOST_CACHED = 8
+# Rows written at once.
+CHUNK = 200
 
 on_rollback(_cache.clear)
 
@@ -178,14 +181,37 @@ def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:
         if standing is None:
             raise NotFoundError(f"meat {meat.key}")
         return standing_or_conflict(standing, same=standing == meat)
-    values = {name: getattr(meat, name) for name in _PLAIN if name != "key"}
-    values |= {name: getattr(meat.composition, name) for name in _COMPOSITION}
     if standing is None:
         add_meats([meat])
     else:
-        MeatRow.update(**values).where(_meat_here(meat.key)).execute()
+        MeatRow.update(**_columns(meat)).where(_meat_here(meat.key)).execute()
         touch(larder_here())
     return meat
+
+
+def save_meats(changes: Sequence[tuple[Meat, Meat | None]]) -> None:
+    """Write many meats, each over the one that was seen (None: a new one); ``ConflictError`` when another stands."""
+    # All that stand are held until the transaction ends, in one question and in one order.
+    held = {
+        row.key: _meat(row)
+        for row in MeatRow.select().where(MeatRow.kitchen_id == kitchen_here()).order_by(MeatRow.key).for_update()
+    }
+    for meat, seen in changes:
+        standing = held.get(meat.key)
+        if standing != seen:
+            if standing is None:
+                raise NotFoundError(f"meat {meat.key}")
+            raise ConflictError(standing)
+        if seen is not None:
+            MeatRow.update(**_columns(meat)).where(_meat_here(meat.key)).execute()
+    if not add_meats(meat for meat, seen in changes if seen is None) and changes:
+        touch(larder_here())
+
+
+def _columns(meat: Meat) -> dict[str, Any]:
+    return {name: getattr(meat, name) for name in _PLAIN} | {
+        name: getattr(meat.composition, name) for name in _COMPOSITION
+    }
 
 
 def add_meats(meats: Iterable[Meat]) -> int:
@@ -193,19 +219,16 @@ def add_meats(meats: Iterable[Meat]) -> int:
     known = {
         row.key for row in MeatRow.select(MeatRow.kitchen_id, MeatRow.key).where(MeatRow.kitchen_id == kitchen_here())
     }
-    position = len(known)
-    added = 0
-    for meat in meats:
-        if meat.key in known:
-            continue
-        values = {name: getattr(meat, name) for name in _PLAIN}
-        values |= {name: getattr(meat.composition, name) for name in _COMPOSITION}
-        MeatRow.insert(kitchen_id=kitchen_here(), position=position, **values).execute()
-        position += 1
-        added += 1
-    if added:
+    new = {meat.key: meat for meat in reversed(list(meats)) if meat.key not in known}
+    rows = [
+        {"kitchen_id": kitchen_here(), "position": len(known) + n, **_columns(meat)}
+        for n, meat in enumerate(reversed(new.values()))
+    ]
+    for start in range(0, len(rows), CHUNK):
+        MeatRow.insert_many(rows[start : start + CHUNK]).execute()
+    if rows:
         touch(larder_here())
-    return added
+    return len(rows)
 
 
 @dataclass(frozen=True, slots=True)

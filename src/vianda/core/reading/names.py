@@ -84,6 +84,41 @@ def check_names(thing: Ingredient, *, before: Ingredient | None, pantry: Pantry)
         raise OutOfRangeError(f"“{word}” means {other.name.lower()} here. Leave it out.", field="/ingredient/aliases")
 
 
+class MeatNames:
+    """Which meat each name means, by its stems: asked for thousands of meats in a row.
+
+    Examples
+    --------
+    >>> from vianda.core.inventory.inventory import starter_inventory
+    >>> meats = starter_inventory().meats
+    >>> names = MeatNames(meats)
+    >>> names.check(replace(meats["chuck"], key="mine"), before=None)
+    Traceback (most recent call last):
+    vianda.core.basis.errors.OutOfRangeError: “Chuck” is in the larder already. Call this one otherwise.
+    """
+
+    def __init__(self, meats: Mapping[str, Meat]) -> None:
+        self._keys: dict[tuple[str, ...], dict[str, str]] = {}
+        for meat in meats.values():
+            self.put(meat, before=None)
+
+    def check(self, meat: Meat, *, before: Meat | None) -> None:
+        """Whether a meat may be called so; what it was called ``before`` stays allowed. Raises OutOfRangeError."""
+        stems = stems_of(meat.name)
+        if before is not None and stems_of(before.name) == stems:
+            return
+        other = next((name for key, name in self._keys.get(stems, {}).items() if key != meat.key), None)
+        if other is not None:
+            raise OutOfRangeError(f"“{other}” is in the larder already. Call this one otherwise.", field="/meat/name")
+
+    def put(self, meat: Meat, *, before: Meat | None) -> None:
+        """A meat stands in the larder now, in place of what it was ``before``."""
+        if before is not None:
+            self._keys.get(stems_of(before.name), {}).pop(before.key, None)
+        if not meat.retired:
+            self._keys.setdefault(stems_of(meat.name), {})[meat.key] = meat.name
+
+
 def check_meat_name(meat: Meat, *, before: Meat | None, meats: Mapping[str, Meat]) -> None:
     """Whether a meat may be called what it is to be called.
 
@@ -101,12 +136,7 @@ def check_meat_name(meat: Meat, *, before: Meat | None, meats: Mapping[str, Meat
     OutOfRangeError
         A name that is another meat's.
     """
-    stems = stems_of(meat.name)
-    if before is not None and stems_of(before.name) == stems:
-        return
-    other = next((m for m in meats.values() if m.key != meat.key and not m.retired and stems_of(m.name) == stems), None)
-    if other is not None:
-        raise OutOfRangeError(f"“{other.name}” is in the larder already. Call this one otherwise.", field="/meat/name")
+    MeatNames(meats).check(meat, before=before)
 
 
 def admitted_meat(meat: Meat, *, meats: Mapping[str, Meat]) -> tuple[Meat, tuple[str, ...]]:
