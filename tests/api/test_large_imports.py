@@ -1,4 +1,4 @@
-"""A large larder file is taken in with few questions to the database, however many rows it has; and nothing runs in a table program."""
+"""A large larder file is taken in with few questions to the database; and nothing of it runs in a table program."""
 
 from __future__ import annotations
 

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import csv
 import io
+import json
 
 import pytest
 
 from vianda.core.demo.formulas import slipway_smash
 from vianda.interchange.kinds import FORMULAS
+from vianda.storage.tables import CookRow
 
 
 @pytest.fixture
@@ -50,3 +52,14 @@ def test_the_logbook_file_has_it(client, cook) -> None:
     assert _note(client, cook, cooked_thickness_mm=5.5).status_code == 200
     rows = csv.DictReader(io.StringIO(client.get("/api/logbook/cooks.csv").get_data(as_text=True)))
     assert next(row for row in rows if row["cook"] == str(cook["id"]))["cooked_thickness_mm"] == "5.5"
+
+
+def test_a_cook_from_before_thickness_was_forecast_can_be_noted(client, cook) -> None:
+    row = CookRow.get_by_id(cook["id"])
+    plan = json.loads(row.plan)
+    # What a piece's plan came to hold at one time.
+    for name in ("packing", "cooked_thickness_mm", "volume_ml", "water_lost_g", "fat_rendered_g"):
+        del plan["shape"][name]
+    CookRow.update(plan=json.dumps(plan)).where(CookRow.id == row.id).execute()
+    done = _note(client, cook, cooked_thickness_mm=plan["shape"]["thickness_mm"] + 0.4)
+    assert (done.status_code, done.get_json()["outcome_figures"]["thickness_expected"]) == (200, True)

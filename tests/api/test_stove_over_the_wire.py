@@ -6,6 +6,7 @@ import pytest
 
 from vianda.core.demo.formulas import beacon_grill, slipway_smash
 from vianda.interchange.kinds import FORMULAS
+from vianda.services import cooks
 
 
 def _begun(client, formula) -> dict:
@@ -113,3 +114,15 @@ def test_what_no_thermometer_reads_is_refused_and_spoils_nothing_later(client, s
     found = client.post(f"/api/cooks/{smash['id']}/faults", json={"unit_system": "metric"})
     assert found.status_code == 200
     assert found.get_json()["readings"].get("surface_c") == (value if kind == "surface" and not says else None)
+
+
+def test_a_cook_holds_so_many_happenings_and_answers_with_them_alone(client, smash, monkeypatch) -> None:
+    monkeypatch.setattr(cooks, "MOST_EVENTS", 2)
+    path = f"/api/cooks/{smash['id']}/events"
+    said = [{"token": f"happening-{n}", "kind": "done", "place": n, "late_s": 0} for n in range(3)]
+    assert [client.post(path, json=one).status_code for one in said] == [200, 200, 422]
+    # What was noted is answered again, however full it is.
+    again = client.post(path, json=said[1])
+    assert [e["token"] for e in again.get_json()["events"]] == ["happening-0", "happening-1"]
+    assert set(again.get_json()) == {"events"}
+    assert client.post("/api/cooks/999999/events", json=said[0]).status_code == 404

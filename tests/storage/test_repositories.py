@@ -83,8 +83,8 @@ def test_a_report_sent_twice_counts_once_and_late_ones_fall_in_place() -> None:
     cook = cook_repository.create_cook(stored.id, stored.formula, {})
     for _ in range(2):
         cook_repository.add_event(cook.id, token="token-one", kind="done", place=1, value=None, late_s=0)
-    after = cook_repository.add_event(cook.id, token="token-two", kind="done", place=0, value=None, late_s=30)
-    assert [e.token for e in after.events] == ["token-two", "token-one"]
+    cook_repository.add_event(cook.id, token="token-two", kind="done", place=0, value=None, late_s=30)
+    assert [e.token for e in cook_repository.events_of(cook.id)] == ["token-two", "token-one"]
 
 
 def test_what_one_device_says_stays_in_its_order_however_long_each_message_is_on_its_way() -> None:
@@ -94,22 +94,24 @@ def test_what_one_device_says_stays_in_its_order_however_long_each_message_is_on
     CookRow.update(started_at=cook.started_at - timedelta(seconds=60)).where(CookRow.id == cook.id).execute()
     # The first was pressed after 2 s and arrives a minute later; the second after 2.5 s.
     cook_repository.add_event(cook.id, token="token-one", place=0, since_start_s=2.0, **said)  # type: ignore[arg-type]
-    found = cook_repository.add_event(
+    cook_repository.add_event(
         cook.id,
         token="token-two",
         place=1,
         since_start_s=2.5,
         **said,  # type: ignore[arg-type]
     )
+    found = cook_repository.get_cook(cook.id)
     assert [(e.at - found.started_at).total_seconds() for e in found.events] == pytest.approx([2.0, 2.5], abs=0.01)
     # A clock that runs ahead: nothing happens after it was told.
-    ahead = cook_repository.add_event(
+    cook_repository.add_event(
         cook.id,
         token="token-three",
         place=2,
         since_start_s=9999.0,
         **said,  # type: ignore[arg-type]
     )
+    ahead = cook_repository.get_cook(cook.id)
     assert (ahead.events[-1].at - ahead.started_at).total_seconds() < 600
 
 

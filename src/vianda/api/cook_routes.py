@@ -55,11 +55,11 @@ def get_cook(cook_id: int) -> s.CookAnswer:
     "/cooks/<int:cook_id>/events",
     summary="Note what happened at the stove",
     body=s.EventRequest,
-    answer=s.CookAnswer,
+    answer=s.HappenedAnswer,
     problems=(404,),
 )
-def note_event(cook_id: int, body: s.EventRequest) -> s.CookAnswer:
-    cook = cooks.note_event(
+def note_event(cook_id: int, body: s.EventRequest) -> s.HappenedAnswer:
+    happened = cooks.note_event(
         cook_id,
         token=body.token,
         kind=body.kind,
@@ -68,7 +68,7 @@ def note_event(cook_id: int, body: s.EventRequest) -> s.CookAnswer:
         late_s=body.late_s,
         since_start_s=body.since_start_s,
     )
-    return s.cook_answer(cook, now_utc())
+    return s.HappenedAnswer(events=s.event_answers(happened.started_at, happened.events))
 
 
 @operation(

@@ -26,7 +26,7 @@ from vianda.interchange.documents import Strict
 from vianda.interchange.kept_plan import up_to_date
 from vianda.services.cooks import CookStart, figures_of
 from vianda.storage.logbook_repository import HeldLot
-from vianda.storage.records import StoredCook
+from vianda.storage.records import CookEvent, StoredCook
 
 
 class BeginRequest(Strict):
@@ -92,6 +92,12 @@ class EventAnswer(Answer):
     place: int
     value: float | None
     since_start_s: float
+
+
+class HappenedAnswer(Answer):
+    """All that happened during a cook, in its order."""
+
+    events: list[EventAnswer]
 
 
 PLAN_PARTS = ("ticket", "portions", "shape", "heat", "salt", "blend", "cost")
@@ -162,6 +168,20 @@ class CookLine(Answer):
     outcome: OutcomeModel | None
 
 
+def event_answers(started_at: datetime, events: Sequence[CookEvent]) -> list[EventAnswer]:
+    """What happened, by the time since the start. A clock set back gives zero, never a negative time."""
+    return [
+        EventAnswer(
+            token=e.token,
+            kind=e.kind,
+            place=e.place,
+            value=e.value,
+            since_start_s=max(0.0, (e.at - started_at).total_seconds()),
+        )
+        for e in events
+    ]
+
+
 def cook_answer(cook: StoredCook, now: datetime, held: Sequence[HeldLot] = ()) -> CookAnswer:
     """One cook for the wire. A clock set back gives zero, never a negative time."""
     return CookAnswer(
@@ -175,16 +195,7 @@ def cook_answer(cook: StoredCook, now: datetime, held: Sequence[HeldLot] = ()) -
         plan=KeptPlan.model_validate(up_to_date(cook.plan)),
         outcome=OutcomeModel.model_validate(cook.outcome) if cook.outcome else None,
         outcome_figures=figures_of(cook, cook.outcome),
-        events=[
-            EventAnswer(
-                token=e.token,
-                kind=e.kind,
-                place=e.place,
-                value=e.value,
-                since_start_s=max(0.0, (e.at - cook.started_at).total_seconds()),
-            )
-            for e in cook.events
-        ],
+        events=event_answers(cook.started_at, cook.events),
         held=tuple(held),
     )
 

@@ -4,13 +4,16 @@ from __future__ import annotations
 
 from collections import defaultdict
 from dataclasses import dataclass
+from datetime import datetime
 from typing import Any
 
 from vianda.core.basis.band import Band
+from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.cook.outcome import OutcomeFigures, outcome_figures
 from vianda.core.cook.stove_log import check_reading
 from vianda.core.evaluation.evaluate import Evaluation, Sheets, evaluate, sheets
 from vianda.core.learning.in_use import FactorsInUse, factors_in_use
+from vianda.interchange.kept_plan import up_to_date
 from vianda.runtime.engine import ENGINE
 from vianda.services import learning
 from vianda.services.bench import context
@@ -19,8 +22,11 @@ from vianda.storage import cook_repository as repository
 from vianda.storage import logbook_repository
 from vianda.storage.formula_repository import get_formula
 from vianda.storage.larder_repository import take_from_lots
-from vianda.storage.records import EventKind, StoredCook
+from vianda.storage.records import CookEvent, EventKind, StoredCook
 from vianda.storage.transaction import transaction
+
+# A long evening of readings has some hundred.
+MOST_EVENTS = 2000
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,6 +66,14 @@ def get_cook(cook_id: int) -> StoredCook:
     return repository.get_cook(cook_id)
 
 
+@dataclass(frozen=True, slots=True)
+class Happened:
+    """When a cook began, and all that happened since."""
+
+    started_at: datetime
+    events: tuple[CookEvent, ...]
+
+
 def list_cooks(*, formula_id: int | None = None) -> list[StoredCook]:
     """The logbook, newest first."""
     return repository.list_cooks(formula_id=formula_id)
@@ -74,13 +88,16 @@ def note_event(
     value: float | None,
     late_s: float = 0.0,
     since_start_s: float | None = None,
-) -> StoredCook:
+) -> Happened:
     """Note what happened at the stove, so long after the start by the device's clock, or ``late_s`` seconds ago."""
     check_reading(kind, value)
     with transaction():
-        return repository.add_event(
+        if repository.count_others(cook_id, token) >= MOST_EVENTS:
+            raise OutOfRangeError(f"At most {MOST_EVENTS} things are noted of one cook.", field="/token")
+        started_at = repository.add_event(
             cook_id, token=token, kind=kind, place=place, value=value, late_s=late_s, since_start_s=since_start_s
         )
+        return Happened(started_at, repository.events_of(cook_id))
 
 
 def finish(cook_id: int, outcome: dict[str, Any], *, revision: int) -> StoredCook:
@@ -117,7 +134,9 @@ def figures_of(cook: StoredCook, outcome: dict[str, Any] | None) -> OutcomeFigur
     """Yield, shrink and thickness of a finished cook, or None while nothing was noted."""
     if outcome is None:
         return None
-    shape, portions = cook.plan["shape"], cook.plan["portions"]
+    # What a plan of before did not have yet is there.
+    plan = up_to_date(cook.plan)
+    shape, portions = plan["shape"], plan["portions"]
     return outcome_figures(
         batch_mass_g=portions["batch_mass_g"],
         pieces=portions["pieces"],

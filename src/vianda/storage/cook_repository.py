@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from datetime import timedelta
+from datetime import datetime, timedelta
 from typing import Any, cast
 
 from vianda.core.model.formula import Formula
@@ -23,11 +23,17 @@ def _row(cook_id: int) -> CookRow:
     return row
 
 
+def _begun(cook_id: int) -> CookRow:
+    """The same without its formula and plan."""
+    here = (CookRow.id == cook_id) & (CookRow.kitchen_id == kitchen_here())
+    row = CookRow.select(CookRow.id, CookRow.started_at).where(here).first()
+    if row is None:
+        raise NotFoundError(f"cook {cook_id}")
+    return row
+
+
 def _stored(row: CookRow, *, with_events: bool = True) -> StoredCook:
-    events: tuple[CookEvent, ...] = ()
-    if with_events:
-        query = CookEventRow.select().where(CookEventRow.cook == row.id).order_by(CookEventRow.at, CookEventRow.id)
-        events = tuple(CookEvent(e.token, cast(EventKind, e.kind), e.place, e.value, e.at) for e in query)
+    events = events_of(row.id) if with_events else ()
     return StoredCook(
         id=row.id,
         formula_id=row.__data__["formula"],
@@ -40,6 +46,18 @@ def _stored(row: CookRow, *, with_events: bool = True) -> StoredCook:
         outcome=json.loads(row.outcome) if row.outcome else None,
         events=events,
     )
+
+
+def events_of(cook_id: int) -> tuple[CookEvent, ...]:
+    """What happened during a cook, in its order."""
+    query = CookEventRow.select().where(CookEventRow.cook == cook_id).order_by(CookEventRow.at, CookEventRow.id)
+    return tuple(CookEvent(e.token, cast(EventKind, e.kind), e.place, e.value, e.at) for e in query)
+
+
+def count_others(cook_id: int, token: str) -> int:
+    """How many things happened during a cook besides the one of that token."""
+    here = (CookEventRow.cook == cook_id) & (CookEventRow.token != token)
+    return int(CookEventRow.select().where(here).count())
 
 
 def create_cook(formula_id: int, formula: Formula, plan: dict[str, Any]) -> StoredCook:
@@ -79,20 +97,20 @@ def add_event(
     value: float | None,
     late_s: float,
     since_start_s: float | None = None,
-) -> StoredCook:
+) -> datetime:
     """Note an event that happened ``late_s`` seconds ago; the same token twice counts once.
 
     ``since_start_s`` is when it happened by the device's own clock, and counts instead: what one device says stays in
-    its order however long each message is on its way. Nothing happens after it was told.
+    its order however long each message is on its way. Nothing happens after it was told. Returns when the cook began.
     """
-    row = _row(cook_id)
+    row = _begun(cook_id)
     at = now_utc() - timedelta(seconds=late_s)
     if since_start_s is not None:
         at = min(now_utc(), row.started_at + timedelta(seconds=since_start_s))
     CookEventRow.insert(
         cook=row.id, token=token, kind=kind, place=place, value=value, at=at
     ).on_conflict_ignore().execute()
-    return _stored(row)
+    return row.started_at
 
 
 def save_outcome(cook_id: int, outcome: dict[str, Any], *, revision: int) -> StoredCook:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Sequence
 from dataclasses import asdict
 from typing import cast
 
@@ -44,8 +45,17 @@ def _stored(row: WeighingRow, events: tuple[WeighingEvent, ...]) -> StoredWeighi
 
 
 def _events(weighing_id: int) -> tuple[WeighingEvent, ...]:
-    query = WeighingEventRow.select().where(WeighingEventRow.weighing == weighing_id).order_by(WeighingEventRow.id)
-    return tuple(WeighingEvent(e.id, e.token, cast(WeighingEventKind, e.kind), e.value, e.about, e.at_s) for e in query)
+    return _events_of([weighing_id])[weighing_id]
+
+
+def _events_of(weighing_ids: Sequence[int]) -> dict[int, tuple[WeighingEvent, ...]]:
+    """What happened in each run, in its order, in one question."""
+    found: dict[int, list[WeighingEvent]] = {number: [] for number in weighing_ids}
+    here = WeighingEventRow.weighing.in_(list(weighing_ids))
+    for e in WeighingEventRow.select().where(here).order_by(WeighingEventRow.id):
+        event = WeighingEvent(e.id, e.token, cast(WeighingEventKind, e.kind), e.value, e.about, e.at_s)
+        found[e.__data__["weighing"]].append(event)
+    return {number: tuple(events) for number, events in found.items()}
 
 
 def create_weighing(formula_id: int, formula_name: str, plan: WeighingPlan, *, seed: int) -> StoredWeighing:
@@ -89,7 +99,9 @@ def list_weighings(formula_id: int) -> list[StoredWeighing]:
         .where((WeighingRow.formula == formula_id) & (WeighingRow.kitchen_id == kitchen_here()))
         .order_by(WeighingRow.id.desc())
     )
-    return [_stored(row, _events(row.id)) for row in query.limit(MOST_LISTED)]
+    rows = list(query.limit(MOST_LISTED))
+    events = _events_of([row.id for row in rows]) if rows else {}
+    return [_stored(row, events[row.id]) for row in rows]
 
 
 def add_event(

@@ -5373,6 +5373,14 @@ export interface components {
             title: string;
         };
         /**
+         * HappenedAnswer
+         * @description All that happened during a cook, in its order.
+         */
+        HappenedAnswer: {
+            /** Events */
+            events: components["schemas"]["EventAnswer"][];
+        };
+        /**
          * Heat
          * @description Where it cooks, how hot the surface is meant to be, the core wanted, and the way there.
          *
@@ -13330,7 +13338,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CookAnswer"];
+                    "application/json": components["schemas"]["HappenedAnswer"];
                 };
             };
             /** @description A problem */
