@@ -53,8 +53,7 @@ class Kitchen:
         self.port = free_port()
         self.address = f"http://127.0.0.1:{self.port}"
         self.server = subprocess.Popen(
-            [str(places.PYTHON), "-m", "gunicorn", "-w", "2", "--threads", "10", "-k", "gthread",
-             "-b", f"127.0.0.1:{self.port}", "--no-control-socket", "vianda.app:create_app()"],
+            [str(places.PYTHON.parent / "vianda"), "serve", "--port", str(self.port)],
             env=self.environment, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL,
         )  # fmt: skip
         while not self._lives():

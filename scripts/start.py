@@ -84,23 +84,7 @@ def _prepare(url: str, *, demo: bool, empty: bool) -> None:
 
 def _serve(url: str, port: int) -> subprocess.Popen[bytes]:
     log = (places.STATE / f"server-{port}.log").open("ab")
-    command = [
-        places.PYTHON,
-        "-m",
-        "gunicorn",
-        "--workers",
-        "2",
-        "--threads",
-        "10",
-        "--worker-class",
-        "gthread",
-        "--bind",
-        f"127.0.0.1:{port}",
-        "--no-control-socket",
-        "--graceful-timeout",
-        "5",
-        "vianda.app:create_app()",
-    ]
+    command = [places.VENV / "bin" / "vianda", "serve", "--port", str(port)]
     return subprocess.Popen(
         [str(c) for c in command],
         env={**os.environ, "VIANDA_DATABASE_URL": url, "VIANDA_PAGES": str(places.PAGES)},

@@ -1,4 +1,4 @@
-"""The application as ./start runs it, for browser journeys: gunicorn and a private MariaDB."""
+"""The application as ./start runs it, for browser journeys: `vianda serve` and a private MariaDB."""
 
 from __future__ import annotations
 
@@ -15,7 +15,7 @@ PROJECT = Path(__file__).resolve().parents[1]
 
 
 class Served:
-    """gunicorn on a loopback port with its own database, as ./start runs it; both can be stopped and started."""
+    """The application on a loopback port with its own database, as ./start runs it; both can be stopped and started."""
 
     def __init__(self, folder: Path, *, empty: bool, demo: bool = True) -> None:
         self.database = PrivateMariaDB(folder / "data", port=free_port())
@@ -39,23 +39,7 @@ class Served:
 
     def start_server(self) -> None:
         self.process = subprocess.Popen(
-            [
-                sys.executable,
-                "-m",
-                "gunicorn",
-                "-w",
-                "2",
-                "--threads",
-                "10",
-                "-k",
-                "gthread",
-                "-b",
-                f"127.0.0.1:{self.port}",
-                "--no-control-socket",
-                "--graceful-timeout",
-                "5",
-                "vianda.app:create_app()",
-            ],
+            [str(Path(sys.executable).parent / "vianda"), "serve", "--port", str(self.port)],
             env=self.environment,
             stdout=subprocess.DEVNULL,
             stderr=subprocess.DEVNULL,

@@ -20,7 +20,12 @@ LEAST_FREE_BYTES = 1_500_000_000
 NODE_LEAST = 20
 
 # program -> Debian package
-RUN_PROGRAMS = {"mariadbd": "mariadb-server-core", "my_print_defaults": "mariadb-client-core"}
+RUN_PROGRAMS = {
+    "mariadbd": "mariadb-server-core",
+    "my_print_defaults": "mariadb-client-core",
+    # Backups.
+    "mariadb-dump": "mariadb-client",
+}
 CHECK_PROGRAMS = RUN_PROGRAMS | {"chromium": "chromium"}
 SYSTEM_PATHS = "/usr/sbin:/usr/bin:/sbin:/bin"
 

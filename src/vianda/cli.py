@@ -84,6 +84,8 @@ def main(arguments: list[str] | None = None) -> int:
     two = commands.add_parser("prepare", help="migrate the database; make the demo kitchen when asked")
     two.add_argument("--demo", action="store_true", help="make the demo kitchen when there is no kitchen yet")
     two.add_argument("--empty", action="store_true", help="with --demo: the kitchen and larder, but no formulas")
+    four = commands.add_parser("serve", help="serve the application on a loopback port")
+    four.add_argument("--port", type=int, required=True)
     commands.add_parser("openapi", help="print the OpenAPI document")
     commands.add_parser("counsel", help="print every rule of counsel, with threshold and source")
     three = commands.add_parser("schema", help="print the JSON Schema of a file format")
@@ -94,6 +96,12 @@ def main(arguments: list[str] | None = None) -> int:
             return _evaluate(given.file)
         case "prepare":
             return _prepare(empty=given.empty, demo=given.demo)
+        case "serve":
+            from vianda import serving
+
+            # In its place, under its number: whoever started it ends it.
+            started = serving.command(port=given.port)
+            os.execv(started[0], started)
         case "openapi":
             from vianda.api.web import openapi_document
 

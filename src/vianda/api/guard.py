@@ -55,6 +55,8 @@ def install(app: Flask) -> None:
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
 
     def check() -> None:
+        if not request.headers.get("Host"):
+            raise ProblemError(problem(400, "malformed", "The request cannot be read", "The request names no host."))
         # A rebound DNS name reaches this port with its own name in Host.
         if _name_of(request.host) not in LOCAL_NAMES:
             raise ProblemError(problem(403, "foreign-host", "Not from here", "Vianda answers to this machine only."))
