@@ -46,11 +46,18 @@ class PrivateMariaDB:
     port: int = 0
     process: subprocess.Popen[bytes] | None = None
     socket_folder: Path | None = None
+    # More lines of its configuration.
+    options: str = ""
     _password: str = field(default="", repr=False)
 
     @property
     def data(self) -> Path:
         return self.folder / "db"
+
+    @property
+    def socket(self) -> Path:
+        """Where its owner, and only the owner, is let in without a password."""
+        return (self.socket_folder or self.folder / "run") / "db.sock"
 
     @property
     def url(self) -> str:
@@ -116,6 +123,7 @@ class PrivateMariaDB:
             "character-set-server=utf8mb4\ncollation-server=utf8mb4_unicode_ci\n"
             "innodb-log-file-size=16M\ninnodb-buffer-pool-size=64M\nperformance-schema=OFF\n"
             "sql-mode=STRICT_TRANS_TABLES,NO_ENGINE_SUBSTITUTION,ERROR_FOR_DIVISION_BY_ZERO\n"
+            f"{self.options}"
         )
         return config
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import contextlib
 import json
 import os
 import sys
@@ -53,7 +54,7 @@ def _prepare(*, empty: bool, demo: bool) -> int:
     """Migrate the database; with ``demo``, make the demo kitchen when there is no kitchen yet."""
     # Imported here: evaluating a file needs neither database nor web, and should not wait for them.
     from vianda.services.demo_kitchen import seed_once, take_up_new_ingredients, take_up_new_meats, take_up_pantry
-    from vianda.storage.database import BadDatabaseUrlError, connect_pool
+    from vianda.storage.database import DATABASE_ERRORS, BadDatabaseUrlError, blamed, connect_pool
     from vianda.storage.migrate import migrate
 
     url = os.environ.get("VIANDA_DATABASE_URL", "")
@@ -62,8 +63,17 @@ def _prepare(*, empty: bool, demo: bool) -> int:
     except BadDatabaseUrlError as error:
         print(f"vianda: {error}", file=sys.stderr)
         return 2
-    with database.connection_context():
-        applied = migrate(database)
+    try:
+        database.connect()
+    except DATABASE_ERRORS as error:
+        print(f"vianda: the database cannot be used: {blamed(error)}.", file=sys.stderr)
+        return 3
+    with contextlib.closing(database):
+        try:
+            applied = migrate(database)
+        except DATABASE_ERRORS as error:
+            print(f"vianda: the database cannot be prepared: {blamed(error)}.", file=sys.stderr)
+            return 3
         seeded = seed_once(with_formulas=not empty) if demo else False
         if not seeded and "0003" in applied:
             take_up_pantry()

@@ -12,7 +12,7 @@ import pytest
 
 HALF_HEAD = b"POST /api/shelf HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Ty"
 HALF_BODY = (
-    b"POST /api/shelf HTTP/1.1\r\nHost: {host}\r\nContent-Type: application/json\r\nContent-Length: 900\r\n\r\n" b'{"te'
+    b'POST /api/shelf HTTP/1.1\r\nHost: {host}\r\nContent-Type: application/json\r\nContent-Length: 900\r\n\r\n{"te'
 )
 
 

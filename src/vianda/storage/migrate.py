@@ -30,6 +30,7 @@ from vianda.storage.migrations import (
     m0022_minutes,
     m0023_leftover,
     m0024_shelf,
+    m0025_every_script,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -57,6 +58,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0022", m0022_minutes.STATEMENTS),
     ("0023", m0023_leftover.STATEMENTS),
     ("0024", m0024_shelf.run),
+    ("0025", m0025_every_script.run),
 )
 LOCK_WAIT_S = 30
 
@@ -75,11 +77,14 @@ def migrate(database: Any) -> list[str]:
     if got != 1:
         raise MigrationBusyError("Another start is changing the database; try again in a minute.")
     try:
-        database.execute_sql(
-            "CREATE TABLE IF NOT EXISTS schema_migration (number CHAR(4) PRIMARY KEY, applied_at DATETIME NOT NULL)"
-        )
-        done = {row[0] for row in database.execute_sql("SELECT number FROM schema_migration").fetchall()}
+        done = _done(database)
         applied = []
+        if not done:
+            # Whatever the server makes of a database: names are written in every script.
+            database.execute_sql("ALTER DATABASE CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
+            database.execute_sql(
+                "CREATE TABLE IF NOT EXISTS schema_migration (number CHAR(4) PRIMARY KEY, applied_at DATETIME NOT NULL)"
+            )
         for number, change in MIGRATIONS:
             if number in done:
                 continue
@@ -93,3 +98,13 @@ def migrate(database: Any) -> list[str]:
         return applied
     finally:
         database.execute_sql("SELECT RELEASE_LOCK('vianda-migrate')")
+
+
+def _done(database: Any) -> set[str]:
+    """What was applied. Asked without changing anything: once migrated, the application needs no right to."""
+    there = database.execute_sql(
+        "SELECT 1 FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = 'schema_migration'"
+    ).fetchone()
+    if there is None:
+        return set()
+    return {row[0] for row in database.execute_sql("SELECT number FROM schema_migration").fetchall()}
