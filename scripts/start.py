@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import argparse
 import errno
+import json
 import os
 import shutil
 import signal
@@ -13,6 +14,7 @@ import sys
 import time
 import urllib.error
 import urllib.request
+from collections import deque
 from pathlib import Path
 from types import FrameType
 
@@ -25,7 +27,9 @@ from ops.tell import refuse, say, step
 DEFAULT_PORT = 8427
 # A busy machine takes its time over the first imports; a server that ends is seen at once.
 SERVER_WAIT_S = 120.0
-MOST_DATABASE_RESTARTS = 5
+# So often may the database fall over within an hour: more often, something is wrong with it.
+MOST_DATABASE_RESTARTS, WITHIN_S = 5, 3600.0
+BACKUP_EVERY_S = 24 * 3600.0
 
 
 class StopRequested(Exception):
@@ -41,7 +45,13 @@ def _arguments() -> argparse.Namespace:
     parser.add_argument(
         "--empty", action="store_true", help="with a new data folder: the demo kitchen and its larder, no formulas"
     )
+    parser.add_argument("--backup", action="store_true", help="only make a backup now, of a kitchen that is served too")
+    parser.add_argument(
+        "--restore", type=Path, metavar="FILE", help="put a backup in the place of what stands, and serve"
+    )
     given = parser.parse_args()
+    if given.fresh_demo and (given.backup or given.restore):
+        parser.error("a fresh demo has nothing to keep")
     if not 1 <= given.port <= 65535:
         parser.error("a port is a number from 1 to 65535")
     return given
@@ -69,8 +79,9 @@ def _install(*, private_database: bool) -> None:
         install.end_compiling(compiling)
 
 
-def _prepare(url: str, *, demo: bool, empty: bool) -> None:
-    wanted = [*(["--demo"] if demo or empty else []), *(["--empty"] if empty else [])]
+def _prepare(url: str, *, demo: bool, empty: bool, backups: Path | None) -> None:
+    keep = ["--backup-to", str(backups)] if backups is not None else []
+    wanted = [*keep, *(["--demo"] if demo or empty else []), *(["--empty"] if empty else [])]
     command = [str(places.VENV / "bin" / "vianda"), "prepare", *wanted]
     done = subprocess.run(
         command, env={**os.environ, "VIANDA_DATABASE_URL": url}, capture_output=True, text=True, check=False
@@ -119,19 +130,82 @@ def _stop(server: subprocess.Popen[bytes] | None) -> None:
         server.wait()
 
 
-def _watch(server: subprocess.Popen[bytes], database: PrivateMariaDB | None) -> int:
+def _keep(url: str, *words: str) -> subprocess.CompletedProcess[str]:
+    return subprocess.run(
+        [places.VENV / "bin" / "vianda", *words],
+        env={**os.environ, "VIANDA_DATABASE_URL": url}, capture_output=True, text=True, check=False,
+    )  # fmt: skip
+
+
+def _told(done: subprocess.CompletedProcess[str]) -> str:
+    return (done.stderr.strip().splitlines() or ["no message"])[-1].removeprefix("vianda: ").rstrip(".")
+
+
+def _back_up_now(url: str, folder: Path) -> int:
+    done = _keep(url, "backup", str(folder), "--rotate")
+    if done.returncode != 0:
+        refuse(f"no backup was made: {_told(done)}.", "Nothing was changed.")
+    say(f"backup: {json.loads(done.stdout)['backup']}, restored once to see that it can be")
+    return 0
+
+
+def _bring_back(url: str, file: Path, folder: Path, *, new: bool) -> None:
+    """First what stands is kept, then the file takes its place."""
+    if not new:
+        before = _keep(url, "backup", str(folder))
+        if before.returncode != 0:
+            refuse(f"what stands could not be kept first: {_told(before)}.", "Nothing was changed.")
+        say(f"· what stood is kept in {json.loads(before.stdout)['backup']}")
+    done = _keep(url, "restore", str(file))
+    if done.returncode != 0:
+        refuse(f"the backup was not brought back: {_told(done)}.", "What stood stands.")
+    say(f"· brought back, as of {json.loads(done.stdout.splitlines()[0])['made_at'][:16].replace('T', ' ')} UTC")
+
+
+class DailyBackup:
+    """A backup a day while it is served, made beside everything else; old ones make room."""
+
+    def __init__(self, url: str, folder: Path) -> None:
+        self._url, self._folder = url, folder
+        self._at_work: subprocess.Popen[bytes] | None = None
+        newest = max((path.stat().st_mtime for path in folder.glob("vianda-*.sql.gz")), default=0.0)
+        self._due = time.monotonic() + max(60.0, newest + BACKUP_EVERY_S - time.time())
+
+    def look(self) -> None:
+        """Begin one when it is due, and say when one failed."""
+        if self._at_work is not None:
+            code = self._at_work.poll()
+            if code is None:
+                return
+            self._at_work = None
+            if code != 0:
+                say("· the daily backup failed; see backup.log in .vianda")
+        if time.monotonic() >= self._due:
+            self._due = time.monotonic() + BACKUP_EVERY_S
+            with (places.STATE / "backup.log").open("ab") as log:
+                self._at_work = subprocess.Popen(
+                    [places.VENV / "bin" / "vianda", "backup", self._folder, "--rotate"],
+                    env={**os.environ, "VIANDA_DATABASE_URL": self._url}, stdin=subprocess.DEVNULL, stdout=log,
+                    stderr=log, preexec_fn=die_with_parent,
+                )  # fmt: skip
+
+
+def _watch(server: subprocess.Popen[bytes], database: PrivateMariaDB | None, daily: DailyBackup | None) -> int:
     """Until told to stop: a database that fell over is set up again; a dead server ends the run."""
-    restarts = 0
+    restarts: deque[float] = deque(maxlen=MOST_DATABASE_RESTARTS)
     while True:
         time.sleep(0.5)
+        if daily is not None:
+            daily.look()
         if server.poll() is not None:
             say("vianda: the server ended by itself; see its log in .vianda")
             return 1
         if database is not None and database.process is not None and database.process.poll() is not None:
-            restarts += 1
-            if restarts > MOST_DATABASE_RESTARTS:
+            now = time.monotonic()
+            if len(restarts) == MOST_DATABASE_RESTARTS and now - restarts[0] < WITHIN_S:
                 say("vianda: the database keeps falling over; see db.log in the data folder")
                 return 1
+            restarts.append(now)
             say("· the database stopped; starting it again")
             time.sleep(2.0)
             database.start()
@@ -152,14 +226,19 @@ def main() -> int:
     server: subprocess.Popen[bytes] | None = None
     database: PrivateMariaDB | None = None
     try:
+        backups = places.STATE / f"{folder.name}-backups"
         try:
             held = locks.take(places.STATE / f"{folder.name}.lock")
         except locks.TakenError as taken:
+            if given.backup:
+                at_work = os.environ.get("VIANDA_DATABASE_URL") or PrivateMariaDB(folder).running_url()
+                return _back_up_now(at_work, backups)
             refuse(
                 f"this kitchen is already being served{' at ' + taken.note if taken.note else ''}.",
                 "Open that address, or stop it first.",
             )
-        _check_port(given.port)
+        if not given.backup:
+            _check_port(given.port)
         # A fresh demo never touches a database that someone named.
         url = None if given.fresh_demo else os.environ.get("VIANDA_DATABASE_URL")
         _install(private_database=not url)
@@ -174,19 +253,30 @@ def main() -> int:
             else:
                 database.start()
             url = database.url
-        _prepare(url, demo=given.fresh_demo, empty=given.empty)
+        if given.backup:
+            return _back_up_now(url, backups)
+        if given.restore:
+            _bring_back(url, given.restore, backups, new=database is not None and new)
+        ours = database is not None and not given.fresh_demo
+        _prepare(url, demo=given.fresh_demo, empty=given.empty, backups=backups if ours else None)
         server = _serve(url, given.port)
         _await_server(server, given.port)
         address = f"http://127.0.0.1:{given.port}/"
         locks.note(held, address)
         say(f"\nVianda is ready after {time.monotonic() - began:.1f} s:  {address}\nStop it with Ctrl-C.")
-        return _watch(server, database)
+        # Who keeps the database keeps its backups too, unless it is ours.
+        daily = DailyBackup(url, backups) if ours else None
+        return _watch(server, database, daily)
     except StopRequested:
         say("\nstopping …")
         return 0
     except OSError as error:
         if error.errno == errno.ENOSPC:
             refuse("the disk is full.", "Make room and start again.")
+        if error.errno in (errno.EACCES, errno.EPERM, errno.EROFS):
+            refuse(
+                f"{error.filename or places.STATE} cannot be written to.", "Give yourself the right, or move Vianda."
+            )
         raise
     finally:
         for number in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):

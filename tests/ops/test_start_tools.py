@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import os
 import shutil
 import signal
@@ -12,10 +13,12 @@ import sys
 import time
 from pathlib import Path
 
+import pymysql
 import pytest
 
 from ops import install, locks, places, tell
 from ops.mariadb import PrivateMariaDB, free_port
+from vianda.storage.database import address_of
 
 SCRIPTS = Path(places.__file__).parent.parent
 
@@ -155,3 +158,114 @@ def test_start_refuses_what_it_does_not_know(arguments: list[str], says: str) ->
     done = subprocess.run([sys.executable, str(SCRIPTS / "start.py"), *arguments], capture_output=True, text=True)
     assert done.returncode == 2
     assert says in done.stderr
+
+
+def _asks(server: PrivateMariaDB) -> str:
+    at = address_of(server.url)
+    with pymysql.connect(host=at.host, port=at.port, user=at.user, password=at.password, database=at.name) as one:
+        cursor = one.cursor()
+        cursor.execute("SELECT note FROM kept")
+        return cursor.fetchone()[0]  # type: ignore[index]
+
+
+@pytest.mark.parametrize("spoil", [Path.unlink, lambda p: p.write_text(""), lambda p: p.write_bytes(b"\x00\x00")])
+def test_a_password_that_was_lost_is_written_anew_and_nothing_else_is(tmp_path: Path, spoil) -> None:
+    server = PrivateMariaDB(tmp_path / "kitchen")
+    server.start()
+    at = address_of(server.url)
+    with pymysql.connect(
+        host=at.host, port=at.port, user=at.user, password=at.password, database=at.name, autocommit=True
+    ) as one:
+        one.cursor().execute("CREATE TABLE kept AS SELECT 'still here' AS note")
+    server.stop()
+    path = tmp_path / "kitchen" / "password"
+    spoil(path)
+    again = PrivateMariaDB(tmp_path / "kitchen")
+    again.start()
+    try:
+        assert _asks(again) == "still here"
+        assert (len(path.read_text()), path.stat().st_mode & 0o777) == (48, 0o600)
+        # Another program finds the way to the one that runs.
+        assert PrivateMariaDB(tmp_path / "kitchen").running_url() == again.url
+    finally:
+        again.stop()
+
+
+class _Falls:
+    """A process that is gone whenever it is looked at."""
+
+    def poll(self) -> int | None:
+        return 1
+
+
+class _Stands:
+    def poll(self) -> int | None:
+        return None
+
+
+@pytest.mark.parametrize(("apart_s", "restarts"), [(10.0, 5), (719.0, 5), (721.0, 40)])
+def test_a_database_may_fall_over_so_often_within_an_hour_and_not_for_ever(
+    monkeypatch: pytest.MonkeyPatch, apart_s: float, restarts: int
+) -> None:
+    import start
+
+    clock, started = [0.0], []
+
+    class Database:
+        process = _Falls()
+
+        def start(self) -> None:
+            started.append(clock[0])
+            if len(started) == 40:
+                raise start.StopRequested
+
+    def sleep(seconds: float) -> None:
+        clock[0] += apart_s if seconds < 1 else 0.0
+
+    monkeypatch.setattr(start.time, "sleep", sleep)
+    monkeypatch.setattr(start.time, "monotonic", lambda: clock[0])
+    with contextlib.suppress(start.StopRequested):
+        assert start._watch(_Stands(), Database(), None) == 1
+    assert len(started) == restarts
+
+
+def test_a_backup_a_day_is_begun_when_the_last_one_is_a_day_old(
+    monkeypatch: pytest.MonkeyPatch, tmp_path: Path
+) -> None:
+    import start
+
+    begun: list[list[str]] = []
+
+    class Working:
+        def __init__(self, command: list[object], **_: object) -> None:
+            begun.append([str(word) for word in command])
+
+        def poll(self) -> int:
+            return 3
+
+    now = [1_000_000.0]
+    monkeypatch.setattr(start.time, "monotonic", lambda: now[0])
+    monkeypatch.setattr(start.subprocess, "Popen", Working)
+    monkeypatch.setattr(start.places, "STATE", tmp_path)
+    said: list[str] = []
+    monkeypatch.setattr(start, "say", said.append)
+    folder = tmp_path / "backups"
+    folder.mkdir()
+    (folder / "vianda-20261129-040000.sql.gz").touch()
+    hours_old = time.time() - 20 * 3600
+    os.utime(folder / "vianda-20261129-040000.sql.gz", (hours_old, hours_old))
+    daily = start.DailyBackup("mysql://x", folder)
+    daily.look()
+    now[0] += 3.9 * 3600
+    daily.look()
+    assert begun == []
+    now[0] += 0.2 * 3600
+    daily.look()
+    assert begun[0][1:] == ["backup", str(folder), "--rotate"]
+    # One that failed is said, and the next one comes a day later.
+    daily.look()
+    assert said == ["· the daily backup failed; see backup.log in .vianda"]
+    assert len(begun) == 1
+    now[0] += 24.1 * 3600
+    daily.look()
+    assert len(begun) == 2

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
+from typing import Any
 from urllib.parse import parse_qs, unquote, urlsplit
 
 from peewee import DatabaseError, DatabaseProxy, InterfaceError, OperationalError
@@ -86,13 +87,17 @@ def address_of(url: str) -> Address:
     )  # fmt: skip
 
 
+def way_to(at: Address) -> dict[str, Any]:
+    """Where, and how guarded, in the words of the driver."""
+    place: dict[str, Any] = {"unix_socket": at.socket} if at.socket else {"host": at.host, "port": at.port}
+    if at.tls_ca:
+        return place | {"ssl_ca": at.tls_ca, "ssl_verify_cert": True, "ssl_verify_identity": True}
+    return place | {"ssl_disabled": True}
+
+
 def connect_pool(url: str) -> PooledMySQLDatabase:
     """A pool for an address as in ``address_of``; what is not one raises BadDatabaseUrlError."""
     at = address_of(url)
-    place: dict[str, object] = {"unix_socket": at.socket} if at.socket else {"host": at.host, "port": at.port}
-    tls: dict[str, object] = {"ssl_disabled": True}
-    if at.tls_ca:
-        tls = {"ssl_ca": at.tls_ca, "ssl_verify_cert": True, "ssl_verify_identity": True}
     database = PooledMySQLDatabase(
         at.name,
         mariadb=True,
@@ -104,8 +109,7 @@ def connect_pool(url: str) -> PooledMySQLDatabase:
         connect_timeout=3,
         read_timeout=10,
         charset="utf8mb4",
-        **place,
-        **tls,
+        **way_to(at),
     )
     proxy.initialize(database)
     return database

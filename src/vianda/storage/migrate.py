@@ -100,6 +100,12 @@ def migrate(database: Any) -> list[str]:
         database.execute_sql("SELECT RELEASE_LOCK('vianda-migrate')")
 
 
+def pending(database: Any) -> list[str]:
+    """What an upgrade would apply to a database that holds a kitchen already; nothing of a new one."""
+    done = _done(database)
+    return [number for number, _ in MIGRATIONS if number not in done] if done else []
+
+
 def _done(database: Any) -> set[str]:
     """What was applied. Asked without changing anything: once migrated, the application needs no right to."""
     there = database.execute_sql(
