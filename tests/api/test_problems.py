@@ -9,6 +9,8 @@ from peewee import OperationalError
 
 from vianda.core.demo.formulas import slipway_smash
 from vianda.interchange.kinds import FORMULAS
+from vianda.storage import shelf_repository
+from vianda.storage.database import own_connection, proxy
 
 FORMULA = FORMULAS.plain(slipway_smash())
 
@@ -173,3 +175,36 @@ def test_pages_come_while_the_store_is_away(app, monkeypatch: pytest.MonkeyPatch
     assert client.get("/mark.svg").status_code == 200
     assert client.get("/").status_code == 200
     _is_problem(client.get("/api/kitchen"), 503, "store-away")
+
+
+def test_a_table_that_is_gone_is_named_and_nobody_is_told_that_nothing_was_lost(client) -> None:
+    with own_connection():
+        proxy.execute_sql("RENAME TABLE shelf_figure TO shelf_figure_away")
+    try:
+        answer = client.post("/api/shelf", json={})
+        told = answer.get_json(force=True)
+        assert (answer.status_code, told["type"]) == (500, "urn:vianda:problem:store-damaged")
+        assert "shelf_figure' doesn't exist" in told["detail"]
+        assert "Nothing was lost" not in told["detail"]
+        assert "./start --restore" in told["detail"]
+    finally:
+        with own_connection():
+            proxy.execute_sql("RENAME TABLE shelf_figure_away TO shelf_figure")
+    assert client.post("/api/shelf", json={}).status_code == 200
+
+
+@pytest.mark.parametrize("code", [1034, 1194, 1712, 1932])
+def test_a_corrupt_table_is_told_as_such_and_a_stopped_database_is_not(client, monkeypatch, code: int) -> None:
+    def broken(*_: object, **__: object) -> None:
+        raise OperationalError(code, "Index for table 'formula' is corrupt; try to repair it")
+
+    monkeypatch.setattr(shelf_repository, "find_lines", broken)
+    told = client.post("/api/shelf", json={}).get_json(force=True)
+    assert told["type"] == "urn:vianda:problem:store-damaged"
+    assert "Index for table 'formula' is corrupt" in told["detail"]
+
+    def away(*_: object, **__: object) -> None:
+        raise OperationalError(2013, "Lost connection to MySQL server during query")
+
+    monkeypatch.setattr(shelf_repository, "find_lines", away)
+    assert client.post("/api/shelf", json={}).get_json(force=True)["type"] == "urn:vianda:problem:store-away"

@@ -115,6 +115,28 @@ def test_what_one_device_says_stays_in_its_order_however_long_each_message_is_on
     assert (ahead.events[-1].at - ahead.started_at).total_seconds() < 600
 
 
+def test_a_clock_that_is_set_back_an_hour_keeps_what_happened_in_order(monkeypatch: pytest.MonkeyPatch) -> None:
+    stored = formula_repository.create_formula(slipway_smash())
+    cook = cook_repository.create_cook(stored.id, stored.formula, {})
+    real, shift_s = cook_repository.now_utc, [600.0]
+    monkeypatch.setattr(cook_repository, "now_utc", lambda: real() + timedelta(seconds=shift_s[0]))
+    say = {"kind": "done", "value": None}
+    cook_repository.add_event(cook.id, token="token-one", place=0, late_s=0.0, **say)  # type: ignore[arg-type]
+    shift_s[0] -= 3600.0
+    cook_repository.add_event(cook.id, token="token-two", place=1, late_s=0.0, **say)  # type: ignore[arg-type]
+    cook_repository.add_event(
+        cook.id,
+        token="token-three",
+        place=2,
+        late_s=0.0,
+        since_start_s=700.0,
+        **say,  # type: ignore[arg-type]
+    )
+    events = cook_repository.events_of(cook.id)
+    assert [e.token for e in events] == ["token-one", "token-two", "token-three"]
+    assert all(cook.started_at <= e.at for e in events)
+
+
 def test_a_new_meat_is_seen_at_once_and_known_ones_stay() -> None:
     chuck = replace(starter_inventory().meat("chuck"), price_per_kg=Decimal("99"))
     new = replace(chuck, key="own-cheek", name="Own cheek", price_per_kg=Decimal("7.1234"))

@@ -12,7 +12,7 @@ from werkzeug.exceptions import HTTPException, MethodNotAllowed
 
 from vianda.core.basis.bounds import REFUSALS
 from vianda.core.basis.errors import CoreError
-from vianda.storage.database import DATABASE_AWAY
+from vianda.storage.database import DATABASE_AWAY, DatabaseError, damage
 from vianda.storage.records import ConflictError, NotFoundError
 
 PREFIX = "urn:vianda:problem:"
@@ -141,7 +141,24 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
             )
         )
 
+    def broken(e: Exception) -> Response:
+        told = damage(e)
+        if told is None:
+            return unknown(e)
+        current_app.logger.error("database damaged: %s", told)
+        return reply(
+            problem(
+                500,
+                "store-damaged",
+                "The store is damaged",
+                f"The database says: {told.rstrip('.')}. What was kept there may be lost. Stop Vianda and bring back "
+                "the newest backup (./start --restore FILE; docs/operations.md). What you typed stays in this window.",
+            )
+        )
+
     def away(e: Exception) -> Response:
+        if damage(e) is not None:
+            return broken(e)
         current_app.logger.warning("database away: %s", type(e).__name__)
         text = str(e).lower()
         if "full" in text or "no space" in text:
@@ -179,6 +196,7 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
     app.register_error_handler(CoreError, core)
     app.register_error_handler(NotFoundError, missing)
     app.register_error_handler(ConflictError, conflict)
+    app.register_error_handler(DatabaseError, broken)
     for kind in DATABASE_AWAY:
         app.register_error_handler(kind, away)
     app.register_error_handler(HTTPException, http)

@@ -18,7 +18,7 @@ import tempfile
 from collections.abc import Iterable, Iterator
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import pymysql
@@ -31,6 +31,7 @@ ENDING = ".sql.gz"
 _HEAD, _FOOT = b"-- vianda-backup ", b"-- sha256 "
 # The newest of so many days, weeks and months are kept.
 DAYS, WEEKS, MONTHS = 7, 5, 12
+ALL_OF = timedelta(days=2)
 CHUNK = 1 << 20
 
 
@@ -132,16 +133,17 @@ def backups_in(folder: Path) -> list[tuple[datetime, Path]]:
 
 
 def kept(made: Iterable[datetime]) -> set[datetime]:
-    """Which backups are kept: the newest of each of the last days, weeks and months that have any.
+    """Which backups are kept: all of two days, and the newest of each of the last days, weeks and months that have any.
 
     Examples
     --------
     >>> days = [datetime(2026, 11, d, h, tzinfo=UTC) for d in range(1, 30) for h in (3, 15)]
     >>> sorted(d.day for d in kept(days))
-    [1, 8, 15, 22, 23, 24, 25, 26, 27, 28, 29]
+    [1, 8, 15, 22, 23, 24, 25, 26, 27, 28, 28, 29, 29]
     """
     newest = sorted(made, reverse=True)
-    chosen: set[datetime] = set()
+    # Two of one day were made for two reasons.
+    chosen = {one for one in newest if newest[0] - one <= ALL_OF}
     for most, span in ((DAYS, "%Y%m%d"), (WEEKS, "%G%V"), (MONTHS, "%Y%m")):
         firsts: dict[str, datetime] = {}
         for one in newest:

@@ -6,6 +6,8 @@ import json
 from datetime import datetime, timedelta
 from typing import Any, cast
 
+from peewee import fn
+
 from vianda.core.model.formula import Formula
 from vianda.interchange.kinds import FORMULAS
 from vianda.storage.clock import now_utc
@@ -104,9 +106,12 @@ def add_event(
     its order however long each message is on its way. Nothing happens after it was told. Returns when the cook began.
     """
     row = _begun(cook_id)
-    at = now_utc() - timedelta(seconds=late_s)
+    # A clock that was set back is behind what was noted already; what is told now did not happen before that was told.
+    last = CookEventRow.select(fn.MAX(CookEventRow.at)).where(CookEventRow.cook == row.id).scalar()
+    now = max(now_utc(), row.started_at, last or row.started_at)
+    at = now - timedelta(seconds=late_s)
     if since_start_s is not None:
-        at = min(now_utc(), row.started_at + timedelta(seconds=since_start_s))
+        at = min(now, row.started_at + timedelta(seconds=since_start_s))
     CookEventRow.insert(
         cook=row.id, token=token, kind=kind, place=place, value=value, at=at
     ).on_conflict_ignore().execute()

@@ -26,6 +26,16 @@ DATABASE_ERRORS = (DatabaseError, InterfaceError)
 TAKEN_BACK = (1213, 1020)
 
 
+# A table that is gone, marked as crashed, corrupt, or not to be read by its engine.
+_DAMAGED = (1030, 1033, 1034, 1146, 1194, 1195, 1712, 1812, 1813, 1815, 1877, 1932)
+
+
+def damage(error: BaseException) -> str | None:
+    """The database's own words where it says that a table is damaged or gone, which names it; else None."""
+    code = error.args[0] if error.args else None
+    return str(error.args[-1]) if isinstance(error, DatabaseError) and code in _DAMAGED else None
+
+
 def was_taken_back(error: BaseException) -> bool:
     """Whether the same can simply be done again."""
     return isinstance(error, OperationalError) and bool(error.args) and error.args[0] in TAKEN_BACK
