@@ -12,7 +12,7 @@ from werkzeug.exceptions import HTTPException, MethodNotAllowed
 
 from vianda.core.basis.bounds import REFUSALS
 from vianda.core.basis.errors import CoreError
-from vianda.storage.database import DATABASE_AWAY, DatabaseError, damage
+from vianda.storage.database import DATABASE_AWAY, DATABASE_ERRORS, damage
 from vianda.storage.records import ConflictError, NotFoundError
 
 PREFIX = "urn:vianda:problem:"
@@ -196,7 +196,7 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
     app.register_error_handler(CoreError, core)
     app.register_error_handler(NotFoundError, missing)
     app.register_error_handler(ConflictError, conflict)
-    app.register_error_handler(DatabaseError, broken)
+    app.register_error_handler(DATABASE_ERRORS[0], broken)
     for kind in DATABASE_AWAY:
         app.register_error_handler(kind, away)
     app.register_error_handler(HTTPException, http)

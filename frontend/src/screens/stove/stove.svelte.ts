@@ -32,7 +32,14 @@ export class Stove {
   #outbox = new Outbox<Happening>({
     send: async ({ token, kind, place, value, since_start_s }) => {
       // Its own time goes along: what takes long to arrive must not come after what was said later.
-      const { events } = await api.cookEvent(this.id, { token, kind, place, value, since_start_s, late_s: 0 });
+      const { events } = await api.cookEvent(this.id, {
+        token,
+        kind,
+        place,
+        value,
+        since_start_s,
+        late_s: 0,
+      });
       if (this.cook) this.cook = { ...this.cook, events };
       this.problem = null;
       // Seconds added are the cook's own: they move nothing that is foretold.

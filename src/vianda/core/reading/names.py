@@ -103,7 +103,20 @@ class MeatNames:
             self.put(meat, before=None)
 
     def check(self, meat: Meat, *, before: Meat | None) -> None:
-        """Whether a meat may be called so; what it was called ``before`` stays allowed. Raises OutOfRangeError."""
+        """Whether a meat may be called so; what it was called before stays allowed.
+
+        Parameters
+        ----------
+        meat : Meat
+            The meat as it is to be kept.
+        before : Meat | None
+            As it stands now; None for a new one.
+
+        Raises
+        ------
+        OutOfRangeError
+            A name that is another meat's.
+        """
         stems = stems_of(meat.name)
         if before is not None and stems_of(before.name) == stems:
             return
@@ -112,7 +125,15 @@ class MeatNames:
             raise OutOfRangeError(f"“{other}” is in the larder already. Call this one otherwise.", field="/meat/name")
 
     def put(self, meat: Meat, *, before: Meat | None) -> None:
-        """A meat stands in the larder now, in place of what it was ``before``."""
+        """A meat stands in the larder now, in place of what it was before.
+
+        Parameters
+        ----------
+        meat : Meat
+            The meat as it stands.
+        before : Meat | None
+            As it stood; None for a new one.
+        """
         if before is not None:
             self._keys.get(stems_of(before.name), {}).pop(before.key, None)
         if not meat.retired:
