@@ -12,6 +12,7 @@ from flask import Flask, request
 
 from vianda.api import kitchen_of, web
 from vianda.core.heat.conduction.warm import warm
+from vianda.runtime.heavy import GONE
 from vianda.runtime.machine_code import keep_on_disk
 from vianda.runtime.solver import SOLVER
 from vianda.storage.database import connect_pool
@@ -42,6 +43,8 @@ def create_app(config: dict[str, Any] | None = None) -> Flask:
     database = connect_pool(settings["DATABASE_URL"])
 
     def open_connection() -> None:
+        # What waits for a long run asks now and then whether anybody still does.
+        GONE.set(request.environ.get("waitress.client_disconnected", lambda: False))
         # Pages and scripts need no store: a step can be opened while it is away.
         if request.path.startswith("/api/"):
             database.connect(reuse_if_open=True)

@@ -23,7 +23,7 @@ from waitress.task import ErrorTask
 
 from vianda.api.guard import HEADERS, LARGEST_FILE
 
-WORKERS, THREADS = 2, 16
+WORKERS, THREADS = 2, 24
 # Connections a worker holds; one that says nothing for so long, s, is closed.
 MOST_CONNECTIONS, SILENT_S = 2000, 30
 # Bytes of a request line with its headers. A body is at most a photograph; what may hold less is refused by the app.

@@ -164,3 +164,14 @@ def test_cubes_in_the_freezer(client) -> None:
     cubes = client.post("/api/heat/firming", json=_body(slipway_smash(), edge_mm=28)).get_json()
     assert 1200 < cubes["firm_s"] < cubes["solid_s"]
     assert client.post("/api/heat/firming", json=_body(slipway_smash(), edge_mm=2)).status_code == 422
+
+
+def test_more_long_runs_than_the_line_holds_are_told_to_ask_again(client, monkeypatch) -> None:
+    from vianda.runtime.heavy import LONG_RUNS
+
+    monkeypatch.setattr(LONG_RUNS, "_most", 0)
+    for path, more in (("curve", {}), ("ask", {"kind": "how-thick", "value": 240}), ("after", {})):
+        answer = client.post(f"/api/heat/{path}", json={"formula": FORMULAS.plain(slipway_smash()), **more})
+        told = answer.get_json(force=True)
+        assert (answer.status_code, answer.headers["Retry-After"]) == (429, "2")
+        assert told["type"] == "urn:vianda:problem:too-many"

@@ -79,6 +79,16 @@ def test_whether_the_floor_is_met_turns_where_it_is_said_to() -> None:
     assert "As planned" in ask(_case(slipway_smash()), "reach-floor").message.text
 
 
+def test_landing_where_the_floor_keeps_it_on_says_the_core_as_it_then_is() -> None:
+    case = _case(beacon_grill())
+    answer = ask(case, "land-on-target")
+    assert answer.message.text.startswith("The coldest meat keeps it on until")
+    off, peak = (answer.message.amounts[name].value for name in ("pull", "core"))
+    assert case.heat.target_core_temp_c < off <= peak < off + 5.0
+    # The same moment as the plan's.
+    assert answer.value == pytest.approx(heat_curve(case).pull_s.usual, rel=0.02)
+
+
 def test_landing_on_target_pulls_below_it_and_rises_to_it() -> None:
     answer = ask(_case(harbour_light_pub()), "land-on-target")
     amounts = answer.message.amounts

@@ -12,6 +12,7 @@ from werkzeug.exceptions import HTTPException, MethodNotAllowed
 
 from vianda.core.basis.bounds import REFUSALS
 from vianda.core.basis.errors import CoreError
+from vianda.runtime.heavy import NobodyWaitsError, TooManyError
 from vianda.storage.database import DATABASE_AWAY, DATABASE_ERRORS, damage
 from vianda.storage.records import ConflictError, NotFoundError
 
@@ -175,6 +176,22 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
             )
         )
 
+    def too_many(_: TooManyError) -> Response:
+        response = reply(
+            problem(
+                429,
+                "too-many",
+                "Too much is computed at once",
+                "The kitchen's computer works on as many long runs as it takes. Ask again in a moment.",
+            )
+        )
+        response.headers["Retry-After"] = "2"
+        return response
+
+    def gone(_: NobodyWaitsError) -> Response:
+        # Nobody reads it; the status is that of a request its sender broke off.
+        return Response(status=499)
+
     def http(e: HTTPException) -> Response:
         status = e.code or 500
         code, title = _HTTP.get(status, ("http", HTTPStatus(status).phrase))
@@ -194,6 +211,8 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
         return reply(internal())
 
     app.register_error_handler(CoreError, core)
+    app.register_error_handler(TooManyError, too_many)
+    app.register_error_handler(NobodyWaitsError, gone)
     app.register_error_handler(NotFoundError, missing)
     app.register_error_handler(ConflictError, conflict)
     app.register_error_handler(DATABASE_ERRORS[0], broken)

@@ -9,6 +9,7 @@ from typing import Any, TypeVar
 
 from vianda.core.heat.conduction.run import Setup
 from vianda.core.heat.engine import Key
+from vianda.runtime.heavy import behind_others, in_a_long_run
 from vianda.runtime.newest import Newest
 
 Found = TypeVar("Found")
@@ -27,7 +28,7 @@ class RememberingEngine:
     def __init__(self) -> None:
         self._kinds: dict[object, Newest[Any]] = {}
         self._lock = Lock()
-        self._pool: ThreadPoolExecutor | None = None
+        self._pools: dict[bool, ThreadPoolExecutor] = {}
 
     def recall(self, key: Key) -> Any | None:
         """What was kept under a key, or None; it is then the newest again."""
@@ -45,11 +46,16 @@ class RememberingEngine:
 
     def each(self, run: Callable[[Setup], Found], setups: Iterable[Setup]) -> list[Found]:
         """Two at a time, in the order of the setups."""
+        # The runs of an edit do not stand in line behind those of a question.
+        long = in_a_long_run()
         with self._lock:
             # Made when it is first needed: a process that was forked off has no threads of its parent's.
-            if self._pool is None:
-                self._pool = ThreadPoolExecutor(max_workers=WORKERS, thread_name_prefix="heat")
-        return list(self._pool.map(run, setups))
+            if long not in self._pools:
+                self._pools[long] = ThreadPoolExecutor(
+                    WORKERS, thread_name_prefix="heat", initializer=behind_others if long else None
+                )
+            pool = self._pools[long]
+        return list(pool.map(run, setups))
 
 
 # One memory a process: the same question has the same answer everywhere.

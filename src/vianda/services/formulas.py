@@ -10,6 +10,7 @@ from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.methods import lacking
 from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.inventory.pantry import Ingredient
+from vianda.core.inventory.plausible import check_composition
 from vianda.core.model.formula import Formula
 from vianda.core.reading.names import admitted_meat
 from vianda.interchange.formula_file import FormulaBundle, read_file, write_file
@@ -122,6 +123,7 @@ def take_in(bundle: FormulaBundle) -> Imported:
         for part in bundle.formula.parts:
             theirs = bundle.inventory.meat(part.meat, field="/larder")
             if theirs.key not in inventory.meats:
+                check_composition(theirs.composition, meat=True, field="/larder")
                 came, changes = admitted_meat(theirs, meats=inventory.meats)
                 added.append(came)
                 renamed += changes

@@ -28,7 +28,9 @@ from vianda.core.heat.run_setup import Overrides
 from vianda.core.model.formula import MOST_STAGES, Formula, HeatStage, PanFat
 from vianda.core.pipeline.compute import prepare
 from vianda.runtime.engine import ENGINE
+from vianda.runtime.heavy import LONG_RUNS
 from vianda.services.bench import context
+from vianda.storage.database import let_go
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,6 +59,8 @@ def case_of(formula: Formula) -> CookCase:
 def curve_of(formula: Formula, *, overrides: Overrides, observed: Observed) -> Iterator[HeatCurve | Progress]:
     """What goes on inside the piece: first the curve, then its uncertainty."""
     steps = curve_steps(case_of(formula), overrides=overrides, observed=observed, engine=ENGINE)
+    let_go()
+    steps = LONG_RUNS.steps(steps)
     return (short(step) if isinstance(step, HeatCurve) else step for step in steps)
 
 
@@ -95,12 +99,16 @@ def answer_to(
     formula: Formula, kind: QuestionKind, *, value: float | None, crust: BrownWord | None, overrides: Overrides
 ) -> HeatAnswer:
     """One question the other way round."""
-    return ask(case_of(formula), kind, value=value, crust=crust, overrides=overrides, engine=ENGINE)
+    case = case_of(formula)
+    let_go()
+    return LONG_RUNS.run(lambda: ask(case, kind, value=value, crust=crust, overrides=overrides, engine=ENGINE))
 
 
 def after_of(formula: Formula, *, overrides: Overrides) -> tuple[AfterLine, ...]:
     """Kept hot, cooled and warmed up again."""
-    return afterwards(case_of(formula), overrides, engine=ENGINE)
+    case = case_of(formula)
+    let_go()
+    return LONG_RUNS.run(lambda: afterwards(case, overrides, engine=ENGINE))
 
 
 def surface_by_signs(signs: tuple[str, ...], *, fat: PanFat) -> SurfaceGuess:

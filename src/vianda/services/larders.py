@@ -15,6 +15,7 @@ from vianda.core.inventory.fat_range import FatRange
 from vianda.core.inventory.fat_test import FatTest, fat_test
 from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.inventory.lot import Lot
+from vianda.core.inventory.plausible import check_composition
 from vianda.core.reading.entry import read_frac, read_mass_g
 from vianda.core.reading.names import MeatNames, check_meat_name
 from vianda.interchange.larder_csv import CsvRow, read_csv, write_csv
@@ -79,8 +80,15 @@ def save_meat(meat: Meat, *, seen: Meat | None) -> Meat:
     with transaction():
         meats = repository.load_inventory().meats
         check_meat_name(meat, before=meats.get(meat.key), meats=meats)
+        _check_parts(meat, before=meats.get(meat.key))
         refuse_breaking_meat(meat, context())
         return repository.save_meat(meat, seen=seen)
+
+
+def _check_parts(meat: Meat, *, before: Meat | None) -> None:
+    # What was kept of old stays as it is until somebody touches it.
+    if before is None or meat.composition != before.composition:
+        check_composition(meat.composition, meat=True, field="/meat/composition")
 
 
 def add_lot(lot: Lot) -> KnownLot:
@@ -217,6 +225,7 @@ class _Taking:
             return RowReport(row.line, row.key, "unchanged", "")
         try:
             self._names.check(row.meat, before=standing)
+            _check_parts(row.meat, before=standing)
             if standing is not None:
                 refuse_breaking_meat(row.meat, self._here, shelf=self._shelf)
         except CoreError as refused:

@@ -9,6 +9,7 @@ from vianda.core.basis.errors import CoreError, OutOfRangeError, UnreadableEntry
 from vianda.core.basis.units import UnitSystem
 from vianda.core.inventory.house import HouseFigures, all_house_figures, house_figures, needs, used_in
 from vianda.core.inventory.pantry import Ingredient, Pantry
+from vianda.core.inventory.plausible import check_composition
 from vianda.core.reading.amount_entry import read_amount
 from vianda.core.reading.names import admitted, check_names
 from vianda.services.breaking import refuse_breaking_ingredient
@@ -147,6 +148,10 @@ def save_ingredient(ingredient: Ingredient, *, revision: int) -> KnownIngredient
             ingredient = replace(ingredient, allergens=())
         held = {s.ingredient.key: s.ingredient for s in repository.list_ingredients()}
         check_names(ingredient, before=held.get(ingredient.key), pantry=held)
+        before = held.get(ingredient.key)
+        # A house formula's parts follow from its lines; what was kept of old stays until somebody touches it.
+        if ingredient.house is None and (before is None or before.composition != ingredient.composition):
+            check_composition(ingredient.composition, meat=False, field="/ingredient/composition")
         if ingredient.key in held:
             refuse_breaking_ingredient(ingredient, {**pantry, ingredient.key: ingredient})
         stored = repository.save_ingredient(ingredient, revision=revision)

@@ -149,6 +149,12 @@ def blamed(error: BaseException) -> str:
     return _BLAMED.get(code, text)
 
 
+def let_go() -> None:
+    """Give the connection back before something long that needs none; whoever asks the database takes one again."""
+    if not proxy.is_closed() and not proxy.in_transaction():
+        proxy.close()
+
+
 @contextmanager
 def own_connection() -> Iterator[None]:
     """A connection for a moment, outside of a request: what streams takes one only while it asks."""

@@ -259,8 +259,8 @@ export const api = {
     ask("post", "/api/heat/probe", { body: { formula, at_s, seed } }),
   readSurface: (formula: Formula, heated_s: number, seed: number) =>
     ask("post", "/api/heat/surface", { body: { formula, heated_s, seed } }),
-  firming: (formula: Formula, edge_mm: number) =>
-    ask("post", "/api/heat/firming", { body: { formula, edge_mm, freezer_c: -18 } }),
+  firming: (formula: Formula, edge_mm: number, signal?: AbortSignal) =>
+    ask("post", "/api/heat/firming", { body: { formula, edge_mm, freezer_c: -18 }, signal }),
   formulas: () => ask("get", "/api/formulas"),
   shelf: (query: ShelfQuery, signal?: AbortSignal) => ask("post", "/api/shelf", { body: query, signal }),
   copyFormula: (formula_id: number) =>

@@ -18,8 +18,10 @@
     left: number;
     x: ScaleLinear<number, number>;
     end: number;
+    /** Moments that somebody asked for, with what each is. */
+    asked?: readonly { at_s: number; name: string }[];
   }
-  let { curve, heat, bands, held, done, width, left, x, end }: Props = $props();
+  let { curve, heat, bands, held, done, width, left, x, end, asked = [] }: Props = $props();
   const above = 32;
   const low = 206;
   /** Above the hottest core a second, coarser scale runs on, for skins and plates. */
@@ -175,6 +177,22 @@
     stroke-width="1.8"
   />
   <path d={line(curve.times_s, curve.core_c)} fill="none" class="stroke-lean" stroke-width="2.6" />
+  {#each asked as one, at (one.name)}
+    {@const near = x(one.at_s) > right - 150}
+    <path
+      d={`M${x(one.at_s)} ${above}V${above + low}`}
+      class="stroke-primary"
+      stroke-width="2"
+      stroke-dasharray="5 3"
+    />
+    <text
+      x={x(one.at_s) + (near ? -5 : 5)}
+      y={above + low - 8 - 16 * at}
+      text-anchor={near ? "end" : "start"}
+      class="fill-primary [stroke:#fcfbf7] [stroke-width:3px] text-[12px] font-semibold [paint-order:stroke]"
+      >{one.name} {time(one.at_s)}</text
+    >
+  {/each}
   {#each ticks as tick (tick)}
     <path d={`M${x(tick)} ${above + low}v5`} class="stroke-quiet" />
     <text

@@ -20,6 +20,8 @@ LOWEST_STAGE_C, HOTTEST_STAGE_C = 50.0, 400.0
 COLDEST_C, LEAST_COLD_C = -40.0, 12.0
 
 
+# Each turn is a new beginning for the heat model; nobody turns a piece so often.
+MOST_TURNS = 240
 StageAction = Literal["flip", "press", "cover", "cheese", "glaze", "turn_every_s"]
 
 
@@ -434,6 +436,11 @@ def check_stages(stages: tuple[HeatStage, ...], *, form: Form, on: SurfaceKind, 
             raise OutOfRangeError("A piece is chilled or frozen before the heat, not between.", field=f"{where}/kind")
         if stage.turn_every_s and not 10.0 <= stage.turn_every_s <= 3600.0:
             raise OutOfRangeError("A piece is turned every 10 s to 60 min.", field=f"{where}/turn_every_s")
+        if stage.turn_every_s and stage.until == "time" and stage.time_s > MOST_TURNS * stage.turn_every_s:
+            raise OutOfRangeError(
+                f"A stage turns a piece at most {MOST_TURNS} times: turn it less often, or for less long.",
+                field=f"{where}/turn_every_s",
+            )
         choice = next((c for c in stage_choices(form, on) if c.kind == stage.kind), None)
         if choice is None:
             raise OutOfRangeError(

@@ -12,7 +12,18 @@ from typing import NamedTuple
 import numpy as np
 
 from vianda.core.heat.conduction.jit import compiled
-from vianda.core.heat.conduction.line import NEW, OFF, ROOM, carry, conduct, release, solve_line, two_step
+from vianda.core.heat.conduction.line import (
+    MOST_STEP_S,
+    NEW,
+    OFF,
+    ROOM,
+    carry,
+    conduct,
+    release,
+    solve_line,
+    step_after,
+    two_step,
+)
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.props import BLENDED, LATENT_J_KG, blend, conductivity_of
 from vianda.core.heat.conduction.skin import AIR_KIND, KIND, link, settle_skin
@@ -272,7 +283,7 @@ def simulate_section(
                 break
             before = now
         dt_before = dt
-        dt = min(dt_most, dt * 1.3)
+        dt = min(step_after(since, dt_most, MOST_STEP_S), dt * 1.3)
     if not (reached and end != END_TIME):
         ended = since
     return ended, reached, kept

@@ -11,7 +11,7 @@ import math
 import numpy as np
 
 from vianda.core.heat.conduction.jit import compiled
-from vianda.core.heat.conduction.line import ROOM, conduct, release, two_step
+from vianda.core.heat.conduction.line import MOST_STEP_S, ROOM, conduct, release, step_after, two_step
 from vianda.core.heat.conduction.meat import Array
 from vianda.core.heat.conduction.props import BLENDED, BOILING_C, LATENT_J_KG, blend, conductivity_of
 from vianda.core.heat.conduction.skin import (
@@ -317,6 +317,7 @@ def simulate_row(
         np.empty((n, BLENDED)),
     )
     bottom, top, out, ends, into = np.empty(4), np.empty(4), np.empty(4), np.empty(4), np.zeros(2)
+    longest = longest_step(high, longest_step(low, MOST_STEP_S))
     dt_most = longest_step(high, longest_step(low, dt_most))
     since, turned, dt, dt_before = 0.0, 0.0, dt_most / 16.0, 0.0
     most = len(kept_t)
@@ -416,7 +417,7 @@ def simulate_row(
                 break
         before = now
         dt_before = dt
-        dt = min(dt_most, dt * 1.25)
+        dt = min(step_after(since, dt_most, longest), dt * 1.25)
         if turn_every > 0.0 and turned >= turn_every - 1e-6 and since < seconds - 1e-6:
             turn_over(cells, edge)
             turned, dt_before = 0.0, 0.0
