@@ -6,6 +6,7 @@
   import Qty from "../../lib/ui/Qty.svelte";
   import StepHead from "../../lib/ui/StepHead.svelte";
   import { refusalOf } from "../../lib/refusal";
+  import NextChange from "../log/NextChange.svelte";
   import type { StepProps } from "../step";
 
   let { bench, formula }: StepProps = $props();
@@ -14,6 +15,12 @@
   let name = $state("");
   let remark = $state<string | null>(null);
   let problem = $state<string | null>(null);
+  // The last ones matter; the others are a tap away.
+  const FIRST = 5;
+  let all = $state(false);
+  const shown = $derived(all ? (cooks ?? []) : (cooks ?? []).slice(0, FIRST));
+  const said = (cook: CookLine) =>
+    cook.outcome?.next_time ? `Next time: ${cook.outcome.next_time}` : (cook.outcome?.note ?? "");
 
   $effect(() => {
     void attempt(async () => {
@@ -121,11 +128,11 @@
     <h2 class="mt-6 text-base">Cooks</h2>
     {#if cooks && cooks.length > 0}
       <ol class="mt-1">
-        {#each cooks as cook (cook.id)}
+        {#each shown as cook (cook.id)}
           <li class="border-b border-base-300">
             <a
               href={cook.finished_at ? `/log/${cook.id}` : `/stove/${cook.id}`}
-              class="flex items-baseline justify-between gap-3 py-2 hover:bg-paper"
+              class="flex flex-wrap items-baseline justify-between gap-x-3 py-2 hover:bg-paper"
             >
               <span class="font-semibold">{moment(cook.started_at)}</span>
               <span class="numeral"
@@ -135,12 +142,22 @@
                 /></span
               >
               <span class="text-[0.8125rem] quiet">{cook.finished_at ? "finished" : "at the stove"}</span>
+              {#if said(cook)}<span class="w-full text-[0.875rem] leading-snug">{said(cook)}</span>{/if}
             </a>
           </li>
         {/each}
       </ol>
-    {:else}
-      <p class="mt-1 text-[0.875rem] quiet">Not cooked yet.</p>
+      {#if cooks.length > shown.length}<button class="mt-2 act text-sm" onclick={() => (all = true)}
+          >Show all {cooks.length}</button
+        >{/if}
+    {:else if cooks}
+      <p class="mt-1 text-[0.875rem] quiet">
+        Not cooked yet. What comes off, and how it was, stands here and says what to change.
+      </p>
+      <a class="mt-2 act text-sm" href={`/formula/${bench.id}/cook`}>To the cook</a>
     {/if}
   </section>
 </div>
+{#if cooks?.some((cook) => cook.finished_at)}
+  <div class="mt-8 max-w-[44rem] border-t border-base-300 pt-4"><NextChange formula_id={bench.id} /></div>
+{/if}

@@ -61,6 +61,8 @@
 
   const heat = $derived(stove?.cook?.plan.heat ?? null);
   /** A rest lies beside the heat, and a loaf in its oven is no picture of a plate. */
+  /** The surface is not hot enough yet, and it is told when. */
+  const waiting = $derived(stove?.surface != null && stove.hotInS !== null);
   const onSurface = $derived(
     stove?.current != null && !["chill", "rest", "simmer"].includes(step?.kind ?? ""),
   );
@@ -74,6 +76,25 @@
     if (stove && !stove.over && !reading) stove.done();
   }
 </script>
+
+{#snippet surface(look: string)}
+  {#if stove?.cook && stove.current}
+    <figure class={look}>
+      <SurfacePicture
+        stove={stove.cook.plan.stove}
+        shape={stove.cook.plan.shape}
+        name=""
+        count={stove.current.count}
+      />
+      <figcaption class="mt-1 text-lg text-[#c9d1d0]" data-on-surface>
+        {stove.current.count} of {stove.cook.plan.portions.pieces}
+        {#if stove.laidS === null}to be laid on like this{:else}on for {time(
+            stove.now - stove.laidS,
+          )}{stove.timerS > 0 ? `, next due in ${time(Math.max(0, Math.ceil(stove.leftS)))}` : ""}{/if}
+      </figcaption>
+    </figure>
+  {/if}
+{/snippet}
 
 <svelte:head
   ><title>{stove?.cook ? `${stove.cook.formula_name} at the stove` : "Stove"} · Vianda</title></svelte:head
@@ -152,7 +173,7 @@
           <p class="mt-2 min-h-7 text-lg text-primary" role="status">
             {#if due}Past its time: look, and decide{:else if checking}Look for the cue from now on{/if}
           </p>
-        {:else if stove.surface && stove.hotInS !== null}
+        {:else if waiting && stove.surface && stove.hotInS !== null}
           <p
             class={[
               "mt-auto text-[clamp(5rem,18vw,12rem)] leading-[0.86] numeral",
@@ -165,7 +186,16 @@
           </p>
           <p class="mt-3 mb-auto text-xl text-[#ffd9a0]" data-surface><Say text={stove.surface.message} /></p>
         {:else}
-          <p class="mt-auto mb-auto text-2xl text-[#a9b5b6]">{time(stove.spentS)} so far. You say when.</p>
+          <div class="mt-6 mb-auto flex flex-wrap items-end gap-x-10 gap-y-3">
+            {#if onSurface}{@render surface(
+                "[&_svg]:h-[min(26dvh,12rem)] sm:[&_svg]:h-[min(40dvh,26rem)] [&_svg]:w-auto [&_svg]:max-w-full",
+              )}{/if}
+            <p class="text-2xl text-[#a9b5b6]">
+              <span class="block text-[clamp(2.5rem,7vw,4.5rem)] leading-none numeral text-base-content"
+                >{time(stove.spentS)}</span
+              > so far. You say when.
+            </p>
+          </div>
         {/if}
         {#if stove.heat}<Forecast heat={stove.heat} now={stove.now} probe={heat.probe} />{/if}
         <p class="mt-1 text-base text-[#ffab9f]">
@@ -197,22 +227,7 @@
             </li>
           {/each}
         </ol>
-        {#if onSurface}
-          <figure class="mt-4 [&_svg]:max-h-[12.5rem]">
-            <SurfacePicture
-              stove={stove.cook.plan.stove}
-              shape={stove.cook.plan.shape}
-              name=""
-              count={stove.current.count}
-            />
-            <figcaption class="mt-1 text-lg text-[#c9d1d0]" data-on-surface>
-              {stove.current.count} of {stove.cook.plan.portions.pieces}
-              {#if stove.laidS === null}to be laid on like this{:else}on for {time(
-                  stove.now - stove.laidS,
-                )}{stove.timerS > 0 ? `, next due in ${time(Math.max(0, Math.ceil(stove.leftS)))}` : ""}{/if}
-            </figcaption>
-          </figure>
-        {/if}
+        {#if onSurface && (timed || waiting)}{@render surface("mt-4 [&_svg]:max-h-[12.5rem]")}{/if}
       </div>
     </main>
     {#if stove.problem}<p role="alert" class="mt-2 text-lg text-[#ffab9f]">{stove.problem}</p>{/if}
