@@ -78,7 +78,7 @@ def test_a_pub_burger_medium_with_the_floor_shown(watch, kestrel) -> None:
     # The moment stands on the curve, beside one that is typed.
     drawn = page.get_by_role("figure", name=re.compile("meets the floor"))
     expect(drawn).to_have_accessible_name(re.compile(r"off as asked 4:00"))
-    page.get_by_label("Time after which it is off").fill("9 min")
+    page.get_by_role("textbox", name="Time after which it is off").fill("9 min")
     expect(drawn).to_have_accessible_name(re.compile(r"off as asked 9:00"))
     assert watched.axe() == []
     asked.get_by_role("button", name="Use this answer").click()
