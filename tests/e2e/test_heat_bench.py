@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import re
 
+import pytest
 from hands import type_figure
 from playwright.sync_api import Page, expect
 
@@ -110,6 +111,43 @@ def test_a_loaf_from_browned_to_rested(watch, kestrel) -> None:
     watched.saved()
     page.get_by_role("tab", name="The way").click()
     page.get_by_label("Way of cooking").select_option("")
+    watched.saved()
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_a_flip_is_moved_along_the_time_axis_of_the_way(watch, kestrel, width: int) -> None:
+    watched = watch(kestrel, width=width, height=844)
+    page = _heat(watched, "Beacon grill", "The way")
+    axis = page.get_by_role("group", name="Stages in time")
+    flip = axis.get_by_role("slider", name="on the surface, stage 1, ends")
+    expect(flip).to_have_attribute("aria-valuetext", re.compile(r"at \d:\d\d, two fifths"))
+    assert watched.axe() == []
+    # By key: it ends by the clock from now on, a step later.
+    was = int(flip.get_attribute("aria-valuenow") or 0)
+    flip.press("ArrowRight")
+    first = page.get_by_role("listitem", name="Stage 1")
+    expect(first.get_by_label("How long")).to_have_value("time")
+    expect(flip).to_have_attribute("aria-valuetext", re.compile(r"^at \d:\d\d$"))
+    now = int(flip.get_attribute("aria-valuenow") or 0)
+    assert 0 < now - was <= 10
+    # By hand: to the middle of where it was, as one step back.
+    box, handle = axis.bounding_box(), flip.bounding_box()
+    assert box is not None
+    assert handle is not None
+    middle = handle["x"] + handle["width"] / 2
+    page.mouse.move(middle, handle["y"] + 20)
+    page.mouse.down()
+    page.mouse.move(box["x"] + (middle - box["x"]) / 2, handle["y"] + 20, steps=6)
+    page.mouse.up()
+    expect(flip).not_to_have_attribute("aria-valuenow", str(now))
+    moved = int(flip.get_attribute("aria-valuenow") or 0)
+    assert moved % 5 == 0
+    assert moved == pytest.approx(now / 2, abs=8)
+    assert page.evaluate("document.documentElement.scrollWidth") <= width
+    page.keyboard.press("Control+z")
+    expect(flip).to_have_attribute("aria-valuenow", str(now))
+    page.keyboard.press("Control+z")
+    expect(first.get_by_label("How long")).to_have_value("two-fifths")
     watched.saved()
 
 

@@ -8,6 +8,7 @@
   import PickField from "../../lib/ui/PickField.svelte";
   import { units } from "../../lib/units.svelte";
   import QuickField from "./QuickField.svelte";
+  import { WHERE } from "./stages";
 
   interface Props {
     stage: HeatStage;
@@ -25,18 +26,6 @@
   let { stage, number, first, last, lone, choices, ran, onchange, onmove, onremove }: Props = $props();
   let problem = $state<string | null>(null);
 
-  // What may be chosen here is the core's to say; these are its words.
-  const WHERE: Record<HeatStage["kind"], string> = {
-    chill: "in the fridge",
-    freeze: "in the freezer",
-    surface: "on the surface",
-    indirect: "beside the fire",
-    smoke: "in gentle smoke",
-    oven: "in the oven",
-    broiler: "under the broiler",
-    fry: "in the fat",
-    simmer: "in the sauce",
-  };
   const UNTIL: Record<HeatStage["until"], string> = {
     time: "for so long",
     "two-fifths": "until two fifths are cooked",

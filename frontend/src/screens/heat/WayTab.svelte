@@ -7,6 +7,7 @@
   import type { StepProps } from "../step";
   import type { HeatBench } from "./heat.svelte";
   import StageRow from "./StageRow.svelte";
+  import WayAxis from "./WayAxis.svelte";
 
   let { bench, formula, evaluation, kitchen, catalogue, inside }: StepProps & { inside: HeatBench } =
     $props();
@@ -119,6 +120,13 @@
       {:else}As the style is usually cooked. Change any stage and it becomes yours.{/if}
     </p>
     {#if refused}<p role="alert" class="mt-2 max-w-[44rem] text-error">{refused}</p>{/if}
+    {#if inside.curve && inside.curve.stages.length > 0}
+      <WayAxis
+        stages={ways.stages.slice(before)}
+        ran={inside.curve.stages}
+        onend={(at, time_s) => change(before + at, { until: "time", time_s: Math.round(time_s) })}
+      />
+    {/if}
     <ol class="mt-3 max-w-[52rem] border-t border-base-300" aria-label="Stages">
       {#each ways.stages as stage, at (at)}
         <StageRow
