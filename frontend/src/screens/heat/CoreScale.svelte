@@ -4,6 +4,7 @@
   import type { Catalogue, Evaluation } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
   import { amount } from "../../lib/format";
+  import { room } from "../../lib/room.svelte";
   import { units } from "../../lib/units.svelte";
   import { donenessFill } from "./doneness";
 
@@ -13,8 +14,8 @@
     bands: Catalogue["doneness"];
   }
   let { bench, heat, bands }: Props = $props();
-  const height = 268;
-  const y = scaleLinear([46, 80], [height - 6, 6]);
+  const height = $derived(268 + room(0.6, 240));
+  const y = $derived(scaleLinear([46, 80], [height - 6, 6]));
   const t = (value: number) => amount({ kind: "temp_c", value }, units);
   const target = $derived(Math.min(80, Math.max(46, heat.target_c)));
   const below = $derived(heat.below_floor);

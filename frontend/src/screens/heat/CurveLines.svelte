@@ -4,6 +4,7 @@
   import { scaleLinear } from "d3-scale";
   import type { Catalogue, Evaluation, HeatCurve } from "../../lib/api/client";
   import { amount, time } from "../../lib/format";
+  import { room } from "../../lib/room.svelte";
   import { units } from "../../lib/units.svelte";
   import { donenessFill } from "./doneness";
   import { timeTicks } from "./span";
@@ -23,11 +24,11 @@
   }
   let { curve, heat, bands, held, done, width, left, x, end, asked = [] }: Props = $props();
   const above = 32;
-  const low = 206;
+  const low = $derived(206 + room(0.4, 180));
   /** Above the hottest core a second, coarser scale runs on, for skins and plates. */
   const upper = 46;
   const HOTTEST_SKIN = 300;
-  const height = above + low + 26;
+  const height = $derived(above + low + 26);
   const right = $derived(x(end));
   const floor = $derived(heat.floors.leading.temp_c);
   const hottest = $derived(Math.max(82, curve.peak_c + 4, floor + 6));

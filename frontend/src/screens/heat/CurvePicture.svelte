@@ -4,6 +4,7 @@
   import type { Catalogue, Evaluation, HeatCurve } from "../../lib/api/client";
   import { amount, time } from "../../lib/format";
   import DragHandle from "../../lib/ui/DragHandle.svelte";
+  import { room } from "../../lib/room.svelte";
   import { units } from "../../lib/units.svelte";
   import CurveLines from "./CurveLines.svelte";
   import HeatScale from "./HeatScale.svelte";
@@ -19,8 +20,8 @@
   let { curve, heat, bands, held, done }: Props = $props();
   const left = 58;
   const band = 20;
-  const tall = 132;
-  const top = band + tall;
+  const tall = $derived(132 + room(0.3, 120));
+  const top = $derived(band + tall);
   let width = $state(720);
   let canvas: HTMLCanvasElement | undefined = $state();
   let asked = $state<number | null>(null);

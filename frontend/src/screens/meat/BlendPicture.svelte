@@ -7,12 +7,13 @@
   import type { Evaluation } from "../../lib/api/client";
   import type { Bench } from "../../lib/bench.svelte";
   import { amount } from "../../lib/format";
+  import { room } from "../../lib/room.svelte";
   import { units } from "../../lib/units.svelte";
   import EdgeHandle from "./EdgeHandle.svelte";
 
   let { bench, evaluation }: { bench: Bench; evaluation: Evaluation } = $props();
 
-  const height = 262;
+  const height = $derived(262 + room(0.6, 240));
   const axis = 40;
   let width = $state(720);
   const margin = $derived(width < 520 ? 88 : 118);
