@@ -17,6 +17,8 @@
   const styles = $derived(catalogue.styles.filter((s) => s.dish === formula.dish.dish));
   const widest = $derived(Math.max(...styles.map((s) => s.raw_diameter_mm), 60));
   const tallest = $derived(Math.max(...styles.map((s) => s.thickness_mm)));
+  // Up to four stand two in a row, as large as that leaves room for.
+  const few = $derived(styles.length <= 4);
   const shared = $derived((formula.dish.guests_per_piece ?? 1) > 1 || formula.dish.dish === "meatloaf");
 </script>
 
@@ -37,7 +39,11 @@
   />
 </header>
 
-<div role="radiogroup" aria-label="Style" class="grid gap-x-3 gap-y-2.5 sm:grid-cols-2 xl:grid-cols-3">
+<div
+  role="radiogroup"
+  aria-label="Style"
+  class={["grid gap-x-3 gap-y-2.5 sm:grid-cols-2", few ? "" : "xl:grid-cols-3"]}
+>
   {#each styles as style (style.key)}
     {@const chosen = style.key === formula.dish.style}
     <button
@@ -55,7 +61,7 @@
         <span class="font-[680]">{style.title}</span>
         <span class="text-[0.9375rem] numeral"><Qty kind="mass_g" value={style.piece_mass_g} /></span>
       </span>
-      <StyleSection {style} {widest} {tallest} />
+      <StyleSection {style} {widest} {tallest} large={few} />
       <span class="mt-1 block min-h-[2.4em] text-[0.8125rem] leading-tight quiet">{style.line}</span>
     </button>
   {/each}

@@ -7,8 +7,10 @@
     style: Catalogue["styles"][number];
     widest: number;
     tallest: number;
+    /** There is room: few styles stand beside it. */
+    large: boolean;
   }
-  let { style, widest, tallest }: Props = $props();
+  let { style, widest, tallest, large }: Props = $props();
   const d = $derived(style.raw_diameter_mm);
   const t = $derived(style.thickness_mm);
   // Discs are drawn in a flat window, balls and loaves in one as tall as they are.
@@ -37,7 +39,11 @@
 </script>
 
 <span class="mt-1 block w-full">
-  <svg viewBox={`0 0 ${widest} ${base + 2}`} class="block h-13 w-full" aria-hidden="true">
+  <svg
+    viewBox={`0 0 ${widest} ${base + 2}`}
+    class={["block w-full", large ? "h-13 sm:h-28" : "h-13"]}
+    aria-hidden="true"
+  >
     {#if style.form === "ball"}
       <circle cx={widest / 2} cy={base - t / 2} r={t / 2} class="fill-lean" />
     {:else if style.form === "loaf"}
