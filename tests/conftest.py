@@ -108,7 +108,9 @@ def database(pool: object, demo_day: datetime | None, monkeypatch: pytest.Monkey
 def app(database: object, mariadb: PrivateMariaDB):
     from vianda.app import create_app
 
-    return create_app({"DATABASE_URL": mariadb.url, "PAGES": str(PROJECT / "frontend" / "dist")})
+    # A test asks faster than any cook; what is told to one that asks too often has a test of its own.
+    more = {"RATELIMIT_ENABLED": False, "PAGES": str(PROJECT / "frontend" / "dist")}
+    return create_app({"DATABASE_URL": mariadb.url, **more})
 
 
 @pytest.fixture

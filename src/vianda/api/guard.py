@@ -5,12 +5,15 @@ from __future__ import annotations
 from urllib.parse import urlsplit
 
 from flask import Flask, Response, request
+from flask_limiter import Limiter
+from flask_limiter.util import get_remote_address
 
 from vianda.api.problems import ProblemError, problem, too_large
 from vianda.interchange.photograph import LARGEST_BYTES
 
 # Bytes a request may hold: what is typed, and one photograph.
 LARGEST_BODY, LARGEST_FILE = 1_000_000, LARGEST_BYTES
+MOST_REQUESTS = "300 per second"
 LOCAL_NAMES = frozenset({"127.0.0.1", "localhost", "[::1]"})
 
 CONTENT_POLICY = "; ".join(
@@ -85,3 +88,6 @@ def install(app: Flask) -> None:
 
     app.before_request(check)
     app.after_request(headers)
+    # A program that has run wild, not a cook: a drag asks some twenty times a second. Each process counts its own.
+    app.config.setdefault("RATELIMIT_DEFAULT", MOST_REQUESTS)
+    Limiter(get_remote_address, app=app, storage_uri="memory://", strategy="fixed-window", headers_enabled=True)
