@@ -160,7 +160,7 @@ def main() -> int:
             with database.connection_context():
                 migrate(database)
                 seed_once()
-            app = create_app({"DATABASE_URL": server.url, "PAGES": ""})
+            app = create_app({"DATABASE_URL": server.url, "PAGES": "", "RATELIMIT_ENABLED": False})
             faults = Faults()
             began = time.perf_counter()
             fuzz_formulas(app.test_client(), options.formulas, random.Random(options.seed), faults)

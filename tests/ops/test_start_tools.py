@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import errno
 import os
 import shutil
 import signal
@@ -269,3 +270,31 @@ def test_a_backup_a_day_is_begun_when_the_last_one_is_a_day_old(
     now[0] += 24.1 * 3600
     daily.look()
     assert len(begun) == 2
+
+
+@pytest.mark.parametrize(
+    ("number", "says"),
+    [(errno.EROFS, "cannot be written to"), (errno.EACCES, "cannot be written to"), (errno.ENOSPC, "the disk is full")],
+)
+def test_a_folder_that_cannot_be_written_to_is_said_in_one_line(monkeypatch, tmp_path, capsys, number, says) -> None:
+    import start
+
+    def refused(_: Path) -> None:
+        raise OSError(number, os.strerror(number), "/kitchen/.vianda/kitchen.lock")
+
+    monkeypatch.setattr(sys, "argv", ["start.py", "--port", str(free_port())])
+    monkeypatch.setattr(start.places, "STATE", tmp_path)
+    monkeypatch.setattr(start.locks, "take", refused)
+    monkeypatch.delenv("VIANDA_DATABASE_URL", raising=False)
+    before = {n: signal.getsignal(n) for n in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP)}
+    try:
+        with pytest.raises(SystemExit) as ended:
+            start.main()
+    finally:
+        for n, handler in before.items():
+            signal.signal(n, handler)
+    told = capsys.readouterr().err
+    assert ended.value.code == 1
+    assert says in told
+    assert told.strip().count("\n") <= 1
+    assert "Traceback" not in told
