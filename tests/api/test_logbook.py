@@ -9,6 +9,7 @@ import pytest
 
 from vianda.core.demo.formulas import keepers_loaf, slipway_smash
 from vianda.interchange.kinds import FORMULAS
+from vianda.services import logbook
 from vianda.services.logbook import PAGE
 from vianda.storage.tables import CookLineRow, CookRow
 
@@ -76,6 +77,10 @@ def cooked(client) -> dict[str, int]:
         ({"least_score": 4.3}, ["hot"]),
         ({"least_score": 3.6}, ["loaf", "hot"]),
         ({"least_score": 1}, ["loaf", "pale", "hot"]),
+        # By how near they came: what nobody scored is not among them.
+        ({"sort": "best"}, ["hot", "loaf", "pale"]),
+        ({"sort": "worst"}, ["pale", "loaf", "hot"]),
+        ({"sort": "worst", "text": "chuck", "least_score": 3.6}, ["loaf", "hot"]),
         ({"from_day": "2026-12-03"}, ["begun", "loaf"]),
         ({"to_day": "2026-12-02"}, ["pale", "hot"]),
         # Half past eleven at night in London is the next day in Berlin.
@@ -87,6 +92,24 @@ def test_cooks_are_found(client, cooked, asked, wanted) -> None:
     page = _look(client, **asked)
     assert _ids(page) == [cooked[name] for name in wanted]
     assert (page["total"], page.get("next")) == (len(wanted), None)
+
+
+@pytest.mark.parametrize("sort", ["best", "worst"])
+def test_every_scored_cook_is_reached_once_in_the_order_of_its_score(client, cooked, sort, monkeypatch) -> None:
+    monkeypatch.setattr(logbook, "PAGE", 3)
+    smash = _shelve(client, slipway_smash(), "Many scores")
+    for n in range(8):
+        _cook(client, smash, crust=1 + n % 3)
+    found, before = [], None
+    for _ in range(10):
+        page = _look(client, sort=sort, **({"before": before} if before else {}))
+        found += [(line["score"], line["cook_id"]) for line in page["lines"]]
+        before = page.get("next")
+        if before is None:
+            break
+    assert len({cook for _, cook in found}) == len(found) == 11
+    scores = [score for score, _ in found]
+    assert scores == sorted(scores, reverse=sort == "best")
 
 
 def test_a_line_says_what_it_was_and_what_next(client, cooked) -> None:

@@ -34,12 +34,20 @@ def test_last_months_lot_is_found(watch, kestrel, width: int) -> None:
     ):
         made = _post(watched, "/formulas", {"formula": FORMULAS.plain(formula)})
         cook = _post(watched, "/cooks", {"formula_id": made["id"]})
-        body = {"outcome": {"crust": 4, "note": f"{said} {width}"}, "revision": cook["revision"]}
+        crust = 4 if formula.name.startswith("Lot burgers") else 1
+        body = {"outcome": {"crust": crust, "note": f"{said} {width}"}, "revision": cook["revision"]}
         assert page.request.put(f"{kestrel.address}/api/cooks/{cook['id']}/outcome", data=body).ok
     watched.go("/log")
     cooks = page.get_by_role("list", name="Cooks").get_by_role("listitem")
     expect(cooks.filter(has_text=f"Lot burgers {width}")).to_be_visible()
     assert watched.axe() == []
+    # Worst first among the two: the loaf that came out pale.
+    page.get_by_label("Words").fill(f"lot {width}")
+    page.get_by_label("Order").select_option(label="Worst first")
+    expect(cooks).to_have_count(2)
+    expect(cooks.first).to_contain_text(f"Lot loaf {width}")
+    page.get_by_label("Order").select_option(label="Best first")
+    expect(cooks.first).to_contain_text(f"Lot burgers {width}")
     page.get_by_label("Words").fill(f"CRUST {width}")
     expect(cooks).to_have_count(1)
     expect(cooks.first).to_contain_text("5.0")

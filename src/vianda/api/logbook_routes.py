@@ -15,7 +15,7 @@ from vianda.core.weighing.control_chart import Rule
 from vianda.interchange.documents import Strict
 from vianda.interchange.logbook_csv import logbook_csv, logbook_json
 from vianda.services import logbook, trends
-from vianda.storage.logbook_repository import LogLine, LogQuery
+from vianda.storage.logbook_repository import LogLine, LogQuery, LogSort
 
 blueprint = Blueprint("logbook", __name__, url_prefix="/api")
 # A clock is at most so far from UTC, min.
@@ -33,6 +33,7 @@ class LogFilter(Strict):
     least_score: Annotated[float, Field(ge=1, le=5)] | None = None
     lot: Annotated[str, Field(max_length=64)] = ""
     utc_offset_min: Annotated[int, Field(ge=-MOST_OFFSET_MIN, le=MOST_OFFSET_MIN)] = 0
+    sort: LogSort = "newest"
 
     def query(self) -> LogQuery:
         """The same as the services know it."""
@@ -45,6 +46,7 @@ class LogFilter(Strict):
             least_score=self.least_score,
             lot=self.lot,
             utc_offset_min=self.utc_offset_min,
+            sort=self.sort,
         )
 
 

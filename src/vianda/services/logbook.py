@@ -10,7 +10,7 @@ from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.inventory.inventory import Inventory
 from vianda.interchange.logbook_csv import logbook_rows
 from vianda.storage import larder_repository, logbook_repository
-from vianda.storage.logbook_repository import HeldLot, LogLine, LogQuery
+from vianda.storage.logbook_repository import HeldLot, LogLine, LogQuery, LogSort
 from vianda.storage.records import NotFoundError, StoredCook
 
 PAGE = 50
@@ -78,6 +78,7 @@ def asked_for(
     least_score: float | None = None,
     lot: str = "",
     utc_offset_min: int = 0,
+    sort: LogSort = "newest",
 ) -> LogQuery:
     """What is looked for; days, both counted, are those of the kitchen's clock."""
     if from_day is not None and to_day is not None and to_day < from_day:
@@ -91,6 +92,7 @@ def asked_for(
         datetime.combine(to_day, time()) + timedelta(days=1) - offset if to_day is not None else None,
         least_score,
         lot,
+        sort,
     )
 
 

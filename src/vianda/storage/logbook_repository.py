@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from functools import reduce
 from operator import and_
-from typing import Any
+from typing import Any, Literal
 
 from peewee import fn
 
@@ -18,6 +18,7 @@ from vianda.storage.here import kitchen_here
 from vianda.storage.records import StoredCook
 from vianda.storage.tables import CookLineRow, CookLotRow, CookRow
 
+LogSort = Literal["newest", "best", "worst"]
 REMARK_LETTERS = 200
 MOST_LOTS = 200
 CHUNK = 1000
@@ -54,7 +55,10 @@ class HeldLot:
 
 @dataclass(frozen=True, slots=True)
 class LogQuery:
-    """What is looked for; what is empty or None asks for nothing. Times are UTC, ``until`` not counted."""
+    """What is looked for; what is empty or None asks for nothing. Times are UTC, ``until`` not counted.
+
+    In the order of how near they came to what is wanted, only cooks that were scored are looked at.
+    """
 
     text: str = ""
     dish: str = ""
@@ -63,6 +67,7 @@ class LogQuery:
     until: datetime | None = None
     least_score: float | None = None
     lot: str = ""
+    sort: LogSort = "newest"
 
 
 def index_cook(cook: StoredCook, held: Sequence[HeldLot]) -> None:
@@ -105,17 +110,24 @@ def _words(cook: StoredCook, outcome: dict[str, Any], held: Iterable[HeldLot]) -
 
 
 def find_lines(query: LogQuery, *, before: int | None, most: int) -> list[LogLine]:
-    """So many cooks, newest first, after the one of that number."""
+    """So many cooks in the order asked for, after the one of that number."""
     rows = CookLineRow.select().where(_where(query))
     if before is not None:
         last = CookLineRow.get_or_none((CookLineRow.cook_id == before) & (CookLineRow.kitchen_id == kitchen_here()))
         if last is not None:
-            started = CookLineRow.started_at
-            rows = rows.where(
-                (started < last.started_at) | ((started == last.started_at) & (CookLineRow.cook_id < before))
-            )
-    newest = rows.order_by(CookLineRow.started_at.desc(), CookLineRow.cook_id.desc())
-    return [_line(row) for row in newest.limit(most)]
+            rows = rows.where(_after(query.sort, last))
+    newest = (CookLineRow.started_at.desc(), CookLineRow.cook_id.desc())
+    score = CookLineRow.score
+    first = {"newest": (), "best": (score.desc(),), "worst": (score.asc(),)}[query.sort]
+    return [_line(row) for row in rows.order_by(*first, *newest).limit(most)]
+
+
+def _after(sort: LogSort, last: CookLineRow) -> Any:
+    started, score = CookLineRow.started_at, CookLineRow.score
+    older = (started < last.started_at) | ((started == last.started_at) & (CookLineRow.cook_id < last.cook_id))
+    if sort == "newest" or last.score is None:
+        return older
+    return ((score < last.score) if sort == "best" else (score > last.score)) | ((score == last.score) & older)
 
 
 def outcomes_of(cook_ids: Sequence[int]) -> dict[int, dict[str, Any]]:
@@ -181,6 +193,8 @@ def _where(query: LogQuery) -> Any:
         parts.append(CookLineRow.started_at >= query.since)
     if query.until is not None:
         parts.append(CookLineRow.started_at < query.until)
+    if query.sort != "newest":
+        parts.append(CookLineRow.score.is_null(False))
     if query.least_score is not None:
         parts.append(CookLineRow.score >= query.least_score)
     if query.lot:

@@ -13,6 +13,7 @@
   import { dishTitle } from "../dish/titles";
 
   const NOTHING = { text: "", dish: "", from_day: "", to_day: "", score: "", lot: "" };
+  let sort = $state<NonNullable<LogQuery["sort"]>>("newest");
   let wanted = $state({ ...NOTHING });
   const query = $derived<LogQuery>({
     text: wanted.text.trim(),
@@ -24,6 +25,7 @@
     least_score: wanted.score ? Number(wanted.score) : null,
     before: null,
     utc_offset_min: utcOffsetMin(wanted.from_day || wanted.to_day),
+    sort,
   });
   const asked = new Resource<LogQuery, LogPage>((now, signal) => api.logbook(now, signal), { pauseMs: 250 });
   $effect(() => asked.ask(query));
@@ -110,6 +112,17 @@
           width="8.75rem"
           value={wanted.to_day}
           oninput={(t) => (wanted.to_day = t)}
+        />
+        <PickField
+          label="Order"
+          width="8rem"
+          value={sort}
+          options={[
+            { key: "newest", title: "Newest" },
+            { key: "best", title: "Best first" },
+            { key: "worst", title: "Worst first" },
+          ]}
+          onpick={(key) => (sort = key as typeof sort)}
         />
         {#if narrowed}<button class="act h-[2.625rem] text-sm" onclick={() => (wanted = { ...NOTHING })}
             >Show all</button

@@ -6792,6 +6792,12 @@ export interface components {
              */
             lot: string;
             /**
+             * Sort
+             * @default newest
+             * @enum {string}
+             */
+            sort: "newest" | "best" | "worst";
+            /**
              * Text
              * @default
              */
