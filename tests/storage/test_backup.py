@@ -10,6 +10,7 @@ import sys
 from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
+from urllib.parse import quote
 
 import pymysql
 import pytest
@@ -185,3 +186,18 @@ def test_the_newest_is_always_kept_and_keeping_twice_changes_nothing(made: list[
     assert backup.kept(chosen) == chosen
     if made:
         assert max(made) in chosen
+
+
+def test_a_user_and_a_password_of_odd_signs_get_in(kitchen: PrivateMariaDB, tmp_path: Path) -> None:
+    user, password = 'o"d\\d', 'p"a\\s#s ;word'
+    with pymysql.connect(unix_socket=str(kitchen.socket), user="root", autocommit=True) as root:
+        cursor = root.cursor()
+        cursor.execute("CREATE USER %s@'127.0.0.1' IDENTIFIED BY %s", (user, password))
+        cursor.execute("GRANT ALL ON vianda.* TO %s@'127.0.0.1'", (user,))
+    at = backup.address_of(kitchen.url)
+    url = f"mysql://{quote(user, safe='')}:{quote(password, safe='')}@{at.host}:{at.port}/{at.name}"
+    assert backup.back_up(url, tmp_path, check=False).stat().st_size > 1000
+    # It may make no database beside this one: the check says so, and what to do.
+    with pytest.raises(BackupError, match="GRANT ALL ON"):
+        backup.back_up(url, tmp_path)
+    assert len(list(tmp_path.iterdir())) == 1

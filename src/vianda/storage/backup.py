@@ -261,14 +261,19 @@ def _program(at: Address, *names: str) -> Iterator[list[str]]:
         raise BackupError(f"{names[0]} is missing. Install it: apt-get install mariadb-client")
     place = f"socket={at.socket}\n" if at.socket else f"host={at.host}\nport={at.port}\nprotocol=tcp\n"
     tls = f"ssl-ca={at.tls_ca}\nssl-verify-server-cert\n" if at.tls_ca else ""
-    quoted = at.password.replace("\\", "\\\\").replace('"', '\\"')
     descriptor, path = tempfile.mkstemp(prefix="vianda-", suffix=".cnf")
     try:
         with os.fdopen(descriptor, "w") as file:
-            file.write(f'[client]\n{place}user="{at.user}"\npassword="{quoted}"\n{tls}')
+            file.write(f"[client]\n{place}user={_quoted(at.user)}\npassword={_quoted(at.password)}\n{tls}")
         yield [found, f"--defaults-file={path}"]
     finally:
         os.unlink(path)
+
+
+def _quoted(text: str) -> str:
+    """Text as an option file of MariaDB's takes it, whatever signs it has."""
+    escaped = text.replace("\\", "\\\\").replace('"', '\\"').replace("\n", "\\n")
+    return f'"{escaped}"'
 
 
 @contextmanager
