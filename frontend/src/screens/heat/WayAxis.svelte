@@ -1,5 +1,6 @@
 <!-- The stages on the heat on their own time axis: where one gives way to the next is dragged, or moved by keys. -->
 <script lang="ts">
+  import { onDestroy } from "svelte";
   import { scaleLinear } from "d3-scale";
   import type { HeatCurve, HeatStage } from "../../lib/api/client";
   import { time } from "../../lib/format";
@@ -20,6 +21,19 @@
   const tall = 46;
   /** While a boundary is held it moves alone, and the scale stands still. */
   let held = $state<{ at: number; to_s: number; end: number } | null>(null);
+  let holding = false;
+  // Let go, it stays where it was put until the curve of it is there; one that was refused goes back.
+  const WAIT_MS = 3000;
+  let waiting: ReturnType<typeof setTimeout> | undefined;
+  const settle = () => {
+    clearTimeout(waiting);
+    if (!holding) held = null;
+  };
+  $effect(() => {
+    void ran;
+    settle();
+  });
+  onDestroy(() => clearTimeout(waiting));
 
   const end = $derived(held?.end ?? Math.max(60, (ran.at(-1)?.to_s ?? 60) * 1.08));
   const x = $derived(scaleLinear([0, end], [0, width]));
@@ -100,10 +114,10 @@
         height={tall}
         ondrag={(px) => (held = { at, to_s: move(at, x.invert(px)), end })}
         onhold={(on) => {
-          if (on) return;
-          const done = held;
-          held = null;
-          if (done) onend(at, done.to_s - began);
+          holding = on;
+          if (on || !held) return;
+          waiting = setTimeout(settle, WAIT_MS);
+          onend(at, held.to_s - began);
         }}
         onnudge={(steps) => onend(at, move(at, to + steps * step) - began)}
       />
