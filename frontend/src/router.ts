@@ -30,6 +30,8 @@ export const { p, navigate, isActive, route } = createRouter({
   "/services/:id": () => import("./screens/services/ServiceScreen.svelte"),
   "/recipe": () => import("./screens/recipe/RecipeScreen.svelte"),
   "/first": () => import("./screens/first/FirstScreen.svelte"),
+  "/kitchen/interface": () => import("./screens/interface/InterfaceScreen.svelte"),
+  "/kitchen/archive": () => import("./screens/archive/ArchiveScreen.svelte"),
   "/kitchen": () => import("./screens/kitchen/KitchenScreen.svelte"),
   "*": () => import("./screens/Lost.svelte"),
 });

@@ -15,6 +15,7 @@ from vianda.core.basis.errors import CoreError
 from vianda.core.counsel.listing import counsel_document
 from vianda.core.evaluation.evaluate import Evaluation, Sheets, evaluate, sheets
 from vianda.interchange.formula_file import formula_file_schema, read_text
+from vianda.interchange.kitchen_archive import archive_schema
 from vianda.interchange.service_file import service_file_schema
 from vianda.runtime.machine_code import keep_on_disk
 
@@ -153,7 +154,7 @@ def main(arguments: list[str] | None = None) -> int:
     commands.add_parser("openapi", help="print the OpenAPI document")
     commands.add_parser("counsel", help="print every rule of counsel, with threshold and source")
     three = commands.add_parser("schema", help="print the JSON Schema of a file format")
-    three.add_argument("kind", nargs="?", default="formula", choices=["formula", "service"])
+    three.add_argument("kind", nargs="?", default="formula", choices=["formula", "service", "archive"])
     given = parser.parse_args(arguments)
     match given.command:
         case "evaluate":
@@ -175,8 +176,8 @@ def main(arguments: list[str] | None = None) -> int:
         case "counsel":
             print(counsel_document(), end="")
         case "schema":
-            schema = formula_file_schema() if given.kind == "formula" else service_file_schema()
-            print(json.dumps(schema, indent=1, sort_keys=True))
+            schemas = {"formula": formula_file_schema, "service": service_file_schema, "archive": archive_schema}
+            print(json.dumps(schemas[given.kind](), indent=1, sort_keys=True))
     return 0
 
 

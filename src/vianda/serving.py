@@ -19,9 +19,10 @@ from typing import Any
 from gunicorn.workers.base import Worker
 from waitress import create_server, wasyncore
 from waitress.channel import HTTPChannel
+from waitress.parser import HTTPRequestParser
 from waitress.task import ErrorTask
 
-from vianda.api.guard import HEADERS, LARGEST_FILE
+from vianda.api.guard import ARCHIVES, HEADERS, LARGEST_FILE, LARGEST_UPLOAD
 
 WORKERS, THREADS = 2, 24
 # Connections a worker holds; one that says nothing for so long, s, is closed.
@@ -62,8 +63,34 @@ class Refusal(ErrorTask):
         self.write(body)
 
 
+class _Larger:
+    """The settings of the server, but for how much a request may hold."""
+
+    max_request_body_size = LARGEST_UPLOAD
+
+    def __init__(self, settings: Any) -> None:
+        self._settings = settings
+
+    def __getattr__(self, name: str) -> Any:
+        return getattr(self._settings, name)
+
+
+class Parser(HTTPRequestParser):
+    """Reads a request; only where archives are taken in may it hold one."""
+
+    adj: Any
+
+    def parse_header(self, header_plus: bytes) -> None:
+        """The same, with another limit for archives."""
+        super().parse_header(header_plus)
+        if str(self.path).startswith(ARCHIVES):
+            self.adj = _Larger(self.adj)
+
+
 class Channel(HTTPChannel):
     """A connection."""
+
+    parser_class = Parser
 
     error_task_class = Refusal
 

@@ -156,6 +156,9 @@ def test_every_operation_in_the_contract_answers_as_the_contract_says(app) -> No
                 "lot_key": "x",
                 "tasting_id": 1,
                 "photograph_id": 1,
+                "from_day": "2026-12-01",
+                "to_day": "2026-12-07",
+                "day": "2026-12-04",
             }
         )
         response = case.call()

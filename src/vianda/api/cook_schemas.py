@@ -10,19 +10,12 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, TypeAdapter
 
 from vianda.api.wire import Answer, Moment, Token
-from vianda.core.batch.portions import Portions
-from vianda.core.batch.salt_ledger import SaltFigures
-from vianda.core.blend.blend import BlendFigures
-from vianda.core.blend.cost import CostFigures
 from vianda.core.cook.outcome import OutcomeFigures
 from vianda.core.cook.scores import SCALES, ScoreScale
 from vianda.core.cook.stove_plan import StovePlan
 from vianda.core.evaluation.evaluate import Evaluation
-from vianda.core.evaluation.ticket import TicketFigure
-from vianda.core.heat.plan import HeatPlan
-from vianda.core.shape.figures import ShapeFigures
-from vianda.core.stack.checklist import CheckLine
 from vianda.interchange.documents import Strict
+from vianda.interchange.kept_cook import KeptPlan, OutcomeModel
 from vianda.interchange.kept_plan import up_to_date
 from vianda.services.cooks import CookStart, figures_of
 from vianda.storage.logbook_repository import HeldLot
@@ -54,27 +47,6 @@ class SimulatedReadingRequest(Strict):
 
     of: Literal["core", "surface"]
     since_start_s: Annotated[float, Field(ge=0, le=8_640_000)]
-
-
-Score = Annotated[int, Field(ge=1, le=5)]
-
-
-class OutcomeModel(Strict):
-    """Weights, temperatures, scores 1–5 and what to change next time."""
-
-    cooked_mass_g: Annotated[float, Field(gt=0, le=1_000_000)] | None = None
-    cooked_diameter_mm: Annotated[float, Field(gt=0, le=1000)] | None = None
-    cooked_thickness_mm: Annotated[float, Field(gt=0, le=1000)] | None = None
-    core_c: Annotated[float, Field(ge=0, le=120)] | None = None
-    crust: Score | None = None
-    juice: Score | None = None
-    bite: Score | None = None
-    bind: Score | None = None
-    grease: Score | None = None
-    salt: Score | None = None
-    looks: Score | None = None
-    note: Annotated[str, Field(max_length=4000)] = ""
-    next_time: Annotated[str, Field(max_length=1000)] = ""
 
 
 class FinishRequest(Strict):
@@ -114,23 +86,6 @@ def plan_of(start: CookStart) -> dict[str, Any]:
         "checklist": whole["beside"]["checklist"],
         "builds": whole["beside"]["builds"],
     }
-
-
-class KeptPlan(Answer):
-    """The figures a cook began with; shapes as in the evaluation."""
-
-    ticket: list[TicketFigure]
-    portions: Portions
-    shape: ShapeFigures
-    heat: HeatPlan
-    stove: StovePlan
-    salt: SaltFigures
-    blend: BlendFigures
-    # Cooks from before lots were kept have none.
-    cost: CostFigures | None = None
-    # Cooks from before builds were kept have none.
-    checklist: tuple[CheckLine, ...] = ()
-    builds: int = 0
 
 
 class CookAnswer(Answer):

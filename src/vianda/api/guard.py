@@ -9,10 +9,13 @@ from flask_limiter import Limiter
 from flask_limiter.util import get_remote_address
 
 from vianda.api.problems import ProblemError, problem, too_large
+from vianda.interchange.kitchen_archive import MEDIA_TYPE as ARCHIVE_TYPE
 from vianda.interchange.photograph import LARGEST_BYTES
 
 # Bytes a request may hold: what is typed, and one photograph.
 LARGEST_BODY, LARGEST_FILE = 1_000_000, LARGEST_BYTES
+# Where a whole kitchen is taken in, and how much that may be; more goes by the command line.
+ARCHIVES, LARGEST_UPLOAD = "/api/archive/", 100_000_000
 MOST_REQUESTS = "300 per second"
 LOCAL_NAMES = frozenset({"127.0.0.1", "localhost", "[::1]"})
 
@@ -73,6 +76,8 @@ def install(app: Flask) -> None:
                 problem(403, "foreign-origin", "Not from here", "Another page may not talk to this kitchen.")
             )
         largest = LARGEST_FILE if request.mimetype.startswith("image/") else LARGEST_BODY
+        if request.path.startswith(ARCHIVES) and request.mimetype == ARCHIVE_TYPE:
+            largest = LARGEST_UPLOAD
         request.max_content_length = largest
         length = request.content_length
         if length is not None and length > largest:

@@ -119,8 +119,8 @@ def read_fat_test(body: s.FatTestRequest) -> s.FatTestAnswer:
     return s.FatTestAnswer(test=test, roughness=ROUGHNESS["fat-test"])
 
 
-@blueprint.get("/file.csv")
-def export_csv() -> Response:
+@operation(blueprint, "GET", "/file.csv", summary="The larder as CSV", gives="text/csv")
+def larder_as_csv() -> Response:
     return csv_file(larders.export_csv(), name="larder")
 
 

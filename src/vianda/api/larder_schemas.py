@@ -21,7 +21,8 @@ from vianda.core.reading.entry import read_frac
 from vianda.core.target import wish as core
 from vianda.core.target.mend import Addition
 from vianda.interchange.documents import Strict
-from vianda.services.larders import Finding, KnownLot, RowReport, TypedWeights
+from vianda.services.larders import Finding, KnownLot, TypedWeights
+from vianda.services.row_report import RowReport
 from vianda.services.targets import DrawnSquare, Proposed, Solved, TypedWish
 
 Revision = Annotated[int, Field(ge=1)]
@@ -89,7 +90,7 @@ class ForgetRequest(Strict):
 
 
 class CsvRequest(Strict):
-    """The text of a larder file."""
+    """The text of a table: the larder, the pantry."""
 
     text: Annotated[str, Field(max_length=900_000)]
 

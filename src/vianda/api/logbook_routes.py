@@ -175,12 +175,12 @@ def _filter() -> LogFilter:
     return LogFilter.model_validate_strings({k: v for k, v in request.args.items() if k != "kitchen"})
 
 
-@blueprint.get("/logbook/cooks.csv")
+@operation(blueprint, "GET", "/logbook/cooks.csv", summary="Cooks as CSV", gives="text/csv")
 def logbook_as_csv() -> Response:
     return csv_file(logbook_csv(logbook.log_rows(_filter().query())), name="logbook")
 
 
-@blueprint.get("/logbook/cooks.json")
+@operation(blueprint, "GET", "/logbook/cooks.json", summary="Cooks as JSON", gives="application/json")
 def logbook_as_json() -> Response:
     content = logbook_json(logbook.log_rows(_filter().query()))
     return json_file(content, name="logbook", ending="vianda", otherwise="logbook")

@@ -2,15 +2,35 @@
 
 from __future__ import annotations
 
-from flask import Blueprint
+from flask import Blueprint, Response
 
 from vianda.api import pantry_schemas as s
+from vianda.api.attachment import csv_file
 from vianda.api.contract import operation
+from vianda.api.larder_schemas import CsvAnswer, CsvRequest
 from vianda.api.problems import ProblemError, problem
 from vianda.core.inventory.house import HouseFigures
 from vianda.services import pantry
 
 blueprint = Blueprint("pantry", __name__, url_prefix="/api/pantry")
+
+
+@operation(blueprint, "GET", "/file.csv", summary="The pantry as CSV", gives="text/csv")
+def pantry_as_csv() -> Response:
+    return csv_file(pantry.export_csv(), name="pantry")
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/file",
+    summary="Take in a pantry file, row by row",
+    body=CsvRequest,
+    answer=CsvAnswer,
+    once=True,
+)
+def import_pantry_csv(body: CsvRequest) -> CsvAnswer:
+    return CsvAnswer(rows=pantry.import_csv(body.text))
 
 
 @operation(blueprint, "GET", "", summary="The whole pantry", answer=s.PantryAnswer)

@@ -156,7 +156,14 @@ def check_sheet(service_id: int, body: CheckSheetRequest) -> checks.CheckSheet:
     )
 
 
-@blueprint.get("/services/<int:service_id>/checks/<day>/record.csv")
+@operation(
+    blueprint,
+    "GET",
+    "/services/<int:service_id>/checks/<day>/record.csv",
+    summary="The food-safety record of one evening as CSV",
+    gives="text/csv",
+    problems=(404,),
+)
 def check_record(service_id: int, day: str) -> Response:
     on = day_of(day)
     return csv_file(checks_csv([checks.check_sheet(service_id, on)]), name=f"checks-{on}")
@@ -189,7 +196,13 @@ def note_kitchen_check(body: NoteCheckRequest) -> checks.CheckRecord:
     return checks.check_record(body.day, body.day, unit_system=body.event.unit_system)
 
 
-@blueprint.get("/checks/<from_day>/<to_day>/record.csv")
+@operation(
+    blueprint,
+    "GET",
+    "/checks/<from_day>/<to_day>/record.csv",
+    summary="The food-safety record of a span of days as CSV",
+    gives="text/csv",
+)
 def export_checks(from_day: str, to_day: str) -> Response:
     first, last = day_of(from_day), day_of(to_day)
     return csv_file(checks_csv(checks.check_record(first, last).sheets), name=f"checks-{first}-{last}")

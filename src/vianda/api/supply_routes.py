@@ -236,13 +236,25 @@ def covers(body: CoversRequest) -> CoversAnswer:
     return CoversAnswer(forecast=forecast(body.counts))
 
 
-@blueprint.get("/shopping/<from_day>/<to_day>/list.csv")
+@operation(
+    blueprint,
+    "GET",
+    "/shopping/<from_day>/<to_day>/list.csv",
+    summary="The shopping list of a span of days as CSV",
+    gives="text/csv",
+)
 def export_shopping(from_day: str, to_day: str) -> Response:
     first, last = day_of(from_day), day_of(to_day)
     return csv_file(shopping_csv(supply.span_shopping(first, last).shopping), name=f"shopping-{first}-{last}")
 
 
-@blueprint.get("/prep/<from_day>/<to_day>/list.csv")
+@operation(
+    blueprint,
+    "GET",
+    "/prep/<from_day>/<to_day>/list.csv",
+    summary="The prep list of a span of days as CSV",
+    gives="text/csv",
+)
 def export_prep(from_day: str, to_day: str) -> Response:
     first, last = day_of(from_day), day_of(to_day)
     # The list on the screen may be for so many minutes of hands a day.
@@ -253,13 +265,21 @@ def export_prep(from_day: str, to_day: str) -> Response:
     return csv_file(prep_csv(supply.span_prep(first, last, day_min=day_min).plan), name=f"prep-{first}-{last}")
 
 
-@blueprint.get("/butcher/<from_day>/<to_day>/slip.csv")
+@operation(
+    blueprint,
+    "GET",
+    "/butcher/<from_day>/<to_day>/slip.csv",
+    summary="The slip for the butcher of a span of days as CSV",
+    gives="text/csv",
+)
 def export_butcher(from_day: str, to_day: str) -> Response:
     first, last = day_of(from_day), day_of(to_day)
     return csv_file(butcher_csv(supply.butcher(first, last).slip), name=f"butcher-{first}-{last}")
 
 
-@blueprint.get("/services/calendar.ics")
+@operation(
+    blueprint, "GET", "/services/calendar.ics", summary="The services as an iCalendar file", gives="text/calendar"
+)
 def export_calendar() -> Response:
     return Response(
         services.calendar(),

@@ -11,6 +11,7 @@ from werkzeug.routing import PathConverter
 from werkzeug.security import safe_join
 
 from vianda.api import (
+    archive_routes,
     bench_routes,
     cook_routes,
     fault_routes,
@@ -41,6 +42,7 @@ from vianda.api.contract import JSON_TYPE, openapi
 from vianda.core.inventory.inventory import Meat
 from vianda.interchange.kinds import INGREDIENTS, MEATS, as_kept
 from vianda.services import larders, tastings
+from vianda.services.archives import ArchiveReport
 from vianda.storage.clock import now_utc
 from vianda.storage.kitchen_repository import StoredKitchen
 from vianda.storage.larder_repository import StoredIngredient, StoredLot
@@ -84,6 +86,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
     problems.register(
         app,
         {
+            ArchiveReport: lambda r: problems.dump(archive_routes.archive_answer(r)),
             StoredFormula: lambda f: problems.dump(s.formula_answer(f)),
             StoredService: lambda f: problems.dump(service_routes.service_answer(f)),
             StoredKitchen: lambda k: problems.dump(s.kitchen_answer(k)),
@@ -95,6 +98,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
         },
     )
     for module in (
+        archive_routes,
         bench_routes,
         formula_routes,
         cook_routes,

@@ -12,6 +12,7 @@ from vianda.api import weighing_schemas as s
 from vianda.api.attachment import csv_file
 from vianda.api.contract import operation
 from vianda.api.problems import ProblemError, problem
+from vianda.interchange.weighings_csv import records_csv, weighings_csv
 from vianda.services import weighings
 from vianda.storage.database import DATABASE_AWAY, own_connection
 
@@ -100,10 +101,22 @@ def get_display(weighing_id: int) -> s.DisplayAnswer:
     return s.display_answer(weighings.display(weighings.get_weighing(weighing_id)))
 
 
-@blueprint.get("/weighings/<int:weighing_id>/records.csv")
-def records(weighing_id: int) -> Response:
+@operation(blueprint, "GET", "/weighings.csv", summary="Every weighing, a reading a row, as CSV", gives="text/csv")
+def weighings_as_csv() -> Response:
+    return csv_file(weighings_csv(weighings.every_weighing()), name="weighings")
+
+
+@operation(
+    blueprint,
+    "GET",
+    "/weighings/<int:weighing_id>/records.csv",
+    summary="One weighing, a reading a row, as CSV",
+    gives="text/csv",
+    problems=(404,),
+)
+def weighing_records(weighing_id: int) -> Response:
     weighing = weighings.get_weighing(weighing_id)
-    return csv_file(weighings.records_csv(weighing), name=f"weighing-{weighing_id}")
+    return csv_file(records_csv(weighing.running), name=f"weighing-{weighing_id}")
 
 
 @blueprint.get("/weighings/<int:weighing_id>/stream")

@@ -56,6 +56,11 @@ class Document(Generic[Kind]):
         """The object of a text that this application wrote itself; one text is read once. Objects are never changed."""
         return self._remembered(text)
 
+    def schema(self) -> Json:
+        """The JSON Schema of it."""
+        whole = self._held.json_schema(mode="validation")
+        return {**whole["items"], "$defs": whole.get("$defs", {})}
+
     def of(self, content: object) -> Kind:
         """The object of plain JSON values."""
         return self.read(json.dumps(content))

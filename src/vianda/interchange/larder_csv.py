@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable
 from dataclasses import dataclass
 from typing import Any, Literal
 
@@ -85,12 +85,13 @@ def write_csv(meats: Iterable[Meat]) -> str:
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(COLUMNS)
     for meat in meats:
-        row = [_cell(getattr(meat, name)) for name in PLAIN]
-        writer.writerow([*row, *(_cell(getattr(meat.composition, name)) for name in COMPOSITION)])
+        row = [cell(getattr(meat, name)) for name in PLAIN]
+        writer.writerow([*row, *(cell(getattr(meat.composition, name)) for name in COMPOSITION)])
     return out.getvalue()
 
 
-def _cell(value: object) -> str:
+def cell(value: object) -> str:
+    """A value as a cell: yes or no, a number in full, or text that no table program takes for a formula."""
     if isinstance(value, bool):
         return "yes" if value else "no"
     text = repr(value) if isinstance(value, float) else str(value)
@@ -113,20 +114,9 @@ def read_csv(text: str) -> list[CsvRow]:
     UnreadableCsvError
         No heading, a heading without ``key`` or with unknown columns, or too many rows.
     """
-    reader = csv.reader(io.StringIO(text.removeprefix("\ufeff")))
-    try:
-        heading = [name.strip() for name in next(reader, [])]
-        rows = [row for row in enumerate(reader, start=2) if any(cell.strip() for cell in row[1])]
-    except csv.Error as error:
-        raise UnreadableCsvError(f"The file breaks off as CSV: {error}.") from None
-    unknown = [name for name in heading if name not in COLUMNS]
-    missing = [name for name in COLUMNS if name not in heading and name not in MAY_BE_EMPTY]
-    if unknown or missing:
-        parts = [f"it lacks {', '.join(missing)}"] if missing else []
-        parts += [f"it has {', '.join(n[:30] for n in unknown)}, which no larder has"] if unknown else []
-        raise UnreadableCsvError(f"The first line names the columns; {' and '.join(parts)}.")
-    if len(rows) > MOST_ROWS:
-        raise UnreadableCsvError(f"A larder file has at most {MOST_ROWS} rows; this one has {len(rows)}.")
+    heading, rows = table_rows(
+        text, columns=COLUMNS, may_be_empty=MAY_BE_EMPTY, most=MOST_ROWS, what="larder", refused=UnreadableCsvError
+    )
     found, seen = [], set[str]()
     for line, cells in rows:
         row = _read_row(line, heading, cells)
@@ -135,6 +125,33 @@ def read_csv(text: str) -> list[CsvRow]:
         seen.add(row.key)
         found.append(row)
     return found
+
+
+def table_rows(
+    text: str,
+    *,
+    columns: Collection[str],
+    may_be_empty: Collection[str],
+    most: int,
+    what: str,
+    refused: type[CoreError],
+) -> tuple[list[str], list[tuple[int, list[str]]]]:
+    """The heading and the rows of a table by their line numbers; ``refused`` is raised for what is no such table."""
+    reader = csv.reader(io.StringIO(text.removeprefix("\ufeff")))
+    try:
+        heading = [name.strip() for name in next(reader, [])]
+        rows = [row for row in enumerate(reader, start=2) if any(part.strip() for part in row[1])]
+    except csv.Error as error:
+        raise refused(f"The file breaks off as CSV: {error}.") from None
+    unknown = [name for name in heading if name not in columns]
+    missing = [name for name in columns if name not in heading and name not in may_be_empty]
+    if unknown or missing:
+        parts = [f"it lacks {', '.join(missing)}"] if missing else []
+        parts += [f"it has {', '.join(n[:30] for n in unknown)}, which no {what} has"] if unknown else []
+        raise refused(f"The first line names the columns; {' and '.join(parts)}.")
+    if len(rows) > most:
+        raise refused(f"A {what} file has at most {most} rows; this one has {len(rows)}.")
+    return heading, rows
 
 
 def _read_row(line: int, heading: list[str], cells: list[str]) -> CsvRow:
@@ -146,7 +163,7 @@ def _read_row(line: int, heading: list[str], cells: list[str]) -> CsvRow:
         content = _content(values)
         return CsvRow(line, key, MEATS.of(content), "")
     except ValueError as error:
-        return CsvRow(line, key, None, _reason(error))
+        return CsvRow(line, key, None, reason_of(error))
 
 
 def _content(values: dict[str, str]) -> dict[str, Any]:
@@ -154,27 +171,40 @@ def _content(values: dict[str, str]) -> dict[str, Any]:
     for name, text in values.items():
         if text == "" and name in MAY_BE_EMPTY and name not in ("range_source", "composition_note", "remark"):
             continue
-        clean = text[1:] if text[:1] == "'" and plain_text(text[1:]) == text else text
+        clean = plain_cell(text)
         if name in NUMBERS:
-            content[name] = _number(name, clean)
+            content[name] = typed_number(name, clean)
         elif name in YES_NO:
-            if clean.lower() not in ("yes", "no", "true", "false", "1", "0"):
-                raise ValueError(f"{name} is yes or no, not “{clean[:20]}”")
-            content[name] = clean.lower() in ("yes", "true", "1")
+            content[name] = truth(name, clean)
         else:
             content[name] = clean
     content["composition"] = {name: content.pop(name) for name in COMPOSITION if name in content}
     return {"range_source": "as imported", "composition_note": "as imported", **content}
 
 
-def _number(name: str, text: str) -> float:
+def plain_cell(text: str) -> str:
+    """What stands in a cell, without the apostrophe that kept a table program from running it."""
+    clean = text.strip()
+    return clean[1:] if clean[:1] == "'" and plain_text(clean[1:]) == clean else clean
+
+
+def truth(name: str, text: str) -> bool:
+    """A yes or a no as typed; ``ValueError`` otherwise."""
+    if text.lower() not in ("yes", "no", "true", "false", "1", "0"):
+        raise ValueError(f"{name} is yes or no, not “{text[:20]}”")
+    return text.lower() in ("yes", "true", "1")
+
+
+def typed_number(name: str, text: str) -> float:
+    """A number as typed; ``ValueError`` otherwise."""
     try:
         return float(text)
     except ValueError:
         raise ValueError(f"{name} is a number such as 0.19, not “{text[:20]}”") from None
 
 
-def _reason(error: ValueError) -> str:
+def reason_of(error: ValueError) -> str:
+    """Why a row is refused, in words."""
     if isinstance(error, ValidationError):
         first = error.errors(include_url=False, include_input=False)[0]
         return f"{'/'.join(str(p) for p in first['loc'])}: {first['msg']}"

@@ -111,3 +111,19 @@ def _jpeg(picture: Image.Image) -> bytes:
     out = io.BytesIO()
     bare.save(out, "JPEG", quality=QUALITY, optimize=True, progressive=True)
     return out.getvalue()
+
+
+def read_kept(data: bytes) -> KeptPhotograph:
+    """A photograph that was kept before: its file stays as it is where only light is in it, else it is written anew."""
+    with _one:
+        try:
+            with Image.open(io.BytesIO(data), formats=("JPEG",)) as opened:
+                _check(opened.size)
+                bare = all(name == "APP0" for name, _ in getattr(opened, "applist", ())) and data.endswith(b"\xff\xd9")
+                if bare and opened.mode == "RGB" and max(opened.size) <= KEPT_SIDE:
+                    picture = opened.convert("RGB")
+                    small = ImageOps.contain(picture, (SMALL_SIDE, SMALL_SIDE))
+                    return KeptPhotograph(data, _jpeg(small), *picture.size)
+        except (UnidentifiedImageError, OSError, SyntaxError, ValueError, EOFError, Image.DecompressionBombError):
+            pass  # Told by the reading below.
+    return read_photograph(data)

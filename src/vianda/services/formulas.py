@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from vianda.core.editing.apply_edit import checked_name
+from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.heat.methods import lacking
 from vianda.core.inventory.inventory import Inventory, Meat
@@ -135,25 +136,31 @@ def take_in(bundle: FormulaBundle) -> Imported:
         for part in bundle.formula.parts:
             if part.lot and part.lot not in inventory.lots:
                 create_lot(bundle.inventory.lot(part.lot, meat=part.meat, field="/lots"))
-        formula, replaced = bundle.formula, []
-        if all(b.key != formula.shape.bun for b in kitchen.buns):
-            formula = replace(formula, shape=replace(formula.shape, bun=kitchen.buns[0].key))
-            replaced.append("bun")
-        if all(s.key != formula.heat.surface for s in kitchen.surfaces):
-            formula = replace(formula, heat=replace(formula.heat, surface=kitchen.surfaces[0].key))
-            replaced.append("surface")
-        if formula.grind.tool and all(g.key != formula.grind.tool for g in kitchen.grinders):
-            formula = replace(formula, grind=replace(formula.grind, tool=""))
-            replaced.append("grinder")
-        if formula.shape.mould and all(w.key != formula.shape.mould for w in kitchen.moulds):
-            formula = replace(formula, shape=replace(formula.shape, mould=""))
-            replaced.append("mould")
-        if lacking(formula.heat, kitchen):
-            formula = replace(formula, heat=replace(formula.heat, method="", stages=()))
-            replaced.append("way of cooking")
+        formula, replaced = fitted(bundle.formula, kitchen)
         stored = repository.create_formula(checked(formula))
     names = [*(m.name for m in added), *(i.name for i in things)]
     return Imported(stored, tuple(names), tuple(differing), tuple(replaced), tuple(renamed))
+
+
+def fitted(formula: Formula, kitchen: Kitchen) -> tuple[Formula, list[str]]:
+    """A formula as this kitchen can make it, and what of it gave way to what is here."""
+    replaced = []
+    if all(b.key != formula.shape.bun for b in kitchen.buns):
+        formula = replace(formula, shape=replace(formula.shape, bun=kitchen.buns[0].key))
+        replaced.append("bun")
+    if all(s.key != formula.heat.surface for s in kitchen.surfaces):
+        formula = replace(formula, heat=replace(formula.heat, surface=kitchen.surfaces[0].key))
+        replaced.append("surface")
+    if formula.grind.tool and all(g.key != formula.grind.tool for g in kitchen.grinders):
+        formula = replace(formula, grind=replace(formula.grind, tool=""))
+        replaced.append("grinder")
+    if formula.shape.mould and all(w.key != formula.shape.mould for w in kitchen.moulds):
+        formula = replace(formula, shape=replace(formula.shape, mould=""))
+        replaced.append("mould")
+    if lacking(formula.heat, kitchen):
+        formula = replace(formula, heat=replace(formula.heat, method="", stages=()))
+        replaced.append("way of cooking")
+    return formula, replaced
 
 
 def _new_ingredients(bundle: FormulaBundle, inventory: Inventory) -> list[Ingredient]:

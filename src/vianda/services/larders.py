@@ -21,6 +21,7 @@ from vianda.core.reading.names import MeatNames, check_meat_name
 from vianda.interchange.larder_csv import CsvRow, read_csv, write_csv
 from vianda.services.bench import context
 from vianda.services.breaking import Here, refuse_breaking_lot, refuse_breaking_meat
+from vianda.services.row_report import RowReport
 from vianda.storage import formula_repository
 from vianda.storage import larder_repository as repository
 from vianda.storage.larder_repository import StoredLot
@@ -183,19 +184,6 @@ def _add(lot_key: str, evidence: Evidence, revision: int) -> KnownLot:
 def export_csv() -> str:
     """All meats as a CSV file."""
     return write_csv(repository.load_inventory().meats.values())
-
-
-RowOutcome = Literal["added", "corrected", "unchanged", "refused"]
-
-
-@dataclass(frozen=True, slots=True)
-class RowReport:
-    """What became of one row of a file."""
-
-    line: int
-    key: str
-    outcome: RowOutcome
-    reason: str
 
 
 def import_csv(text: str) -> list[RowReport]:

@@ -12,7 +12,10 @@ from vianda.core.inventory.pantry import Ingredient, Pantry
 from vianda.core.inventory.plausible import check_composition
 from vianda.core.reading.amount_entry import read_amount
 from vianda.core.reading.names import admitted, check_names
+from vianda.interchange.pantry_csv import pantry_csv, read_pantry_csv
+from vianda.services.bench import context
 from vianda.services.breaking import refuse_breaking_ingredient
+from vianda.services.row_report import RowReport
 from vianda.storage import larder_repository as repository
 from vianda.storage.formula_repository import list_formulas
 from vianda.storage.larder_repository import StoredIngredient
@@ -156,3 +159,35 @@ def save_ingredient(ingredient: Ingredient, *, revision: int) -> KnownIngredient
             refuse_breaking_ingredient(ingredient, {**pantry, ingredient.key: ingredient})
         stored = repository.save_ingredient(ingredient, revision=revision)
         return _known(stored, pantry, ())
+
+
+def export_csv() -> str:
+    """The whole pantry as a CSV file; house formulas with what they come to."""
+    held = context()[0].pantry
+    return pantry_csv(held.get(s.ingredient.key, s.ingredient) for s in repository.list_ingredients())
+
+
+def import_csv(text: str) -> list[RowReport]:
+    """Take in every good row of a pantry file; a bad one is refused with its reason and stops no other."""
+    reports = []
+    with transaction():
+        standing = {s.ingredient.key: s for s in repository.list_ingredients()}
+        for row in read_pantry_csv(text):
+            if row.ingredient is None:
+                reports.append(RowReport(row.line, row.key, "unchanged" if row.house else "refused", row.reason))
+                continue
+            before = standing.get(row.key)
+            if before is not None and before.ingredient == row.ingredient:
+                reports.append(RowReport(row.line, row.key, "unchanged", ""))
+                continue
+            if before is not None and before.ingredient.house is not None:
+                why = "a house formula of that key is here; give this one another key"
+                reports.append(RowReport(row.line, row.key, "refused", why))
+                continue
+            try:
+                save_ingredient(row.ingredient, revision=before.revision if before else 0)
+            except CoreError as refused:
+                reports.append(RowReport(row.line, row.key, "refused", refused.detail))
+                continue
+            reports.append(RowReport(row.line, row.key, "corrected" if before else "added", ""))
+    return reports

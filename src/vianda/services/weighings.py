@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import csv
-import io
 import secrets
+from collections.abc import Iterator
 from dataclasses import dataclass
-from datetime import UTC
+from datetime import UTC, datetime
 from typing import Literal
 
 from vianda.core.basis.errors import OutOfRangeError
@@ -53,6 +52,36 @@ class Weighing:
     stored: StoredWeighing
     running: Running
     on_record: bool
+
+    @property
+    def number(self) -> int:
+        """Its number."""
+        return self.stored.id
+
+    @property
+    def formula_name(self) -> str:
+        """What is weighed."""
+        return self.stored.formula_name
+
+    @property
+    def started_at(self) -> datetime:
+        """When it began, UTC."""
+        return self.stored.started_at
+
+    @property
+    def finished_at(self) -> datetime | None:
+        """When it was closed, UTC."""
+        return self.stored.finished_at
+
+    @property
+    def tolerance_g(self) -> float:
+        """How far off a piece may be, g."""
+        return self.stored.plan.tolerance_g
+
+    @property
+    def left_g(self) -> float | None:
+        """What was left in the bowl, g."""
+        return self.stored.left_g
 
     @property
     def newest(self) -> int:
@@ -224,16 +253,9 @@ def _steady_g(now: Weighing, *, seen_g: float | None) -> float:
     raise OutOfRangeError("The scale has not settled yet; wait until it stands still.", field="/action")
 
 
-def records_csv(weighing: Weighing) -> str:
-    """The record of a run as CSV (RFC 4180): one line a reading."""
-    out = io.StringIO()
-    writer = csv.writer(out)
-    writer.writerow(["piece", "reading_g", "target_g", "off_g", "verdict", "set_aside", "seconds_from_start"])
-    for r in weighing.running.records:
-        writer.writerow(
-            [r.number or "", f"{r.shown_g:g}", f"{r.target_g:g}", f"{r.off_g:g}", r.verdict, r.aside, f"{r.at_s:.1f}"]
-        )
-    return out.getvalue()
+def every_weighing() -> Iterator[Weighing]:
+    """All runs of this kitchen, the oldest first."""
+    return (_as_it_stands(stored) for stored in repository.every_weighing())
 
 
 def _as_it_stands(stored: StoredWeighing) -> Weighing:

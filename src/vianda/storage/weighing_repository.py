@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import asdict
 from typing import cast
 
@@ -102,6 +102,19 @@ def list_weighings(formula_id: int) -> list[StoredWeighing]:
     rows = list(query.limit(MOST_LISTED))
     events = _events_of([row.id for row in rows]) if rows else {}
     return [_stored(row, events[row.id]) for row in rows]
+
+
+def every_weighing() -> Iterator[StoredWeighing]:
+    """All runs of this kitchen, the oldest first, some at a time."""
+    last = 0
+    while True:
+        here = (WeighingRow.kitchen_id == kitchen_here()) & (WeighingRow.id > last)
+        rows = list(WeighingRow.select().where(here).order_by(WeighingRow.id).limit(MOST_LISTED))
+        if not rows:
+            return
+        events = _events_of([row.id for row in rows])
+        yield from (_stored(row, events[row.id]) for row in rows)
+        last = rows[-1].id
 
 
 def add_event(

@@ -48,6 +48,7 @@
   {#if problem}<p role="alert" class="mt-2 text-error">{problem}</p>{/if}
   <div class="mt-3 flex flex-wrap gap-3">
     <a class="act" href="/first">Set up a kitchen of your own</a>
+    <a class="act" href="/kitchen/archive">Save or bring in a whole kitchen</a>
     {#if !kitchens.demo}
       <button class="act" onclick={() => run(() => api.lookRound())}>Look round the demo kitchen</button>
     {/if}

@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { KnownLot, Meat } from "../../lib/api/client";
   import Shell from "../../lib/ui/Shell.svelte";
-  import FileReport from "./FileReport.svelte";
+  import FileReport from "../../lib/ui/FileReport.svelte";
   import { LarderRoom } from "./larder.svelte";
   import LotSheet from "./LotSheet.svelte";
   import LotTable from "./LotTable.svelte";
@@ -64,4 +64,4 @@
 {#if correcting}
   <MeatSheet {room} meat={correcting === "new" ? null : correcting} onclose={() => (correcting = null)} />
 {/if}
-<FileReport report={room.report} onclose={() => (room.report = null)} />
+<FileReport report={room.file.report} onclose={() => (room.file.report = null)} />

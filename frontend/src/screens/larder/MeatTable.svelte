@@ -1,10 +1,9 @@
 <!-- Every meat: range, connective tissue, price bought and what trimming takes; filtered; as a file. -->
 <script lang="ts">
-  import Download from "@lucide/svelte/icons/download";
-  import Upload from "@lucide/svelte/icons/upload";
   import { api, type Meat } from "../../lib/api/client";
   import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
+  import TableFileButtons from "../../lib/ui/TableFileButtons.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import type { LarderRoom } from "./larder.svelte";
 
@@ -42,21 +41,7 @@
         onpick={(key) => (species = key)}
       />
       <button class="act" onclick={onnew}>Add a meat</button>
-      <a class="act" href={api.larderPath} download="larder.csv"><Download size={16} /> Save as CSV</a>
-      <label class="act focus-within:outline-3 focus-within:outline-primary"
-        ><Upload size={16} /> Read a CSV
-        <input
-          type="file"
-          class="sr-only"
-          accept=".csv,text/csv"
-          aria-label="Larder file"
-          onchange={(e) => {
-            const file = e.currentTarget.files?.[0];
-            e.currentTarget.value = "";
-            if (file) void room.takeFile(file);
-          }}
-        /></label
-      >
+      <TableFileButtons file={room.file} path={api.larderPath} name="larder" />
     </div>
   </div>
   {#if meats.some((m) => m.retired)}

@@ -1,11 +1,12 @@
 /** The larder room: what the server holds, and one place where each change is tried and refused in words. */
-import { api, ProblemError, type LarderContent, type RowReport } from "../../lib/api/client";
+import { api, ProblemError, type LarderContent } from "../../lib/api/client";
+import { TableFile } from "../../lib/tableFile.svelte";
 
 export class LarderRoom {
   content = $state.raw<LarderContent | null>(null);
   problem = $state<string | null>(null);
   status = $state("");
-  report = $state.raw<RowReport[] | null>(null);
+  file = new TableFile(this, "larder", (text) => api.importLarder(text));
 
   async load(): Promise<void> {
     await this.attempt(async () => {
@@ -33,17 +34,5 @@ export class LarderRoom {
       } else this.problem = error.problem.detail;
       return false;
     }
-  }
-
-  async takeFile(file: File): Promise<void> {
-    this.report = null;
-    if (file.size > 900_000) {
-      this.problem = "That file is larger than a larder file can be (900 kB).";
-      return;
-    }
-    const text = await file.text();
-    await this.attempt(async () => {
-      this.report = (await api.importLarder(text)).rows;
-    }, "The file was read");
   }
 }

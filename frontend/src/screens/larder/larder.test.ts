@@ -73,22 +73,22 @@ describe("a file", () => {
     const room = new LarderRoom();
     const rows = [{ line: 2, key: "chuck", outcome: "refused", reason: "species" }];
     server.on("POST", "/larder/file", () => ({ status: 200, body: { rows } }));
-    await room.takeFile(file("key,name\n"));
-    expect(room.report).toEqual(rows);
+    await room.file.take(file("key,name\n"));
+    expect(room.file.report).toEqual(rows);
     expect(server.asked[0]?.body).toEqual({ text: "key,name\n" });
   });
   it("that is too large is not sent at all", async () => {
     const room = new LarderRoom();
-    await room.takeFile(file("", 10_000_000));
+    await room.file.take(file("", 10_000_000));
     expect(room.problem).toContain("900 kB");
     expect(server.asked).toHaveLength(0);
   });
   it("that is none gets the server's reason and leaves no old report", async () => {
     const room = new LarderRoom();
     server.on("POST", "/larder/file", () => problem(422, "The first line names the columns"));
-    room.report = [];
-    await room.takeFile(file("x"));
-    expect(room.report).toBeNull();
+    room.file.report = [];
+    await room.file.take(file("x"));
+    expect(room.file.report).toBeNull();
     expect(room.problem).toContain("names the columns");
   });
 });

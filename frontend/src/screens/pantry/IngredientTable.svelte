@@ -1,8 +1,9 @@
 <!-- Everything bought for the mix, filtered by kind and by word. -->
 <script lang="ts">
-  import type { PantryThing } from "../../lib/api/client";
+  import { api, type PantryThing } from "../../lib/api/client";
   import PickField from "../../lib/ui/PickField.svelte";
   import Qty from "../../lib/ui/Qty.svelte";
+  import TableFileButtons from "../../lib/ui/TableFileButtons.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import { GROUPS, type PantryRoom } from "./pantry.svelte";
 
@@ -43,6 +44,7 @@
         onpick={(key) => (group = key)}
       />
       <button class="act" onclick={onnew}>Add an ingredient</button>
+      <TableFileButtons file={room.file} path={api.pantryPath} name="pantry" />
     </div>
   </div>
   <!-- svelte-ignore a11y_no_noninteractive_tabindex -->

@@ -1,6 +1,7 @@
 <!-- The pantry: what the house makes itself, and everything it buys to go with meat. -->
 <script lang="ts">
   import type { PantryThing } from "../../lib/api/client";
+  import FileReport from "../../lib/ui/FileReport.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import HouseSheet from "./HouseSheet.svelte";
   import HouseTable from "./HouseTable.svelte";
@@ -37,6 +38,7 @@
     {/if}
   </main>
 </Shell>
+<FileReport report={room.file.report} onclose={() => (room.file.report = null)} />
 {#if making}<HouseSheet
     {room}
     thing={making === "new" ? null : making}

@@ -1,5 +1,6 @@
 /** The pantry room: what the server holds, and one place where each change is tried and refused in words. */
 import { api, ProblemError, type Ingredient, type PantryThing } from "../../lib/api/client";
+import { TableFile } from "../../lib/tableFile.svelte";
 import { freshKey } from "../../lib/itemKey";
 
 export const GROUPS: Record<Ingredient["group"], string> = {
@@ -27,6 +28,7 @@ export class PantryRoom {
   things = $state.raw<PantryThing[] | null>(null);
   problem = $state<string | null>(null);
   status = $state("");
+  file = new TableFile(this, "pantry", (text) => api.importPantry(text));
 
   get house(): PantryThing[] {
     return (this.things ?? []).filter((t) => t.ingredient.house != null);

@@ -1,4 +1,4 @@
-<!-- What became of each row of a larder file: refused ones first, each with its line and reason. -->
+<!-- What became of each row of a table that was read: refused ones first, each with its line and reason. -->
 <script lang="ts">
   import type { RowReport } from "../../lib/api/client";
   import Sheet from "../../lib/ui/Sheet.svelte";
