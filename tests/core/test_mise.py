@@ -19,7 +19,8 @@ from vianda.core.demo.formulas import (
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import GROUPS, HouseFormula, HouseLine
 from vianda.core.pipeline.compute import compute
-from vianda.core.supply.mise import BOWLS, STATIONS, Mise, label_of, mise_en_place
+from vianda.core.supply.labels import label_of
+from vianda.core.supply.mise import BOWLS, STATIONS, Mise, mise_en_place
 from vianda.core.supply.needs import needs_of
 from vianda.core.supply.shopping import COOKED_KEEPS_DAYS, Make
 

@@ -18,6 +18,7 @@ from vianda.core.model.service import MOST_COUNTS, Count
 from vianda.core.model.stocked import Stocked
 from vianda.core.supply.arrival import Arrival
 from vianda.core.supply.covers import Forecast, forecast
+from vianda.core.supply.labels import MOST_CONTAINERS, SHEETS, LabelSheet
 from vianda.core.supply.prep_plan import MOST_DAY_MIN
 from vianda.core.supply.scarcity import GoesShort
 from vianda.core.supply.ticks import Tick
@@ -174,6 +175,41 @@ def span_prep(body: PrepRequest) -> supply.SpanPrep:
 )
 def set_out(body: SetOutRequest) -> set_out_service.SetOut:
     return set_out_service.set_out(body.service_id, body.today, unit_system=body.unit_system)
+
+
+class LabelsRequest(Strict):
+    """Which service, the sheet of labels with its first free place, and how many containers each lot goes into."""
+
+    service_id: Annotated[int, Field(ge=1)]
+    today: date
+    sheet: Annotated[str, Field(max_length=40)] = "a4-21"
+    first: Annotated[int, Field(ge=1, le=300)] = 1
+    containers: Annotated[
+        dict[str, Annotated[int, Field(ge=0, le=MOST_CONTAINERS)]], Field(max_length=200, default_factory=dict)
+    ]
+
+
+class LabelsAnswer(Answer):
+    """The labels laid out, and every sheet there is to choose from."""
+
+    found: set_out_service.LabelPages
+    sheets: tuple[LabelSheet, ...]
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/services/labels",
+    summary="Labels for the containers of what a service makes ahead, laid out on a sheet",
+    body=LabelsRequest,
+    answer=LabelsAnswer,
+    problems=(404,),
+)
+def container_labels(body: LabelsRequest) -> LabelsAnswer:
+    found = set_out_service.labels(
+        body.service_id, body.today, sheet=body.sheet, first=body.first, containers=body.containers
+    )
+    return LabelsAnswer(found=found, sheets=tuple(SHEETS.values()))
 
 
 @operation(

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from datetime import date
 
@@ -10,7 +11,17 @@ from vianda.core.basis.errors import CoreError
 from vianda.core.basis.units import UnitSystem
 from vianda.core.pipeline.compute import compute
 from vianda.core.pipeline.figures import Figures
-from vianda.core.supply.mise import Label, Mise, label_of, label_of_mix, mise_en_place
+from vianda.core.supply.labels import (
+    Label,
+    LabelSheet,
+    PrintedLabel,
+    label_of,
+    label_of_mix,
+    laid_out,
+    sheet_of,
+    type_size_pt,
+)
+from vianda.core.supply.mise import Mise, mise_en_place
 from vianda.core.supply.needs import Need, needs_of
 from vianda.core.supply.occurrences import coming_day
 from vianda.core.supply.shopping import Demand, shopping
@@ -81,3 +92,27 @@ def set_out(service_id: int, today: date, *, unit_system: UnitSystem | None = No
     }
     marks = ticked(sheet, supply_repository.ticks([sheet])[sheet], listed)
     return SetOut(service.name, day, sheet, tuple(dishes), tuple(problems), tuple(labels), marks)
+
+
+@dataclass(frozen=True, slots=True)
+class LabelPages:
+    """Labels of a service's containers, laid out for a sheet; ``kinds`` are the labels without containers."""
+
+    name: str
+    kitchen: str
+    kinds: tuple[Label, ...]
+    printed: tuple[PrintedLabel, ...]
+    pages: int
+    sheet: LabelSheet
+    type_pt: float
+
+
+def labels(service_id: int, today: date, *, sheet: str, first: int, containers: Mapping[str, int]) -> LabelPages:
+    """Labels of what a service makes ahead; ``containers`` by lot code, one where nothing is said, 0 for none."""
+    found = set_out(service_id, today)
+    chosen = sheet_of(sheet)
+    wanted = [(label, containers.get(label.lot, 1)) for label in found.labels]
+    printed = laid_out([one for one in wanted if one[1] > 0], chosen, first=first)
+    pages = printed[-1].page + 1 if printed else 0
+    kitchen = context()[1].name
+    return LabelPages(found.name, kitchen, found.labels, printed, pages, chosen, type_size_pt(chosen))

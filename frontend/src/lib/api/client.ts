@@ -126,6 +126,8 @@ export const api = {
     ask("delete", "/api/services/{service_id}", { at: { service_id }, once: true }),
   editService: (service: Service, edit: TimingEdit, unit_system: Units) =>
     ask("post", "/api/services/edit", { body: { service, edit, unit_system } }),
+  labels: (asked: S["LabelsRequest"], signal?: AbortSignal) =>
+    ask("post", "/api/services/labels", { body: asked, signal }),
   planService: (service: Service, unit_system: Units, look: Look, signal?: AbortSignal) =>
     searched("/api/services/plan", { service, unit_system }, look, signal),
   orders: (formula: Formula, orders: Orders, unit_system: Units, signal?: AbortSignal) =>

@@ -1,6 +1,8 @@
 <!-- The steel rail on top of every view: our mark, the rooms, the units. -->
 <script lang="ts">
   import type { Snippet } from "svelte";
+  import { moment } from "../format";
+  import { kitchens } from "../kitchens.svelte";
   import { units } from "../units.svelte";
   import Mark from "./Mark.svelte";
 
@@ -9,7 +11,17 @@
     tools,
     children,
     fixed = false,
-  }: { here: string; tools?: Snippet; children: Snippet; fixed?: boolean } = $props();
+    bare = false,
+  }: {
+    here: string;
+    tools?: Snippet;
+    children: Snippet;
+    fixed?: boolean;
+    /** On paper nothing stands above it. */
+    bare?: boolean;
+  } = $props();
+  /** When a page is printed, as paper says it. */
+  let now = $state(new Date().toISOString());
   const rooms = [
     { href: "/", title: "Shelf" },
     { href: "/larder", title: "Larder" },
@@ -19,7 +31,10 @@
   ];
 </script>
 
-<a href="#main" class="absolute -top-20 left-2 z-50 act bg-paper focus:top-2">Skip to the bench</a>
+<svelte:window onbeforeprint={() => (now = new Date().toISOString())} />
+<a href="#main" class="absolute -top-20 left-2 z-50 act bg-paper focus:top-2 print:hidden"
+  >Skip to the bench</a
+>
 <div class={["flex min-h-dvh flex-col", fixed && "lg:h-dvh lg:overflow-hidden"]}>
   <header
     class="flex h-11 shrink-0 items-center gap-1 bg-neutral px-2 text-neutral-content sm:gap-2 sm:px-4 print:hidden"
@@ -60,5 +75,10 @@
       >
     </div>
   </header>
+  {#if !bare}<p
+      class="mb-3 hidden justify-between border-b border-base-300 pb-1 text-[0.8125rem] quiet print:flex"
+    >
+      <span>{kitchens.current?.name ?? ""}</span><span>printed {moment(now)}</span>
+    </p>{/if}
   {@render children()}
 </div>

@@ -7,7 +7,7 @@
 </script>
 
 <script lang="ts">
-  import { dayAfter } from "../days";
+  import { dayAfter, dayName } from "../days";
 
   let { span, label, onpick }: { span: Span; label: string; onpick: (span: Span) => void } = $props();
   const field =
@@ -16,7 +16,8 @@
     onpick({ from_day, to_day: span.to_day < from_day ? dayAfter(from_day, 6) : span.to_day });
 </script>
 
-<label class="block text-[0.8125rem] quiet"
+<p class="hidden print:block">{label}: {dayName(span.from_day)} to {dayName(span.to_day)}</p>
+<label class="block text-[0.8125rem] quiet print:hidden"
   >{label}<input
     type="date"
     class={field}
@@ -24,7 +25,7 @@
     onchange={(e) => e.currentTarget.value && from(e.currentTarget.value)}
   /></label
 >
-<label class="block text-[0.8125rem] quiet"
+<label class="block text-[0.8125rem] quiet print:hidden"
   >to<input
     type="date"
     class={field}

@@ -50,7 +50,7 @@
             ><Printer size={18} /> Print</button
           >{/if}
       </div>
-      <article class="bg-paper p-6 shadow-sm sm:p-8 print:bg-white print:p-0 print:shadow-none">
+      <article class="poster bg-paper p-6 shadow-sm sm:p-8 print:bg-white print:p-0 print:shadow-none">
         <header class="flex flex-wrap items-end justify-between gap-3 border-b-2 border-base-content pb-2">
           <h1 class="text-[1.625rem] leading-tight">{shown.formula.name}</h1>
           <p class="text-[0.9375rem]">

@@ -123,7 +123,7 @@
                 {@const done = marks.has(sheet(day.day), line.key)}
                 {@const more = marks.more(sheet(day.day), line.key)}
                 <li class="flex items-start border-b border-base-300">
-                  <span class="-ml-3 print:hidden"
+                  <span class="-ml-3"
                     ><TickBox
                       label={`${line.name}, made`}
                       {done}

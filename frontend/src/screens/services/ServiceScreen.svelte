@@ -143,6 +143,7 @@
             />
             {#if service.dishes.length > 0}
               <a class="act text-sm" href={`/services/${id}/set-out`}>Set it out</a>
+              <a class="act text-sm" href={`/services/${id}/stations`}>Station sheets</a>
               <a class="act text-sm" href={`/services/${id}/cook`}>Cook it</a>
               <a class="act text-sm" href="/shopping">What to buy</a>
             {/if}

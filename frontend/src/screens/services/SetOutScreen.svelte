@@ -100,7 +100,13 @@
       {/each}
       {#if found.labels.length > 0}
         <section class="mt-9" aria-label="Labels">
-          <h2 class="text-lg font-semibold">Labels of what is made ahead</h2>
+          <h2 class="text-lg font-semibold">
+            Labels of what is made ahead
+            <a
+              class="ml-3 text-[0.9375rem] font-normal text-primary underline underline-offset-3 print:hidden"
+              href={`/services/${id}/labels`}>Print on labels</a
+            >
+          </h2>
           <ul class="mt-2 grid gap-3 sm:grid-cols-2 lg:grid-cols-3 print:grid-cols-3">
             {#each found.labels as label (label.lot)}
               <li

@@ -109,7 +109,7 @@
           {/each}
         </ul>
         <div class="mt-5 flex flex-wrap items-end gap-x-9 gap-y-3" data-shopping="ready">
-          <Fact label="In the basket">{inBasket} of {all.length}</Fact>
+          <span class="print:hidden"><Fact label="In the basket">{inBasket} of {all.length}</Fact></span>
           <Fact label="All together">{money(found.shopping.cost)}</Fact>
           {#if found.shopping.unpriced > 0}<Fact label="Without a price">{found.shopping.unpriced}</Fact>{/if}
           <div class="flex gap-2 print:hidden">
@@ -118,55 +118,60 @@
             <a class="act text-sm" href="/butcher">Butcher's slip</a>
           </div>
         </div>
-        {#each groups as group (group.title)}
-          <section class="mt-6 break-inside-avoid" aria-label={group.title}>
-            <h2 class="border-b-2 border-base-content pb-1 text-[0.9375rem] font-semibold">{group.title}</h2>
-            <ul>
-              {#each group.lines as line (`${line.kind}/${line.key}`)}
-                {@const done = b.isIn(line)}
-                {@const more = b.moreOf(line)}
-                <li class="flex items-stretch border-b border-base-300">
-                  <TickBox
-                    label={`${line.name}, in the basket`}
-                    {done}
-                    onpick={(next) => b.put(line, next)}
-                  />
-                  <button
-                    class="grid min-w-0 grow cursor-pointer grid-cols-[minmax(0,1fr)_auto] gap-x-4 py-2 pl-1 text-left hover:bg-paper"
-                    onclick={() => (opened = line)}
-                  >
-                    <span class={["text-[1.0625rem] font-semibold", done && "font-normal quiet line-through"]}
-                      >{line.name}</span
+        <div class="gap-x-9 print:columns-2">
+          {#each groups as group (group.title)}
+            <section class="mt-6 print:mt-4" aria-label={group.title}>
+              <h2 class="border-b-2 border-base-content pb-1 text-[0.9375rem] font-semibold">
+                {group.title}
+              </h2>
+              <ul>
+                {#each group.lines as line (`${line.kind}/${line.key}`)}
+                  {@const done = b.isIn(line)}
+                  {@const more = b.moreOf(line)}
+                  <li class="flex items-stretch border-b border-base-300">
+                    <TickBox
+                      label={`${line.name}, in the basket`}
+                      {done}
+                      onpick={(next) => b.put(line, next)}
+                    />
+                    <button
+                      class="grid min-w-0 grow cursor-pointer grid-cols-[minmax(0,1fr)_auto] gap-x-4 py-2 pl-1 text-left hover:bg-paper"
+                      onclick={() => (opened = line)}
                     >
-                    <span class={["text-right text-[1.0625rem] numeral", done && "quiet"]}
-                      >{line.packs > 0
-                        ? `${line.packs} × ${shown(line, line.pack)}`
-                        : shown(line, line.bought)}{line.kind === "bread" && line.packs === 0
-                        ? " pieces"
-                        : ""}</span
-                    >
-                    <span class="text-sm quiet"
-                      >{#if more > 0}<span class="block font-semibold text-error"
-                          >{shown(line, more)} more than was in the basket</span
-                        >{/if}{notes(line).join(
-                        " · ",
-                      )}{#if line.order_by < line.first_day && line.order_by < today()}<span
-                          class="block text-error"
-                          >It was to be ordered by {dayName(line.order_by)}: ask whether it still comes.</span
-                        >{/if}</span
-                    >
-                    <span class="text-right text-sm quiet"
-                      >{#if line.about}<Say text={line.about} /> ·
-                      {/if}{figures(line).join(" · ")}</span
-                    >
-                  </button>
-                </li>
-              {/each}
-            </ul>
-          </section>
-        {:else}
-          <p class="mt-6">Everything is there already.</p>
-        {/each}
+                      <span
+                        class={["text-[1.0625rem] font-semibold", done && "font-normal quiet line-through"]}
+                        >{line.name}</span
+                      >
+                      <span class={["text-right text-[1.0625rem] numeral", done && "quiet"]}
+                        >{line.packs > 0
+                          ? `${line.packs} × ${shown(line, line.pack)}`
+                          : shown(line, line.bought)}{line.kind === "bread" && line.packs === 0
+                          ? " pieces"
+                          : ""}</span
+                      >
+                      <span class="text-sm quiet"
+                        >{#if more > 0}<span class="block font-semibold text-error"
+                            >{shown(line, more)} more than was in the basket</span
+                          >{/if}{notes(line).join(
+                          " · ",
+                        )}{#if line.order_by < line.first_day && line.order_by < today()}<span
+                            class="block text-error"
+                            >It was to be ordered by {dayName(line.order_by)}: ask whether it still comes.</span
+                          >{/if}</span
+                      >
+                      <span class="text-right text-sm quiet"
+                        >{#if line.about}<Say text={line.about} /> ·
+                        {/if}{figures(line).join(" · ")}</span
+                      >
+                    </button>
+                  </li>
+                {/each}
+              </ul>
+            </section>
+          {:else}
+            <p class="mt-6">Everything is there already.</p>
+          {/each}
+        </div>
         {#if found.shopping.makes.length > 0}
           <section class="mt-8" aria-label="Made here">
             <h2 class="border-b-2 border-base-content pb-1 text-[0.9375rem] font-semibold">

@@ -44,7 +44,10 @@
   <main id="main" class="mx-auto w-full max-w-5xl px-4 pt-8 pb-12 sm:px-6">
     <div class="flex flex-wrap items-end justify-between gap-3 border-b-2 border-base-content pb-2">
       <h1 class="text-2xl">Practise</h1>
-      <p class="text-[0.875rem] quiet">Each round comes from a formula of this shelf as it is computed.</p>
+      <p class="text-[0.875rem] quiet print:hidden">
+        Each round comes from a formula of this shelf as it is computed.
+      </p>
+      <p class="hidden w-64 border-b border-base-content print:block">Name</p>
     </div>
     {#if trainer.problem}
       <p role="alert" class="mt-3 text-error">{trainer.problem}</p>
@@ -53,8 +56,12 @@
     {#if !trainer.state}
       {#if !trainer.problem}<p class="mt-3 quiet" aria-busy="true">Drawing a round …</p>{/if}
     {:else}
-      <div class="mt-5 grid gap-x-12 gap-y-8 md:grid-cols-[minmax(0,1.45fr)_minmax(0,1fr)]">
-        <section aria-label="Round" data-round={trainer.judged ? "judged" : trainer.busy ? "asking" : "open"}>
+      <div class="mt-5 grid gap-x-12 gap-y-8 md:grid-cols-[minmax(0,1.45fr)_minmax(0,1fr)] print:block">
+        <section
+          class="print:hidden"
+          aria-label="Round"
+          data-round={trainer.judged ? "judged" : trainer.busy ? "asking" : "open"}
+        >
           {#if !shown}
             <p>No formula of this kitchen has a round yet. Put one on the shelf first.</p>
             <a class="mt-3 act-main inline-flex" href="/">To the shelf</a>
@@ -160,6 +167,7 @@
             two: 0 is perfect, guessing among four has 0.19. Told from five rounds on.
           </p>
           {#if practised > 0}
+            <button class="mt-3 mr-2 act text-sm" onclick={() => window.print()}>Print the score</button>
             <button class="mt-3 act text-sm" disabled={trainer.busy} onclick={() => trainer.beginAnew()}
               >Begin anew</button
             >

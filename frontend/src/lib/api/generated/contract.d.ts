@@ -1884,6 +1884,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/services/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Labels for the containers of what a service makes ahead, laid out on a sheet */
+        post: operations["container_labels"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/services/plan": {
         parameters: {
             query?: never;
@@ -6698,11 +6715,17 @@ export interface components {
          * Label
          * @description What is written on what is made ahead. ``use_by`` is the last day; ``allergens`` as they are declared.
          *
-         *     ``lot`` is its own code; ``from_lots`` names the lots of meat that are in it.
+         *     ``lot`` is its own code; ``from_lots`` names the lots of meat that are in it. ``allowed_name``: what it may be
+         *     called under the kitchen's naming rule, "" where no protected name fits. ``pieces`` of ``piece_g`` each, or 0.
          */
         Label: {
             /** Allergens */
             allergens: string[];
+            /**
+             * Allowed Name
+             * @default
+             */
+            allowed_name: string;
             /**
              * From Lots
              * @default []
@@ -6720,10 +6743,119 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Piece G
+             * @default 0
+             */
+            piece_g: number;
+            /**
+             * Pieces
+             * @default 0
+             */
+            pieces: number;
+            /**
              * Use By
              * Format: date
              */
             use_by: string;
+        };
+        /**
+         * LabelPages
+         * @description Labels of a service's containers, laid out for a sheet; ``kinds`` are the labels without containers.
+         */
+        LabelPages: {
+            /** Kinds */
+            kinds: components["schemas"]["Label"][];
+            /** Kitchen */
+            kitchen: string;
+            /** Name */
+            name: string;
+            /** Pages */
+            pages: number;
+            /** Printed */
+            printed: components["schemas"]["PrintedLabel"][];
+            sheet: components["schemas"]["LabelSheet"];
+            /** Type Pt */
+            type_pt: number;
+        };
+        /**
+         * LabelSheet
+         * @description A sheet of labels, or a roll with one on each; lengths in mm.
+         *
+         *     The first label begins ``left_mm`` and ``top_mm`` from the corner; ``gap_x_mm`` and ``gap_y_mm`` are between two.
+         */
+        LabelSheet: {
+            /** Columns */
+            columns: number;
+            /**
+             * Gap X Mm
+             * @default 0
+             */
+            gap_x_mm: number;
+            /**
+             * Gap Y Mm
+             * @default 0
+             */
+            gap_y_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Key */
+            key: string;
+            /**
+             * Left Mm
+             * @default 0
+             */
+            left_mm: number;
+            /** Page Height Mm */
+            page_height_mm: number;
+            /** Page Width Mm */
+            page_width_mm: number;
+            /** Rows */
+            rows: number;
+            /** Title */
+            title: string;
+            /**
+             * Top Mm
+             * @default 0
+             */
+            top_mm: number;
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * LabelsAnswer
+         * @description The labels laid out, and every sheet there is to choose from.
+         */
+        LabelsAnswer: {
+            found: components["schemas"]["LabelPages"];
+            /** Sheets */
+            sheets: components["schemas"]["LabelSheet"][];
+        };
+        /**
+         * LabelsRequest
+         * @description Which service, the sheet of labels with its first free place, and how many containers each lot goes into.
+         */
+        LabelsRequest: {
+            /** Containers */
+            containers?: {
+                [key: string]: number;
+            };
+            /**
+             * First
+             * @default 1
+             */
+            first: number;
+            /** Service Id */
+            service_id: number;
+            /**
+             * Sheet
+             * @default a4-21
+             */
+            sheet: string;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
         };
         /**
          * Lane
@@ -9073,6 +9205,23 @@ export interface components {
              * @enum {string}
              */
             unit_system: "metric" | "us";
+        };
+        /**
+         * PrintedLabel
+         * @description A label of one container and its place: the page from 0, and its upper left corner, mm.
+         */
+        PrintedLabel: {
+            label: components["schemas"]["Label"];
+            /** Number */
+            number: number;
+            /** Of */
+            of: number;
+            /** Page */
+            page: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
         };
         /**
          * ProbeReading
@@ -22243,6 +22392,102 @@ export interface operations {
             };
             /** @description A problem */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    container_labels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelsRequest"];
+            };
+        };
+        responses: {
+            /** @description Labels for the containers of what a service makes ahead, laid out on a sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelsAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
