@@ -49,8 +49,16 @@ def _arguments() -> argparse.Namespace:
     parser.add_argument(
         "--restore", type=Path, metavar="FILE", help="put a backup in the place of what stands, and serve"
     )
+    parser.add_argument(
+        "--do",
+        nargs=argparse.REMAINDER,
+        metavar="COMMAND",
+        help="run one command of vianda on this kitchen, served or not: ./start --do export kitchen -o mine.zip",
+    )
     given = parser.parse_args()
-    if given.fresh_demo and (given.backup or given.restore):
+    if given.do is not None and not given.do:
+        parser.error("say which command: ./start --do --help")
+    if given.fresh_demo and (given.backup or given.restore or given.do):
         parser.error("a fresh demo has nothing to keep")
     if not 1 <= given.port <= 65535:
         parser.error("a port is a number from 1 to 65535")
@@ -141,6 +149,17 @@ def _told(done: subprocess.CompletedProcess[str]) -> str:
     return (done.stderr.strip().splitlines() or ["no message"])[-1].removeprefix("vianda: ").rstrip(".")
 
 
+def _done(url: str, words: list[str]) -> int:
+    """One command of vianda, with its own answer and exit code."""
+    environment = {**os.environ, "VIANDA_DATABASE_URL": url}
+    command = [places.VENV / "bin" / "vianda", *words]
+    return subprocess.run(command, env=environment, cwd=_called_from(), check=False).returncode
+
+
+def _called_from() -> Path:
+    return Path(os.environ.get("VIANDA_CALLED_FROM", "."))
+
+
 def _back_up_now(url: str, folder: Path) -> int:
     done = _keep(url, "backup", str(folder), "--rotate")
     if done.returncode != 0:
@@ -221,6 +240,9 @@ def main() -> int:
     signal.signal(signal.SIGINT, _asked_to_stop)
     signal.signal(signal.SIGTERM, _asked_to_stop)
     signal.signal(signal.SIGHUP, _asked_to_stop)
+    if given.do:
+        # Standard output is the command's own.
+        sys.stdout = sys.stderr
     began = time.monotonic()
     folder = places.STATE / ("fresh-demo" if given.fresh_demo else "kitchen")
     server: subprocess.Popen[bytes] | None = None
@@ -230,14 +252,14 @@ def main() -> int:
         try:
             held = locks.take(places.STATE / f"{folder.name}.lock")
         except locks.TakenError as taken:
-            if given.backup:
+            if given.backup or given.do:
                 at_work = os.environ.get("VIANDA_DATABASE_URL") or PrivateMariaDB(folder).running_url()
-                return _back_up_now(at_work, backups)
+                return _done(at_work, given.do) if given.do else _back_up_now(at_work, backups)
             refuse(
                 f"this kitchen is already being served{' at ' + taken.note if taken.note else ''}.",
                 "Open that address, or stop it first.",
             )
-        if not given.backup:
+        if not (given.backup or given.do):
             _check_port(given.port)
         # A fresh demo never touches a database that someone named.
         url = None if given.fresh_demo else os.environ.get("VIANDA_DATABASE_URL")
@@ -255,9 +277,12 @@ def main() -> int:
             url = database.url
         if given.backup:
             return _back_up_now(url, backups)
-        if given.restore:
-            _bring_back(url, given.restore, backups, new=database is not None and new)
         ours = database is not None and not given.fresh_demo
+        if given.do:
+            _prepare(url, demo=False, empty=False, backups=backups if ours else None)
+            return _done(url, given.do)
+        if given.restore:
+            _bring_back(url, _called_from() / given.restore, backups, new=database is not None and new)
         _prepare(url, demo=given.fresh_demo, empty=given.empty, backups=backups if ours else None)
         server = _serve(url, given.port)
         _await_server(server, given.port)

@@ -10,7 +10,7 @@ from pathlib import Path
 
 import pytest
 
-from vianda import cli
+from vianda.cli import main as cli
 from vianda.core.demo.formulas import slipway_smash
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.inventory.inventory import starter_inventory

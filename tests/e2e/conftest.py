@@ -15,7 +15,7 @@ import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 
 from served import PROJECT, Served
-from vianda.cli import main
+from vianda.cli.main import main
 
 # How long a state is waited for, not how fast it must come: on a busy machine a first curve takes seconds, and a
 # machine that stood still for twenty has failed a journey in which nothing was wrong.

@@ -14,6 +14,7 @@ from vianda.core.blend.schools import school_of
 from vianda.core.blend.taste import Proposal, propose
 from vianda.core.counsel.rule import Change
 from vianda.core.editing.apply_edit import apply_edit
+from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.evaluation.evaluate import Evaluation, evaluate
 from vianda.core.inventory.inventory import Inventory
 from vianda.core.model.edit import Choose, LayOut
@@ -69,6 +70,11 @@ class Solved:
 def solve_for(formula: Formula, wish: Wish, typed: TypedWish) -> Solved:
     """Solve a wish for the batch of a formula on this kitchen's scale."""
     inventory, kitchen = context()
+    return solve_in(formula, wish, typed, inventory=inventory, kitchen=kitchen)
+
+
+def solve_in(formula: Formula, wish: Wish, typed: TypedWish, *, inventory: Inventory, kitchen: Kitchen) -> Solved:
+    """The same for any larder and kitchen."""
     evaluation = evaluate(formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
     batch_g, loss = evaluation.blend.batch_mass_g, evaluation.grind.loss_frac
     full = replace(

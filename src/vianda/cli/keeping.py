@@ -1,0 +1,122 @@
+"""House-keeping of the database: prepare it, back it up, look at a backup, bring one back; and serve."""
+
+from __future__ import annotations
+
+import argparse
+import contextlib
+import json
+import os
+from pathlib import Path
+from typing import Any
+
+from vianda.cli.answers import Code, CommandError
+
+
+def add(commands: Any) -> None:
+    """The commands of this file."""
+    two = commands.add_parser("prepare", help="migrate the database; make the demo kitchen when asked")
+    two.add_argument("--demo", action="store_true", help="make the demo kitchen when there is no kitchen yet")
+    two.add_argument("--backup-to", type=Path, help="a folder for a backup before an upgrade")
+    two.add_argument("--empty", action="store_true", help="with --demo: the kitchen and larder, but no formulas")
+    two.set_defaults(run=lambda given: _prepare(empty=given.empty, demo=given.demo, backup_to=given.backup_to))
+    five = commands.add_parser(
+        "backup",
+        help="write the whole database into one file of a folder, and see that it can be restored",
+        epilog="Example: vianda backup /mnt/usb/vianda --rotate",
+    )
+    five.add_argument("folder", type=Path)
+    five.add_argument("--rotate", action="store_true", help="delete old ones: 7 days, 5 weeks and 12 months are kept")
+    five.add_argument("--no-check", action="store_true", help="do not restore it into a database beside, to see")
+    five.set_defaults(run=_kept_safe)
+    six = commands.add_parser(
+        "check-backup",
+        help="restore a backup into a database that is thrown away, to see",
+        epilog="Example: vianda check-backup /mnt/usb/vianda/vianda-20261129-040000.sql.gz",
+    )
+    six.add_argument("file", type=Path)
+    six.set_defaults(run=_kept_safe)
+    seven = commands.add_parser(
+        "restore",
+        help="put what a backup holds in the place of what stands; stop Vianda first",
+        epilog="Example: vianda restore /mnt/usb/vianda/vianda-20261129-040000.sql.gz",
+    )
+    seven.add_argument("file", type=Path)
+    seven.set_defaults(run=_kept_safe)
+    four = commands.add_parser("serve", help="serve the application on a loopback port")
+    four.add_argument("--port", type=int, required=True)
+    four.set_defaults(run=_serve)
+
+
+def _serve(given: argparse.Namespace) -> None:
+    from vianda import serving
+
+    # In its place, under its number: whoever started it ends it.
+    started = serving.command(port=given.port)
+    os.execv(started[0], started)
+
+
+def _prepare(*, empty: bool, demo: bool, quiet: bool = False, backup_to: Path | None = None) -> None:
+    """Migrate the database; with ``demo``, make the demo kitchen when there is no kitchen yet."""
+    # Imported here: evaluating a file needs neither database nor web, and should not wait for them.
+    from vianda.services.demo_kitchen import seed_once, take_up_new_ingredients, take_up_new_meats, take_up_pantry
+    from vianda.storage.database import DATABASE_ERRORS, BadDatabaseUrlError, blamed, connect_pool
+    from vianda.storage.migrate import migrate, pending
+
+    url = os.environ.get("VIANDA_DATABASE_URL", "")
+    try:
+        database = connect_pool(url)
+    except BadDatabaseUrlError as error:
+        raise CommandError(Code.USAGE, str(error)) from None
+    try:
+        database.connect()
+    except DATABASE_ERRORS as error:
+        raise CommandError(Code.AWAY, f"the database cannot be used: {blamed(error)}.") from None
+    with contextlib.closing(database):
+        try:
+            if backup_to is not None and (waiting := pending(database)):
+                # An upgrade can be taken back: what it finds is kept first.
+                from vianda.storage.backup import BackupError, back_up
+
+                try:
+                    kept = back_up(url, backup_to)
+                except BackupError as error:
+                    why = f"before the upgrade ({', '.join(waiting)}) no backup was made: {error}"
+                    raise CommandError(Code.AWAY, why) from None
+                print(f"kept before the upgrade: {kept}")
+            applied = migrate(database)
+        except DATABASE_ERRORS as error:
+            raise CommandError(Code.AWAY, f"the database cannot be prepared: {blamed(error)}.") from None
+        seeded = seed_once(with_formulas=not empty) if demo else False
+        if not seeded and "0003" in applied:
+            take_up_pantry()
+        if not seeded and {"0002", "0006"} & set(applied):
+            take_up_new_meats()
+        if not seeded and {"0002", "0006", "0008"} & set(applied):
+            take_up_new_ingredients()
+    if not quiet:
+        made = "written" if seeded else "not written"
+        print(f"migrations applied: {', '.join(applied) or 'none'}; demo kitchen: {made}")
+
+
+def _kept_safe(given: argparse.Namespace) -> None:
+    """Make, check or bring back a backup; what was done goes to standard output as JSON."""
+    from vianda.storage.backup import BackupError, back_up, check_backup, restore, rotate
+    from vianda.storage.database import BadDatabaseUrlError
+
+    url = os.environ.get("VIANDA_DATABASE_URL", "")
+    try:
+        if given.command == "backup":
+            path = back_up(url, given.folder, check=not given.no_check)
+            gone = rotate(given.folder) if given.rotate else []
+            told = {"backup": str(path), "checked": not given.no_check, "deleted": [str(one) for one in gone]}
+        elif given.command == "check-backup":
+            check_backup(url, given.file)
+            told = {"backup": str(given.file), "checked": True}
+        else:
+            contents = restore(url, given.file)
+            told = {"restored": str(given.file), "made_at": contents.made_at.isoformat()}
+    except (BackupError, BadDatabaseUrlError) as error:
+        raise CommandError(Code.AWAY, str(error)) from None
+    print(json.dumps(told))
+    if given.command == "restore":
+        _prepare(empty=False, demo=False, quiet=True)
