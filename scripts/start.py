@@ -152,7 +152,7 @@ def _told(done: subprocess.CompletedProcess[str]) -> str:
 def _done(url: str, words: list[str]) -> int:
     """One command of vianda, with its own answer and exit code."""
     environment = {**os.environ, "VIANDA_DATABASE_URL": url}
-    command = [places.VENV / "bin" / "vianda", *words]
+    command = [str(places.VENV / "bin" / "vianda"), *words]
     return subprocess.run(command, env=environment, cwd=_called_from(), check=False).returncode
 
 

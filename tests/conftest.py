@@ -28,6 +28,10 @@ settings.load_profile("vianda")
 keep_on_disk()
 
 TABLES = (
+    tables.AuditRow,
+    tables.SignedInRow,
+    tables.InvitationRow,
+    tables.PersonRow,
     tables.RunEventRow,
     tables.RunRow,
     tables.TickRow,

@@ -10,7 +10,7 @@ from typing import Any
 
 from flask import Flask, request
 
-from vianda.api import kitchen_of, web
+from vianda.api import guard, identity, kitchen_of, web
 from vianda.core.heat.conduction.warm import warm
 from vianda.runtime.heavy import GONE
 from vianda.runtime.machine_code import keep_on_disk
@@ -48,6 +48,7 @@ def create_app(config: dict[str, Any] | None = None) -> Flask:
         # Pages and scripts need no store: a step can be opened while it is away.
         if request.path.startswith("/api/"):
             database.connect(reuse_if_open=True)
+            identity.check(local=guard.is_local())
             kitchen_of.choose()
 
     def close_connection(_: BaseException | None) -> None:

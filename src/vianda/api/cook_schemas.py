@@ -104,6 +104,9 @@ class CookAnswer(Answer):
     events: list[EventAnswer]
     # Which lots went into it, and their days as they were known then.
     held: tuple[HeldLot, ...] = ()
+    # Who began it and who noted what came of it, where there are accounts.
+    begun_by: str = ""
+    noted_by: str = ""
     # What is scored, between which words, and where it is wanted.
     scales: tuple[ScoreScale, ...] = tuple(SCALES.values())
 
@@ -152,6 +155,8 @@ def cook_answer(cook: StoredCook, now: datetime, held: Sequence[HeldLot] = ()) -
         outcome_figures=figures_of(cook, cook.outcome),
         events=event_answers(cook.started_at, cook.events),
         held=tuple(held),
+        begun_by=cook.begun_by,
+        noted_by=cook.noted_by,
     )
 
 

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import functools
+from collections.abc import Callable
+from typing import Any, TypeVar, cast
 from urllib.parse import urlsplit
 
-from flask import Flask, Response, request
+from flask import Flask, Response, current_app, request
 from flask_limiter import Limiter
 from flask_limiter.util import get_remote_address
 
@@ -17,6 +20,9 @@ LARGEST_BODY, LARGEST_FILE = 1_000_000, LARGEST_BYTES
 # Where a whole kitchen is taken in, and how much that may be; more goes by the command line.
 ARCHIVES, LARGEST_UPLOAD = "/api/archive/", 100_000_000
 MOST_REQUESTS = "300 per second"
+View = TypeVar("View", bound=Callable[..., Any])
+# Under which an application keeps its own.
+LIMITER = "vianda-limiter"
 LOCAL_NAMES = frozenset({"127.0.0.1", "localhost", "[::1]"})
 
 CONTENT_POLICY = "; ".join(
@@ -56,16 +62,36 @@ def _place_of(origin: str) -> str | None:
         return None
 
 
+def limited(rate: str, by: Callable[[], str]) -> Callable[[View], View]:
+    """A view that may be asked so often, counted by what ``by`` says."""
+
+    def decorate(view: View) -> View:
+        @functools.wraps(view)
+        def run(**given: Any) -> Any:
+            with current_app.extensions[LIMITER].limit(rate, key_func=by):
+                return view(**given)
+
+        return cast(View, run)
+
+    return decorate
+
+
+def is_local() -> bool:
+    """Whether it is asked under a name of this machine alone."""
+    return _name_of(request.host) in LOCAL_NAMES
+
+
 def install(app: Flask) -> None:
     """Check Host and Origin on every request and set the headers on every answer."""
     app.config["MAX_CONTENT_LENGTH"] = LARGEST_BODY
+    app.config.setdefault("HOSTS", frozenset())
 
     def check() -> None:
         if not request.headers.get("Host"):
             raise ProblemError(problem(400, "malformed", "The request cannot be read", "The request names no host."))
         # A rebound DNS name reaches this port with its own name in Host.
-        if _name_of(request.host) not in LOCAL_NAMES:
-            raise ProblemError(problem(403, "foreign-host", "Not from here", "Vianda answers to this machine only."))
+        if not is_local() and _name_of(request.host) not in app.config["HOSTS"]:
+            raise ProblemError(problem(403, "foreign-host", "Not from here", "Vianda does not answer to that name."))
         origin = request.headers.get("Origin")
         if origin is not None and _place_of(origin) != request.host:
             raise ProblemError(
@@ -95,4 +121,6 @@ def install(app: Flask) -> None:
     app.after_request(headers)
     # A program that has run wild, not a cook: a drag asks some twenty times a second. Each process counts its own.
     app.config.setdefault("RATELIMIT_DEFAULT", MOST_REQUESTS)
-    Limiter(get_remote_address, app=app, storage_uri="memory://", strategy="fixed-window", headers_enabled=True)
+    app.extensions[LIMITER] = Limiter(
+        get_remote_address, app=app, storage_uri="memory://", strategy="fixed-window", headers_enabled=True
+    )

@@ -185,15 +185,18 @@ class FormulaAnswer(Answer):
     revision: int
     updated_at: Moment
     formula: Formula
+    # Who changed it last, where there are accounts.
+    changed_by: str = ""
 
 
 class VersionAnswer(Answer):
-    """A kept version."""
+    """A kept version, and by whom where there are accounts."""
 
     number: int
     name: str
     created_at: Moment
     formula: Formula
+    kept_by: str = ""
 
 
 class FormulaName(Answer):
@@ -279,12 +282,18 @@ class CatalogueAnswer(Answer):
 
 def formula_answer(stored: StoredFormula) -> FormulaAnswer:
     """A stored formula for the wire."""
-    return FormulaAnswer(id=stored.id, revision=stored.revision, updated_at=stored.updated_at, formula=stored.formula)
+    return FormulaAnswer(
+        id=stored.id, revision=stored.revision, updated_at=stored.updated_at, formula=stored.formula,
+        changed_by=stored.changed_by,
+    )  # fmt: skip
 
 
 def version_answer(stored: StoredVersion) -> VersionAnswer:
     """A kept version for the wire."""
-    return VersionAnswer(number=stored.number, name=stored.name, created_at=stored.created_at, formula=stored.formula)
+    return VersionAnswer(
+        number=stored.number, name=stored.name, created_at=stored.created_at, formula=stored.formula,
+        kept_by=stored.kept_by,
+    )  # fmt: skip
 
 
 def kitchen_answer(stored: StoredKitchen) -> KitchenAnswer:

@@ -18,11 +18,13 @@ from vianda.api import (
     formula_routes,
     guard,
     heat_routes,
+    identity,
     kitchen_routes,
     larder_routes,
     learning_routes,
     logbook_routes,
     pantry_routes,
+    people_routes,
     photograph_routes,
     problems,
     recipe_routes,
@@ -77,6 +79,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
     """Everything the web needs. ``pages`` is the folder of built pages."""
     app.url_map.converters["screen"] = ScreenConverter
     guard.install(app)
+    identity.install(app)
     # Text is a fifth of its size on the wire. What streams (curves, the scale) goes out line by line as it is.
     app.config["COMPRESS_MIMETYPES"] = COMPRESSED
     app.config["COMPRESS_ALGORITHM"] = ["br", "gzip"]
@@ -109,6 +112,7 @@ def install(app: Flask, *, pages: Path | None) -> None:
         learning_routes,
         logbook_routes,
         pantry_routes,
+        people_routes,
         photograph_routes,
         recipe_routes,
         sauce_routes,

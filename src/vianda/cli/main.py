@@ -5,7 +5,7 @@ from __future__ import annotations
 import argparse
 import sys
 
-from vianda.cli import documents, keeping, on_files, on_kitchens
+from vianda.cli import documents, keeping, on_files, on_kitchens, on_people
 from vianda.cli.answers import CODES, Code, CommandError, refused
 from vianda.core.basis.errors import CoreError
 
@@ -20,7 +20,7 @@ def _parser() -> argparse.ArgumentParser:
         formatter_class=argparse.RawDescriptionHelpFormatter,
     )
     commands = parser.add_subparsers(dest="command", required=True, metavar="COMMAND")
-    for module in (on_files, on_kitchens, keeping, documents):
+    for module in (on_files, on_kitchens, on_people, keeping, documents):
         module.add(commands)
     return parser
 

@@ -10,6 +10,7 @@ from peewee import fn
 
 from vianda.core.model.formula import Formula
 from vianda.interchange.kinds import FORMULAS
+from vianda.storage.actor import actor_name
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import CookEvent, EventKind, NotFoundError, StoredCook, standing_or_conflict
@@ -47,6 +48,8 @@ def _stored(row: CookRow, *, with_events: bool = True) -> StoredCook:
         plan=json.loads(row.plan),
         outcome=json.loads(row.outcome) if row.outcome else None,
         events=events,
+        begun_by=row.begun_by,
+        noted_by=row.noted_by,
     )
 
 
@@ -72,6 +75,7 @@ def create_cook(formula_id: int, formula: Formula, plan: dict[str, Any]) -> Stor
         plan=json.dumps(plan),
         started_at=now_utc(),
         revision=1,
+        begun_by=actor_name(),
     )
     return _stored(row)
 
@@ -123,7 +127,10 @@ def save_outcome(cook_id: int, outcome: dict[str, Any], *, revision: int) -> Sto
     row = _row(cook_id)
     changed = (
         CookRow.update(
-            outcome=json.dumps(outcome), finished_at=row.finished_at or now_utc(), revision=CookRow.revision + 1
+            outcome=json.dumps(outcome),
+            finished_at=row.finished_at or now_utc(),
+            revision=CookRow.revision + 1,
+            noted_by=actor_name(),
         )
         .where((CookRow.id == cook_id) & (CookRow.revision == revision))
         .execute()

@@ -9,6 +9,7 @@ from peewee import Expression, fn
 
 from vianda.core.model.formula import Formula
 from vianda.interchange.kinds import FORMULAS
+from vianda.storage.actor import actor_name
 from vianda.storage.clock import now_utc
 from vianda.storage.folded import folded
 from vianda.storage.here import kitchen_here
@@ -20,7 +21,7 @@ LONGEST_NAME = 80
 
 
 def _stored(row: FormulaRow) -> StoredFormula:
-    return StoredFormula(row.id, row.revision, row.updated_at, FORMULAS.kept(row.document))
+    return StoredFormula(row.id, row.revision, row.updated_at, FORMULAS.kept(row.document), row.changed_by)
 
 
 def _here() -> Expression:
@@ -71,8 +72,9 @@ def create_formula(formula: Formula) -> StoredFormula:
     """Add a formula."""
     now = now_utc()
     row = FormulaRow.create(
-        kitchen_id=kitchen_here(), revision=1, created_at=now, updated_at=now, **columns_of(formula)
-    )
+        kitchen_id=kitchen_here(), revision=1, created_at=now, updated_at=now, changed_by=actor_name(),
+        **columns_of(formula),
+    )  # fmt: skip
     return _stored(row)
 
 
@@ -88,7 +90,9 @@ def columns_of(formula: Formula) -> dict[str, str]:
 def save_formula(formula_id: int, formula: Formula, *, revision: int) -> StoredFormula:
     """Save over the revision seen, in one statement; ``ConflictError`` when someone was faster."""
     changed = (
-        FormulaRow.update(revision=FormulaRow.revision + 1, updated_at=now_utc(), **columns_of(formula))
+        FormulaRow.update(
+            revision=FormulaRow.revision + 1, updated_at=now_utc(), changed_by=actor_name(), **columns_of(formula)
+        )
         .where((FormulaRow.id == formula_id) & _here() & (FormulaRow.revision == revision) & ~FormulaRow.deleted)
         .execute()
     )
@@ -127,14 +131,16 @@ def keep_version(formula_id: int, *, name: str) -> StoredVersion:
     # The row lock makes two keepers take two numbers.
     FormulaRow.select().where(FormulaRow.id == row.id).for_update().execute()
     last = VersionRow.select(fn.MAX(VersionRow.number)).where(VersionRow.formula == row.id).scalar() or 0
-    VersionRow.create(formula=row.id, number=last + 1, name=name, document=row.document, created_at=now_utc())
+    VersionRow.create(
+        formula=row.id, number=last + 1, name=name, document=row.document, created_at=now_utc(), kept_by=actor_name()
+    )
     return get_version(formula_id, last + 1)
 
 
 def list_versions(formula_id: int) -> list[StoredVersion]:
     """All kept versions of a formula, the newest first."""
     query = VersionRow.select().where(VersionRow.formula == _row(formula_id).id).order_by(VersionRow.number.desc())
-    return [StoredVersion(v.number, v.name, v.created_at, FORMULAS.read(v.document)) for v in query]
+    return [_version(row) for row in query]
 
 
 def get_version(formula_id: int, number: int) -> StoredVersion:
@@ -145,4 +151,8 @@ def get_version(formula_id: int, number: int) -> StoredVersion:
     row = VersionRow.get_or_none((VersionRow.formula == formula_id) & (VersionRow.number == number))
     if row is None:
         raise NotFoundError(f"version {number}")
-    return StoredVersion(row.number, row.name, row.created_at, FORMULAS.read(row.document))
+    return _version(row)
+
+
+def _version(row: VersionRow) -> StoredVersion:
+    return StoredVersion(row.number, row.name, row.created_at, FORMULAS.read(row.document), row.kept_by)

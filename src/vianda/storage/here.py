@@ -23,6 +23,12 @@ def choose_anew() -> None:
     _chosen.set(None)
 
 
+def chosen_kitchen() -> int | None:
+    """The kitchen meant as far as it was said or looked up; None where nobody asked yet."""
+    found = _here.get()
+    return found if found is not None else _chosen.get()
+
+
 def kitchen_here() -> int:
     """The kitchen meant, or else the one chosen last; ``NotFoundError`` before the first is set up."""
     found = _here.get()

@@ -31,6 +31,7 @@ from vianda.storage.migrations import (
     m0023_leftover,
     m0024_shelf,
     m0025_every_script,
+    m0026_people,
 )
 
 MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
@@ -59,6 +60,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0023", m0023_leftover.STATEMENTS),
     ("0024", m0024_shelf.run),
     ("0025", m0025_every_script.run),
+    ("0026", m0026_people.STATEMENTS),
 )
 LOCK_WAIT_S = 30
 

@@ -45,6 +45,7 @@ class StoredFormula:
     revision: int
     updated_at: datetime
     formula: Formula
+    changed_by: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,6 +66,7 @@ class StoredVersion:
     name: str
     created_at: datetime
     formula: Formula
+    kept_by: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,6 +94,8 @@ class StoredCook:
     plan: dict[str, Any]
     outcome: dict[str, Any] | None
     events: tuple[CookEvent, ...]
+    begun_by: str = ""
+    noted_by: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,6 +10,7 @@ from typing import cast
 from peewee import fn
 
 from vianda.core.timetable.run import RunEvent, RunEventKind
+from vianda.storage.actor import actor_name
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import StoredRun
@@ -157,6 +158,7 @@ def add_event(run_id: int, event: RunEvent) -> None:
         at=now_utc(),
         check_key=event.check,
         temp_c=event.temp_c,
-        who=event.who,
+        # Who is signed in need not write their name.
+        who=event.who or actor_name(),
         remark=event.remark,
     ).on_conflict_ignore().execute()

@@ -10,6 +10,7 @@ from peewee import Expression
 
 from vianda.core.model.service import Service
 from vianda.interchange.kinds import SERVICES
+from vianda.storage.actor import actor_name
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import NotFoundError, StoredService, standing_or_conflict
@@ -29,7 +30,13 @@ def _stored(row: ServiceRow) -> StoredService:
 
 def _values(service: Service) -> dict[str, Any]:
     last_day = (service.until or WITHOUT_END) if service.day and service.repeat else service.day
-    return {"document": SERVICES.text(service), "updated_at": now_utc(), "first_day": service.day, "last_day": last_day}
+    return {
+        "document": SERVICES.text(service),
+        "updated_at": now_utc(),
+        "first_day": service.day,
+        "last_day": last_day,
+        "changed_by": actor_name(),
+    }
 
 
 def list_services() -> list[StoredService]:

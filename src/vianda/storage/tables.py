@@ -140,6 +140,7 @@ class FormulaRow(Table):
     dish = CharField(max_length=40)
     style = CharField(max_length=60)
     words = TextField()
+    changed_by = CharField(max_length=40, default="")
 
     class Meta:
         table_name = "formula"
@@ -166,6 +167,7 @@ class VersionRow(Table):
     name = CharField(max_length=80)
     document = TextField()
     created_at = DateTimeField()
+    kept_by = CharField(max_length=40, default="")
 
     class Meta:
         table_name = "formula_version"
@@ -184,6 +186,8 @@ class CookRow(Table):
     finished_at = DateTimeField(null=True)
     outcome = TextField(null=True)
     revision = IntegerField()
+    begun_by = CharField(max_length=40, default="")
+    noted_by = CharField(max_length=40, default="")
 
     class Meta:
         table_name = "cook"
@@ -280,6 +284,7 @@ class ServiceRow(Table):
     updated_at = DateTimeField()
     first_day = CharField(max_length=10, default="")
     last_day = CharField(max_length=10, default="")
+    changed_by = CharField(max_length=40, default="")
 
     class Meta:
         table_name = "service"
@@ -408,6 +413,7 @@ class WeighingRow(Table):
     finished_at = DateTimeField(null=True)
     # What was left in the bowl when all were portioned, weighed; NULL: nobody did.
     left_g = DoubleField(null=True)
+    begun_by = CharField(max_length=40, default="")
 
     class Meta:
         table_name = "weighing"
@@ -426,3 +432,66 @@ class WeighingEventRow(Table):
 
     class Meta:
         table_name = "weighing_event"
+
+
+class PersonRow(Table):
+    """Somebody who may sign in; by ``folded`` a name is found and stands once."""
+
+    id = AutoField()
+    name = CharField(max_length=40)
+    folded = CharField(max_length=120)
+    role = CharField(max_length=8)
+    password_hash = CharField(max_length=200, default="")
+    pin_hash = CharField(max_length=200, default="")
+    disabled = BooleanField(default=False)
+    created_at = DateTimeField()
+
+    class Meta:
+        table_name = "person"
+
+
+class SignedInRow(Table):
+    """Where somebody is signed in, by the digest of a token; a device of a shift has nobody."""
+
+    token_hash = CharField(max_length=64, primary_key=True)
+    person_id = IntegerField(null=True)
+    kind = CharField(max_length=8)
+    device = CharField(max_length=80)
+    by_device = CharField(max_length=64, default="")
+    wrong = IntegerField(default=0)
+    created_at = DateTimeField()
+    seen_at = DateTimeField()
+    ends_at = DateTimeField()
+
+    class Meta:
+        table_name = "signed_in"
+
+
+class InvitationRow(Table):
+    """A one-time link, by the digest of its token."""
+
+    token_hash = CharField(max_length=64, primary_key=True)
+    name = CharField(max_length=40)
+    role = CharField(max_length=8)
+    person_id = IntegerField(null=True)
+    created_at = DateTimeField()
+    ends_at = DateTimeField()
+    used_at = DateTimeField(null=True)
+
+    class Meta:
+        table_name = "invitation"
+
+
+class AuditRow(Table):
+    """Who changed what."""
+
+    id = AutoField()
+    at = DateTimeField()
+    person_id = IntegerField(null=True)
+    person = CharField(max_length=40)
+    kitchen_id = IntegerField(null=True)
+    action = CharField(max_length=60)
+    about = CharField(max_length=120)
+
+    class Meta:
+        table_name = "audit"

@@ -10,6 +10,7 @@ from typing import cast
 from peewee import Expression, fn
 
 from vianda.core.weighing.weighing_run import WeighingPlan
+from vianda.storage.actor import actor_name
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import NotFoundError, StoredWeighing, WeighingEvent, WeighingEventKind
@@ -67,6 +68,7 @@ def create_weighing(formula_id: int, formula_name: str, plan: WeighingPlan, *, s
         plan=json.dumps(asdict(plan)),
         seed=seed,
         started_at=now_utc(),
+        begun_by=actor_name(),
     )
     return _stored(row, ())
 

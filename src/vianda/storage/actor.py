@@ -1,0 +1,36 @@
+"""Who asks, and for what: known to every repository of a request, so that a change is written with its name."""
+
+from __future__ import annotations
+
+from contextvars import ContextVar
+from dataclasses import dataclass, field
+
+
+@dataclass(slots=True)
+class Actor:
+    """A person who is signed in, and the change they ask for ("" for none). ``noted``: it stands in the audit log."""
+
+    person_id: int
+    name: str
+    action: str = ""
+    about: str = ""
+    noted: bool = field(default=False)
+
+
+_actor: ContextVar[Actor | None] = ContextVar("actor", default=None)
+
+
+def acts(actor: Actor | None) -> None:
+    """Say who asks from now on in this request; None for the cook of a kitchen without accounts."""
+    _actor.set(actor)
+
+
+def actor() -> Actor | None:
+    """Who asks."""
+    return _actor.get()
+
+
+def actor_name() -> str:
+    """Their name, "" where there are no accounts."""
+    found = _actor.get()
+    return found.name if found is not None else ""
