@@ -20,11 +20,11 @@ from types import FrameType
 
 sys.path.insert(0, str(Path(__file__).parent))
 
-from ops import install, locks, places
+from ops import front, install, locks, places
 from ops.mariadb import PrivateMariaDB, die_with_parent
 from ops.tell import refuse, say, step
 
-DEFAULT_PORT = 8427
+DEFAULT_PORT, LAN_PORT = 8427, 8443
 # A busy machine takes its time over the first imports; a server that ends is seen at once.
 SERVER_WAIT_S = 120.0
 # So often may the database fall over within an hour: more often, something is wrong with it.
@@ -55,21 +55,33 @@ def _arguments() -> argparse.Namespace:
         metavar="COMMAND",
         help="run one command of vianda on this kitchen, served or not: ./start --do export kitchen -o mine.zip",
     )
+    parser.add_argument(
+        "--lan",
+        nargs="?",
+        type=int,
+        const=LAN_PORT,
+        metavar="PORT",
+        help=f"open it to the kitchen's net over TLS too (default port {LAN_PORT}); an owner must have a password",
+    )
     given = parser.parse_args()
     if given.do is not None and not given.do:
         parser.error("say which command: ./start --do --help")
     if given.fresh_demo and (given.backup or given.restore or given.do):
         parser.error("a fresh demo has nothing to keep")
+    if given.fresh_demo and given.lan:
+        parser.error("a fresh demo is for this machine alone")
+    if given.lan is not None and (not 1 <= given.lan <= 65535 or given.lan == given.port):
+        parser.error("the port for the net is another number from 1 to 65535")
     if not 1 <= given.port <= 65535:
         parser.error("a port is a number from 1 to 65535")
     return given
 
 
-def _check_port(port: int) -> None:
+def _check_port(port: int, address: str = "127.0.0.1") -> None:
     with socket.socket() as probe:
         probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
-            probe.bind(("127.0.0.1", port))
+            probe.bind((address, port))
         except OSError as error:
             if error.errno == errno.EACCES:
                 refuse(f"port {port} needs more rights.", "Choose one above 1023: ./start --port 8500")
@@ -101,12 +113,51 @@ def _prepare(url: str, *, demo: bool, empty: bool, backups: Path | None) -> None
         refuse(f"the database could not be prepared: {last[:200]}.", "Check VIANDA_DATABASE_URL and that it runs.")
 
 
-def _serve(url: str, port: int) -> subprocess.Popen[bytes]:
+class Lan:
+    """The way in from the kitchen's net: names, the certificate for them, and haproxy before the server."""
+
+    def __init__(self, url: str, port: int) -> None:
+        people = _keep(url, "user", "list")
+        owners = [p for p in json.loads(people.stdout or "[]") if p["role"] == "owner" and not p["disabled"]]
+        if not owners:
+            refuse(
+                "nobody could be kept out: no owner has a password.",
+                "Set one first: ./start --do user add NAME --role owner",
+            )
+        self.port, self._folder, self.names = port, places.STATE / "tls", front.names()
+        made = _keep(url, "certificate", str(self._folder), *self.names)
+        if made.returncode != 0:
+            refuse(f"no certificate could be made: {_told(made)}.", "See docs/operations.md.")
+        self.certificate = json.loads(made.stdout)
+        self._front = front.find_front()
+        self.process: subprocess.Popen[bytes] | None = None
+
+    @property
+    def environment(self) -> dict[str, str]:
+        """What the server has to know of it."""
+        return {"VIANDA_HOSTS": ",".join(self.names), "VIANDA_TLS_CA": self.certificate["authority"]}
+
+    def open(self, server_port: int) -> None:
+        """Let the net in."""
+        server = Path(self.certificate["server"])
+        self.process = front.start_front(
+            self._front, self._folder, server=server, address=f"*:{self.port}", port=server_port
+        )
+
+    def tell(self) -> None:
+        """Where to open it, and how to know that it is this kitchen."""
+        for name in self.names[:-2]:
+            say(f"  https://{name}:{self.port}/")
+        say("Telephones warn until they trust this kitchen's certificate (docs/operations.md); its SHA-256:")
+        say(f"  {self.certificate['sha256']}")
+
+
+def _serve(url: str, port: int, more: dict[str, str]) -> subprocess.Popen[bytes]:
     log = (places.STATE / f"server-{port}.log").open("ab")
     command = [places.VENV / "bin" / "vianda", "serve", "--port", str(port)]
     return subprocess.Popen(
         [str(c) for c in command],
-        env={**os.environ, "VIANDA_DATABASE_URL": url, "VIANDA_PAGES": str(places.PAGES)},
+        env={**os.environ, "VIANDA_DATABASE_URL": url, "VIANDA_PAGES": str(places.PAGES), **more},
         stdin=subprocess.DEVNULL,
         stdout=log,
         stderr=log,
@@ -209,7 +260,9 @@ class DailyBackup:
                 )  # fmt: skip
 
 
-def _watch(server: subprocess.Popen[bytes], database: PrivateMariaDB | None, daily: DailyBackup | None) -> int:
+def _watch(
+    server: subprocess.Popen[bytes], database: PrivateMariaDB | None, daily: DailyBackup | None, lan: Lan | None
+) -> int:
     """Until told to stop: a database that fell over is set up again; a dead server ends the run."""
     restarts: deque[float] = deque(maxlen=MOST_DATABASE_RESTARTS)
     while True:
@@ -218,6 +271,9 @@ def _watch(server: subprocess.Popen[bytes], database: PrivateMariaDB | None, dai
             daily.look()
         if server.poll() is not None:
             say("vianda: the server ended by itself; see its log in .vianda")
+            return 1
+        if lan is not None and lan.process is not None and lan.process.poll() is not None:
+            say("vianda: the way in from the net ended by itself; see haproxy.log in .vianda/tls")
             return 1
         if database is not None and database.process is not None and database.process.poll() is not None:
             now = time.monotonic()
@@ -247,6 +303,7 @@ def main() -> int:
     folder = places.STATE / ("fresh-demo" if given.fresh_demo else "kitchen")
     server: subprocess.Popen[bytes] | None = None
     database: PrivateMariaDB | None = None
+    lan: Lan | None = None
     try:
         backups = places.STATE / f"{folder.name}-backups"
         try:
@@ -261,6 +318,8 @@ def main() -> int:
             )
         if not (given.backup or given.do):
             _check_port(given.port)
+            if given.lan:
+                _check_port(given.lan, "")
         # A fresh demo never touches a database that someone named.
         url = None if given.fresh_demo else os.environ.get("VIANDA_DATABASE_URL")
         _install(private_database=not url)
@@ -284,14 +343,19 @@ def main() -> int:
         if given.restore:
             _bring_back(url, _called_from() / given.restore, backups, new=database is not None and new)
         _prepare(url, demo=given.fresh_demo, empty=given.empty, backups=backups if ours else None)
-        server = _serve(url, given.port)
+        lan = Lan(url, given.lan) if given.lan else None
+        server = _serve(url, given.port, lan.environment if lan else {})
         _await_server(server, given.port)
+        if lan is not None:
+            lan.open(given.port)
         address = f"http://127.0.0.1:{given.port}/"
         locks.note(held, address)
         say(f"\nVianda is ready after {time.monotonic() - began:.1f} s:  {address}\nStop it with Ctrl-C.")
+        if lan is not None:
+            lan.tell()
         # Who keeps the database keeps its backups too, unless it is ours.
         daily = DailyBackup(url, backups) if ours else None
-        return _watch(server, database, daily)
+        return _watch(server, database, daily, lan)
     except StopRequested:
         say("\nstopping …")
         return 0
@@ -306,6 +370,7 @@ def main() -> int:
     finally:
         for number in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
             signal.signal(number, signal.SIG_IGN)
+        _stop(lan.process if lan is not None else None)
         _stop(server)
         if database is not None:
             database.stop()

@@ -17,13 +17,14 @@ PROJECT = Path(__file__).resolve().parents[1]
 class Served:
     """The application on a loopback port with its own database, as ./start runs it; both can be stopped and started."""
 
-    def __init__(self, folder: Path, *, empty: bool, demo: bool = True) -> None:
+    def __init__(self, folder: Path, *, empty: bool, demo: bool = True, more: dict[str, str] | None = None) -> None:
         self.database = PrivateMariaDB(folder / "data", port=free_port())
         self.database.start()
         self.environment = {
             **os.environ,
             "VIANDA_DATABASE_URL": self.database.url,
             "VIANDA_PAGES": str(PROJECT / "frontend" / "dist"),
+            **(more or {}),
         }
         command = [
             str(Path(sys.executable).parent / "vianda"),

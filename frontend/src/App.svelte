@@ -2,16 +2,29 @@
   import { Router } from "sv-router";
   import { bindKeys } from "./lib/keys";
   import { kitchens } from "./lib/kitchens.svelte";
+  import { session } from "./lib/session.svelte";
+  import Sheet from "./lib/ui/Sheet.svelte";
   import { units } from "./lib/units.svelte";
-  import "./router";
+  import { route } from "./router";
 
   $effect(() => bindKeys({ u: () => units.flip() }));
   $effect(() => {
-    void kitchens.load();
+    void session.load();
+  });
+  const inside = $derived(session.state !== null && !session.needed);
+  // Another person may be in another kitchen: the list is fetched anew for whoever comes in.
+  $effect(() => {
+    if (inside) void kitchens.load();
   });
 </script>
 
-{#if kitchens.known && kitchens.list.length === 0}
+{#if route.pathname === "/join"}
+  <Router />
+{:else if session.needed}
+  {#await import("./screens/people/SignInScreen.svelte") then { default: SignInScreen }}
+    <SignInScreen />
+  {/await}
+{:else if kitchens.known && kitchens.list.length === 0}
   {#await import("./screens/first/FirstScreen.svelte") then { default: FirstScreen }}
     <FirstScreen />
   {/await}
@@ -21,3 +34,10 @@
     <Router />
   {/key}
 {/if}
+<!-- A sign-in that ended leaves what is open as it is: who signs in again goes on with it. -->
+<Sheet open={session.lost} title="Sign in again" firm onclose={() => undefined}>
+  <p class="mb-4 quiet">
+    You were signed out. What you typed stays in this window and is sent when you are back.
+  </p>
+  {#await import("./screens/people/SignIn.svelte") then { default: SignIn }}<SignIn />{/await}
+</Sheet>

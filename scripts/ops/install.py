@@ -48,7 +48,8 @@ def _fresh(stamp: Path, wanted: str) -> bool:
     return stamp.is_file() and stamp.read_text() == wanted
 
 
-def _run(command: Sequence[str | Path], *, cwd: Path, what: str, env: dict[str, str] | None = None) -> None:
+def run(command: Sequence[str | Path], *, cwd: Path, what: str, env: dict[str, str] | None = None) -> None:
+    """Run one command of an installation; what goes wrong is one plain line."""
     done = subprocess.run(
         [str(c) for c in command],
         cwd=cwd,
@@ -109,8 +110,8 @@ def programs(wanted: dict[str, str]) -> None:
         prefix = ["sudo"]
     with step(f"installing {', '.join(missing)}"):
         quiet = {"DEBIAN_FRONTEND": "noninteractive"}
-        _run([*prefix, apt, "update", "-qq"], cwd=places.PROJECT, what="apt-get update", env=quiet)
-        _run(
+        run([*prefix, apt, "update", "-qq"], cwd=places.PROJECT, what="apt-get update", env=quiet)
+        run(
             [*prefix, apt, "install", "-y", "-qq", "--no-install-recommends", *missing],
             cwd=places.PROJECT,
             what="apt-get install",
@@ -132,7 +133,7 @@ def _uv() -> Path:
             places.TOOLS / "uv",
             UV,
         ]
-        _run(command, cwd=places.PROJECT, what="installing uv")
+        run(command, cwd=places.PROJECT, what="installing uv")
     return uv
 
 
@@ -149,9 +150,9 @@ def python_environment(*, dev: bool) -> None:
     with step("installing Python packages"):
         uv = _uv()
         if not places.PYTHON.exists():
-            _run([*_this_python(), "-m", "venv", "--without-pip", places.VENV], cwd=places.PROJECT, what="venv")
+            run([*_this_python(), "-m", "venv", "--without-pip", places.VENV], cwd=places.PROJECT, what="venv")
         sync: list[str | Path] = [uv, "pip", "sync", "-q", "--python", places.PYTHON, "--require-hashes", *used]
-        _run(sync, cwd=places.PROJECT, what="installing Python packages")
+        run(sync, cwd=places.PROJECT, what="installing Python packages")
         own: list[str | Path] = [
             uv,
             "pip",
@@ -164,7 +165,7 @@ def python_environment(*, dev: bool) -> None:
             "-e",
             ".",
         ]
-        _run(own, cwd=places.PROJECT, what="installing Vianda")
+        run(own, cwd=places.PROJECT, what="installing Vianda")
         stamp.write_text(wanted)
 
 
@@ -217,7 +218,7 @@ def node_packages() -> None:
     if (places.FRONTEND / "node_modules").exists() and _fresh(stamp, wanted):
         return
     with step("installing front-end packages"):
-        _run([npm, "ci", "--no-audit", "--no-fund"], cwd=places.FRONTEND, what="npm ci")
+        run([npm, "ci", "--no-audit", "--no-fund"], cwd=places.FRONTEND, what="npm ci")
         stamp.write_text(wanted)
 
 
@@ -229,5 +230,5 @@ def pages() -> None:
         return
     node_packages()
     with step("building the pages"):
-        _run([find("npm") or "npm", "run", "build"], cwd=places.FRONTEND, what="building the pages")
+        run([find("npm") or "npm", "run", "build"], cwd=places.FRONTEND, what="building the pages")
         stamp.write_text(wanted)

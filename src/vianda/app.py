@@ -15,10 +15,14 @@ from vianda.core.heat.conduction.warm import warm
 from vianda.runtime.heavy import GONE
 from vianda.runtime.machine_code import keep_on_disk
 from vianda.runtime.solver import SOLVER
+from vianda.serving import HOSTS
 from vianda.storage.database import connect_pool
 
 DATABASE_URL = "VIANDA_DATABASE_URL"
 PAGES = "VIANDA_PAGES"
+# Names under which it is opened beyond this machine, by way of a proxy that says who asks and speaks TLS; and the
+# certificate of the kitchen's own authority, to be taken to telephones.
+AUTHORITY = "VIANDA_TLS_CA"
 
 
 def _warmed() -> None:
@@ -39,7 +43,8 @@ def create_app(config: dict[str, Any] | None = None) -> Flask:
     if not settings["DATABASE_URL"]:
         raise SystemExit(f"{DATABASE_URL} is not set; ./start sets it for you.")
     app = Flask("vianda", static_folder=None)
-    app.config.update(settings)
+    hosts = frozenset(name.strip().lower() for name in os.environ.get(HOSTS, "").split(",") if name.strip())
+    app.config.update({"HOSTS": hosts, "AUTHORITY": os.environ.get(AUTHORITY)} | settings)
     database = connect_pool(settings["DATABASE_URL"])
 
     def open_connection() -> None:

@@ -31,6 +31,16 @@ MOST_CONNECTIONS, SILENT_S = 2000, 30
 LARGEST_HEADER = 16_384
 GRACE_S = 5
 TICK_S = 1.0
+# Names under which it is opened beyond this machine, by way of a proxy on it.
+HOSTS = "VIANDA_HOSTS"
+
+
+def _proxy() -> dict[str, Any]:
+    """What is believed of who asks: where a proxy of this machine stands before it, what that says; else nothing."""
+    if not os.environ.get(HOSTS, "").strip():
+        return {}
+    headers = {"x-forwarded-for", "x-forwarded-proto"}
+    return {"trusted_proxy": "127.0.0.1", "trusted_proxy_count": 1, "trusted_proxy_headers": headers}
 
 
 def command(*, port: int, workers: int = WORKERS, threads: int = THREADS) -> list[str]:
@@ -112,7 +122,7 @@ class BufferedWorker(Worker):
             connection_limit=MOST_CONNECTIONS, channel_timeout=SILENT_S, cleanup_interval=SILENT_S // 3,
             max_request_header_size=LARGEST_HEADER, max_request_body_size=LARGEST_FILE,
             # One more is read while one is answered: so it is seen when somebody hangs up.
-            channel_request_lookahead=1, asyncore_use_poll=True, backlog=self.cfg.backlog,
+            channel_request_lookahead=1, asyncore_use_poll=True, backlog=self.cfg.backlog, **_proxy(),
         )  # fmt: skip
         for one in list(connections.values()):
             if hasattr(one, "channel_class"):

@@ -17,6 +17,7 @@ import { dropDraft, findDraft, keepDraft } from "./drafts";
 import { hand } from "./hand";
 import { Outbox } from "./outbox.svelte";
 import { Resource } from "./resource.svelte";
+import { session } from "./session.svelte";
 import { units } from "./units.svelte";
 
 export type SaveState = "saved" | "saving" | "unsaved" | "away" | "conflict";
@@ -293,7 +294,7 @@ export class Bench {
   }
 
   #keep(): void {
-    if (this.formula)
+    if (this.formula && session.may("chef"))
       keepDraft(this.id, {
         revision: this.#revision,
         formula: this.formula,
@@ -304,6 +305,7 @@ export class Bench {
 
   #saveSoon(): void {
     clearTimeout(this.#saveTimer);
+    if (!session.may("chef")) return;
     this.#saveTimer = setTimeout(() => void this.#saveNow(), SAVE_AFTER_MS);
   }
 
@@ -326,7 +328,7 @@ export class Bench {
   }
 
   async #saveNow(): Promise<void> {
-    if (!this.formula || this.save === "conflict" || this.save === "saved") return;
+    if (!this.formula || this.save === "conflict" || this.save === "saved" || !session.may("chef")) return;
     // One at a time: of two that waited for the same save, the second waits for the first one's too.
     while (this.#saving) await this.#saving;
     if (["saved", "conflict"].includes(this.save as SaveState)) return;

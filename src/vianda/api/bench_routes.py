@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from flask import Blueprint
+from pathlib import Path
+
+from flask import Blueprint, Response, current_app
 
 from vianda.api import schemas as s
 from vianda.api.contract import operation
@@ -27,8 +29,25 @@ from vianda.core.timetable.short_of_time import ShortOfTime
 from vianda.core.timetable.timetable import Timetable
 from vianda.runtime.searching import Search
 from vianda.services import bench, larders, targets, timetables
+from vianda.storage.records import NotFoundError
 
 blueprint = Blueprint("bench", __name__, url_prefix="/api")
+
+
+@operation(
+    blueprint,
+    "GET",
+    "/certificate",
+    summary="The certificate of the kitchen's own authority, for telephones to trust",
+    gives="application/x-x509-ca-cert",
+    problems=(404,),
+)
+def authority_certificate() -> Response:
+    path = current_app.config.get("AUTHORITY")
+    if not path:
+        raise NotFoundError("certificate: Vianda is open on this machine only")
+    named = {"Content-Disposition": 'attachment; filename="vianda-kitchen.crt"'}
+    return Response(Path(path).read_bytes(), content_type="application/x-x509-ca-cert", headers=named)
 
 
 @operation(blueprint, "GET", "/live", summary="Whether the server answers", answer=dict[str, bool])

@@ -24,6 +24,7 @@ View = TypeVar("View", bound=Callable[..., Any])
 # Under which an application keeps its own.
 LIMITER = "vianda-limiter"
 LOCAL_NAMES = frozenset({"127.0.0.1", "localhost", "[::1]"})
+LOOPBACK = frozenset({"127.0.0.1", "::1"})
 
 CONTENT_POLICY = "; ".join(
     (
@@ -77,8 +78,8 @@ def limited(rate: str, by: Callable[[], str]) -> Callable[[View], View]:
 
 
 def is_local() -> bool:
-    """Whether it is asked under a name of this machine alone."""
-    return _name_of(request.host) in LOCAL_NAMES
+    """Whether it is asked from this machine, under a name of this machine alone."""
+    return _name_of(request.host) in LOCAL_NAMES and (request.remote_addr or "") in LOOPBACK
 
 
 def install(app: Flask) -> None:
@@ -90,7 +91,7 @@ def install(app: Flask) -> None:
         if not request.headers.get("Host"):
             raise ProblemError(problem(400, "malformed", "The request cannot be read", "The request names no host."))
         # A rebound DNS name reaches this port with its own name in Host.
-        if not is_local() and _name_of(request.host) not in app.config["HOSTS"]:
+        if not is_local() and _name_of(request.host).lower() not in app.config["HOSTS"]:
             raise ProblemError(problem(403, "foreign-host", "Not from here", "Vianda does not answer to that name."))
         origin = request.headers.get("Origin")
         if origin is not None and _place_of(origin) != request.host:
@@ -112,6 +113,8 @@ def install(app: Flask) -> None:
     def headers(response: Response) -> Response:
         for name, value in HEADERS.items():
             response.headers.setdefault(name, value)
+        if request.is_secure:
+            response.headers.setdefault("Strict-Transport-Security", "max-age=31536000")
         if request.path.startswith("/api/"):
             # A file that never changes says so itself.
             response.headers.setdefault("Cache-Control", "no-store")

@@ -242,7 +242,7 @@ def first_owner(body: SignInRequest) -> SessionAnswer:
 )
 def begin_shift() -> SessionAnswer:
     user = identity.user()
-    given = people.begin_shift(user.person, device=identity.browser())
+    given = people.begin_shift(device=identity.browser())
     identity.give(given.token, cookie=identity.DEVICE_COOKIE, seconds=people.SHIFT.total_seconds())
     return _session(user.person, user.session.kind, shift=True)
 

@@ -9,7 +9,8 @@ from vianda.storage.people_repository import Role
 # Asked before anybody is signed in.
 OPEN = frozenset(
     {
-        "live", "get_session", "sign_in", "first_owner", "take_up_shift", "look_at_invitation", "accept_invitation",
+        "live", "authority_certificate", "get_session", "sign_in",
+        "first_owner", "take_up_shift", "look_at_invitation", "accept_invitation",
     }
 )  # fmt: skip
 

@@ -9,7 +9,7 @@ import os
 from pathlib import Path
 from typing import Any
 
-from vianda.cli.answers import Code, CommandError
+from vianda.cli.answers import Code, CommandError, say
 
 
 def add(commands: Any) -> None:
@@ -42,6 +42,14 @@ def add(commands: Any) -> None:
     )
     seven.add_argument("file", type=Path)
     seven.set_defaults(run=_kept_safe)
+    eight = commands.add_parser(
+        "certificate",
+        help="make the kitchen's own TLS certificate for names and addresses, or keep the one that fits",
+        epilog="Example: vianda certificate .vianda/tls galley.local 192.168.1.20",
+    )
+    eight.add_argument("folder", type=Path)
+    eight.add_argument("names", nargs="+", metavar="NAME")
+    eight.set_defaults(run=_certificate)
     four = commands.add_parser("serve", help="serve the application on a loopback port")
     four.add_argument("--port", type=int, required=True)
     four.set_defaults(run=_serve)
@@ -53,6 +61,23 @@ def _serve(given: argparse.Namespace) -> None:
     # In its place, under its number: whoever started it ends it.
     started = serving.command(port=given.port)
     os.execv(started[0], started)
+
+
+def _certificate(given: argparse.Namespace) -> None:
+    from vianda.certificates import kitchen_certificate
+
+    try:
+        made = kitchen_certificate(given.folder, given.names)
+    except OSError as error:
+        raise CommandError(Code.USAGE, f"cannot write to {given.folder}: {error.strerror}") from None
+    except ValueError as error:
+        raise CommandError(Code.REFUSED, f"no certificate for these names: {error}.") from None
+    say(
+        {
+            "authority": str(made.authority), "server": str(made.server), "names": list(made.names),
+            "until": made.until.isoformat(), "sha256": made.fingerprint,
+        }
+    )  # fmt: skip
 
 
 def _prepare(*, empty: bool, demo: bool, quiet: bool = False, backup_to: Path | None = None) -> None:

@@ -22,7 +22,7 @@ export class ProblemError extends Error {
     super(problem.detail);
   }
   get away(): boolean {
-    return this.problem.status === 0 || this.problem.status === 503 || this.problem.status === 507;
+    return this.problem.status === 0 || [401, 503, 507].includes(this.problem.status);
   }
 }
 
@@ -39,6 +39,9 @@ const AWAY: Problem = {
 /** The kitchen this window was opened in: each request says so, and a record of one never lands in another. */
 export const here: { kitchen: number } = { kitchen: 0 };
 const meant = (): Record<string, string> => (here.kitchen ? { "Vianda-Kitchen": String(here.kitchen) } : {});
+
+/** Told when the server asks who is there: a sign-in ended. */
+export const signedOut: { tell: () => void } = { tell: () => undefined };
 
 /** An address that a link or a stream opens: headers cannot go with it, so the kitchen stands in the query. */
 export const inKitchen = (path: string) =>
@@ -104,6 +107,7 @@ export async function ask<M extends Method, P extends PathOf<M>>(
   }
   // Taken or refused, it is answered; what a server that is away says leaves it open.
   if (response.status < 500) unanswered.delete(asked);
+  if (response.status === 401) signedOut.tell();
   if (!response.ok) throw new ProblemError(content as Problem);
   return content as Answer<P, M>;
 }
@@ -123,6 +127,7 @@ export async function lines<T>(path: string, body: unknown, online: (line: T) =>
     throw new ProblemError(AWAY);
   }
   if (!response.ok || !response.body) {
+    if (response.status === 401) signedOut.tell();
     const text = await response.text();
     try {
       throw new ProblemError(JSON.parse(text) as Problem);

@@ -22,6 +22,7 @@ import type {
   Orders,
   Outcome,
   Said,
+  PersonRole,
   SauceLine,
   Service,
   ShelfQuery,
@@ -39,7 +40,7 @@ import type {
 } from "./schemas";
 
 export type * from "./schemas";
-export { here, ProblemError } from "./ask";
+export { here, ProblemError, signedOut } from "./ask";
 
 type S = components["schemas"];
 type Look = (far: Looking) => void;
@@ -51,6 +52,33 @@ export const api = {
   keepRecipe: (text: string, summary: string, unit_system: Units) =>
     ask("post", "/api/recipe/keep", { body: { text, summary, unit_system }, once: true }),
   recipePath: (id: number) => inKitchen(`/api/formulas/${id}/recipe`),
+  session: () => ask("get", "/api/session"),
+  signIn: (name: string, password: string) => ask("post", "/api/session", { body: { name, password } }),
+  signOut: () => ask("delete", "/api/session"),
+  firstOwner: (name: string, password: string) =>
+    ask("post", "/api/session/first-owner", { body: { name, password } }),
+  beginShift: () => ask("post", "/api/session/shift"),
+  endShift: () => ask("delete", "/api/session/shift"),
+  takeUp: (person_id: number, pin: string) => ask("post", "/api/session/pin", { body: { person_id, pin } }),
+  changePassword: (old: string, fresh: string) =>
+    ask("put", "/api/session/password", { body: { old, new: fresh } }),
+  setPin: (password: string, pin: string) => ask("put", "/api/session/my-pin", { body: { password, pin } }),
+  places: () => ask("get", "/api/session/places"),
+  endPlace: (key: string) => ask("delete", "/api/session/places/{key}", { at: { key } }),
+  lookAtInvitation: (token: string) => ask("post", "/api/invitations/look", { body: { token } }),
+  acceptInvitation: (token: string, password: string, pin: string) =>
+    ask("post", "/api/invitations/accept", { body: { token, password, pin } }),
+  people: () => ask("get", "/api/people"),
+  invite: (name: string, role: PersonRole) =>
+    ask("post", "/api/people/invitations", { body: { name, role } }),
+  inviteAgain: (person_id: number) =>
+    ask("post", "/api/people/{person_id}/invitation", { at: { person_id } }),
+  changeRole: (person_id: number, role: PersonRole) =>
+    ask("put", "/api/people/{person_id}/role", { at: { person_id }, body: { role } }),
+  disablePerson: (person_id: number, disabled: boolean) =>
+    ask("put", "/api/people/{person_id}/disabled", { at: { person_id }, body: { disabled } }),
+  removePerson: (person_id: number) => ask("delete", "/api/people/{person_id}", { at: { person_id } }),
+  audit: (before: number | null, person = "") => ask("post", "/api/audit", { body: { before, person } }),
   kitchens: () => ask("get", "/api/kitchens"),
   setUpKitchen: (body: S["FirstKitchenRequest"]) => ask("post", "/api/kitchens", { body, once: true }),
   lookRound: () => ask("post", "/api/kitchens/demo", { once: true }),

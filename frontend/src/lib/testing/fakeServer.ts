@@ -40,11 +40,15 @@ export class FakeServer {
     vi.stubGlobal("sessionStorage", this.session);
     vi.stubGlobal(
       "fetch",
-      async (url: string, options: { method: string; body?: string; headers?: Record<string, string> }) => {
+      async (
+        url: string,
+        options: { method: string; body?: string | Blob; headers?: Record<string, string> },
+      ) => {
         const asked = {
           method: options.method,
           path: url.replace("/api", ""),
-          body: options.body ? (JSON.parse(options.body) as unknown) : undefined,
+          // A file is as it is.
+          body: typeof options.body === "string" ? (JSON.parse(options.body) as unknown) : options.body,
           token: options.headers?.["Idempotency-Key"] ?? "",
         };
         this.asked.push(asked);

@@ -7,13 +7,15 @@
     onpick: (key: string) => void;
     width?: string;
     refusal?: string | null;
+    /** Said to screen readers only, where the place tells it to eyes. */
+    hideLabel?: boolean;
   }
-  let { label, value, options, onpick, width = "12rem", refusal = null }: Props = $props();
+  let { label, value, options, onpick, width = "12rem", refusal = null, hideLabel = false }: Props = $props();
   const uid = $props.id();
 </script>
 
 <div class="min-w-0">
-  <label for={uid} class="mb-0.5 block text-[0.8125rem] quiet">{label}</label>
+  <label for={uid} class={hideLabel ? "sr-only" : "mb-0.5 block text-[0.8125rem] quiet"}>{label}</label>
   <select
     id={uid}
     class="h-[2.625rem] max-w-[min(100%,26rem)] cursor-pointer rounded-[0.25rem] border border-[#8b8f8a] bg-paper px-2 font-semibold"

@@ -3,6 +3,7 @@
   import type { Snippet } from "svelte";
   import { moment } from "../format";
   import { kitchens } from "../kitchens.svelte";
+  import { session } from "../session.svelte";
   import { units } from "../units.svelte";
   import Mark from "./Mark.svelte";
 
@@ -62,6 +63,18 @@
     </nav>
     <div class="ml-auto flex items-center sm:gap-1">
       {@render tools?.()}
+      {#if session.person}
+        <a
+          href="/account"
+          class={[
+            "flex h-9 max-w-32 items-center rounded px-1.5 text-sm hover:bg-white/10 max-sm:max-w-16 sm:px-2.5",
+            // A bench has no room for it on a telephone; the kitchen leads there too.
+            tools && "max-sm:hidden",
+          ]}
+          aria-label={`${session.person.name}, ${session.person.role}: your account`}
+          ><span class="truncate">{session.person.name}</span></a
+        >
+      {/if}
       <button
         class="flex h-9 cursor-pointer items-center rounded px-1.5 text-sm font-semibold whitespace-nowrap hover:bg-white/10 sm:px-2.5"
         aria-keyshortcuts="u"

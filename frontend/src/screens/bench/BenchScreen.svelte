@@ -7,6 +7,7 @@
   import { api } from "../../lib/api/client";
   import { Bench } from "../../lib/bench.svelte";
   import { bindKeys } from "../../lib/keys";
+  import { session } from "../../lib/session.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import WorkingSheet from "../../lib/ui/WorkingSheet.svelte";
   import { navigate, route } from "../../router";
@@ -136,6 +137,12 @@
   {#if bench?.missing}
     <NotOnShelf {bench} {id} />
   {:else if bench && evaluation && bench.formula && catalogue && kitchen}
+    {#if !session.may("chef")}
+      <p role="note" class="border-b border-base-300 bg-base-200 px-4 py-1.5 text-[0.875rem]">
+        You are signed in as {session.person?.role}: figures answer to what you change, but only a chef keeps
+        it.
+      </p>
+    {/if}
     <Ticket
       {bench}
       {evaluation}

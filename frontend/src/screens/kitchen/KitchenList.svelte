@@ -2,6 +2,7 @@
 <script lang="ts">
   import { api } from "../../lib/api/client";
   import { kitchens } from "../../lib/kitchens.svelte";
+  import { session } from "../../lib/session.svelte";
   import { refusalOf } from "../../lib/refusal";
 
   let problem = $state<string | null>(null);
@@ -48,6 +49,9 @@
   {#if problem}<p role="alert" class="mt-2 text-error">{problem}</p>{/if}
   <div class="mt-3 flex flex-wrap gap-3">
     <a class="act" href="/first">Set up a kitchen of your own</a>
+    <a class="act" href={session.person && session.may("owner") ? "/people" : "/account"}
+      >People and accounts</a
+    >
     <a class="act" href="/kitchen/archive">Save or bring in a whole kitchen</a>
     {#if !kitchens.demo}
       <button class="act" onclick={() => run(() => api.lookRound())}>Look round the demo kitchen</button>

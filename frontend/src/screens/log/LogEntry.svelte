@@ -71,7 +71,11 @@
       >
         <h1 class="text-2xl">{cook.formula_name}</h1>
         <p class="quiet">
-          {moment(cook.started_at)} · {cook.finished_at ? "finished" : "still at the stove"} ·
+          {moment(cook.started_at)}{cook.begun_by ? `, begun by ${cook.begun_by}` : ""} · {cook.finished_at
+            ? cook.noted_by && cook.noted_by !== cook.begun_by
+              ? `finished, noted by ${cook.noted_by}`
+              : "finished"
+            : "still at the stove"} ·
           <a class="text-primary underline underline-offset-3" href={`/formula/${cook.formula_id}/notes`}
             >to the formula</a
           >{#if cook.finished_at}&nbsp;·

@@ -111,7 +111,9 @@
             <span class="w-6 text-right numeral quiet">{version.number}</span>
             <span class="min-w-0 flex-1"
               ><span class="font-semibold">{version.name}</span>
-              <span class="text-[0.8125rem] quiet">{moment(version.created_at)}</span></span
+              <span class="text-[0.8125rem] quiet"
+                >{moment(version.created_at)}{version.kept_by ? `, ${version.kept_by}` : ""}</span
+              ></span
             >
             <button
               class="act min-h-8 py-0.5 text-sm"

@@ -1,0 +1,120 @@
+"""What stands before Vianda on the kitchen's net: haproxy, which speaks TLS and says to it who asks.
+
+It is taken from Debian's package without being installed, so that no service of it begins on this machine.
+"""
+
+from __future__ import annotations
+
+import ipaddress
+import json
+import os
+import socket
+import subprocess
+from dataclasses import dataclass
+from pathlib import Path
+
+from ops import install, places
+from ops.mariadb import die_with_parent
+from ops.tell import refuse, step
+
+# haproxy and the libraries it wants, which a machine without it lacks.
+PACKAGES = ("haproxy", "liblua5.3-0", "libopentracing1", "libopentracing-c-wrapper0")
+MOST_CONNECTIONS = 1000
+
+CONFIG = """global
+    maxconn {most}
+    ssl-default-bind-options ssl-min-ver TLSv1.2
+    ssl-default-bind-ciphers ECDHE+AESGCM:ECDHE+CHACHA20
+defaults
+    mode http
+    option http-buffer-request
+    timeout connect 5s
+    timeout client 60s
+    timeout server 300s
+    timeout http-request 20s
+frontend kitchen
+    bind {address} ssl crt {server} alpn http/1.1
+    # What a client says of itself is replaced: these are ours to say.
+    http-request set-header X-Forwarded-For %[src]
+    http-request set-header X-Forwarded-Proto https
+    http-request del-header X-Forwarded-Host
+    http-request del-header X-Forwarded-Prefix
+    http-request del-header X-Forwarded-Port
+    http-request del-header Forwarded
+    default_backend vianda
+backend vianda
+    server one 127.0.0.1:{port} maxconn 500
+"""
+
+
+@dataclass(frozen=True, slots=True)
+class Front:
+    """A program and what it needs to run."""
+
+    program: str
+    environment: dict[str, str]
+
+
+def find_front() -> Front:
+    """haproxy of this machine, or unpacked beside the project."""
+    own = install.find("haproxy")
+    if own is not None:
+        return Front(own, dict(os.environ))
+    folder = places.TOOLS / "haproxy"
+    program = folder / "usr" / "sbin" / "haproxy"
+    if not program.exists():
+        _unpack(folder)
+    libraries = ":".join(str(path) for path in sorted((folder / "usr" / "lib").glob("*-linux-*")))
+    return Front(str(program), {**os.environ, "LD_LIBRARY_PATH": libraries})
+
+
+def _unpack(folder: Path) -> None:
+    apt, dpkg = install.find("apt-get"), install.find("dpkg")
+    if apt is None or dpkg is None:
+        refuse("haproxy is missing.", "Install it by hand, and see that no service of it runs.")
+    downloads = folder.with_name("haproxy-packages")
+    downloads.mkdir(parents=True, exist_ok=True)
+    with step("fetching haproxy"):
+        install.run([apt, "download", *PACKAGES], cwd=downloads, what="fetching haproxy")
+        for package in sorted(downloads.glob("*.deb")):
+            install.run([dpkg, "-x", package, folder], cwd=downloads, what="unpacking haproxy")
+
+
+def addresses() -> list[str]:
+    """Addresses of this machine on nets of its own, and none of the world's."""
+    found: list[str] = []
+    listed = subprocess.run(
+        ["ip", "-json", "address"], capture_output=True, text=True, check=False
+    ) if install.find("ip") else None  # fmt: skip
+    if listed is not None and listed.returncode == 0:
+        held = [a["local"] for link in json.loads(listed.stdout) for a in link.get("addr_info", []) if "local" in a]
+    else:
+        held = [info[4][0] for info in socket.getaddrinfo(socket.gethostname(), None)]
+    for text in map(str, held):
+        address = ipaddress.ip_address(text.split("%")[0])
+        if address.version == 4 and address.is_private and not address.is_loopback and text not in found:
+            found.append(text)
+    return found
+
+
+def names() -> list[str]:
+    """What the kitchen is opened under: the machine's name on its net, and its addresses."""
+    host = socket.gethostname().lower().split(".")[0]
+    return [f"{host}.local", *addresses(), "localhost", "127.0.0.1"]
+
+
+def start_front(front: Front, folder: Path, *, server: Path, address: str, port: int) -> subprocess.Popen[bytes]:
+    """Serve ``port`` of this machine as TLS at an address."""
+    config = folder / "haproxy.cfg"
+    config.write_text(CONFIG.format(most=MOST_CONNECTIONS, address=address, server=server, port=port))
+    checked = subprocess.run(
+        [front.program, "-c", "-q", "-f", config], env=front.environment, capture_output=True, text=True, check=False
+    )
+    if checked.returncode != 0:
+        said = (checked.stderr.strip().splitlines() or ["no message"])[-1]
+        refuse(f"haproxy does not take its settings: {said[:200]}.", f"See {config}.")
+    with (folder / "haproxy.log").open("ab") as log:
+        return subprocess.Popen(
+            [front.program, "-db", "-f", str(config)], env=front.environment, stdin=subprocess.DEVNULL, stdout=log,
+            stderr=log, start_new_session=True, preexec_fn=die_with_parent,
+        )  # fmt: skip
