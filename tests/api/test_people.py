@@ -442,3 +442,15 @@ def test_another_site_cannot_ask_with_the_cookie(owner) -> None:
     # A form of another site can send text, not JSON.
     sent = owner.post("/api/formulas", data="{}", content_type="text/plain")
     assert sent.status_code == 415
+
+
+def test_two_edits_are_put_together_over_the_wire(client) -> None:
+    base = FORMULAS.plain(slipway_smash())
+    mine, theirs = base | {"remark": "mine"}, base | {"name": "Theirs"}
+    body = {"base": base, "mine": mine, "theirs": theirs}
+    done = client.post("/api/formulas/merge", json=body).get_json()
+    assert done["problem"] == ""
+    assert (done["merged"]["formula"]["name"], done["merged"]["formula"]["remark"]) == ("Theirs", "mine")
+    assert [line["what"] for line in done["merged"]["theirs"]] == ["Name"]
+    bad = client.post("/api/formulas/merge", json=body | {"prefer": "nobody"})
+    assert bad.status_code == 422

@@ -74,8 +74,11 @@ def test_two_windows_on_one_formula_lose_nobodys_work(watch, kestrel) -> None:
     one.page.wait_for_timeout(800)
     one.saved()
     _type(two, "Guests", "9")
-    sheet = two.page.get_by_role("dialog", name="Saved elsewhere meanwhile")
+    sheet = two.page.get_by_role("dialog", name="Changed by two at once")
     expect(sheet).to_be_visible()
+    # Both changed the guests: that is told with both figures, and either may stand.
+    expect(sheet.get_by_role("region", name="Both changed")).to_contain_text("For how many")
+    assert two.axe() == []
     sheet.get_by_role("button", name="Keep mine").click()
     expect(sheet).to_have_count(0)
     two.saved()
@@ -87,9 +90,47 @@ def test_two_windows_on_one_formula_lose_nobodys_work(watch, kestrel) -> None:
     two.page.wait_for_timeout(800)
     two.saved()
     _type(one, "Guests", "11")
-    one.page.get_by_role("button", name="Keep both").click()
+    one.page.get_by_role("button", name="Both: mine as a copy").click()
     expect(one.page.get_by_label("Name of the formula")).to_have_value("Harbour-light pub burger, mine")
     expect(_field(one, "Guests")).to_have_value("11")
+
+
+def test_two_people_who_changed_different_things_keep_both(watch, kestrel) -> None:
+    one = watch(kestrel)
+    two = watch(kestrel, beside=one)
+    for watched in (one, two):
+        watched.expected.add(409)
+        _open(watched, "^1 ?Dish", "Night-watch")
+    before = one.get(f"/formulas/{one.formula_id()}")["formula"]
+    _type(one, "Guests", "33")
+    one.page.wait_for_timeout(800)
+    one.saved()
+    two.go(f"/formula/{two.formula_id()}/notes")
+    expect(two.page.locator("[data-settled=true]")).to_be_visible()
+    # This window opened before the other one saved: it goes on from there.
+    stale = two.get(f"/formulas/{two.formula_id()}")["revision"]
+    remark = two.page.get_by_label(re.compile("Remark|remember", re.IGNORECASE)).first
+    one.go(f"/formula/{one.formula_id()}/dish")
+    expect(one.page.locator("[data-settled=true]")).to_be_visible()
+    _type(one, "Guests", "35")
+    one.page.wait_for_timeout(800)
+    one.saved()
+    remark.fill("turn them often")
+    remark.blur()
+    sheet = two.page.get_by_role("dialog", name="Changed by two at once")
+    expect(sheet.locator("[data-merge=ready]")).to_be_visible()
+    expect(sheet.get_by_role("region", name="You changed")).to_contain_text("turn them often")
+    expect(sheet.get_by_role("region", name="They changed")).to_contain_text("35")
+    assert two.axe() == []
+    sheet.get_by_role("button", name="Keep both changes").click()
+    expect(sheet).to_have_count(0)
+    two.saved()
+    stored = two.get(f"/formulas/{two.formula_id()}")
+    assert (stored["formula"]["remark"], stored["formula"]["dish"]["guests"]) == ("turn them often", 35)
+    assert stored["revision"] > stale
+    put_back = {"formula": before, "revision": stored["revision"]}
+    address = f"{kestrel.address}/api/formulas/{two.formula_id()}"
+    assert two.page.request.put(address, data=put_back).status == 200
 
 
 def test_a_database_that_stops_while_saving_loses_nothing(watch, kestrel) -> None:

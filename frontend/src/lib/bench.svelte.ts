@@ -66,6 +66,8 @@ export class Bench {
   theirs = $state.raw<StoredFormula | null>(null);
 
   #revision = 0;
+  /** What stood in the store when this work began: two edits are put together from it. */
+  base: Formula | null = null;
   #unanswered: Formula | null = null;
   #past = $state.raw<Formula[]>([]);
   #future = $state.raw<Formula[]>([]);
@@ -115,6 +117,7 @@ export class Bench {
       const stored = await api.formula(this.id);
       this.#revision = stored.revision;
       const draft = findDraft(this.id);
+      this.base = draft ? (draft.base ?? null) : stored.formula;
       const mine = draft?.formula ?? stored.formula;
       const answer = await api.evaluate(mine, [], units.system);
       this.problem = null;
@@ -298,6 +301,7 @@ export class Bench {
       keepDraft(this.id, {
         revision: this.#revision,
         formula: this.formula,
+        base: this.base,
         waiting: this.waiting,
         sent: this.#unanswered,
       });
@@ -348,6 +352,7 @@ export class Bench {
     try {
       const stored = await api.saveFormula(this.id, sent, this.#revision);
       this.#revision = stored.revision;
+      this.base = sent;
       this.#unanswered = null;
       if (this.formula === sent && this.waiting.length === 0) {
         this.save = "saved";
@@ -381,8 +386,25 @@ export class Bench {
     if (!this.theirs || !this.formula) return;
     this.#past = [...this.#past, this.theirs.formula].slice(-MOST_UNDO);
     this.#revision = this.theirs.revision;
+    this.base = this.theirs.formula;
     this.theirs = null;
     this.save = "unsaved";
+    await this.#saveNow();
+  }
+
+  /** Someone else saved: both edits in one formula. Mine alone stays one step back in undo. */
+  async takeMerged(formula: Formula): Promise<void> {
+    if (!this.theirs || !this.formula) return;
+    const answer = await api.evaluate(formula, [], units.system);
+    this.#past = [...this.#past, this.formula].slice(-MOST_UNDO);
+    this.#future = [];
+    this.#revision = this.theirs.revision;
+    this.base = this.theirs.formula;
+    this.formula = answer.formula;
+    this.evaluation = answer.evaluation;
+    this.theirs = null;
+    this.save = "unsaved";
+    this.#keep();
     await this.#saveNow();
   }
 
@@ -393,6 +415,7 @@ export class Bench {
     const answer = await api.evaluate(stored.formula, [], units.system);
     if (this.formula) this.#past = [...this.#past, this.formula].slice(-MOST_UNDO);
     this.#revision = stored.revision;
+    this.base = stored.formula;
     this.formula = answer.formula;
     this.evaluation = answer.evaluation;
     this.theirs = null;

@@ -4,6 +4,8 @@ import type { Edit, Formula } from "./api/client";
 export interface Draft {
   revision: number;
   formula: Formula;
+  /** What stood in the store when the work began; null where that is not known any more. */
+  base?: Formula | null;
   waiting: Edit[];
   /** What was sent to be saved and not answered yet; null for none. It may stand in the store already. */
   sent: Formula | null;

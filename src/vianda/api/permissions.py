@@ -48,7 +48,7 @@ COMPUTES = frozenset(
         "read_mix", "read_recipe", "bind", "brine", "compose", "ferment", "nudge", "pot", "poured", "scale", "shaker",
         "swaps", "taste", "thicken", "tray", "busy_cook", "edit_service", "container_labels", "plan_service", "set_out",
         "service_under_way", "check_sheet", "follow_run", "sheets", "look_along_shelf", "span_shopping", "scarcity",
-        "short_of_time", "mend", "propose", "solve", "square", "first_square", "timetable",
+        "short_of_time", "mend", "merge_edits", "propose", "solve", "square", "first_square", "timetable",
     }
 )  # fmt: skip
 

@@ -9,6 +9,8 @@ from pydantic import Field
 
 from vianda.api.contract import operation
 from vianda.api.wire import Answer, Moment, Units
+from vianda.core.comparing.merging import Prefer
+from vianda.core.model.formula import Formula
 from vianda.core.tasting.serving import MOST_RANKED, MOST_TASTERS, Place, TastingKind
 from vianda.core.tasting.tasting import TasterAnswer, Tasting, TastingResult
 from vianda.interchange.documents import Strict
@@ -24,6 +26,15 @@ class CompareRequest(Strict):
     before: Number
     after: Number
     unit_system: Units
+
+
+class MergeRequest(Strict):
+    """What both began with, what each made of it, and whose value stands where both changed the same."""
+
+    base: Formula
+    mine: Formula
+    theirs: Formula
+    prefer: Prefer = "mine"
 
 
 class TastingRequest(Strict):
@@ -66,6 +77,18 @@ def tasting_answer(t: tastings.ServedTasting) -> TastingAnswer:
         places=list(t.places),
         result=t.result,
     )
+
+
+@operation(
+    blueprint,
+    "POST",
+    "/formulas/merge",
+    summary="Two edits of one formula put together, and what each changed, line by line",
+    body=MergeRequest,
+    answer=comparing.MergedHere,
+)
+def merge_edits(body: MergeRequest) -> comparing.MergedHere:
+    return comparing.merge_edits(body.base, body.mine, body.theirs, prefer=body.prefer)
 
 
 @operation(

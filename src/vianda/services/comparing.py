@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from vianda.core.basis.errors import CoreError
 from vianda.core.basis.units import UnitSystem
 from vianda.core.comparing.differences import Difference, differences, made_alike
+from vianda.core.comparing.merging import Merged, Prefer, merged
 from vianda.core.comparing.outcomes import TITLES, ComparedFigure, compared
 from vianda.core.cook.scores import nearness
 from vianda.core.evaluation.evaluate import evaluate
@@ -117,3 +118,22 @@ def _values(key: str, cooks: list[StoredCook]) -> Iterator[float]:
                 yield near
         elif said.get(key) is not None:
             yield float(said[key])
+
+
+@dataclass(frozen=True, slots=True)
+class MergedHere:
+    """Two edits put together; ``problem`` says why it cannot be worked out here, "" where it can."""
+
+    merged: Merged
+    problem: str
+
+
+def merge_edits(base: Formula, mine: Formula, theirs: Formula, *, prefer: Prefer) -> MergedHere:
+    """Put two edits of one formula together, and see whether it can be worked out."""
+    inventory, kitchen = context()
+    done = merged(base, mine, theirs, inventory=inventory, prefer=prefer)
+    try:
+        evaluate(done.formula, inventory=inventory, kitchen=kitchen, engine=ENGINE)
+    except CoreError as refused:
+        return MergedHere(done, refused.detail)
+    return MergedHere(done, "")

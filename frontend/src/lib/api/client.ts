@@ -178,6 +178,13 @@ export const api = {
     inKitchen(`/api/services/${service_id}/checks/${day}/record.csv`),
   underway: (body: UnderwayRequest, look: Look, signal?: AbortSignal) =>
     searched("/api/services/under-way", body, look, signal),
+  mergeEdits: (
+    base: Formula,
+    mine: Formula,
+    theirs: Formula,
+    prefer: "mine" | "theirs",
+    signal?: AbortSignal,
+  ) => ask("post", "/api/formulas/merge", { body: { base, mine, theirs, prefer }, signal }),
   createFormula: (formula: Formula) => ask("post", "/api/formulas", { body: { formula }, once: true }),
   saveFormula: (formula_id: number, formula: Formula, revision: number) =>
     ask("put", "/api/formulas/{formula_id}", { at: { formula_id }, body: { formula, revision } }),

@@ -60,6 +60,7 @@ export type FatTest = S["FatTestAnswer"];
 export type TypedWeights = S["WeightsModel"];
 export type Labels = S["LabelsAnswer"];
 export type LabelsRequest = S["LabelsRequest"];
+export type MergedEdits = S["MergedHere"];
 export type SessionState = S["SessionAnswer"];
 export type PersonHere = S["PersonAnswer"];
 export type PersonRole = PersonHere["role"];

@@ -127,44 +127,91 @@ def _between(name: str, a: Any, b: Any, inventory: Inventory) -> Iterator[_Found
         for field in fields(a):
             yield from _between(field.name, getattr(a, field.name), getattr(b, field.name), inventory)
     else:
-        yield _worded(name), _said(name, a, inventory), _said(name, b, inventory)
+        yield worded(name), said(name, a, inventory), said(name, b, inventory)
 
 
 def _lists(name: str, a: tuple[Any, ...], b: tuple[Any, ...], inventory: Inventory) -> Iterator[_Found]:
     key = KEYED_BY.get(name)
     if key is None and not any(is_dataclass(x) for x in (*a, *b)):
-        yield _worded(name), _listed(a), _listed(b)
+        yield worded(name), _listed(a), _listed(b)
         return
     if key is None:
         # Stages and layers stand in an order: what is before and after is said whole.
-        yield _worded(name), _listed(tuple(_short(x) for x in a)), _listed(tuple(_short(x) for x in b))
+        yield worded(name), _listed(tuple(_short(x) for x in a)), _listed(tuple(_short(x) for x in b))
         return
     olds, news = ({getattr(x, key): x for x in xs} for xs in (a, b))
     for item in dict.fromkeys([*olds, *news]):
         old, new = olds.get(item), news.get(item)
-        called = _name_of(item, inventory)
+        called = name_of(item, inventory)
         if old is None or new is None:
             only: Any = new if old is None else old
             first = next(f.name for f in fields(only) if _UNIT.search(f.name))
-            value, none = _said(first, getattr(only, first), inventory), say("none")
+            value, none = said(first, getattr(only, first), inventory), say("none")
             yield called, (none if old is None else value), (value if old is None else none)
             continue
         for what, x, y in _between(key, old, new, inventory):
             yield f"{called}, {what}", x, y
 
 
-def _name_of(item: str, inventory: Inventory) -> str:
+def name_of(item: str, inventory: Inventory) -> str:
+    """What a meat or an ingredient is called.
+
+    Parameters
+    ----------
+    item : str
+        Its key.
+    inventory : Inventory
+        Names of meats and ingredients.
+
+    Returns
+    -------
+    str
+        Its name; of an unknown one the words of its key.
+    """
     if item in inventory.meats:
         return inventory.meats[item].name
     thing = inventory.pantry.get(item)
     return thing.name if thing is not None else item.replace("-", " ")
 
 
-def _worded(name: str) -> str:
+def worded(name: str) -> str:
+    """What a field is called on a screen.
+
+    Parameters
+    ----------
+    name : str
+        Name of the field, with its unit.
+
+    Returns
+    -------
+    str
+        Words, without the unit.
+
+    Examples
+    --------
+    >>> worded("thickness_mm")
+    'thickness'
+    """
     return NAMES.get(name, _UNIT.sub("", name).replace("_", " "))
 
 
-def _said(name: str, value: Any, inventory: Inventory) -> Phrase:
+def said(name: str, value: Any, inventory: Inventory) -> Phrase:
+    """A value of a field, in the unit that its name says.
+
+    Parameters
+    ----------
+    name : str
+        Name of the field, with its unit.
+    value : Any
+        What stands in it.
+    inventory : Inventory
+        Names of meats and ingredients.
+
+    Returns
+    -------
+    Phrase
+        The value with its unit.
+    """
     unit = _UNIT.search(name)
     if value is None or value == "":
         return say("as usual")
@@ -177,7 +224,7 @@ def _said(name: str, value: Any, inventory: Inventory) -> Phrase:
     if isinstance(value, float):
         return say("{x}", x=ph.number(value))
     if isinstance(value, str):
-        return say("{x}", x=ph.word(_name_of(value, inventory)))
+        return say("{x}", x=ph.word(name_of(value, inventory)))
     return say("{x}", x=ph.word(_short(value)))
 
 

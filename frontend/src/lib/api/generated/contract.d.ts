@@ -432,6 +432,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/formulas/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Two edits of one formula put together, and what each changed, line by line */
+        post: operations["merge_edits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas/{formula_id}": {
         parameters: {
             query?: never;
@@ -4387,6 +4404,16 @@ export interface components {
             kind: "choose";
         };
         /**
+         * Clash
+         * @description Something that both changed, each otherwise: what it is, and both values.
+         */
+        Clash: {
+            mine: components["schemas"]["Phrase"];
+            theirs: components["schemas"]["Phrase"];
+            /** What */
+            what: string;
+        };
+        /**
          * CollagenFigures
          * @description Collagen by protein of a blend, 0–1: usual value, standard error, and the share of meat from sinewy cuts.
          */
@@ -8016,6 +8043,43 @@ export interface components {
              * @enum {string}
              */
             unit_system: "metric" | "us";
+        };
+        /**
+         * MergeRequest
+         * @description What both began with, what each made of it, and whose value stands where both changed the same.
+         */
+        MergeRequest: {
+            base: components["schemas"]["Formula"];
+            mine: components["schemas"]["Formula"];
+            /**
+             * Prefer
+             * @default mine
+             * @enum {string}
+             */
+            prefer: "mine" | "theirs";
+            theirs: components["schemas"]["Formula"];
+        };
+        /**
+         * Merged
+         * @description Both edits in one formula; of what clashes it has the preferred one. What each changed is told line by line.
+         */
+        Merged: {
+            /** Clashes */
+            clashes: components["schemas"]["Clash"][];
+            formula: components["schemas"]["Formula"];
+            /** Mine */
+            mine: components["schemas"]["Difference"][];
+            /** Theirs */
+            theirs: components["schemas"]["Difference"][];
+        };
+        /**
+         * MergedHere
+         * @description Two edits put together; ``problem`` says why it cannot be worked out here, "" where it can.
+         */
+        MergedHere: {
+            merged: components["schemas"]["Merged"];
+            /** Problem */
+            problem: string;
         };
         /**
          * Method
@@ -15964,6 +16028,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ImportAnswer"];
+                };
+            };
+            /** @description A problem */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A problem */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    merge_edits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeRequest"];
+            };
+        };
+        responses: {
+            /** @description Two edits of one formula put together, and what each changed, line by line */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MergedHere"];
                 };
             };
             /** @description A problem */
