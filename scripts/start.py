@@ -29,6 +29,7 @@ DEFAULT_PORT, LAN_PORT = 8427, 8443
 SERVER_WAIT_S = 120.0
 # So often may the database fall over within an hour: more often, something is wrong with it.
 MOST_DATABASE_RESTARTS, WITHIN_S = 5, 3600.0
+LARGEST_LOG = 10_000_000
 BACKUP_EVERY_S = 24 * 3600.0
 
 
@@ -153,7 +154,11 @@ class Lan:
 
 
 def _serve(url: str, port: int, more: dict[str, str]) -> subprocess.Popen[bytes]:
-    log = (places.STATE / f"server-{port}.log").open("ab")
+    path = places.STATE / f"server-{port}.log"
+    if path.exists() and path.stat().st_size > LARGEST_LOG:
+        # The one before it goes: what is not looked at within so many megabytes is looked at no more.
+        path.replace(path.with_suffix(".log.1"))
+    log = path.open("ab")
     command = [places.VENV / "bin" / "vianda", "serve", "--port", str(port)]
     return subprocess.Popen(
         [str(c) for c in command],
@@ -261,7 +266,7 @@ class DailyBackup:
 
 
 def _watch(
-    server: subprocess.Popen[bytes], database: PrivateMariaDB | None, daily: DailyBackup | None, lan: Lan | None
+    server: subprocess.Popen[bytes], database: PrivateMariaDB | None, daily: DailyBackup | None, lan: Lan | None = None
 ) -> int:
     """Until told to stop: a database that fell over is set up again; a dead server ends the run."""
     restarts: deque[float] = deque(maxlen=MOST_DATABASE_RESTARTS)

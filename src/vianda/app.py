@@ -11,6 +11,7 @@ from typing import Any
 from flask import Flask, request
 
 from vianda.api import guard, identity, kitchen_of, web
+from vianda.api.observed import log_as_json
 from vianda.core.heat.conduction.warm import warm
 from vianda.runtime.heavy import GONE
 from vianda.runtime.machine_code import keep_on_disk
@@ -42,6 +43,9 @@ def create_app(config: dict[str, Any] | None = None) -> Flask:
     settings = {"DATABASE_URL": os.environ.get(DATABASE_URL), "PAGES": os.environ.get(PAGES)} | (config or {})
     if not settings["DATABASE_URL"]:
         raise SystemExit(f"{DATABASE_URL} is not set; ./start sets it for you.")
+    if settings["PAGES"]:
+        # Served for good; tests and scripts keep the log as it is.
+        log_as_json()
     app = Flask("vianda", static_folder=None)
     hosts = frozenset(name.strip().lower() for name in os.environ.get(HOSTS, "").split(",") if name.strip())
     app.config.update({"HOSTS": hosts, "AUTHORITY": os.environ.get(AUTHORITY)} | settings)

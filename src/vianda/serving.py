@@ -48,7 +48,8 @@ def command(*, port: int, workers: int = WORKERS, threads: int = THREADS) -> lis
     return [
         sys.executable, "-m", "gunicorn", "--workers", str(workers), "--threads", str(threads),
         "--worker-class", "vianda.serving.BufferedWorker", "--bind", f"127.0.0.1:{port}",
-        "--no-control-socket", "--graceful-timeout", str(GRACE_S), "vianda.app:create_app()",
+        "--config", "python:vianda.serving_hooks", "--no-control-socket",
+        "--graceful-timeout", str(GRACE_S), "vianda.app:create_app()",
     ]  # fmt: skip
 
 

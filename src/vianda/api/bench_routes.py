@@ -7,8 +7,9 @@ from pathlib import Path
 from flask import Blueprint, Response, current_app
 
 from vianda.api import schemas as s
-from vianda.api.contract import operation
+from vianda.api.contract import JSON_TYPE, operation
 from vianda.api.pantry_schemas import PantryItem
+from vianda.api.wire import Answer
 from vianda.core.basis.option import Option
 from vianda.core.blend.schools import all_schools
 from vianda.core.carried.carried import Carried
@@ -29,6 +30,7 @@ from vianda.core.timetable.short_of_time import ShortOfTime
 from vianda.core.timetable.timetable import Timetable
 from vianda.runtime.searching import Search
 from vianda.services import bench, larders, targets, timetables
+from vianda.storage.migrate import pending_here
 from vianda.storage.records import NotFoundError
 
 blueprint = Blueprint("bench", __name__, url_prefix="/api")
@@ -48,6 +50,29 @@ def authority_certificate() -> Response:
         raise NotFoundError("certificate: Vianda is open on this machine only")
     named = {"Content-Disposition": 'attachment; filename="vianda-kitchen.crt"'}
     return Response(Path(path).read_bytes(), content_type="application/x-x509-ca-cert", headers=named)
+
+
+class ReadyAnswer(Answer):
+    """Whether it can serve: the database answers and has the newest shape; else why not."""
+
+    ready: bool
+    why: str
+
+
+@operation(
+    blueprint,
+    "GET",
+    "/ready",
+    summary="Whether the database answers and has the newest shape; 503 where not",
+    answer=ReadyAnswer,
+)
+def ready() -> ReadyAnswer | Response:
+    waiting = pending_here()
+    if waiting:
+        why = f"The database waits for an upgrade ({', '.join(waiting)}): vianda prepare."
+        body = ReadyAnswer(ready=False, why=why).model_dump_json()
+        return Response(body, status=503, content_type=JSON_TYPE)
+    return ReadyAnswer(ready=True, why="")
 
 
 @operation(blueprint, "GET", "/live", summary="Whether the server answers", answer=dict[str, bool])

@@ -9,7 +9,7 @@ from vianda.storage.people_repository import Role
 # Asked before anybody is signed in.
 OPEN = frozenset(
     {
-        "live", "authority_certificate", "get_session", "sign_in",
+        "live", "ready", "authority_certificate", "get_session", "sign_in",
         "first_owner", "take_up_shift", "look_at_invitation", "accept_invitation",
     }
 )  # fmt: skip

@@ -23,6 +23,7 @@ from vianda.api import (
     larder_routes,
     learning_routes,
     logbook_routes,
+    observed,
     pantry_routes,
     people_routes,
     photograph_routes,
@@ -78,6 +79,7 @@ class ScreenConverter(PathConverter):
 def install(app: Flask, *, pages: Path | None) -> None:
     """Everything the web needs. ``pages`` is the folder of built pages."""
     app.url_map.converters["screen"] = ScreenConverter
+    observed.install(app)
     guard.install(app)
     identity.install(app)
     # Text is a fifth of its size on the wire. What streams (curves, the scale) goes out line by line as it is.

@@ -6,6 +6,7 @@ import argparse
 import contextlib
 import json
 import os
+import tempfile
 from pathlib import Path
 from typing import Any
 
@@ -52,12 +53,19 @@ def add(commands: Any) -> None:
     eight.set_defaults(run=_certificate)
     four = commands.add_parser("serve", help="serve the application on a loopback port")
     four.add_argument("--port", type=int, required=True)
+    four.add_argument("--admin-port", type=int, help="another loopback port, for figures as Prometheus reads them")
     four.set_defaults(run=_serve)
 
 
 def _serve(given: argparse.Namespace) -> None:
     from vianda import serving
 
+    if given.admin_port is not None:
+        from vianda.serving_hooks import ADMIN_PORT, FOLDER
+
+        os.environ[ADMIN_PORT] = str(given.admin_port)
+        # Of this run alone: each worker writes its figures there.
+        os.environ[FOLDER] = tempfile.mkdtemp(prefix="vianda-figures-")
     # In its place, under its number: whoever started it ends it.
     started = serving.command(port=given.port)
     os.execv(started[0], started)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
+from vianda.storage.database import proxy
 from vianda.storage.migrations import (
     m0001_first_tables,
     m0002_lots_and_yield,
@@ -106,6 +107,11 @@ def pending(database: Any) -> list[str]:
     """What an upgrade would apply to a database that holds a kitchen already; nothing of a new one."""
     done = _done(database)
     return [number for number, _ in MIGRATIONS if number not in done] if done else []
+
+
+def pending_here() -> list[str]:
+    """What the database that is served from lacks; nothing, where an older Vianda meets a newer one."""
+    return pending(proxy)
 
 
 def _done(database: Any) -> set[str]:
