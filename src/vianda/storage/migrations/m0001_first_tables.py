@@ -1,9 +1,10 @@
 """Kitchen, larder, formulas with versions, cooks with events."""
 
 STATEMENTS = (
-    "CREATE TABLE revision (name VARCHAR(32) PRIMARY KEY, number INT NOT NULL)",
-    "CREATE TABLE kitchen (id INT AUTO_INCREMENT PRIMARY KEY, document MEDIUMTEXT NOT NULL, revision INT NOT NULL)",
-    """CREATE TABLE meat (
+    "CREATE TABLE IF NOT EXISTS revision (name VARCHAR(32) PRIMARY KEY, number INT NOT NULL)",
+    "CREATE TABLE IF NOT EXISTS kitchen"
+    " (id INT AUTO_INCREMENT PRIMARY KEY, document MEDIUMTEXT NOT NULL, revision INT NOT NULL)",
+    """CREATE TABLE IF NOT EXISTS meat (
         `key` VARCHAR(64) PRIMARY KEY,
         position INT NOT NULL,
         name VARCHAR(80) NOT NULL,
@@ -23,7 +24,7 @@ STATEMENTS = (
         range_source VARCHAR(200) NOT NULL,
         remark VARCHAR(500) NOT NULL
     )""",
-    """CREATE TABLE formula (
+    """CREATE TABLE IF NOT EXISTS formula (
         id INT AUTO_INCREMENT PRIMARY KEY,
         name VARCHAR(80) NOT NULL,
         document MEDIUMTEXT NOT NULL,
@@ -32,7 +33,7 @@ STATEMENTS = (
         updated_at DATETIME(3) NOT NULL,
         deleted TINYINT(1) NOT NULL DEFAULT 0
     )""",
-    """CREATE TABLE formula_version (
+    """CREATE TABLE IF NOT EXISTS formula_version (
         id INT AUTO_INCREMENT PRIMARY KEY,
         formula_id INT NOT NULL,
         number INT NOT NULL,
@@ -42,7 +43,7 @@ STATEMENTS = (
         UNIQUE KEY one_number (formula_id, number),
         FOREIGN KEY (formula_id) REFERENCES formula (id) ON DELETE RESTRICT
     )""",
-    """CREATE TABLE cook (
+    """CREATE TABLE IF NOT EXISTS cook (
         id INT AUTO_INCREMENT PRIMARY KEY,
         formula_id INT NOT NULL,
         formula_name VARCHAR(80) NOT NULL,
@@ -55,7 +56,7 @@ STATEMENTS = (
         KEY by_start (started_at),
         FOREIGN KEY (formula_id) REFERENCES formula (id) ON DELETE RESTRICT
     )""",
-    """CREATE TABLE cook_event (
+    """CREATE TABLE IF NOT EXISTS cook_event (
         id INT AUTO_INCREMENT PRIMARY KEY,
         cook_id INT NOT NULL,
         token VARCHAR(40) NOT NULL,
