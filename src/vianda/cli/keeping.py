@@ -12,6 +12,9 @@ from typing import Any
 
 from vianda.cli.answers import Code, CommandError, say
 
+# Whom backups are sealed for, apart by spaces, where nothing else is said.
+RECIPIENTS = "VIANDA_BACKUP_RECIPIENTS"
+
 
 def add(commands: Any) -> None:
     """The commands of this file."""
@@ -27,6 +30,12 @@ def add(commands: Any) -> None:
     )
     five.add_argument("folder", type=Path)
     five.add_argument("--rotate", action="store_true", help="delete old ones: 7 days, 5 weeks and 12 months are kept")
+    five.add_argument(
+        "--encrypt-to",
+        action="append",
+        metavar="age1…",
+        help=f"seal it for a recipient; else for those of {RECIPIENTS}",
+    )
     five.add_argument("--no-check", action="store_true", help="do not restore it into a database beside, to see")
     five.set_defaults(run=_kept_safe)
     six = commands.add_parser(
@@ -35,6 +44,7 @@ def add(commands: Any) -> None:
         epilog="Example: vianda check-backup /mnt/usb/vianda/vianda-20261129-040000.sql.gz",
     )
     six.add_argument("file", type=Path)
+    six.add_argument("--key", type=Path, help="the file of the key that opens a sealed one")
     six.set_defaults(run=_kept_safe)
     seven = commands.add_parser(
         "restore",
@@ -42,7 +52,15 @@ def add(commands: Any) -> None:
         epilog="Example: vianda restore /mnt/usb/vianda/vianda-20261129-040000.sql.gz",
     )
     seven.add_argument("file", type=Path)
+    seven.add_argument("--key", type=Path, help="the file of the key that opens a sealed one")
     seven.set_defaults(run=_kept_safe)
+    nine = commands.add_parser(
+        "key",
+        help="make a key that opens sealed backups and archives; keep it away from the kitchen's machine",
+        epilog="Example: vianda key kitchen.key    (prints the recipient to seal for)",
+    )
+    nine.add_argument("file", type=Path)
+    nine.set_defaults(run=_key)
     eight = commands.add_parser(
         "certificate",
         help="make the kitchen's own TLS certificate for names and addresses, or keep the one that fits",
@@ -69,6 +87,24 @@ def _serve(given: argparse.Namespace) -> None:
     # In its place, under its number: whoever started it ends it.
     started = serving.command(port=given.port)
     os.execv(started[0], started)
+
+
+def _key(given: argparse.Namespace) -> None:
+    from vianda.interchange.sealed import new_key
+
+    try:
+        say({"key": str(given.file), "recipient": new_key(given.file)})
+    except FileExistsError:
+        raise CommandError(
+            Code.REFUSED, f"{given.file} is there already, and what was sealed for it needs it."
+        ) from None
+    except OSError as error:
+        raise CommandError(Code.USAGE, f"cannot write {given.file}: {error.strerror}") from None
+
+
+def recipients(said: list[str] | None) -> list[str]:
+    """Whom files are sealed for: those that were said, or those of the environment."""
+    return said or os.environ.get(RECIPIENTS, "").split()
 
 
 def _certificate(given: argparse.Namespace) -> None:
@@ -111,7 +147,7 @@ def _prepare(*, empty: bool, demo: bool, quiet: bool = False, backup_to: Path | 
                 from vianda.storage.backup import BackupError, back_up
 
                 try:
-                    kept = back_up(url, backup_to)
+                    kept = _sealed(back_up(url, backup_to), recipients(None))
                 except BackupError as error:
                     why = f"before the upgrade ({', '.join(waiting)}) no backup was made: {error}"
                     raise CommandError(Code.AWAY, why) from None
@@ -131,22 +167,33 @@ def _prepare(*, empty: bool, demo: bool, quiet: bool = False, backup_to: Path | 
         print(f"migrations applied: {', '.join(applied) or 'none'}; demo kitchen: {made}")
 
 
+def _sealed(path: Path, wanted: list[str]) -> Path:
+    if not wanted:
+        return path
+    from vianda.interchange.sealed import seal
+
+    return seal(path, wanted)
+
+
 def _kept_safe(given: argparse.Namespace) -> None:
     """Make, check or bring back a backup; what was done goes to standard output as JSON."""
+    from vianda.interchange.sealed import opened
     from vianda.storage.backup import BackupError, back_up, check_backup, restore, rotate
     from vianda.storage.database import BadDatabaseUrlError
 
     url = os.environ.get("VIANDA_DATABASE_URL", "")
     try:
         if given.command == "backup":
-            path = back_up(url, given.folder, check=not given.no_check)
+            path = _sealed(back_up(url, given.folder, check=not given.no_check), recipients(given.encrypt_to))
             gone = rotate(given.folder) if given.rotate else []
             told = {"backup": str(path), "checked": not given.no_check, "deleted": [str(one) for one in gone]}
         elif given.command == "check-backup":
-            check_backup(url, given.file)
+            with opened(given.file, given.key) as plain:
+                check_backup(url, plain)
             told = {"backup": str(given.file), "checked": True}
         else:
-            contents = restore(url, given.file)
+            with opened(given.file, given.key) as plain:
+                contents = restore(url, plain)
             told = {"restored": str(given.file), "made_at": contents.made_at.isoformat()}
     except (BackupError, BadDatabaseUrlError) as error:
         raise CommandError(Code.AWAY, str(error)) from None

@@ -35,6 +35,7 @@ def add(commands: Any) -> None:
     two.add_argument("file", help="a file, or - for standard input (not an archive)")
     two.add_argument("--into", default="new", choices=["new", "here"], help="an archive: a kitchen of its own, or this")
     two.add_argument("--differing", default="keep", choices=["keep", "replace"], help="an archive: what differs here")
+    two.add_argument("--key", type=Path, help="an archive: the file of the key that opens a sealed one")
     two.add_argument("--look", action="store_true", help="an archive: only say what it would do")
     _kitchen(two)
     two.set_defaults(run=_import)
@@ -45,6 +46,7 @@ def add(commands: Any) -> None:
     )
     three.add_argument("what", choices=WHAT)
     three.add_argument("number", nargs="?", type=int, help="the number of a formula or a service")
+    three.add_argument("--encrypt-to", action="append", metavar="age1…", help="a kitchen: seal it for a recipient")
     three.add_argument("-o", "--output", default="-", help="a file; else standard output")
     _kitchen(three)
     three.set_defaults(run=_export)
@@ -121,16 +123,18 @@ def _import(given: argparse.Namespace) -> None:
 def _is_zip(path: str) -> bool:
     try:
         with Path(path).open("rb") as file:
-            return file.read(2) == b"PK"
+            # A zip, or one that is sealed.
+            return file.read(2) in (b"PK", b"ag")
     except OSError as error:
         raise CommandError(Code.USAGE, f"cannot read {path}: {error.strerror or error}") from None
 
 
 def _import_archive(given: argparse.Namespace) -> None:
+    from vianda.interchange.sealed import opened
     from vianda.services import archives
     from vianda.services.archives import ArchiveReport
 
-    with kitchen_open(given.kitchen), Path(given.file).open("rb") as file:
+    with kitchen_open(given.kitchen), opened(Path(given.file), given.key) as plain, plain.open("rb") as file:
         bring = archives.look_at if given.look else archives.bring_in
         say_kind(ArchiveReport, bring(file, into=given.into, differing=given.differing))
 
@@ -142,6 +146,7 @@ def _export(given: argparse.Namespace) -> None:
     import json
 
     from vianda.interchange.logbook_csv import logbook_csv
+    from vianda.interchange.sealed import seal
     from vianda.interchange.weighings_csv import weighings_csv
     from vianda.services import archives, formulas, larders, logbook, pantry, service_files, services, weighings
     from vianda.storage.logbook_repository import LogQuery
@@ -154,7 +159,8 @@ def _export(given: argparse.Namespace) -> None:
                     raise CommandError(Code.USAGE, "an archive goes into a file: -o kitchen.vianda.zip")
                 with written(given.output) as file:
                     name = archives.write_out(file)
-                say({"kitchen": name, "archive": given.output})
+                archive = seal(Path(given.output), given.encrypt_to) if given.encrypt_to else given.output
+                say({"kitchen": name, "archive": str(archive)})
                 return
             case "formula":
                 content = json.dumps(formulas.export_formula(given.number)[1], indent=2, ensure_ascii=False) + "\n"

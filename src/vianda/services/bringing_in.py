@@ -187,12 +187,16 @@ class Bringing:
 
     def _shelf(self) -> None:
         standing = here.formulas_here()
-        same = {formula: number for number, formula, _ in reversed(standing)}
+        # Of two that are alike each is its own, by their order: services and cooks name one of them.
+        alike: dict[Formula, list[int]] = {}
+        for number, formula, _ in sorted(standing, key=lambda one: one[0]):
+            alike.setdefault(formula, []).append(number)
         named = {formula.name.casefold(): (number, formula) for number, formula, _ in reversed(standing)}
         for item in self._items("formulas"):
             name = item.formula.name
-            if item.formula in same:
-                self._take_versions(item, same[item.formula], "same")
+            if item.formula in alike:
+                numbers = alike[item.formula]
+                self._take_versions(item, numbers.pop(0) if len(numbers) > 1 else numbers[0], "same")
             elif name.casefold() in named:
                 number, ours = named[name.casefold()]
                 self._differing_formula(item, number, ours)

@@ -23,6 +23,7 @@ from pathlib import Path
 
 import pymysql
 
+from vianda.interchange.sealed import ENDING as SEALED
 from vianda.storage.database import Address, address_of, blamed, way_to
 from vianda.storage.migrate import MIGRATIONS
 
@@ -125,9 +126,10 @@ def read_backup(path: Path) -> Contents:
 def backups_in(folder: Path) -> list[tuple[datetime, Path]]:
     """Backups of a folder by the moment in their names, the newest first."""
     found = []
-    for path in folder.glob(f"vianda-*{ENDING}"):
+    # Sealed ones too (``interchange/sealed.py``).
+    for path in folder.glob(f"vianda-*{ENDING}*"):
         with suppress(ValueError):
-            moment = path.name.removeprefix("vianda-").removesuffix(ENDING)
+            moment = path.name.removeprefix("vianda-").removesuffix(SEALED).removesuffix(ENDING)
             found.append((datetime.strptime(moment, "%Y%m%d-%H%M%S").replace(tzinfo=UTC), path))
     return sorted(found, reverse=True)
 
@@ -157,7 +159,7 @@ def rotate(folder: Path) -> list[Path]:
     found = backups_in(folder)
     keep = kept(moment for moment, _ in found)
     gone = [path for moment, path in found if moment not in keep]
-    for path in (*gone, *folder.glob(f".half-*{ENDING}")):
+    for path in (*gone, *folder.glob(f".half-*{ENDING}*")):
         path.unlink(missing_ok=True)
     return gone
 
