@@ -13,9 +13,10 @@ import subprocess
 from dataclasses import dataclass
 from pathlib import Path
 
-from ops import install, places
+from ops import install
 from ops.mariadb import die_with_parent
-from ops.tell import refuse, step
+from ops.tell import refuse
+from ops.unpacked import environment_of, unpacked
 
 # haproxy and the libraries it wants, which a machine without it lacks.
 PACKAGES = ("haproxy", "liblua5.3-0", "libopentracing1", "libopentracing-c-wrapper0")
@@ -60,24 +61,8 @@ def find_front() -> Front:
     own = install.find("haproxy")
     if own is not None:
         return Front(own, dict(os.environ))
-    folder = places.TOOLS / "haproxy"
-    program = folder / "usr" / "sbin" / "haproxy"
-    if not program.exists():
-        _unpack(folder)
-    libraries = ":".join(str(path) for path in sorted((folder / "usr" / "lib").glob("*-linux-*")))
-    return Front(str(program), {**os.environ, "LD_LIBRARY_PATH": libraries})
-
-
-def _unpack(folder: Path) -> None:
-    apt, dpkg = install.find("apt-get"), install.find("dpkg")
-    if apt is None or dpkg is None:
-        refuse("haproxy is missing.", "Install it by hand, and see that no service of it runs.")
-    downloads = folder.with_name("haproxy-packages")
-    downloads.mkdir(parents=True, exist_ok=True)
-    with step("fetching haproxy"):
-        install.run([apt, "download", *PACKAGES], cwd=downloads, what="fetching haproxy")
-        for package in sorted(downloads.glob("*.deb")):
-            install.run([dpkg, "-x", package, folder], cwd=downloads, what="unpacking haproxy")
+    folder = unpacked("haproxy", PACKAGES, holds="usr/sbin/haproxy")
+    return Front(str(folder / "usr" / "sbin" / "haproxy"), environment_of(folder))
 
 
 def addresses() -> list[str]:

@@ -13,8 +13,9 @@ from pydantic import ValidationError
 
 from vianda.core.basis import bounds as b
 from vianda.core.demo.formulas import DEMO_FORMULAS
+from vianda.core.inventory.inventory import starter_inventory
 from vianda.interchange.documents import MOST_KEPT, Document
-from vianda.interchange.kinds import FORMULAS
+from vianda.interchange.kinds import FORMULAS, MEATS
 
 
 def _document(kind: object) -> Document:
@@ -147,3 +148,11 @@ def test_a_text_that_is_refused_is_refused_every_time() -> None:
 def test_a_formula_comes_back_as_it_was_written(make) -> None:
     formula = make()
     assert FORMULAS.kept(FORMULAS.text(formula)) == formula
+
+
+@pytest.mark.parametrize("text", ["", " ", "{meat},{meat}", "{meat}]", "[{meat}"])
+def test_a_document_is_one_object_and_nothing_beside(text: str) -> None:
+    meat = MEATS.text(next(iter(starter_inventory().meats.values())))
+    with pytest.raises(ValidationError):
+        MEATS.read(text.replace("{meat}", meat))
+    assert MEATS.read(meat)

@@ -118,3 +118,22 @@ def test_an_upgrade_that_was_killed_after_any_statement_goes_on_from_there(empty
     assert _shape(empty) == newest
     done = [row[0] for row in empty.execute_sql("SELECT number FROM schema_migration ORDER BY number").fetchall()]
     assert done == [number for number, _ in MIGRATIONS]
+
+
+def test_in_a_cluster_one_holds_the_lease_and_another_has_it_when_it_ended(empty, monkeypatch) -> None:
+    import vianda.storage.migrate as module
+
+    monkeypatch.setattr(module, "_in_cluster", lambda _: True)
+    monkeypatch.setattr(module, "LOCK_WAIT_S", 0)
+    monkeypatch.setattr(module, "LEASE_S", 2)
+    with module._lease(empty):
+        assert not module._taken(empty, "another")
+    # Given back, it is free at once.
+    assert module._taken(empty, "another")
+    with pytest.raises(module.MigrationBusyError), module._lease(empty):
+        pytest.fail("two had it at once")
+    # Whoever died with it holds nobody up for longer than it lasts.
+    empty.execute_sql("UPDATE schema_lease SET ends_at = UTC_TIMESTAMP() - INTERVAL 1 SECOND")
+    with module._lease(empty):
+        pass
+    assert migrate(empty) == [number for number, _ in MIGRATIONS]

@@ -8,9 +8,9 @@ from __future__ import annotations
 
 import json
 from functools import lru_cache
-from typing import Any, Generic, TypeVar
+from typing import Annotated, Any, Generic, TypeVar
 
-from pydantic import BaseModel, ConfigDict, TypeAdapter
+from pydantic import BaseModel, ConfigDict, Field, TypeAdapter
 
 Json = dict[str, Any]
 Kind = TypeVar("Kind")
@@ -45,7 +45,11 @@ class Document(Generic[Kind]):
 
     def __init__(self, kind: type[Kind]) -> None:
         # A plain dataclass takes its strictness from what holds it: here a list of one.
-        self._held: TypeAdapter[list[Kind]] = TypeAdapter(list[kind], config=STRICT)  # type: ignore[valid-type]
+        # Just one: an empty text holds none, and of two the second would be lost.
+        self._held: TypeAdapter[list[Kind]] = TypeAdapter(
+            Annotated[list[kind], Field(min_length=1, max_length=1)],  # type: ignore[valid-type, arg-type]
+            config=STRICT,
+        )
         self._remembered = lru_cache(MOST_KEPT)(self.read)
 
     def read(self, text: str) -> Kind:

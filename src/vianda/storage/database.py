@@ -22,8 +22,9 @@ DATABASE_ERRORS = (DatabaseError, InterfaceError)
 
 
 # The server took back the whole transaction for another one's sake: 1213 two waited for each other, 1020 (and, in a
-# cluster, 1213 too) another wrote what was read.
-TAKEN_BACK = (1213, 1020)
+# cluster, 1213 too) another wrote what was read. 1047: a node of a cluster that does not serve just now did nothing.
+NOT_SERVING = 1047
+TAKEN_BACK = (1213, 1020, NOT_SERVING)
 
 
 # A table that is gone, marked as crashed, corrupt, or not to be read by its engine.

@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+import secrets
+import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from typing import Any
 
-from vianda.storage.database import proxy
+from peewee import OperationalError
+
+from vianda.storage.database import NOT_SERVING, proxy, was_taken_back
 from vianda.storage.migrations import (
     m0001_first_tables,
     m0002_lots_and_yield,
@@ -63,7 +68,7 @@ MIGRATIONS: tuple[tuple[str, tuple[str, ...] | Callable[[Any], None]], ...] = (
     ("0025", m0025_every_script.run),
     ("0026", m0026_people.STATEMENTS),
 )
-LOCK_WAIT_S = 30
+LOCK_WAIT_S, LEASE_S = 30, 60
 
 
 class MigrationBusyError(RuntimeError):
@@ -76,31 +81,96 @@ def migrate(database: Any) -> list[str]:
     MariaDB commits each DDL statement by itself, so there is no transaction here; a named lock keeps two
     starts apart. Call it inside a connection context.
     """
+    _await_cluster(database)
     got = database.execute_sql("SELECT GET_LOCK('vianda-migrate', %s)", (LOCK_WAIT_S,)).fetchone()[0]
     if got != 1:
         raise MigrationBusyError("Another start is changing the database; try again in a minute.")
     try:
-        done = _done(database)
-        applied = []
-        if not done:
-            # Whatever the server makes of a database: names are written in every script.
-            database.execute_sql("ALTER DATABASE CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
-            database.execute_sql(
-                "CREATE TABLE IF NOT EXISTS schema_migration (number CHAR(4) PRIMARY KEY, applied_at DATETIME NOT NULL)"
-            )
-        for number, change in MIGRATIONS:
-            if number in done:
-                continue
-            if callable(change):
-                change(database)
-            else:
-                for statement in change:
-                    database.execute_sql(statement)
-            database.execute_sql("INSERT INTO schema_migration VALUES (%s, UTC_TIMESTAMP())", (number,))
-            applied.append(number)
-        return applied
+        with _lease(database):
+            return _migrate(database)
     finally:
         database.execute_sql("SELECT RELEASE_LOCK('vianda-migrate')")
+
+
+def _migrate(database: Any) -> list[str]:
+    done = _done(database)
+    applied = []
+    if not done:
+        # Whatever the server makes of a database: names are written in every script.
+        database.execute_sql("ALTER DATABASE CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci")
+        database.execute_sql(
+            "CREATE TABLE IF NOT EXISTS schema_migration (number CHAR(4) PRIMARY KEY, applied_at DATETIME NOT NULL)"
+        )
+    for number, change in MIGRATIONS:
+        if number in done:
+            continue
+        if callable(change):
+            change(database)
+        else:
+            for statement in change:
+                database.execute_sql(statement)
+        database.execute_sql("INSERT INTO schema_migration VALUES (%s, UTC_TIMESTAMP())", (number,))
+        applied.append(number)
+    return applied
+
+
+def _in_cluster(database: Any) -> bool:
+    row = database.execute_sql("SHOW VARIABLES LIKE 'wsrep_on'").fetchone()
+    return row is not None and str(row[1]).upper() == "ON"
+
+
+def _await_cluster(database: Any) -> None:
+    """A node that has just joined does not serve yet."""
+    until = time.monotonic() + LOCK_WAIT_S
+    while True:
+        try:
+            database.execute_sql("SELECT 1 FROM information_schema.tables LIMIT 1")
+            return
+        except OperationalError as error:
+            if error.args[:1] != (NOT_SERVING,) or time.monotonic() > until:
+                raise
+        time.sleep(0.5)
+
+
+@contextmanager
+def _lease(database: Any) -> Iterator[None]:
+    """In a cluster a named lock holds on its own node alone: there a row says who is at it, and until when.
+
+    The cluster takes one of two that take the row at once, and refuses the other when it commits. Whoever dies with it
+    holds the others up for a minute; each step can be done twice.
+    """
+    if not _in_cluster(database):
+        yield
+        return
+    database.execute_sql(
+        "CREATE TABLE IF NOT EXISTS schema_lease"
+        " (id INT PRIMARY KEY, holder CHAR(32) NOT NULL, ends_at DATETIME NOT NULL)"
+    )
+    database.execute_sql("INSERT IGNORE INTO schema_lease VALUES (1, '', '2000-01-01')")
+    holder, until = secrets.token_hex(16), time.monotonic() + LEASE_S + LOCK_WAIT_S
+    while not _taken(database, holder):
+        if time.monotonic() > until:
+            raise MigrationBusyError("Another start is changing the database; try again in a minute.")
+        time.sleep(1.0)
+    try:
+        yield
+    finally:
+        database.execute_sql("UPDATE schema_lease SET ends_at = '2000-01-01' WHERE id = 1 AND holder = %s", (holder,))
+
+
+def _taken(database: Any, holder: str) -> bool:
+    try:
+        changed = database.execute_sql(
+            "UPDATE schema_lease SET holder = %s, ends_at = UTC_TIMESTAMP() + INTERVAL %s SECOND"
+            " WHERE id = 1 AND ends_at < UTC_TIMESTAMP()",
+            (holder, LEASE_S),
+        ).rowcount
+    except OperationalError as error:
+        # Another took it in the same moment.
+        if not was_taken_back(error):
+            raise
+        return False
+    return bool(changed)
 
 
 def pending(database: Any) -> list[str]:
