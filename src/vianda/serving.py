@@ -33,6 +33,8 @@ GRACE_S = 5
 TICK_S = 1.0
 # Names under which it is opened beyond this machine, by way of a proxy on it.
 HOSTS = "VIANDA_HOSTS"
+# Where that proxy asks from, if it is not this machine: of a container the address of its engine.
+PROXY = "VIANDA_PROXY"
 
 
 def _proxy() -> dict[str, Any]:
@@ -40,14 +42,15 @@ def _proxy() -> dict[str, Any]:
     if not os.environ.get(HOSTS, "").strip():
         return {}
     headers = {"x-forwarded-for", "x-forwarded-proto"}
-    return {"trusted_proxy": "127.0.0.1", "trusted_proxy_count": 1, "trusted_proxy_headers": headers}
+    proxy = os.environ.get(PROXY, "127.0.0.1")
+    return {"trusted_proxy": proxy, "trusted_proxy_count": 1, "trusted_proxy_headers": headers}
 
 
-def command(*, port: int, workers: int = WORKERS, threads: int = THREADS) -> list[str]:
-    """What serves the application on a loopback port."""
+def command(*, port: int, workers: int = WORKERS, threads: int = THREADS, address: str = "127.0.0.1") -> list[str]:
+    """What serves the application on a port; of a container's own address only where the engine keeps others out."""
     return [
         sys.executable, "-m", "gunicorn", "--workers", str(workers), "--threads", str(threads),
-        "--worker-class", "vianda.serving.BufferedWorker", "--bind", f"127.0.0.1:{port}",
+        "--worker-class", "vianda.serving.BufferedWorker", "--bind", f"{address}:{port}",
         "--config", "python:vianda.serving_hooks", "--no-control-socket",
         "--graceful-timeout", str(GRACE_S), "vianda.app:create_app()",
     ]  # fmt: skip

@@ -454,3 +454,12 @@ def test_two_edits_are_put_together_over_the_wire(client) -> None:
     assert [line["what"] for line in done["merged"]["theirs"]] == ["Name"]
     bad = client.post("/api/formulas/merge", json=body | {"prefer": "nobody"})
     assert bad.status_code == 422
+
+
+def test_who_comes_from_elsewhere_is_not_of_this_machine_whatever_name_they_use(client) -> None:
+    for host in ("127.0.0.1", "localhost:8427", "[::1]"):
+        there = {"base_url": f"http://{host}/", "environ_base": {"REMOTE_ADDR": "10.0.0.9"}}
+        assert client.get("/api/formulas", **there).status_code == 403
+        made = client.post("/api/session/first-owner", json={"name": "Thief", "password": WORDS}, **there)
+        assert made.status_code == 403
+    assert client.get("/api/formulas").status_code == 200

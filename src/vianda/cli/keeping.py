@@ -71,6 +71,7 @@ def add(commands: Any) -> None:
     eight.set_defaults(run=_certificate)
     four = commands.add_parser("serve", help="serve the application on a loopback port")
     four.add_argument("--port", type=int, required=True)
+    four.add_argument("--address", default="127.0.0.1", help="in a container its own; on a machine leave it as it is")
     four.add_argument("--admin-port", type=int, help="another loopback port, for figures as Prometheus reads them")
     four.set_defaults(run=_serve)
 
@@ -85,7 +86,7 @@ def _serve(given: argparse.Namespace) -> None:
         # Of this run alone: each worker writes its figures there.
         os.environ[FOLDER] = tempfile.mkdtemp(prefix="vianda-figures-")
     # In its place, under its number: whoever started it ends it.
-    started = serving.command(port=given.port)
+    started = serving.command(port=given.port, address=given.address)
     os.execv(started[0], started)
 
 
