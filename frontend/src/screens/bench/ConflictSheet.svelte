@@ -45,7 +45,7 @@
         <li class="border-b border-base-300 py-1">
           <span class="block">{line.what}</span>
           <span class="numeral whitespace-normal"
-            ><span class="font-normal quiet"><Say text={line.before} /> →</span>
+            ><span class="font-normal quiet"><Say text={line.before} /> →&nbsp;</span>
             <Say text={line.after} /></span
           >
         </li>
