@@ -56,7 +56,7 @@ def test_the_interface_can_be_read_and_searched(watch, kestrel) -> None:
     page = watched.page
     watched.go("/kitchen/interface")
     expect(page.get_by_role("status")).to_contain_text(" of ")
-    page.get_by_label("Find an operation").fill("put formulas")
+    page.get_by_label("Find an operation").fill("put formulas revision")
     expect(page.get_by_role("status")).to_have_text(re.compile(r"^1 of \d+$"))
     page.get_by_text("Save a formula over the revision seen").click()
     page.get_by_text("SaveRequest", exact=True).click()
