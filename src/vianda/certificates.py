@@ -43,6 +43,11 @@ def kitchen_certificate(folder: Path, names: Sequence[str], *, now: datetime | N
         Where it is kept; made for its owner alone.
     names : sequence of str
         Names and IP addresses under which the kitchen is opened, at least one.
+
+    Raises
+    ------
+    ValueError
+        A name or an address that is not of a kitchen's own net: one such would have browsers refuse the whole.
     """
     moment = now or datetime.now(UTC)
     folder.mkdir(mode=0o700, parents=True, exist_ok=True)
@@ -50,6 +55,8 @@ def kitchen_certificate(folder: Path, names: Sequence[str], *, now: datetime | N
     server = folder / SERVER
     standing = _standing(server)
     wanted = tuple(dict.fromkeys(names))
+    for name in wanted:
+        _check(name)
     fits = (
         standing is not None
         and _names_of(standing) == wanted
@@ -97,6 +104,18 @@ def _kitchen_names() -> list[x509.GeneralName]:
     names = [x509.DNSName(one) for one in ("local", "localhost", "lan", "home.arpa", "internal", "home", _host())]
     nets = ("10.0.0.0/8", "172.16.0.0/12", "192.168.0.0/16", "169.254.0.0/16", "127.0.0.0/8", "fc00::/7", "fe80::/10")
     return [*names, *(x509.IPAddress(ipaddress.ip_network(net)) for net in (*nets, "::1/128"))]
+
+
+def _check(name: str) -> None:
+    general = _general(name)
+    for permitted in _kitchen_names():
+        if isinstance(general, x509.IPAddress) and isinstance(permitted, x509.IPAddress):
+            within = ipaddress.ip_address(str(general.value)) in ipaddress.ip_network(str(permitted.value))
+        else:
+            within = type(general) is type(permitted) and f".{general.value}".endswith(f".{permitted.value}")
+        if within:
+            return
+    raise ValueError(f"{name} is not of a kitchen's own net")
 
 
 def _host() -> str:

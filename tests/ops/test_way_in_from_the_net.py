@@ -58,6 +58,22 @@ def test_the_authority_may_vouch_for_a_kitchens_net_and_for_no_bank(tmp_path: Pa
     assert SERVER_LASTS.days <= 825
 
 
+@pytest.mark.parametrize("name", ["192.0.2.2", "8.8.8.8", "100.64.0.1", "bank.example", "local.example", "172.32.0.1"])
+def test_what_is_not_of_a_kitchens_net_is_refused_for_browsers_would_refuse_the_whole(
+    tmp_path: Path, name: str
+) -> None:
+    with pytest.raises(ValueError, match="own net"):
+        kitchen_certificate(tmp_path, ["galley.local", name])
+    kitchen_certificate(tmp_path, ["galley.local", "172.31.255.254", "10.1.2.3", "localhost", "127.0.0.1"])
+
+
+def test_only_addresses_of_own_nets_are_opened(monkeypatch: pytest.MonkeyPatch) -> None:
+    held = [("192.0.2.2",), ("10.1.2.3",), ("127.0.0.1",), ("203.0.113.9",), ("192.168.1.20",), ("fe80::1%eth0",)]
+    monkeypatch.setattr(front.install, "find", lambda _: None)
+    monkeypatch.setattr(front.socket, "getaddrinfo", lambda *_: [(0, 0, 0, "", one) for one in held])
+    assert front.addresses() == ["10.1.2.3", "192.168.1.20"]
+
+
 def test_a_damaged_certificate_is_made_anew(tmp_path: Path) -> None:
     made = kitchen_certificate(tmp_path, NAMES)
     made.server.write_text("nothing")
