@@ -124,6 +124,12 @@ def test_signed_out_and_revoked_sign_ins_are_over_at_once(app, owner) -> None:
     assert owner.get("/api/formulas").status_code == 200
 
 
+@pytest.mark.parametrize("key", ["%C2%BD", "none", "0" * 64])
+def test_a_sign_in_that_is_not_there_is_said_to_be_missing(owner, key: str) -> None:
+    assert owner.delete(f"/api/people/places/{key}").status_code == 404
+    assert owner.delete(f"/api/session/places/{key}").status_code == 404
+
+
 def test_a_sign_in_ends_by_time_and_by_idleness(owner, monkeypatch: pytest.MonkeyPatch) -> None:
     real = tables.SignedInRow.get().created_at
     for later, status in ((people.IDLE - timedelta(minutes=1), 200), (people.IDLE, 401)):

@@ -346,7 +346,8 @@ def sign_ins_of(person_id: int | None) -> list[SignIn]:
 
 def end_sign_in(key: str, *, of: int | None) -> None:
     """End a sign-in; ``of``: only one of this person's."""
-    if of is not None and all(one.key != key for one in repository.sign_ins(of)):
+    # Compared here: what was asked for may hold letters that the column's character set cannot be compared with.
+    if all(one.key != key for one in repository.sign_ins(of)):
         raise NotFoundError("sign-in")
     with transaction():
         repository.end_sign_in(key)
