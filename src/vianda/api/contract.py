@@ -18,8 +18,10 @@ from pydantic import BaseModel, TypeAdapter
 from pydantic.json_schema import GenerateJsonSchema, JsonSchemaMode
 from werkzeug.exceptions import HTTPException
 
+from vianda.api.permissions import WRITES
 from vianda.api.problems import Problem, ProblemError, core_problem, problem
 from vianda.api.searched import LINES, in_lines, wants_lines
+from vianda.api.sent_texts import plainly
 from vianda.core.basis.errors import CoreError
 from vianda.runtime.searching import Looking, Search
 from vianda.services.again import done_again
@@ -68,10 +70,10 @@ def _sent() -> bytes:
         ) from None
 
 
-def _read_body(model: type[BaseModel]) -> BaseModel:
+def _read_body(model: type[BaseModel], *, kept: bool) -> BaseModel:
     if request.mimetype != JSON_TYPE:
         raise ProblemError(problem(415, "media-type", "Send JSON", f"This address takes {JSON_TYPE} only."))
-    return model.model_validate_json(_sent())
+    return model.model_validate_json(plainly(_sent()) if kept else _sent())
 
 
 def _read_file(takes: tuple[str, ...]) -> bytes:
@@ -145,7 +147,7 @@ def operation(
         @functools.wraps(view)
         def run(**path_values: Any) -> Response:
             if body is not None:
-                path_values["body"] = _read_body(body)
+                path_values["body"] = _read_body(body, kept=view.__name__ in WRITES)
             if takes:
                 path_values["file"] = _read_file(takes)
 

@@ -17,7 +17,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, ValidationError
 
-from vianda.core.basis.errors import CoreError
+from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.core.basis.units import c_from_f
 from vianda.core.batch.salt_ledger import kitchen_salt
 from vianda.core.cook.served import FAT_KEYS
@@ -31,6 +31,7 @@ from vianda.core.model.formula import Formula
 from vianda.core.pipeline.larder_here import larder_here
 from vianda.interchange import upgrades
 from vianda.interchange.documents import Json, Strict
+from vianda.interchange.kept_texts import plain_texts
 from vianda.interchange.kinds import INGREDIENTS, as_kept
 
 FORMAT = "vianda-formula"
@@ -132,7 +133,9 @@ def read_file(content: object) -> FormulaBundle:
             ) from None
     try:
         # The JSON route lets decimals be text, as they are written.
-        model = FormulaFile.model_validate_json(json.dumps(content))
+        model = FormulaFile.model_validate_json(json.dumps(plain_texts(content)))
+    except OutOfRangeError as error:
+        raise UnreadableFileError(error.detail, field=error.field) from None
     except ValidationError as error:
         first = error.errors()[0]
         pointer = "/" + "/".join(str(place) for place in first["loc"])

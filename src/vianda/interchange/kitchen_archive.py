@@ -22,6 +22,7 @@ from pydantic import AwareDatetime, Field, ValidationError
 from vianda.core.basis.errors import CoreError
 from vianda.interchange.archive_parts import PARTS
 from vianda.interchange.documents import Document, Json, Strict
+from vianda.interchange.kept_texts import plain_texts
 
 FORMAT, VERSION = "vianda-kitchen-archive", 1
 MEDIA_TYPE = "application/zip"
@@ -168,7 +169,7 @@ class Archive:
         if content["version"] != entry.version:
             raise UnreadableArchiveError(f"{entry.path} says another version than {MANIFEST}.")
         try:
-            yield from _DOCUMENTS[entry.part].of(items)
+            yield from _DOCUMENTS[entry.part].of(plain_texts(items, refusing=False))
         except ValidationError as error:
             first = error.errors(include_url=False, include_input=False)[0]
             place = "/".join(str(step) for step in ("items", *first["loc"][1:]))

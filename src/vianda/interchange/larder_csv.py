@@ -12,6 +12,7 @@ from pydantic import ValidationError
 
 from vianda.core.basis.errors import CoreError
 from vianda.core.inventory.inventory import Meat
+from vianda.interchange.kept_texts import plain_texts
 from vianda.interchange.kinds import MEATS
 from vianda.interchange.supply_csv import plain_text
 
@@ -161,7 +162,7 @@ def _read_row(line: int, heading: list[str], cells: list[str]) -> CsvRow:
         return CsvRow(line, key, None, f"{len(cells)} cells, but the heading has {len(heading)}")
     try:
         content = _content(values)
-        return CsvRow(line, key, MEATS.of(content), "")
+        return CsvRow(line, key, MEATS.of(plain_texts(content)), "")
     except ValueError as error:
         return CsvRow(line, key, None, reason_of(error))
 

@@ -14,6 +14,7 @@ from typing import Any
 
 from vianda.core.basis.errors import CoreError
 from vianda.core.inventory.pantry import Ingredient
+from vianda.interchange.kept_texts import plain_texts
 from vianda.interchange.kinds import INGREDIENTS
 from vianda.interchange.larder_csv import COMPOSITION, cell, plain_cell, reason_of, table_rows, truth, typed_number
 
@@ -97,7 +98,7 @@ def _read_row(line: int, heading: list[str], cells: list[str]) -> PantryRow:
     try:
         if values.get("house") and truth("house", values["house"]):
             return PantryRow(line, key, None, "a house formula follows from its lines; change it in the pantry", True)
-        return PantryRow(line, key, INGREDIENTS.of(_content(values)), "")
+        return PantryRow(line, key, INGREDIENTS.of(plain_texts(_content(values))), "")
     except ValueError as error:
         return PantryRow(line, key, None, reason_of(error))
 

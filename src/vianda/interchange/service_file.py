@@ -14,9 +14,11 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, ValidationError
 
+from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.model.service import MOST_DISHES, Service
 from vianda.interchange.documents import Json, Strict
 from vianda.interchange.formula_file import FormulaBundle, UnreadableFileError, read_file, write_file
+from vianda.interchange.kept_texts import plain_texts
 
 FORMAT = "vianda-service"
 VERSION = 1
@@ -86,7 +88,9 @@ def read_service_file(content: object) -> ServiceBundle:
             field="/version",
         )
     try:
-        model = ServiceFile.model_validate_json(json.dumps(content))
+        model = ServiceFile.model_validate_json(json.dumps(plain_texts(content)))
+    except OutOfRangeError as error:
+        raise UnreadableFileError(error.detail, field=error.field) from None
     except ValidationError as error:
         first = error.errors()[0]
         pointer = "/" + "/".join(str(place) for place in first["loc"])
