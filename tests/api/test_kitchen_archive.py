@@ -258,6 +258,17 @@ def test_a_field_that_does_not_fit_is_named_with_file_and_item(lived_in) -> None
     assert "/items/0/colour" in odd.get_json()["detail"]
 
 
+def test_a_name_comes_back_as_it_was_kept_but_for_what_nobody_sees(lived_in) -> None:
+    data = _with_items(
+        _archive(lived_in), "meats", lambda items: [{**items[0], "name": "C\u200bhuсk\u202e"}, *items[1:]]
+    )
+    looked = _look(lived_in, data, "new")
+    assert looked.status_code == 200
+    into = _bring(lived_in, data, looked.get_json()["digest"], "new").get_json()["kitchen_id"]
+    there = lived_in.get("/api/larder", headers={"Vianda-Kitchen": str(into)}).get_json()["meats"]
+    assert "Chuсk" in {meat["name"] for meat in there}
+
+
 def test_bytes_that_are_no_zip_and_other_kinds_are_refused(client) -> None:
     for data in (b"", b"PK\x03\x04", b"x" * 1000, _archive(client)[:-40]):
         answer = _look(client, data)

@@ -166,12 +166,18 @@ def test_pages_follow_one_another_without_a_gap_or_a_double(client) -> None:
         ({"text": "x" * 201}, "/text"), ({"least_score": 0.9}, "/least_score"), ({"least_score": 5.1}, "/least_score"),
         ({"from_day": "2026-12-02", "to_day": "2026-12-01"}, "/to_day"), ({"before": 0}, "/before"),
         ({"utc_offset_min": 841}, "/utc_offset_min"), ({"from_day": "soon"}, "/from_day"),
+        ({"dish": "burgér"}, "/dish"), ({"lot": "½"}, "/lot"),
     ],
 )  # fmt: skip
 def test_what_cannot_be_asked_is_refused_at_its_place(client, asked, pointer) -> None:
     answer = client.post("/api/logbook", json=asked)
     assert answer.status_code == 422
     assert [f["pointer"] for f in answer.get_json()["fields"]] == [pointer]
+
+
+def test_a_dish_that_no_key_is_written_like_has_no_trend(client) -> None:
+    answer = client.post("/api/logbook/trends", json={"dish": "Ä"})
+    assert (answer.status_code, answer.get_json()["fields"][0]["pointer"]) == (422, "/dish")
 
 
 @pytest.mark.parametrize("asked", [{"least_score": 1}, {"least_score": 5}, {"utc_offset_min": -840}, {"before": 10**9}])

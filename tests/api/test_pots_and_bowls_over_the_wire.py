@@ -49,7 +49,8 @@ def test_a_pot_is_written_down_once_and_its_factor_moves_the_minutes(client) -> 
 
 @pytest.mark.parametrize(
     ("changed", "pointer"),
-    [({"took_s": 0}, "/took_s"), ({"left_g": 1999.0, "took_s": 600}, "/left_g"), ({"left_g": 2500.0}, "/left_g"),
+    [({"took_s": 0}, "/took_s"), ({"took_s": 1e-45}, "/took_s"), ({"took_s": 59.0}, "/took_s"),
+     ({"left_g": 1999.0, "took_s": 600}, "/left_g"), ({"left_g": 2500.0}, "/left_g"),
      ({"boil": "stew"}, "/boil"), ({"diameter_mm": 5.0}, "/diameter_mm"), ({"took_s": 1e308}, "/took_s")],
 )  # fmt: skip
 def test_what_no_pot_does_is_refused_and_teaches_nothing(client, changed, pointer) -> None:

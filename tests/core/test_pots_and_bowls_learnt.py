@@ -13,6 +13,7 @@ from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.batch.division import expected_loss_g
 from vianda.core.demo.formulas import slipway_smash
 from vianda.core.equipment.pot_rate import PotRate
+from vianda.core.learning.effects import Estimate
 from vianda.core.learning.figures import Observation
 from vianda.core.learning.from_kitchen import bowl_observation, evaporation_observation
 from vianda.core.learning.in_use import BOWL, all_in_use, with_factor
@@ -65,12 +66,23 @@ def test_weighing_and_clock_are_worth_what_they_are() -> None:
 
 @pytest.mark.parametrize(
     ("minutes", "left", "says"),
-    [(0.0, 1500.0, "some minutes"), (-5.0, 1500.0, "some minutes"), (1441.0, 1500.0, "a day"),
+    [(0.0, 1500.0, "1 min to a day"), (-5.0, 1500.0, "1 min to"), (0.99, 1500.0, "1 min to"),
+     (1441.0, 1500.0, "to a day"),
      (20.0, 1960.1, "too little"), (20.0, 2001.0, "can be left"), (20.0, 0.0, "can be left")],
 )  # fmt: skip
 def test_what_no_pot_does_is_refused(minutes, left, says) -> None:
     with pytest.raises(OutOfRangeError, match=says):
         _pot(minutes, left=left)
+
+
+def test_a_minute_is_told_and_less_is_not_whatever_it_would_say() -> None:
+    assert _pot(1.0).observed == 1.0
+    with pytest.raises(OutOfRangeError, match="1 min"):
+        _pot(1e-45)
+
+
+def test_a_reading_that_would_overflow_is_told_as_the_largest() -> None:
+    assert Estimate(0.0, 1e45).factor(1.645) == pytest.approx(1e30)
 
 
 def test_just_enough_boiled_off() -> None:

@@ -43,7 +43,7 @@ class PotTookRequest(Strict):
 
     start_g: Annotated[float, Field(gt=0, le=1_000_000, allow_inf_nan=False)]
     left_g: Annotated[float, Field(gt=0, le=1_000_000, allow_inf_nan=False)]
-    took_s: Annotated[float, Field(gt=0, le=86_400, allow_inf_nan=False)]
+    took_s: Annotated[float, Field(ge=60, le=86_400, allow_inf_nan=False)]
     boil: Boil
     diameter_mm: Annotated[float, Field(ge=10, le=2000, allow_inf_nan=False)]
 

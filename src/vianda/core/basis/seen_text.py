@@ -49,6 +49,17 @@ def seen_text(text: str) -> str:
     return "".join(kept)
 
 
+def is_seen(text: str) -> bool:
+    """Whether a text holds nothing that ``seen_text`` would leave out.
+
+    Examples
+    --------
+    >>> is_seen("Slipway smash"), is_seen("Slip\\x00way")
+    (True, False)
+    """
+    return seen_text(text) == unicodedata.normalize("NFC", text)
+
+
 def _kept(text: str, place: int) -> str:
     sign = text[place]
     if sign in _SPACES or unicodedata.category(sign) not in _UNSEEN:

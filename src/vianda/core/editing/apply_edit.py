@@ -6,6 +6,7 @@ from dataclasses import replace
 from typing import assert_never
 
 from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.basis.seen_text import is_seen
 from vianda.core.blend import shares
 from vianda.core.blend.blend import blend_meats
 from vianda.core.editing.choose import choose
@@ -147,7 +148,7 @@ def checked_name(name: str) -> str:
         A name has 1 to … visible characters.
     """
     name = " ".join(name.split())
-    if not name or len(name) > LONGEST_NAME or not name.isprintable():
+    if not name or len(name) > LONGEST_NAME or not is_seen(name):
         raise OutOfRangeError(f"A name has 1 to {LONGEST_NAME} visible characters.", field="/name")
     return name
 

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from vianda.core.basis.errors import OutOfRangeError, UnknownItemError
+from vianda.core.basis.seen_text import is_seen
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.model import edit as e
 from vianda.core.model.formula import MOST_AWAY, MOST_OWN_TASKS, MOST_PINS, WHENEVER, Away, OwnTask, Pin, Timing
@@ -80,7 +81,7 @@ def add_task(timing: Timing, edit: e.AddTask, *, kitchen: Kitchen) -> Timing:
     """
     own = timing.own
     title = " ".join(edit.title.split())
-    if not title or len(title) > LONGEST_TITLE or not title.isprintable():
+    if not title or len(title) > LONGEST_TITLE or not is_seen(title):
         raise OutOfRangeError(f"A task has a name of 1 to {LONGEST_TITLE} visible characters.", field="/timing/own")
     if len(own) >= MOST_OWN_TASKS:
         raise OutOfRangeError(f"At most {MOST_OWN_TASKS} own tasks stand in one timetable.", field="/timing/own")

@@ -20,6 +20,8 @@ MOST_OUTLIERS = 0.25
 # What was thought of the error counts like so many observations; it is never taken as less or more than this. Ours.
 SCALE_COUNTS, SCALE_LOW, SCALE_HIGH = 8.0, 0.6, 2.5
 P90 = 1.2816
+# The largest power of e that is told, 1e30: one mistyped reading must not stop all that was learnt.
+LARGEST = math.log(1e30)
 
 Floats = NDArray[np.float64]
 
@@ -51,14 +53,14 @@ class Estimate:
         Returns
         -------
         float
-            Above 0.
+            Above 0, at most e to the power of ``LARGEST``.
 
         Examples
         --------
         >>> round(Estimate(0.1, 0.05).factor(1.0), 4)
         1.1618
         """
-        return math.exp(self.mean + z * self.sd)
+        return math.exp(min(self.mean + z * self.sd, LARGEST))
 
 
 @dataclass(frozen=True, slots=True)

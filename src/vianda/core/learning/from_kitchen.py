@@ -34,7 +34,7 @@ def evaporation_observation(
     start_g, left_g : float
         What was in the pot when it began to cook and when it was taken off, g.
     minutes : float
-        How long it cooked from the boil on, min, above 0.
+        How long it cooked from the boil on, min, 1 to 1440.
     boil : Boil
         How hard it cooked.
     diameter_mm : float
@@ -52,10 +52,14 @@ def evaporation_observation(
     Raises
     ------
     OutOfRangeError
-        When next to nothing boiled off, or no time passed.
+        When next to nothing boiled off, or less than a minute passed.
     """
-    if not 0.0 < minutes <= 24 * 60:
-        raise OutOfRangeError("It cooked for some minutes, a day at most.", field="/minutes")
+    if not TIMED_MIN <= minutes <= 24 * 60:
+        raise OutOfRangeError(
+            f"It cooked for {minutes:.1f} min; a pot is told for {TIMED_MIN:.0f} min to a day, since minutes are told "
+            "to about one.",
+            field="/minutes",
+        )
     told = cook_down(
         start_g, left_g, boil, diameter_mm=diameter_mm, burner_w_m2=burner_w_m2, rate_factor=factor
     ).minutes
