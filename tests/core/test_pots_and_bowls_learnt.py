@@ -81,6 +81,13 @@ def test_a_minute_is_told_and_less_is_not_whatever_it_would_say() -> None:
         _pot(1e-45)
 
 
+@pytest.mark.parametrize(("start", "left"), [(5e-324, 5e-324), (1.0, 0.901), (0.05, 0.01)])
+def test_what_no_scale_shows_was_not_weighed(start: float, left: float) -> None:
+    with pytest.raises(OutOfRangeError, match="too little"):
+        _pot(20.0, start=start, left=left)
+    assert _pot(20.0, start=1.0, left=0.899).observed == 20.0
+
+
 def test_a_reading_that_would_overflow_is_told_as_the_largest() -> None:
     assert Estimate(0.0, 1e45).factor(1.645) == pytest.approx(1e30)
 

@@ -15,6 +15,8 @@ from vianda.core.sauce.cook_down import Boil, cook_down, pot_key
 TIMED_MIN, WEIGHED_FRAC = 1.0, 0.01
 # A pot that lost less than this share says more of the scale than of the pot. Ours.
 LEAST_BOILED_FRAC = 0.02
+# The finest step of a kitchen's scale, g: what is less was not weighed. Ours.
+LEAST_BOILED_G = 0.1
 # The usual loss differs by a half from batch to batch, for the range that was forecast. Ours.
 BOWL_SD = 0.5
 
@@ -63,7 +65,7 @@ def evaporation_observation(
     told = cook_down(
         start_g, left_g, boil, diameter_mm=diameter_mm, burner_w_m2=burner_w_m2, rate_factor=factor
     ).minutes
-    if start_g - left_g < LEAST_BOILED_FRAC * start_g:
+    if start_g - left_g < max(LEAST_BOILED_FRAC * start_g, LEAST_BOILED_G):
         raise OutOfRangeError(
             f"{start_g - left_g:.0f} g of {start_g:.0f} boiled off: too little to tell by weighing.", field="/left_g"
         )
