@@ -166,6 +166,18 @@ def test_a_full_disk_says_so(app, monkeypatch: pytest.MonkeyPatch) -> None:
     _is_problem(app.test_client().get("/api/kitchen"), 507, "disk-full")
 
 
+def test_a_key_with_letters_that_none_has_is_no_fault_of_the_database(client, monkeypatch: pytest.MonkeyPatch) -> None:
+    assert client.post("/api/shelf", json={"dish": "meatloaf"}).status_code == 200
+    _is_problem(client.post("/api/shelf", json={"dish": "æ"}), 422, "invalid")
+
+    # Where a pattern was forgotten, the database itself says so.
+    def asks() -> None:
+        proxy.execute_sql("SELECT 1 FROM formula WHERE dish = %s", ("æ",))
+
+    monkeypatch.setattr("vianda.services.kitchens.get_kitchen", asks)
+    _is_problem(client.get("/api/kitchen"), 422, "invalid")
+
+
 def test_pages_come_while_the_store_is_away(app, monkeypatch: pytest.MonkeyPatch) -> None:
     def away(*_, **__) -> None:
         raise OperationalError("(2002, 'no server')")

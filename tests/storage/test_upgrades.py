@@ -8,6 +8,7 @@ from typing import Any
 import pytest
 from peewee import MySQLDatabase
 
+from database_shape import shape_of
 from vianda.storage.database import address_of
 from vianda.storage.migrate import MIGRATIONS, migrate
 
@@ -30,23 +31,6 @@ def empty(mariadb) -> Iterator[Any]:
     server.close()
 
 
-def _shape(database: Any) -> dict[str, list[tuple[Any, ...]]]:
-    """Every column, index and foreign key, as the server tells them."""
-    columns = database.execute_sql(
-        "SELECT table_name, column_name, column_type, is_nullable, column_default, character_set_name, collation_name,"
-        " extra FROM information_schema.columns WHERE table_schema = DATABASE() ORDER BY table_name, column_name"
-    ).fetchall()
-    indexes = database.execute_sql(
-        "SELECT table_name, index_name, seq_in_index, column_name, non_unique FROM information_schema.statistics"
-        " WHERE table_schema = DATABASE() ORDER BY table_name, index_name, seq_in_index"
-    ).fetchall()
-    rules = database.execute_sql(
-        "SELECT table_name, constraint_name, referenced_table_name, delete_rule"
-        " FROM information_schema.referential_constraints WHERE constraint_schema = DATABASE() ORDER BY 1, 2"
-    ).fetchall()
-    return {"columns": list(columns), "indexes": list(indexes), "rules": list(rules)}
-
-
 def _up_to(database: Any, last: int) -> None:
     """The database as it was when so many migrations were known."""
     import vianda.storage.migrate as module
@@ -66,7 +50,7 @@ def newest(mariadb) -> dict[str, list[tuple[Any, ...]]]:
     database = MySQLDatabase(at.name, host=at.host, port=at.port, user=at.user, password=at.password)
     database.connect()
     migrate(database)
-    shape = _shape(database)
+    shape = shape_of(database)
     database.close()
     return shape
 
@@ -76,7 +60,7 @@ def test_a_database_of_each_earlier_shape_becomes_the_newest(empty, newest, last
     _up_to(empty, last)
     applied = migrate(empty)
     assert applied == [number for number, _ in MIGRATIONS[last:]]
-    assert _shape(empty) == newest
+    assert shape_of(empty) == newest
     assert migrate(empty) == []
 
 
@@ -115,7 +99,7 @@ def test_an_upgrade_that_was_killed_after_any_statement_goes_on_from_there(empty
     else:
         pytest.fail("it never came to an end")
     assert dying.deaths > len(MIGRATIONS)
-    assert _shape(empty) == newest
+    assert shape_of(empty) == newest
     done = [row[0] for row in empty.execute_sql("SELECT number FROM schema_migration ORDER BY number").fetchall()]
     assert done == [number for number, _ in MIGRATIONS]
 

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from vianda.api.attachment import csv_file, json_file
 from vianda.api.contract import operation
-from vianda.api.wire import Answer, Moment, Text
+from vianda.api.wire import Answer, KeyAsked, Moment, Text
 from vianda.core.weighing.control_chart import Rule
 from vianda.interchange.documents import Strict
 from vianda.interchange.logbook_csv import logbook_csv, logbook_json
@@ -20,20 +20,18 @@ from vianda.storage.logbook_repository import LogLine, LogQuery, LogSort
 blueprint = Blueprint("logbook", __name__, url_prefix="/api")
 # A clock is at most so far from UTC, min.
 MOST_OFFSET_MIN = 14 * 60
-# Keys are kept in ASCII; the store cannot compare them with anything else.
-KEY = r"^[ -~]*$"
 
 
 class LogFilter(Strict):
     """What is looked for; what is empty asks for nothing. Days are the kitchen's, ``utc_offset_min`` ahead of UTC."""
 
     text: Text = ""
-    dish: Annotated[str, Field(max_length=40, pattern=KEY)] = ""
+    dish: KeyAsked = ""
     formula_id: Annotated[int, Field(ge=1)] | None = None
     from_day: date | None = None
     to_day: date | None = None
     least_score: Annotated[float, Field(ge=1, le=5)] | None = None
-    lot: Annotated[str, Field(max_length=64, pattern=KEY)] = ""
+    lot: KeyAsked = ""
     utc_offset_min: Annotated[int, Field(ge=-MOST_OFFSET_MIN, le=MOST_OFFSET_MIN)] = 0
     sort: LogSort = "newest"
 
@@ -62,7 +60,7 @@ class TrendRequest(Strict):
     """Of which formula, or of which kind of dish; nothing: of all."""
 
     formula_id: Annotated[int, Field(ge=1)] | None = None
-    dish: Annotated[str, Field(max_length=40, pattern=KEY)] = ""
+    dish: KeyAsked = ""
 
 
 class TrendPointAnswer(Answer):

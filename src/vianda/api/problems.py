@@ -13,7 +13,7 @@ from werkzeug.exceptions import HTTPException, MethodNotAllowed
 from vianda.core.basis.bounds import REFUSALS
 from vianda.core.basis.errors import CoreError
 from vianda.runtime.heavy import NobodyWaitsError, TooManyError
-from vianda.storage.database import DATABASE_AWAY, DATABASE_ERRORS, damage
+from vianda.storage.database import DATABASE_AWAY, DATABASE_ERRORS, asked_with_letters, damage
 from vianda.storage.records import ConflictError, NotFoundError
 
 PREFIX = "urn:vianda:problem:"
@@ -160,6 +160,10 @@ def register(app: Flask, current_of: dict[type, Any]) -> None:
     def away(e: Exception) -> Response:
         if damage(e) is not None:
             return broken(e)
+        if asked_with_letters(e):
+            return reply(
+                problem(422, "invalid", "A value does not fit", "A key is asked for with signs that no key has.")
+            )
         current_app.logger.warning("database away: %s", type(e).__name__)
         text = str(e).lower()
         if "full" in text or "no space" in text:

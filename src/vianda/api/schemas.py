@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, Field
 
 from vianda.api.pantry_schemas import PantryItem
-from vianda.api.wire import Answer, Moment, Text, Units
+from vianda.api.wire import Answer, KeyAsked, Moment, Text, Units
 from vianda.core.basis.option import Option
 from vianda.core.basis.phrase import Phrase
 from vianda.core.blend.schools import School
@@ -212,7 +212,7 @@ class ShelfRequest(Strict):
     """What is looked for; what is empty asks for nothing. ``before``: the last formula of the page before."""
 
     text: Text = ""
-    dish: Annotated[str, Field(max_length=40)] = ""
+    dish: KeyAsked = ""
     archived: bool = False
     sort: Literal["touched", "name", "newest"] = "touched"
     before: Annotated[int, Field(ge=1)] | None = None

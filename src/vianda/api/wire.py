@@ -11,6 +11,8 @@ from vianda.api.problems import ProblemError, problem
 
 Units = Literal["metric", "us"]
 Text = Annotated[str, Field(max_length=200)]
+# Keys are kept in ASCII; the database compares them with nothing else. May be empty where nothing is asked for.
+KeyAsked = Annotated[str, Field(max_length=64, pattern=r"^[ -~]*$")]
 # What makes a repeat of what was said at a device count once.
 Token = Annotated[str, Field(min_length=8, max_length=40, pattern=r"^[A-Za-z0-9-]+$")]
 # Who measured, and when in the day by the kitchen's clock.

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from vianda.core.shape.bread_fit import AS_WIDE_MM
 from vianda.core.shape.scoop import SAME_FRAC, TOO_FAR_FRAC
+from vianda.core.shape.solids import END_FRAC, SECTION_POWER, ball_diameter_mm
 from vianda.interchange import upgrades
 from vianda.interchange.documents import Json
 
@@ -15,6 +16,11 @@ def up_to_date(plan: Json) -> Json:
         plan = _with_mix(plan)
     if "packing" not in plan["shape"]:
         plan = _with_piece(plan)
+    if "end_mm" not in plan["shape"]:
+        plan = _with_ends(plan)
+    if "in_squares" not in plan["stove"]:
+        # Before pieces lay staggered they lay in squares.
+        plan = {**plan, "stove": {**plan["stove"], "in_squares": plan["stove"]["at_once"]}}
     if "practice" not in plan["heat"]:
         plan = _with_practice(plan)
     if "first_wave" not in plan["stove"]:
@@ -88,6 +94,14 @@ def _with_mix(plan: Json) -> Json:
     return newer
 
 
+def _with_ends(plan: Json) -> Json:
+    """Before ends, section and ball were figures of the plan they followed from what else it says."""
+    shape = plan["shape"]
+    ends = END_FRAC.get(shape["ends"], 0.0) * shape["width_mm"] if shape["form"] == "loaf" else 0.0
+    ball = ball_diameter_mm(volume_ml=shape["volume_ml"]) if shape["press_kg"] else 0.0
+    return {**plan, "shape": {**shape, "end_mm": ends, "section_power": SECTION_POWER, "ball_mm": ball}}
+
+
 def _with_piece(plan: Json) -> Json:
     """Before the piece had wares and fillings: the first ones took the remainder, the loss was not split, and a piece
     was taken as thick cooked as raw."""
@@ -96,7 +110,6 @@ def _with_piece(plan: Json) -> Json:
     thick = shape["thickness_mm"]
     return {
         **plan,
-        "stove": {**plan["stove"], "in_squares": plan["stove"]["at_once"]},
         "portions": {**portions, "heavier_mass_g": piece + portions["step_g"], "left_g": 0, "remainder": "first"},
         "shape": {
             **shape,

@@ -37,6 +37,15 @@ def damage(error: BaseException) -> str | None:
     return str(error.args[-1]) if isinstance(error, DatabaseError) and code in _DAMAGED else None
 
 
+# Illegal mix of collations: a column of keys was compared with letters that it cannot hold.
+_NEVER_A_KEY = 1267
+
+
+def asked_with_letters(error: BaseException) -> bool:
+    """Whether a key was asked for with letters that no key has; nothing is wrong with the database then."""
+    return bool(error.args) and error.args[0] == _NEVER_A_KEY
+
+
 def was_taken_back(error: BaseException) -> bool:
     """Whether the same can simply be done again."""
     return isinstance(error, OperationalError) and bool(error.args) and error.args[0] in TAKEN_BACK
