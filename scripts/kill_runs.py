@@ -1,13 +1,14 @@
 """Kill workers and the database at random moments while two devices say things, and count what is lost or done twice.
 
-Usage: .venv/bin/python scripts/kill_runs.py [--kills 200] [--seed 1]
+Usage: .venv/bin/python scripts/kill_runs.py [--kills 200] [--seed 1] [--signed-in]
 
 Two devices follow one evening: each says one thing after the other (begun, ticked, added to a cook), keeps it until it
 is acknowledged, and sends it again under the same token when no answer came, as the screens do. Meanwhile a worker of
 the web server or the whole database is ended by SIGKILL, whatever it is doing, and comes back. At the end everything
 that was acknowledged must be there once and in its device's order, nothing else, and no answer may have been a fault
-of our own. The database is a private one that is thrown away. Ends with 1 when anything is wrong. Not part of ./check:
-it takes minutes.
+of our own. With --signed-in the kitchen has an owner, both devices are signed in, and for each thing that was
+acknowledged the audit log must say who did it. The database is a private one that is thrown away. Ends with 1 when
+anything is wrong. Not part of ./check: it takes minutes.
 """
 
 from __future__ import annotations
@@ -36,6 +37,7 @@ DAY = "2026-12-04"
 TIMING = {"ready_min": 1110, "cooks": 2, "opens_min": -1, "own": [], "pins": []}
 SHEET = f"shopping/{DAY}/{DAY}"
 TASKS = 400
+OWNER = {"name": "Ines Holm", "password": "a long word for the killed evening"}
 # Between two kills, s: sometimes before the last one was got over.
 BETWEEN_S = (0.2, 3.0)
 
@@ -50,6 +52,7 @@ class Kitchen:
         command = [str(places.PYTHON.parent / "vianda"), "prepare", "--demo"]
         subprocess.run(command, env=self.environment, check=True, capture_output=True)
         self.faults: list[str] = []
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor())
         self.port = free_port()
         self.address = f"http://127.0.0.1:{self.port}"
         self.server = subprocess.Popen(
@@ -85,8 +88,12 @@ class Kitchen:
         data = None if body is None else json.dumps(body).encode()
         headers = {"Content-Type": "application/json"} if data else {}
         request = urllib.request.Request(f"{self.address}/api{path}", data=data, method=method, headers=headers)
-        with urllib.request.urlopen(request, timeout=15) as answer:
+        with self.opener.open(request, timeout=15) as answer:
             return json.loads(answer.read())
+
+    def sign_in(self) -> None:
+        """Give the kitchen an owner, who is signed in from now on."""
+        self.ask("POST", "/session/first-owner", OWNER)
 
     def surely(self, method: str, path: str, body: dict[str, Any] | None = None) -> Any:
         """An answer, however often it has to be asked for: what is said has a token, or is the same said twice."""
@@ -183,12 +190,27 @@ def wrong(kitchen: Kitchen, devices: list[Device], service: int, cook: int, data
     return found
 
 
+def unsigned(devices: list[Device], database_url: str) -> list[str]:
+    """What was acknowledged without a line that says who did it; a repeat may have a line of its own."""
+    of = "SELECT action, COUNT(*) FROM audit WHERE person = %s GROUP BY action"
+    lines = {action: int(count) for action, count in _asked(database_url, of, OWNER["name"])}
+    noted = sum(lines.get(action, 0) for action in ("note_run_event", "note_event", "set_tick"))
+    acknowledged = sum(len(d.took_s) for d in devices)
+    if noted < acknowledged:
+        return [f"{acknowledged} acknowledged, {noted} in the audit log: {lines}"]
+    return []
+
+
 def _ticked(database_url: str) -> list[tuple[str]]:
+    return _asked(database_url, "SELECT line FROM tick WHERE sheet = %s", SHEET)
+
+
+def _asked(database_url: str, question: str, about: str) -> list[Any]:
     from vianda.storage.database import connect_pool
 
     database = connect_pool(database_url)
     with database.connection_context():
-        rows = database.execute_sql("SELECT line FROM tick WHERE sheet = %s", (SHEET,)).fetchall()
+        rows = database.execute_sql(question, (about,)).fetchall()
     database.close_all()
     return list(rows)
 
@@ -197,11 +219,14 @@ def main() -> int:
     parser = argparse.ArgumentParser(description=__doc__.splitlines()[0] if __doc__ else "")
     parser.add_argument("--kills", type=int, default=200)
     parser.add_argument("--seed", type=int, default=1)
+    parser.add_argument("--signed-in", action="store_true")
     asked = parser.parse_args()
     chance = random.Random(asked.seed)
     with tempfile.TemporaryDirectory() as folder:
         kitchen = Kitchen(Path(folder))
         try:
+            if asked.signed_in:
+                kitchen.sign_in()
             service = {"name": "Killed evening", "day": DAY, "dishes": [], "timing": TIMING}
             number = kitchen.surely("POST", "/services", {"service": service})["id"]
             formula = kitchen.surely("GET", "/formulas")[0]["id"]
@@ -222,6 +247,8 @@ def main() -> int:
             for thread in threads:
                 thread.join()
             found = wrong(kitchen, devices, number, cook, kitchen.database.url)
+            if asked.signed_in:
+                found += unsigned(devices, kitchen.database.url)
         finally:
             kitchen.close()
     took = sorted(s for device in devices for s in device.took_s)
