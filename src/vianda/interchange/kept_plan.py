@@ -16,11 +16,7 @@ def up_to_date(plan: Json) -> Json:
         plan = _with_mix(plan)
     if "packing" not in plan["shape"]:
         plan = _with_piece(plan)
-    if "end_mm" not in plan["shape"]:
-        plan = _with_ends(plan)
-    if "in_squares" not in plan["stove"]:
-        # Before pieces lay staggered they lay in squares.
-        plan = {**plan, "stove": {**plan["stove"], "in_squares": plan["stove"]["at_once"]}}
+    plan = _with_ends(_with_footprint(plan))
     if "practice" not in plan["heat"]:
         plan = _with_practice(plan)
     if "first_wave" not in plan["stove"]:
@@ -94,12 +90,19 @@ def _with_mix(plan: Json) -> Json:
     return newer
 
 
+def _with_footprint(plan: Json) -> Json:
+    """Before pieces lay staggered they lay in squares, each as long and wide as it is."""
+    shape = plan["shape"]
+    lies = {"footprint_mm": [shape["length_mm"], shape["width_mm"]], "in_squares": plan["stove"]["at_once"]}
+    return {**plan, "stove": {**lies, **plan["stove"]}}
+
+
 def _with_ends(plan: Json) -> Json:
     """Before ends, section and ball were figures of the plan they followed from what else it says."""
     shape = plan["shape"]
     ends = END_FRAC.get(shape["ends"], 0.0) * shape["width_mm"] if shape["form"] == "loaf" else 0.0
-    ball = ball_diameter_mm(volume_ml=shape["volume_ml"]) if shape["press_kg"] else 0.0
-    return {**plan, "shape": {**shape, "end_mm": ends, "section_power": SECTION_POWER, "ball_mm": ball}}
+    ball = ball_diameter_mm(volume_ml=shape["volume_ml"]) if shape.get("press_kg") else 0.0
+    return {**plan, "shape": {"end_mm": ends, "section_power": SECTION_POWER, "ball_mm": ball, **shape}}
 
 
 def _with_piece(plan: Json) -> Json:
