@@ -216,3 +216,10 @@ def test_a_lot_is_followed_into_its_cooks_and_each_cook_says_what_it_held(client
     assert {"key": key, "name": "Norquay chuck, Monday"} in choices["lots"]
     assert choices["dishes"] == ["burger"]
     assert client.get("/api/lots/nothing/trace").status_code == 404
+
+
+@pytest.mark.parametrize("offset_min", [-840, 0, 840])
+def test_the_first_and_the_last_day_of_the_calendar_are_asked_for_like_others(client, offset_min: int) -> None:
+    asked = {"from_day": "0001-01-01", "to_day": "9999-12-31", "utc_offset_min": offset_min}
+    everything = client.post("/api/logbook", json={}).get_json()["total"]
+    assert client.post("/api/logbook", json=asked).get_json()["total"] == everything

@@ -63,3 +63,13 @@ def test_a_cook_from_before_thickness_was_forecast_can_be_noted(client, cook) ->
     CookRow.update(plan=json.dumps(plan)).where(CookRow.id == row.id).execute()
     done = _note(client, cook, cooked_thickness_mm=plan["shape"]["thickness_mm"] + 0.4)
     assert (done.status_code, done.get_json()["outcome_figures"]["thickness_expected"]) == (200, True)
+
+
+def test_a_sauce_is_asked_for_its_mass_alone_and_a_diameter_of_it_is_refused(client) -> None:
+    ragu = next(f for f in client.get("/api/formulas").get_json() if "ragù" in f["name"])
+    cook = client.post("/api/cooks", json={"formula_id": ragu["id"]}).get_json()
+    assert [m["title"] for m in cook["measures"]] == ["All of it, cooked", "Meat, last read"]
+    refused = _note(client, cook, cooked_diameter_mm=80)
+    assert refused.status_code == 422
+    assert refused.get_json(force=True)["fields"][0]["pointer"] == "/outcome/cooked_diameter_mm"
+    assert _note(client, cook, cooked_mass_g=0.9 * cook["measures"][0]["expected"]).status_code == 200

@@ -10,6 +10,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, TypeAdapter
 
 from vianda.api.wire import Answer, Moment, Token
+from vianda.core.cook.measures import Measure, measures_of
 from vianda.core.cook.outcome import OutcomeFigures
 from vianda.core.cook.scores import SCALES, ScoreScale
 from vianda.core.cook.stove_plan import StovePlan
@@ -17,7 +18,7 @@ from vianda.core.evaluation.evaluate import Evaluation
 from vianda.interchange.documents import Strict
 from vianda.interchange.kept_cook import KeptPlan, OutcomeModel
 from vianda.interchange.kept_plan import up_to_date
-from vianda.services.cooks import CookStart, figures_of
+from vianda.services.cooks import CookStart, figures_of, raw_of
 from vianda.storage.logbook_repository import HeldLot
 from vianda.storage.records import CookEvent, StoredCook
 
@@ -107,6 +108,8 @@ class CookAnswer(Answer):
     # Who began it and who noted what came of it, where there are accounts.
     begun_by: str = ""
     noted_by: str = ""
+    # What is weighed and measured of it, and what is expected.
+    measures: tuple[Measure, ...] = ()
     # What is scored, between which words, and where it is wanted.
     scales: tuple[ScoreScale, ...] = tuple(SCALES.values())
 
@@ -157,6 +160,7 @@ def cook_answer(cook: StoredCook, now: datetime, held: Sequence[HeldLot] = ()) -
         held=tuple(held),
         begun_by=cook.begun_by,
         noted_by=cook.noted_by,
+        measures=measures_of(raw_of(cook)),
     )
 
 

@@ -108,7 +108,7 @@ def _values(key: str, cooks: list[StoredCook]) -> Iterator[float]:
         said = cook.outcome or {}
         if key == "yield" and said.get("cooked_mass_g") is not None:
             yield said["cooked_mass_g"] / cook.plan["portions"]["batch_mass_g"]
-        elif key == "shrink" and said.get("cooked_diameter_mm") is not None:
+        elif key == "shrink" and said.get("cooked_diameter_mm") and cook.plan["shape"]["raw_diameter_mm"]:
             yield 1.0 - said["cooked_diameter_mm"] / cook.plan["shape"]["raw_diameter_mm"]
         elif key == "thick" and said.get("cooked_thickness_mm") is not None:
             yield said["cooked_thickness_mm"]

@@ -9,6 +9,7 @@ from typing import Any
 
 from vianda.core.basis.band import Band
 from vianda.core.basis.errors import OutOfRangeError
+from vianda.core.cook.measures import Raw, check_measured
 from vianda.core.cook.outcome import OutcomeFigures, outcome_figures
 from vianda.core.cook.stove_log import check_reading
 from vianda.core.evaluation.evaluate import Evaluation, Sheets, evaluate, sheets
@@ -108,6 +109,7 @@ def finish(cook_id: int, outcome: dict[str, Any], *, revision: int) -> StoredCoo
     """
     begun = repository.get_cook(cook_id)
     figures_of(begun, outcome)
+    check_measured(raw_of(begun), outcome, begun.outcome or {})
     said = learning.observations_of(begun, outcome)
     with transaction():
         cook = repository.get_cook(cook_id)
@@ -128,6 +130,22 @@ def _take_from_lots(cook: StoredCook) -> None:
         if line["meat"] in lots:
             taken[lots[line["meat"]]] += line["bought_g"]
     take_from_lots(taken)
+
+
+def raw_of(cook: StoredCook) -> Raw:
+    """What went on and what is expected of it, by the plan that the cook began with."""
+    plan = up_to_date(cook.plan)
+    shape, batch = plan["shape"], plan["portions"]["batch_mass_g"]
+    return Raw(
+        form=shape["form"],
+        batch_mass_g=batch,
+        across_mm=shape["raw_diameter_mm"],
+        thickness_mm=shape["thickness_mm"],
+        expected_mass_g=batch * shape["cooked_yield_frac"]["usual"],
+        expected_across_mm=shape["cooked_diameter_mm"]["usual"],
+        expected_thickness_mm=shape["cooked_thickness_mm"]["usual"],
+        target_core_c=cook.formula.heat.target_core_temp_c,
+    )
 
 
 def figures_of(cook: StoredCook, outcome: dict[str, Any] | None) -> OutcomeFigures | None:

@@ -83,17 +83,27 @@ def asked_for(
     """What is looked for; days, both counted, are those of the kitchen's clock."""
     if from_day is not None and to_day is not None and to_day < from_day:
         raise OutOfRangeError("The span ends before it begins.", field="/to_day")
-    offset = timedelta(minutes=utc_offset_min)
     return LogQuery(
         text,
         dish,
         formula_id,
-        datetime.combine(from_day, time()) - offset if from_day is not None else None,
-        datetime.combine(to_day, time()) + timedelta(days=1) - offset if to_day is not None else None,
+        _begin(from_day, utc_offset_min),
+        _begin(to_day, utc_offset_min, later=timedelta(days=1)),
         least_score,
         lot,
         sort,
     )
+
+
+def _begin(day: date | None, offset_min: int, *, later: timedelta = timedelta()) -> datetime | None:
+    """When a day of the kitchen's clock begins, in UTC; None for no day, and where no calendar has that moment."""
+    if day is None:
+        return None
+    try:
+        return datetime.combine(day, time()) + later - timedelta(minutes=offset_min)
+    except OverflowError:
+        # The first or the last day there is: nothing lies beyond it.
+        return None
 
 
 def log_page(query: LogQuery, *, before: int | None = None) -> LogPage:

@@ -11,29 +11,24 @@
   const start: Partial<Outcome> = untrack(() => cook.outcome) ?? { note: "", next_time: "" };
 
   type Weighed = "cooked_mass_g" | "cooked_diameter_mm" | "cooked_thickness_mm" | "core_c";
-  const weighed: { key: Weighed; kind: "mass_g" | "length_mm" | "temp_c"; label: string; hint: string }[] = [
-    { key: "cooked_mass_g", kind: "mass_g", label: "All pieces, cooked", hint: "2450 g" },
-    { key: "cooked_diameter_mm", kind: "length_mm", label: "Diameter, cooked", hint: "105 mm" },
-    { key: "cooked_thickness_mm", kind: "length_mm", label: "Thickness, cooked", hint: "14 mm" },
-    { key: "core_c", kind: "temp_c", label: "Core, last read", hint: "71 C" },
-  ];
+  type Kind = "mass_g" | "length_mm" | "temp_c";
+  const weighed = untrack(() => cook.measures);
+
   const scales = untrack(() => cook.scales);
 
-  const shown = (key: Weighed, kind: "mass_g" | "length_mm" | "temp_c") => {
-    const value = start[key];
-    return value == null || value === undefined
-      ? ""
-      : amount(
-          { kind, value },
-          untrack(() => ({ system: units.system, currency: "" })),
-        );
-  };
-  let texts = $state<Record<Weighed, string>>({
-    cooked_mass_g: shown("cooked_mass_g", "mass_g"),
-    cooked_diameter_mm: shown("cooked_diameter_mm", "length_mm"),
-    cooked_thickness_mm: shown("cooked_thickness_mm", "length_mm"),
-    core_c: shown("core_c", "temp_c"),
-  });
+  const said = (kind: Kind, value: number) =>
+    amount(
+      { kind, value },
+      untrack(() => ({ system: units.system, currency: "" })),
+    );
+  let texts = $state<Partial<Record<Weighed, string>>>(
+    Object.fromEntries(
+      weighed.map(({ key, kind }) => {
+        const value = start[key];
+        return [key, value == null ? "" : said(kind, value)];
+      }),
+    ),
+  );
   const before = { ...untrack(() => texts) };
   let scores = $state<Record<string, number | null>>(
     Object.fromEntries(scales.map((s) => [s.key, start[s.key] ?? null])),
@@ -88,7 +83,9 @@
   onDestroy(() => outbox.close());
 
   async function deliver(written: Written): Promise<void> {
+    // What is not asked of this form stays as it was written down.
     const outcome: Record<string, unknown> = {
+      ...start,
       note: written.note,
       next_time: written.next_time,
       ...written.scores,
@@ -96,7 +93,7 @@
     for (const { key, kind } of weighed) {
       reading = key;
       const text = written.texts[key]?.trim() ?? "";
-      if (text === before[key].trim()) outcome[key] = start[key] ?? null;
+      if (text === (before[key] ?? "").trim()) outcome[key] = start[key] ?? null;
       else outcome[key] = text ? (await api.read(kind, text, units.system)).value : null;
     }
     reading = "";
@@ -128,14 +125,14 @@
   <div class="mt-2 flex flex-wrap gap-x-4 gap-y-3">
     {#each weighed as w (w.key)}
       <div class="w-[7.875rem]">
-        <label class="mb-0.5 block text-[0.8125rem] quiet" for={w.key}>{w.label}</label>
+        <label class="mb-0.5 block text-[0.8125rem] quiet" for={w.key}>{w.title}</label>
         <input
           id={w.key}
           class={[
             "h-11 w-full rounded-[0.25rem] border bg-paper px-2.5 text-[1.0625rem] numeral",
             refused?.field === w.key ? "border-error" : "border-[#8b8f8a]",
           ]}
-          placeholder={w.hint}
+          placeholder={said(w.kind, w.expected)}
           autocomplete="off"
           bind:value={texts[w.key]}
         />

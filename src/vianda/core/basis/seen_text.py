@@ -27,7 +27,7 @@ def seen_text(text: str) -> str:
 
     Parameters
     ----------
-    text
+    text : str
         Of any length.
 
     Returns
@@ -51,6 +51,16 @@ def seen_text(text: str) -> str:
 
 def is_seen(text: str) -> bool:
     """Whether a text holds nothing that ``seen_text`` would leave out.
+
+    Parameters
+    ----------
+    text : str
+        Of any length.
+
+    Returns
+    -------
+    bool
+        True where it would be kept as it is, but for composed letters.
 
     Examples
     --------
@@ -79,6 +89,16 @@ def _joined(sign: str) -> bool:
 def scripts_of(text: str) -> tuple[str, ...]:
     """Which of the scripts that are taken for one another a text holds, in the order of ``ALIKE``.
 
+    Parameters
+    ----------
+    text : str
+        Of any length; signs of other scripts count for nothing.
+
+    Returns
+    -------
+    tuple[str, ...]
+        Of ``ALIKE``; none where no letter is of them.
+
     Examples
     --------
     >>> scripts_of("cаke")
@@ -90,6 +110,16 @@ def scripts_of(text: str) -> tuple[str, ...]:
 
 def mixed_word(text: str) -> str:
     """The first word whose letters are of two scripts that are taken for one another, or nothing.
+
+    Parameters
+    ----------
+    text : str
+        Of any length.
+
+    Returns
+    -------
+    str
+        The word as it stands there; "" where there is none.
 
     Examples
     --------
@@ -105,6 +135,16 @@ def mixed_word(text: str) -> str:
 
 def told_scripts(scripts: tuple[str, ...]) -> str:
     """Scripts for a sentence.
+
+    Parameters
+    ----------
+    scripts : tuple[str, ...]
+        Two or more of ``ALIKE``.
+
+    Returns
+    -------
+    str
+        Their names, the last behind "and".
 
     Examples
     --------

@@ -48,7 +48,7 @@ def outcome_figures(
     expected_yield_frac : Band
         What was expected to be left, 0–1.
     raw_diameter_mm : float
-        Diameter of a raw piece, mm.
+        Diameter of a raw piece, mm; 0 where there is none, in a sauce.
     cooked_mass_g : float | None
         Mass of all that was cooked, weighed, g; None: not weighed.
     cooked_diameter_mm : float | None
@@ -90,12 +90,13 @@ def outcome_figures(
             "went on. Was the diameter measured?",
             field="/outcome/cooked_thickness_mm",
         )
+    shrunk = 1 - cooked_diameter_mm / raw_diameter_mm if cooked_diameter_mm and raw_diameter_mm else None
     left = cooked_mass_g / batch_mass_g if cooked_mass_g is not None else None
     return OutcomeFigures(
         cooked_yield_frac=left,
         yield_expected=None if left is None else expected_yield_frac.low <= left <= expected_yield_frac.high,
         cooked_piece_g=None if cooked_mass_g is None else cooked_mass_g / pieces,
-        diameter_shrink_frac=None if cooked_diameter_mm is None else 1 - cooked_diameter_mm / raw_diameter_mm,
+        diameter_shrink_frac=shrunk,
         cooked_thickness_mm=cooked_thickness_mm,
         thickness_expected=_within(cooked_thickness_mm, expected_thickness_mm),
     )

@@ -4617,6 +4617,11 @@ export interface components {
             /** Id */
             id: number;
             /**
+             * Measures
+             * @default []
+             */
+            measures: components["schemas"]["Measure"][];
+            /**
              * Noted By
              * @default
              */
@@ -7933,6 +7938,26 @@ export interface components {
             mass_g: number;
             /** Name */
             name: string;
+        };
+        /**
+         * Measure
+         * @description One thing that is weighed, measured or read, with what is expected of it in g, mm or °C.
+         */
+        Measure: {
+            /** Expected */
+            expected: number;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "cooked_mass_g" | "cooked_diameter_mm" | "cooked_thickness_mm" | "core_c";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "mass_g" | "length_mm" | "temp_c";
+            /** Title */
+            title: string;
         };
         /**
          * MeasuredModel
