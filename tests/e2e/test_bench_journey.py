@@ -158,6 +158,8 @@ def test_a_burger_from_an_empty_kitchen_to_the_logbook(watch, bare_kitchen, from
     watched.expected.add(422)
     page.get_by_role("button", name="Write it into the logbook").click()
     expect(page.get_by_role("alert")).to_contain_text("Was the tray weighed too?")
+    # The button is far below on a phone: who pressed it is led to what was refused.
+    expect(page.get_by_label("All pieces, cooked")).to_be_focused()
     expect(page.get_by_label("The one thing to change next time")).to_have_value("press them thinner")
     page.get_by_label("All pieces, cooked").fill(f"{portions['batch_mass_g'] * 0.72:.0f} g")
     page.get_by_role("button", name="Write it into the logbook").click()

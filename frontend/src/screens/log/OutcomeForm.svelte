@@ -48,6 +48,11 @@
   }
   /** Which field is being read, so that a refusal stands beside it. */
   let reading = "";
+  /** On a phone the button is far below the field; who has pressed it is led there, who types elsewhere is not. */
+  function show(field: string): void {
+    const now = document.activeElement;
+    if (now === document.body || now instanceof HTMLButtonElement) document.getElementById(field)?.focus();
+  }
   const place = `vianda.outcome.${untrack(() => cook.id)}`;
   const outbox = new Outbox<Written>({
     keep: (items) => keepLocally(place, items),
@@ -62,6 +67,7 @@
                 "Another window noted this cook meanwhile. Your text stays here; open the page again to see theirs.",
             }
           : { field: reading || (pointer.split("/").at(-1) ?? ""), detail: problem.detail };
+      show(refused.field);
     },
   });
   // What a closed window left behind is shown as it was typed, and sent.
@@ -129,19 +135,24 @@
         <input
           id={w.key}
           class={[
-            "h-11 w-full rounded-[0.25rem] border bg-paper px-2.5 text-[1.0625rem] numeral",
+            "h-11 w-full rounded-[0.25rem] border bg-paper px-2.5 text-[1.0625rem] numeral placeholder:font-normal",
             refused?.field === w.key ? "border-error" : "border-[#8b8f8a]",
           ]}
-          placeholder={said(w.kind, w.expected)}
+          placeholder={`about ${said(w.kind, w.expected)}`}
+          aria-describedby={refused?.field === w.key ? "not-measured" : undefined}
           autocomplete="off"
           bind:value={texts[w.key]}
         />
-        {#if refused?.field === w.key}<p role="alert" class="mt-1 text-[0.8125rem] text-error">
-            {refused.detail}
-          </p>{/if}
       </div>
     {/each}
   </div>
+  {#if refused && weighed.some((w) => w.key === refused?.field)}<p
+      id="not-measured"
+      role="alert"
+      class="mt-1.5 text-[0.9375rem] text-error"
+    >
+      {refused.detail}
+    </p>{/if}
   <p class="mt-4 text-[0.8125rem] quiet">A bar under a number: where it is wanted.</p>
   <div class="mt-1.5 grid gap-x-8 gap-y-2 lg:grid-cols-2">
     {#each scales as scale (scale.key)}
