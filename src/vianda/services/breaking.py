@@ -82,11 +82,14 @@ def refuse_breaking_ingredient(ingredient: Ingredient, pantry: Pantry) -> None:
     refuse_breaking(
         (inventory, kitchen),
         (after, kitchen),
-        touched=lambda f: any(
-            ingredient.key in needs(key, pantry=pantry) for key in _entering(f) if key in inventory.pantry
-        ),
+        touched=lambda f: ingredient.key in needed_by(f, pantry),
         field="/ingredient",
     )
+
+
+def needed_by(formula: Formula, pantry: Pantry) -> frozenset[str]:
+    """Keys of all that a formula is made of from the pantry, through its house formulas too."""
+    return frozenset(key for enters in _entering(formula) if enters in pantry for key in needs(enters, pantry=pantry))
 
 
 def _entering(formula: Formula) -> tuple[str, ...]:

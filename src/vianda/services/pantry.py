@@ -7,18 +7,21 @@ from dataclasses import dataclass, replace
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError, UnreadableEntryError
 from vianda.core.basis.units import UnitSystem
-from vianda.core.inventory.house import HouseFigures, all_house_figures, house_figures, needs, used_in
+from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.inventory.house import HouseFigures, all_house_figures, house_figures, needs, used_in, with_house_made
+from vianda.core.inventory.inventory import Inventory
 from vianda.core.inventory.pantry import Ingredient, Pantry
 from vianda.core.inventory.plausible import check_composition
 from vianda.core.reading.amount_entry import read_amount
-from vianda.core.reading.names import admitted, check_names
-from vianda.interchange.pantry_csv import pantry_csv, read_pantry_csv
+from vianda.core.reading.names import PantryNames, admitted, check_names
+from vianda.interchange.pantry_csv import PantryRow, pantry_csv, read_pantry_csv
 from vianda.services.bench import context
-from vianda.services.breaking import refuse_breaking_ingredient
+from vianda.services.breaking import needed_by, refuse_breaking, refuse_breaking_ingredient
 from vianda.services.row_report import RowReport
 from vianda.storage import larder_repository as repository
 from vianda.storage.formula_repository import list_formulas
 from vianda.storage.larder_repository import StoredIngredient
+from vianda.storage.records import StoredFormula
 from vianda.storage.transaction import transaction
 
 MOST_INGREDIENTS = 1000
@@ -150,15 +153,19 @@ def save_ingredient(ingredient: Ingredient, *, revision: int) -> KnownIngredient
             # Its figures follow from its lines; what was sent for them is not kept.
             ingredient = replace(ingredient, allergens=())
         held = {s.ingredient.key: s.ingredient for s in repository.list_ingredients()}
-        check_names(ingredient, before=held.get(ingredient.key), pantry=held)
         before = held.get(ingredient.key)
-        # A house formula's parts follow from its lines; what was kept of old stays until somebody touches it.
-        if ingredient.house is None and (before is None or before.composition != ingredient.composition):
-            check_composition(ingredient.composition, meat=False, field="/ingredient/composition")
-        if ingredient.key in held:
+        check_names(ingredient, before=before, pantry=held)
+        _check_parts(ingredient, before=before)
+        if before is not None:
             refuse_breaking_ingredient(ingredient, {**pantry, ingredient.key: ingredient})
         stored = repository.save_ingredient(ingredient, revision=revision)
         return _known(stored, pantry, ())
+
+
+def _check_parts(ingredient: Ingredient, *, before: Ingredient | None) -> None:
+    """A house formula's parts follow from its lines; what was kept of old stays until somebody touches it."""
+    if ingredient.house is None and (before is None or before.composition != ingredient.composition):
+        check_composition(ingredient.composition, meat=False, field="/ingredient/composition")
 
 
 def export_csv() -> str:
@@ -169,25 +176,57 @@ def export_csv() -> str:
 
 def import_csv(text: str) -> list[RowReport]:
     """Take in every good row of a pantry file; a bad one is refused with its reason and stops no other."""
-    reports = []
+    rows = read_pantry_csv(text)
     with transaction():
-        standing = {s.ingredient.key: s for s in repository.list_ingredients()}
-        for row in read_pantry_csv(text):
-            if row.ingredient is None:
-                reports.append(RowReport(row.line, row.key, "unchanged" if row.house else "refused", row.reason))
-                continue
-            before = standing.get(row.key)
-            if before is not None and before.ingredient == row.ingredient:
-                reports.append(RowReport(row.line, row.key, "unchanged", ""))
-                continue
-            if before is not None and before.ingredient.house is not None:
-                why = "a house formula of that key is here; give this one another key"
-                reports.append(RowReport(row.line, row.key, "refused", why))
-                continue
-            try:
-                save_ingredient(row.ingredient, revision=before.revision if before else 0)
-            except CoreError as refused:
-                reports.append(RowReport(row.line, row.key, "refused", refused.detail))
-                continue
-            reports.append(RowReport(row.line, row.key, "corrected" if before else "added", ""))
-    return reports
+        taking = _Taking(repository.list_ingredients(), context(), list_formulas())
+        reports = [taking.take(row) for row in rows]
+        repository.save_ingredients(taking.changes)
+        return reports
+
+
+class _Taking:
+    """Rows taken in one after the other; what the first one was called, the next one may not be."""
+
+    def __init__(
+        self, standing: Sequence[StoredIngredient], here: tuple[Inventory, Kitchen], shelf: Sequence[StoredFormula]
+    ) -> None:
+        self._standing = {s.ingredient.key: s for s in standing}
+        self._pantry = {key: s.ingredient for key, s in self._standing.items()}
+        self._names = PantryNames(self._pantry)
+        self._inventory, self._kitchen = here
+        # A file changes no house formula, so that what comes into each formula stays the same all the while.
+        self._needed = [(stored, needed_by(stored.formula, self._pantry)) for stored in shelf]
+        self.changes: list[tuple[Ingredient, int]] = []
+
+    def take(self, row: PantryRow) -> RowReport:
+        thing = row.ingredient
+        if thing is None:
+            return RowReport(row.line, row.key, "unchanged" if row.house else "refused", row.reason)
+        # No key stands in a file twice.
+        standing = self._standing.get(row.key)
+        before = standing.ingredient if standing is not None else None
+        if before == thing:
+            return RowReport(row.line, row.key, "unchanged", "")
+        if before is not None and before.house is not None:
+            why = "a house formula of that key is here; give this one another key"
+            return RowReport(row.line, row.key, "refused", why)
+        after: Pantry = {**self._pantry, thing.key: thing}
+        try:
+            if before is None:
+                _room(len(after))
+            self._names.check(thing, before=before)
+            _check_parts(thing, before=before)
+            self._refuse_breaking(thing, after)
+        except CoreError as refused:
+            return RowReport(row.line, row.key, "refused", refused.detail)
+        self._names.put(thing, before=before)
+        self._pantry[thing.key] = thing
+        self.changes.append((thing, standing.revision if standing is not None else 0))
+        return RowReport(row.line, row.key, "added" if standing is None else "corrected", "")
+
+    def _refuse_breaking(self, thing: Ingredient, after: Pantry) -> None:
+        touched = [stored for stored, needed in self._needed if thing.key in needed]
+        if touched:
+            now = replace(self._inventory, pantry=with_house_made(self._pantry))
+            then = replace(self._inventory, pantry=with_house_made(after))
+            refuse_breaking((now, self._kitchen), (then, self._kitchen), field="/ingredient", shelf=touched)

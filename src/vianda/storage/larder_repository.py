@@ -291,6 +291,29 @@ def add_ingredients(ingredients: Iterable[Ingredient]) -> int:
     return len(rows)
 
 
+def save_ingredients(changes: Sequence[tuple[Ingredient, int]]) -> None:
+    """Write many ingredients, each over the revision that was seen (0: a new one); ``ConflictError`` for another."""
+    # All that stand are held until the transaction ends, in one question and in one order.
+    held = {
+        row.key: row
+        for row in IngredientRow.select()
+        .where(IngredientRow.kitchen_id == kitchen_here())
+        .order_by(IngredientRow.key)
+        .for_update()
+    }
+    for ingredient, seen in changes:
+        standing = held.get(ingredient.key)
+        if (standing.revision if standing is not None else 0) != seen:
+            if standing is None:
+                raise NotFoundError(f"ingredient {ingredient.key}")
+            raise ConflictError(_ingredient(standing))
+        if seen:
+            document = INGREDIENTS.text(as_kept(ingredient))
+            IngredientRow.update(document=document, revision=seen + 1).where(_thing_here(ingredient.key)).execute()
+    if not add_ingredients(ingredient for ingredient, seen in changes if not seen) and changes:
+        touch(larder_here())
+
+
 def save_ingredient(ingredient: Ingredient, *, revision: int) -> StoredIngredient:
     """Save over the revision seen (0: a new one), or raise ``ConflictError`` with what stands now."""
     if revision == 0:

@@ -27,14 +27,96 @@ def _called(thing: Ingredient) -> dict[tuple[str, ...], str]:
     return {stems_of(word): word for word in (thing.name, *thing.aliases) if stems_of(word)}
 
 
-def _taken(others: Iterable[Ingredient]) -> dict[tuple[str, ...], Ingredient]:
-    found: dict[tuple[str, ...], Ingredient] = {}
-    for other in others:
-        for stems in _called(other):
-            found.setdefault(stems, other)
-        for piece in other.pieces:
-            found.setdefault(stems_of(piece.name), other)
-    return found
+class PantryNames:
+    """Which thing of the pantry each name, alias and piece means, by its stems: asked for thousands in a row.
+
+    Examples
+    --------
+    >>> from vianda.core.inventory.pantry import starter_pantry
+    >>> pantry = starter_pantry()
+    >>> names = PantryNames(pantry)
+    >>> names.check(replace(pantry["panko"], key="mine"), before=None)
+    Traceback (most recent call last):
+    vianda.core.basis.errors.OutOfRangeError: “Panko” is in the pantry already. Call this one otherwise.
+    """
+
+    def __init__(self, pantry: Pantry) -> None:
+        self._means: dict[tuple[str, ...], dict[str, Ingredient]] = {}
+        for thing in pantry.values():
+            self.put(thing, before=None)
+
+    def check(self, thing: Ingredient, *, before: Ingredient | None) -> None:
+        """Whether an ingredient may be called so; what it was called already stays allowed.
+
+        Parameters
+        ----------
+        thing : Ingredient
+            The ingredient as it is to be kept.
+        before : Ingredient | None
+            As it stands now; None for a new one.
+
+        Raises
+        ------
+        OutOfRangeError
+            A name or an alias that is another thing's, or two pieces of one name.
+        """
+        pieces = [stems_of(p.name) for p in thing.pieces]
+        double = next((p.name for p, stems in zip(thing.pieces, pieces, strict=True) if pieces.count(stems) > 1), None)
+        if double is not None:
+            raise OutOfRangeError(
+                f"Two pieces are called “{double}”. Give each its own name.", field="/ingredient/pieces"
+            )
+        kept = set(_called(before)) if before is not None else set()
+        for stems, word in _called(thing).items():
+            other = self.meant(stems, but=thing.key)
+            if other is None or stems in kept:
+                continue
+            if word == thing.name:
+                raise OutOfRangeError(
+                    f"“{other.name}” is in the pantry already. Call this one otherwise."
+                    if stems_of(other.name) == stems
+                    else f"“{word}” means {other.name.lower()} here. Call this one otherwise.",
+                    field="/ingredient/name",
+                )
+            raise OutOfRangeError(
+                f"“{word}” means {other.name.lower()} here. Leave it out.", field="/ingredient/aliases"
+            )
+
+    def meant(self, stems: tuple[str, ...], *, but: str) -> Ingredient | None:
+        """What a name means here.
+
+        Parameters
+        ----------
+        stems : tuple[str, ...]
+            The stems of the name.
+        but : str
+            The key of a thing that does not count.
+
+        Returns
+        -------
+        Ingredient | None
+            The first that is called so; None when nothing is.
+        """
+        return next((other for key, other in self._means.get(stems, {}).items() if key != but), None)
+
+    def put(self, thing: Ingredient, *, before: Ingredient | None) -> None:
+        """An ingredient stands in the pantry now, in place of what it was before.
+
+        Parameters
+        ----------
+        thing : Ingredient
+            The ingredient as it stands; a retired one gives its names free.
+        before : Ingredient | None
+            As it stood; None for a new one.
+        """
+        for stems in _names_of(before) if before is not None else ():
+            self._means.get(stems, {}).pop(thing.key, None)
+        for stems in _names_of(thing) if not thing.retired else ():
+            self._means.setdefault(stems, {})[thing.key] = thing
+
+
+def _names_of(thing: Ingredient) -> tuple[tuple[str, ...], ...]:
+    return (*_called(thing), *(stems_of(piece.name) for piece in thing.pieces))
 
 
 def check_names(thing: Ingredient, *, before: Ingredient | None, pantry: Pantry) -> None:
@@ -64,24 +146,7 @@ def check_names(thing: Ingredient, *, before: Ingredient | None, pantry: Pantry)
     Traceback (most recent call last):
     vianda.core.basis.errors.OutOfRangeError: “Panko” is in the pantry already. Call this one otherwise.
     """
-    pieces = [stems_of(p.name) for p in thing.pieces]
-    double = next((p.name for p, stems in zip(thing.pieces, pieces, strict=True) if pieces.count(stems) > 1), None)
-    if double is not None:
-        raise OutOfRangeError(f"Two pieces are called “{double}”. Give each its own name.", field="/ingredient/pieces")
-    kept = set(_called(before)) if before is not None else set()
-    taken = _taken(o for key, o in pantry.items() if key != thing.key and not o.retired)
-    for stems, word in _called(thing).items():
-        other = taken.get(stems)
-        if other is None or stems in kept:
-            continue
-        if word == thing.name:
-            raise OutOfRangeError(
-                f"“{other.name}” is in the pantry already. Call this one otherwise."
-                if stems_of(other.name) == stems
-                else f"“{word}” means {other.name.lower()} here. Call this one otherwise.",
-                field="/ingredient/name",
-            )
-        raise OutOfRangeError(f"“{word}” means {other.name.lower()} here. Leave it out.", field="/ingredient/aliases")
+    PantryNames(pantry).check(thing, before=before)
 
 
 class MeatNames:
@@ -208,18 +273,17 @@ def admitted(things: Iterable[Ingredient], *, pantry: Pantry) -> tuple[Admitted,
     >>> found.ingredient.aliases, found.changes
     (('rust',), ('“egg” goes on meaning whole egg here, not red dust.',))
     """
-    here = dict(pantry)
+    here, names = dict(pantry), PantryNames(pantry)
     out = []
     for thing in things:
-        taken = _taken(o for key, o in here.items() if key != thing.key and not o.retired)
         changes: list[str] = []
         name = thing.name
-        if (other := taken.get(stems_of(name))) is not None:
+        if (other := names.meant(stems_of(name), but=thing.key)) is not None:
             name = FROM_FILE.format(name=thing.name)[:60]
             changes.append(f"“{thing.name}” means {other.name.lower()} here; the one of the file is called “{name}”.")
         aliases = []
         for alias in thing.aliases:
-            if (other := taken.get(stems_of(alias))) is not None:
+            if (other := names.meant(stems_of(alias), but=thing.key)) is not None:
                 changes.append(f"“{alias}” goes on meaning {other.name.lower()} here, not {thing.name.lower()}.")
             else:
                 aliases.append(alias)
@@ -229,6 +293,7 @@ def admitted(things: Iterable[Ingredient], *, pantry: Pantry) -> tuple[Admitted,
                 pieces.append(piece)
             seen.add(stems_of(piece.name))
         came = replace(thing, name=name, aliases=tuple(aliases), pieces=tuple(pieces))
+        names.put(came, before=here.get(thing.key))
         here[thing.key] = came
         out.append(Admitted(came, tuple(changes)))
     return tuple(out)
