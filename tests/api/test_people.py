@@ -13,6 +13,7 @@ from vianda.api.permissions import COMPUTES, OPEN, OWN, READS, WRITES
 from vianda.core.demo.formulas import slipway_smash
 from vianda.interchange.kinds import FORMULAS
 from vianda.services import passwords, people
+from vianda.services.audit_words import SAID
 from vianda.storage import tables
 
 WORDS = "seven herring crates at dawn"
@@ -295,10 +296,37 @@ def test_every_change_stands_in_the_audit_log_and_what_was_refused_does_not(owne
     lines = owner.post("/api/audit", json={"person": "Odd"}).get_json()
     assert [line["action"] for line in lines] == ["save_formula", "create_formula", "invitation-accepted"]
     assert lines[0]["about"] == f"/api/formulas/{number}"
+    assert [line["said"] for line in lines] == [
+        "changed “Slipway smash”", "made a formula", "came in by an invitation"
+    ]  # fmt: skip
     assert chef.post("/api/audit", json={}).status_code == 403
     # Nothing of the interface changes or deletes a line.
     contract = owner.get("/api/openapi.json").get_json()["paths"]
     assert [(path, list(ways)) for path, ways in contract.items() if "audit" in path] == [("/api/audit", ["post"])]
+
+
+def test_every_change_has_words_and_a_thing_that_is_gone_is_called_gone(owner, come_in) -> None:
+    reads = {"list_people", "read_audit", "list_all_places"}
+    assert set(WRITES) - reads <= set(SAID)
+    cook = come_in("Liv", "cook")
+    number = owner.post("/api/formulas", json={"formula": FORMULAS.plain(slipway_smash())}).get_json()["id"]
+    begun = cook.post("/api/cooks", json={"formula_id": number}).get_json()["id"]
+    cook.post(f"/api/cooks/{begun}/events", json={"token": "event-0001", "kind": "probe", "place": 0, "value": 61.0})
+    service = {"name": "Friday night", "day": "2026-12-04", "dishes": []}
+    timing = {"ready_min": 1110, "cooks": 2, "opens_min": -1, "own": [], "pins": []}
+    made = owner.post("/api/services", json={"service": {**service, "timing": timing}}).get_json()
+    run = {"token": "token-run-1", "kind": "begin", "minute": -40, "task": "preheat"}
+    cook.post(f"/api/services/{made['id']}/run/events", json={"day": "2026-12-04", "event": run})
+    said = [line["said"] for line in owner.post("/api/audit", json={"person": "Liv"}).get_json()]
+    assert said[:3] == ["reported from “Friday night”", "reported from the stove, “Slipway smash”", "began to cook"]
+    owner.delete(f"/api/services/{made['id']}")
+    owner.put(f"/api/people/{_ids(owner)['Liv']}/role", json={"role": "chef"})
+    lines = [line["said"] for line in owner.post("/api/audit", json={}).get_json()]
+    assert lines[:3] == [
+        "gave “Liv” another role",
+        "deleted a service",
+        "reported from a service that is gone",
+    ]
 
 
 def test_a_change_that_is_taken_back_takes_its_line_back(owner, come_in) -> None:

@@ -22,7 +22,7 @@ from vianda.api.people_schemas import (
     place_answers,
 )
 from vianda.services import people
-from vianda.storage.audit_repository import AuditLine
+from vianda.services.audit_words import ToldLine
 from vianda.storage.people_repository import Invitation
 
 blueprint = Blueprint("people", __name__, url_prefix="/api")
@@ -118,10 +118,11 @@ def end_any_place(key: str) -> None:
     people.end_sign_in(key, of=None)
 
 
-def _line(found: AuditLine) -> AuditAnswer:
+def _line(found: ToldLine) -> AuditAnswer:
+    line = found.line
     return AuditAnswer(
-        id=found.id, at=found.at, person=found.person, kitchen_id=found.kitchen_id, action=found.action,
-        about=found.about,
+        id=line.id, at=line.at, person=line.person, kitchen_id=line.kitchen_id, action=line.action, about=line.about,
+        said=found.said,
     )  # fmt: skip
 
 

@@ -154,6 +154,8 @@ class AuditAnswer(Answer):
     kitchen_id: int | None
     action: str
     about: str
+    # The same in words, by the name that the thing has now.
+    said: str
 
 
 def person_answer(found: Person) -> PersonAnswer:

@@ -100,7 +100,14 @@ def _audit(given: argparse.Namespace) -> None:
             return
         say(
             [
-                {"at": _utc(x.at), "person": x.person, "kitchen": x.kitchen_id, "action": x.action, "about": x.about}
+                {
+                    "at": _utc(x.line.at),
+                    "person": x.line.person,
+                    "kitchen": x.line.kitchen_id,
+                    "action": x.line.action,
+                    "about": x.line.about,
+                    "said": x.said,
+                }
                 for x in people.audit_lines()
             ]
         )

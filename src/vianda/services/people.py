@@ -13,10 +13,10 @@ from datetime import timedelta
 
 from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.services import passwords
+from vianda.services.audit_words import ToldLine, told
 from vianda.services.plain_names import plain_name
 from vianda.storage import audit_repository as audit
 from vianda.storage import people_repository as repository
-from vianda.storage.audit_repository import AuditLine
 from vianda.storage.clock import now_utc
 from vianda.storage.people_repository import Invitation, Person, Role, SignIn
 from vianda.storage.records import ConflictError, NotFoundError
@@ -353,9 +353,9 @@ def end_sign_in(key: str, *, of: int | None) -> None:
         repository.end_sign_in(key)
 
 
-def audit_lines(*, before: int | None = None, person: str = "") -> list[AuditLine]:
+def audit_lines(*, before: int | None = None, person: str = "") -> list[ToldLine]:
     """Who changed what, the newest first."""
-    return audit.lines(before=before, person=person)
+    return told(audit.lines(before=before, person=person))
 
 
 def forget_audit(older: timedelta) -> int:

@@ -2,15 +2,27 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
+
+from peewee import fn
 
 from vianda.storage.actor import actor
 from vianda.storage.clock import now_utc
 from vianda.storage.here import chosen_kitchen
-from vianda.storage.tables import AuditRow
+from vianda.storage.tables import AuditRow, CookRow, FormulaRow, PersonRow, ServiceRow, WeighingRow
 
 PAGE = 100
+# Where the name of a thing stands; a service keeps it in its document.
+_NAMED: Mapping[str, tuple[Any, Any]] = {
+    "formulas": (FormulaRow, FormulaRow.name),
+    "cooks": (CookRow, CookRow.formula_name),
+    "services": (ServiceRow, fn.JSON_VALUE(ServiceRow.document, "$.name")),
+    "weighings": (WeighingRow, WeighingRow.formula_name),
+    "people": (PersonRow, PersonRow.name),
+}
 LONGEST_ABOUT = 120
 
 
@@ -58,6 +70,19 @@ def lines(*, before: int | None = None, person: str = "", most: int = PAGE) -> l
     if person:
         rows = rows.where(AuditRow.person == person)
     return [AuditLine(r.id, r.at, r.person, r.kitchen_id, r.action, r.about) for r in rows]
+
+
+def names_of(things: Iterable[tuple[str, int]]) -> dict[tuple[str, int], str]:
+    """What things of several kinds are called, each by its kind and number; what is gone is left out."""
+    numbers: dict[str, list[int]] = {}
+    for kind, number in things:
+        numbers.setdefault(kind, []).append(number)
+    found: dict[tuple[str, int], str] = {}
+    for kind, wanted in numbers.items():
+        row, column = _NAMED[kind]
+        for number, name in row.select(row.id, column).where(row.id.in_(wanted)).tuples():
+            found[kind, number] = name
+    return found
 
 
 def forget_before(at: datetime) -> int:

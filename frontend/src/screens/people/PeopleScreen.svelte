@@ -8,7 +8,7 @@
   import Shell from "../../lib/ui/Shell.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import InvitedSheet from "./InvitedSheet.svelte";
-  import { actionWords, ROLE_OPTIONS } from "./words";
+  import { ROLE_OPTIONS } from "./words";
 
   let everybody = $state.raw<PersonHere[] | null>(null);
   let audit = $state.raw<AuditLine[]>([]);
@@ -128,8 +128,9 @@
               <span class="numeral font-normal quiet">{moment(line.at)}</span>
               <span
                 ><span class="font-semibold">{line.person || "nobody"}</span>
-                {actionWords(line.action)}
-                <span class="text-sm quiet">{line.about}</span></span
+                {line.said}
+                {#if !line.about.startsWith("/api/")}<span class="text-sm quiet">{line.about}</span
+                  >{/if}</span
               >
             </li>
           {/each}

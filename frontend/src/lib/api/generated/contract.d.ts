@@ -3317,6 +3317,8 @@ export interface components {
             kitchen_id?: number | null;
             /** Person */
             person: string;
+            /** Said */
+            said: string;
         };
         /**
          * AuditRequest
