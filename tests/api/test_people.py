@@ -322,11 +322,7 @@ def test_every_change_has_words_and_a_thing_that_is_gone_is_called_gone(owner, c
     owner.delete(f"/api/services/{made['id']}")
     owner.put(f"/api/people/{_ids(owner)['Liv']}/role", json={"role": "chef"})
     lines = [line["said"] for line in owner.post("/api/audit", json={}).get_json()]
-    assert lines[:3] == [
-        "gave “Liv” another role",
-        "deleted a service",
-        "reported from a service that is gone",
-    ]
+    assert lines[:3] == ["gave “Liv” another role", "deleted a service", "reported from a service that is gone"]
 
 
 def test_a_change_that_is_taken_back_takes_its_line_back(owner, come_in) -> None:

@@ -11,6 +11,7 @@ from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.heat.methods import lacking
 from vianda.core.inventory.inventory import starter_inventory
 from vianda.core.inventory.pantry import starter_pantry
+from vianda.core.pipeline.reach import reached
 from vianda.services.breaking import refuse_breaking
 from vianda.services.demo_kitchen import make_demo
 from vianda.storage import kitchen_repository, larder_repository
@@ -100,7 +101,7 @@ def save_kitchen(kitchen: Kitchen, *, revision: int) -> StoredKitchen:
         before = kitchen_repository.load_kitchen().kitchen
         _refuse_gone(before, kitchen)
         inventory = larder_repository.load_inventory()
-        refuse_breaking((inventory, before), (inventory, kitchen), field="/kitchen")
+        refuse_breaking((inventory, before), (inventory, kitchen), touched=reached(before, kitchen), field="/kitchen")
         return kitchen_repository.save_kitchen(kitchen, revision=revision)
 
 
