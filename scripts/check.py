@@ -17,8 +17,8 @@ from ops.tell import refuse, say
 
 BIN = places.VENV / "bin"
 AT_ONCE = 2
-# Two more than there are processors where CI runs: a browser is waited for, and a database.
-WORKERS = 4
+# One more than there are processors where CI runs: a browser is waited for, and a database.
+WORKERS = 3
 
 
 def _run(title: str, command: Sequence[str | Path], *, cwd: Path = places.PROJECT) -> bool:
