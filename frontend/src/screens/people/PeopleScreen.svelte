@@ -129,7 +129,8 @@
               <span
                 ><span class="font-semibold">{line.person || "nobody"}</span>
                 {line.said}
-                {#if !line.about.startsWith("/api/")}<span class="text-sm quiet">{line.about}</span
+                {#if !line.about.startsWith("/api/") && line.about !== line.person}<span class="text-sm quiet"
+                    >{line.about}</span
                   >{/if}</span
               >
             </li>
