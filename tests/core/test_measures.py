@@ -54,6 +54,12 @@ def test_what_no_cook_does_to_meat_is_asked_about(key: str, inside: float, outsi
     check_measured(DISC, {key: outside}, {key: outside})
 
 
+def test_an_ordinary_cook_is_taken_down_and_one_piece_is_not_taken_for_all() -> None:
+    check_measured(DISC, {"cooked_mass_g": 2500.0, "cooked_diameter_mm": 104.0, "cooked_thickness_mm": 9.0}, {})
+    with pytest.raises(OutOfRangeError, match=r"^62 g cooked is 2 % of the 3400 g that went on raw\. Was all of it"):
+        check_measured(DISC, {"cooked_mass_g": 62.0}, {})
+
+
 def test_a_diameter_that_was_once_noted_of_crumbs_says_nothing() -> None:
     none = Band(0.0, 0.0, 0.0)
     figures = outcome_figures(
