@@ -33,7 +33,12 @@ def test_what_nobody_sees_is_left_out(typed: str, kept: str) -> None:
     assert is_seen(kept)
 
 
-@pytest.mark.parametrize("text", [EMOJI, PERSIAN, DEVANAGARI])
+@pytest.mark.parametrize("text", ["Slip\x00way", "\u202echuck", "chuck\u200b", "a\vb", "a\u200db"])
+def test_a_text_with_something_unseen_is_known(text: str) -> None:
+    assert not is_seen(text)
+
+
+@pytest.mark.parametrize("text", [EMOJI, PERSIAN, DEVANAGARI, f"the cook {EMOJI} and {PERSIAN}"])
 def test_a_joiner_stays_where_a_script_or_an_emoji_needs_it(text: str) -> None:
     assert seen_text(text) == text
     assert is_seen(text)
@@ -69,7 +74,7 @@ def test_what_was_kept_once_is_kept_as_it_is(text: str) -> None:
     [
         ("chuck", ""), ("говядина", ""), ("κιμάς", ""), ("chuck говядина", ""), ("ceux-là говядина-chuck", ""),
         ("cаke", "cаke"), ("beef сhuck", "сhuck"), ("Οld rusk", "Οld"), ("кoфе", "кoфе"), ("αа", "αа"),
-        ("牛chuck", ""), ("chuck_а", ""), ("2а", ""), ("µm", ""),
+        ("牛chuck", ""), ("牛肉", ""), ("می chuck", ""), ("chuck_а", ""), ("2а", ""), ("µm", ""),
     ],
 )  # fmt: skip
 def test_a_word_of_letters_that_pass_for_others_is_named(name: str, word: str) -> None:
