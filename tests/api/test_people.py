@@ -325,6 +325,19 @@ def test_every_change_has_words_and_a_thing_that_is_gone_is_called_gone(owner, c
     assert lines[:3] == ["gave “Liv” another role", "deleted a service", "reported from a service that is gone"]
 
 
+def test_what_is_sent_again_has_one_line(owner, come_in) -> None:
+    cook = come_in("Liv", "cook")
+    number = owner.post("/api/formulas", json={"formula": FORMULAS.plain(slipway_smash())}).get_json()["id"]
+    begun = cook.post("/api/cooks", json={"formula_id": number}).get_json()["id"]
+    said = {"token": "event-0001", "kind": "probe", "place": 0, "value": 61.0}
+    before = tables.AuditRow.select().count()
+    for _ in range(3):
+        assert cook.post(f"/api/cooks/{begun}/events", json=said).status_code == 200
+    assert tables.AuditRow.select().count() == before + 1
+    cook.post(f"/api/cooks/{begun}/events", json={**said, "token": "event-0002"})
+    assert tables.AuditRow.select().count() == before + 2
+
+
 def test_a_change_that_is_taken_back_takes_its_line_back(owner, come_in) -> None:
     chef = come_in("Odd", "chef")
     before = tables.AuditRow.select().count()

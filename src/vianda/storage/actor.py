@@ -34,3 +34,10 @@ def actor_name() -> str:
     """Their name, "" where there are no accounts."""
     found = _actor.get()
     return found.name if found is not None else ""
+
+
+def done_before() -> None:
+    """Say that what is asked for was done already: whoever repeats it changes nothing, and has no line of their own."""
+    found = _actor.get()
+    if found is not None:
+        found.noted = True

@@ -14,6 +14,7 @@ from vianda.storage.actor import actor_name
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import CookEvent, EventKind, NotFoundError, StoredCook, standing_or_conflict
+from vianda.storage.said_once import write_once
 from vianda.storage.tables import CookEventRow, CookRow
 
 MOST_LISTED = 200
@@ -116,9 +117,7 @@ def add_event(
     at = now - timedelta(seconds=late_s)
     if since_start_s is not None:
         at = min(now, row.started_at + timedelta(seconds=since_start_s))
-    CookEventRow.insert(
-        cook=row.id, token=token, kind=kind, place=place, value=value, at=at
-    ).on_conflict_ignore().execute()
+    write_once(CookEventRow.insert(cook=row.id, token=token, kind=kind, place=place, value=value, at=at))
     return row.started_at
 
 

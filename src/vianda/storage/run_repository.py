@@ -14,6 +14,7 @@ from vianda.storage.actor import actor_name
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import StoredRun
+from vianda.storage.said_once import write_once
 from vianda.storage.tables import RunEventRow, RunRow
 
 
@@ -147,18 +148,20 @@ def count_of_check(run_id: int, check: str) -> int:
 
 def add_event(run_id: int, event: RunEvent) -> None:
     """Write down what was said; the same token twice counts once."""
-    RunEventRow.insert(
-        run=run_id,
-        token=event.token,
-        kind=event.kind,
-        task=event.task,
-        minute=event.minute,
-        value=event.value,
-        of_token=event.of,
-        at=now_utc(),
-        check_key=event.check,
-        temp_c=event.temp_c,
-        # Who is signed in need not write their name.
-        who=event.who or actor_name(),
-        remark=event.remark,
-    ).on_conflict_ignore().execute()
+    write_once(
+        RunEventRow.insert(
+            run=run_id,
+            token=event.token,
+            kind=event.kind,
+            task=event.task,
+            minute=event.minute,
+            value=event.value,
+            of_token=event.of,
+            at=now_utc(),
+            check_key=event.check,
+            temp_c=event.temp_c,
+            # Who is signed in need not write their name.
+            who=event.who or actor_name(),
+            remark=event.remark,
+        )
+    )

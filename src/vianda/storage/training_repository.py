@@ -9,6 +9,7 @@ from vianda.core.training.practice import Answered
 from vianda.core.training.rounds import RoundKind
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
+from vianda.storage.said_once import write_once
 from vianda.storage.tables import TrainingAnswerRow
 
 # The newest are enough to say how somebody stands.
@@ -17,9 +18,11 @@ MOST_READ = 500
 
 def add_answer(token: str, kind: RoundKind, *, right: bool, confidence: float) -> None:
     """Keep an answer; the same token twice counts once."""
-    TrainingAnswerRow.insert(
-        kitchen_id=kitchen_here(), token=token, kind=kind, correct=right, confidence=confidence, at=now_utc()
-    ).on_conflict_ignore().execute()
+    write_once(
+        TrainingAnswerRow.insert(
+            kitchen_id=kitchen_here(), token=token, kind=kind, correct=right, confidence=confidence, at=now_utc()
+        )
+    )
 
 
 def answers() -> list[Answered]:

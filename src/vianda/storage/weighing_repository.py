@@ -14,6 +14,7 @@ from vianda.storage.actor import actor_name
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import NotFoundError, StoredWeighing, WeighingEvent, WeighingEventKind
+from vianda.storage.said_once import write_once
 from vianda.storage.tables import WeighingEventRow, WeighingRow
 
 MOST_LISTED = 50
@@ -123,9 +124,9 @@ def add_event(
     weighing_id: int, *, token: str, kind: WeighingEventKind, value: float | None, about: int | None, at_s: float
 ) -> None:
     """Note an event; the same token twice counts once."""
-    WeighingEventRow.insert(
-        weighing=weighing_id, token=token, kind=kind, value=value, about=about, at_s=at_s
-    ).on_conflict_ignore().execute()
+    write_once(
+        WeighingEventRow.insert(weighing=weighing_id, token=token, kind=kind, value=value, about=about, at_s=at_s)
+    )
 
 
 def set_leftover(weighing_id: int, left_g: float | None) -> None:
