@@ -212,3 +212,25 @@ def test_a_tool_of_the_kitchen_is_corrected_and_the_loads_follow(watch, kestrel)
     watched.go(f"/formula/{formula}/meat")
     page.get_by_role("tab", name="Grind and slip").click()
     expect(page.get_by_role("region", name="Steps of grinding")).to_contain_text("in 4 loads of about 910\u00a0g")
+
+
+def test_on_a_phone_a_refused_limit_comes_into_sight(watch, kestrel) -> None:
+    watched = watch(kestrel, width=390, height=844)
+    watched.expected.add(422)
+    page = watched.page
+    formula = next(f["id"] for f in watched.get("/formulas") if "Beacon" in f["name"])
+    watched.go(f"/formula/{formula}/meat")
+    page.get_by_role("tab", name="Reach a target").click()
+    page.get_by_label("Fat, at least").fill("much")
+    page.get_by_role("button", name="Find blends").click()
+    expect(page.get_by_label("Fat, at least")).to_be_focused()
+    expect(page.get_by_role("alert")).to_be_in_viewport()
+    page.get_by_label("Fat, at least").fill("18 %")
+    # A limit that is folded away comes out when it is refused.
+    page.get_by_text("More limits").click()
+    page.get_by_label("Collagen of protein, at most").fill("little")
+    page.get_by_text("More limits").click()
+    expect(page.get_by_label("Collagen of protein, at most")).to_be_hidden()
+    page.get_by_role("button", name="Find blends").click()
+    expect(page.get_by_label("Collagen of protein, at most")).to_be_focused()
+    expect(page.get_by_role("alert")).to_be_in_viewport()

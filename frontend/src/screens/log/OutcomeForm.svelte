@@ -1,9 +1,10 @@
 <!-- Weigh, rate and note. Weights are read by the core as typed; nothing typed is lost when it refuses. -->
 <script lang="ts">
-  import { onDestroy, untrack } from "svelte";
+  import { onDestroy, tick, untrack } from "svelte";
   import { api, type Cook, type Outcome } from "../../lib/api/client";
   import { amount } from "../../lib/format";
   import { foundLocally, keepLocally, Outbox } from "../../lib/outbox.svelte";
+  import { leadToRefused } from "../../lib/refusal";
   import { units } from "../../lib/units.svelte";
   import ScoreRow from "./ScoreRow.svelte";
 
@@ -48,11 +49,7 @@
   }
   /** Which field is being read, so that a refusal stands beside it. */
   let reading = "";
-  /** On a phone the button is far below the field; who has pressed it is led there, who types elsewhere is not. */
-  function show(field: string): void {
-    const now = document.activeElement;
-    if (now === document.body || now instanceof HTMLButtonElement) document.getElementById(field)?.focus();
-  }
+  let form = $state<HTMLFormElement>();
   const place = `vianda.outcome.${untrack(() => cook.id)}`;
   const outbox = new Outbox<Written>({
     keep: (items) => keepLocally(place, items),
@@ -67,7 +64,7 @@
                 "Another window noted this cook meanwhile. Your text stays here; open the page again to see theirs.",
             }
           : { field: reading || (pointer.split("/").at(-1) ?? ""), detail: problem.detail };
-      show(refused.field);
+      void tick().then(() => leadToRefused(form));
     },
   });
   // What a closed window left behind is shown as it was typed, and sent.
@@ -126,7 +123,7 @@
   }
 </script>
 
-<form onsubmit={save}>
+<form bind:this={form} onsubmit={save}>
   <h2 class="text-lg">Weigh, rate and note</h2>
   <div class="mt-2 flex flex-wrap gap-x-4 gap-y-3">
     {#each weighed as w (w.key)}
@@ -139,6 +136,7 @@
             refused?.field === w.key ? "border-error" : "border-[#8b8f8a]",
           ]}
           placeholder={`about ${said(w.kind, w.expected)}`}
+          aria-invalid={refused?.field === w.key ? true : undefined}
           aria-describedby={refused?.field === w.key ? "not-measured" : undefined}
           autocomplete="off"
           bind:value={texts[w.key]}

@@ -4,6 +4,7 @@
   import PickField from "../../lib/ui/PickField.svelte";
   import Say from "../../lib/ui/Say.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
+  import { leadToRefused } from "../../lib/refusal";
   import type { StepProps } from "../step";
   import AnswerCard from "./AnswerCard.svelte";
   import CandidateTable from "./CandidateTable.svelte";
@@ -21,9 +22,14 @@
     results?.scrollIntoView({ block: "nearest" });
   }
   const placed = ["fat_low", "fat_high", "confidence", "collagen"];
+  let form = $state<HTMLFormElement>();
+  $effect(() => {
+    if (wish.refusal) void tick().then(() => leadToRefused(form));
+  });
 </script>
 
 <form
+  bind:this={form}
   onsubmit={(e) => {
     e.preventDefault();
     void look();
