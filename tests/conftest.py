@@ -130,9 +130,9 @@ def kestrel(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
     served.close()
 
 
-@pytest.fixture(scope="session")
+@pytest.fixture(scope="module")
 def bare_kitchen(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
-    """A kitchen with a larder and no formulas, served."""
+    """A kitchen with a larder and no formulas, served; one for each file, since the first journey fills it."""
     served = Served(tmp_path_factory.mktemp("bare"), empty=True)
     yield served
     served.close()
