@@ -123,7 +123,9 @@
             >{/if}
           {#if found.cooked_thickness_mm != null}
             <div>
-              <Fact label="Thickness, cooked"><Qty kind="length_mm" value={found.cooked_thickness_mm} /></Fact
+              <Fact
+                label={cook.measures?.find((m) => m.key === "cooked_thickness_mm")?.title ??
+                  "Thickness, cooked"}><Qty kind="length_mm" value={found.cooked_thickness_mm} /></Fact
               >
               {@render expected(
                 "length_mm",
