@@ -43,11 +43,13 @@ def test_crumbs_have_no_size_and_none_is_taken_down() -> None:
         ("cooked_diameter_mm", 0.4 * 130, 0.399 * 130),
         ("cooked_diameter_mm", 1.5 * 130, 1.501 * 130),
         ("cooked_thickness_mm", 2.0, 1.99),
+        ("cooked_thickness_mm", 24.0, 24.01),
+        ("cooked_mass_g", 3400.0, 3400.1),
     ],
 )
 def test_what_no_cook_does_to_meat_is_asked_about(key: str, inside: float, outside: float) -> None:
     check_measured(DISC, {key: inside}, {})
-    with pytest.raises(OutOfRangeError, match=r"unit\?") as refused:
+    with pytest.raises(OutOfRangeError, match=r"unit\?|tray|diameter") as refused:
         check_measured(DISC, {key: outside}, {})
     assert refused.value.field == f"/outcome/{key}"
     # What was written down before this was asked can be noted on.
@@ -64,6 +66,6 @@ def test_a_diameter_that_was_once_noted_of_crumbs_says_nothing() -> None:
     none = Band(0.0, 0.0, 0.0)
     figures = outcome_figures(
         batch_mass_g=3000, pieces=1, expected_yield_frac=Band(0.8, 0.9, 1.0), raw_diameter_mm=0.0, cooked_mass_g=None,
-        cooked_diameter_mm=80.0, thickness_mm=0.0, expected_thickness_mm=none, cooked_thickness_mm=None,
+        cooked_diameter_mm=80.0, expected_thickness_mm=none, cooked_thickness_mm=None,
     )  # fmt: skip
     assert figures.diameter_shrink_frac is None

@@ -108,7 +108,6 @@ def finish(cook_id: int, outcome: dict[str, Any], *, revision: int) -> StoredCoo
     it is taken down with it, in place of what an earlier note said.
     """
     begun = repository.get_cook(cook_id)
-    figures_of(begun, outcome)
     check_measured(raw_of(begun), outcome, begun.outcome or {})
     said = learning.observations_of(begun, outcome)
     with transaction():
@@ -162,7 +161,6 @@ def figures_of(cook: StoredCook, outcome: dict[str, Any] | None) -> OutcomeFigur
         raw_diameter_mm=shape["raw_diameter_mm"],
         cooked_mass_g=outcome.get("cooked_mass_g"),
         cooked_diameter_mm=outcome.get("cooked_diameter_mm"),
-        thickness_mm=shape["thickness_mm"],
         expected_thickness_mm=Band(**shape["cooked_thickness_mm"]),
         cooked_thickness_mm=outcome.get("cooked_thickness_mm"),
     )

@@ -11,10 +11,10 @@ from vianda.core.model.styles import FLAT, Form
 
 MeasureKey = Literal["cooked_mass_g", "cooked_diameter_mm", "cooked_thickness_mm", "core_c"]
 MeasureKind = Literal["mass_g", "length_mm", "temp_c"]
-# What no cook does to meat: less left of all that went on, a piece drawn in, spread, or thinner than that. Ours.
+# What no cook does to meat: less left of all that went on, a piece drawn in, spread, thinner or thicker. Ours.
 LEAST_LEFT_FRAC = 0.2
 LEAST_ACROSS_FRAC, MOST_ACROSS_FRAC = 0.4, 1.5
-LEAST_THICK_FRAC = 0.25
+LEAST_THICK_FRAC, MOST_THICK_FRAC = 0.25, 3.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,7 +89,7 @@ def check_measured(raw: Raw, outcome: Mapping[str, Any], known: Mapping[str, Any
     Raises
     ------
     OutOfRangeError
-        Far less came off than ever does, a piece drew in, spread or flattened as none does, or there is no piece.
+        More came off than went on or far less than ever does, a piece changed as none does, or there is no piece.
 
     Examples
     --------
@@ -99,6 +99,12 @@ def check_measured(raw: Raw, outcome: Mapping[str, Any], known: Mapping[str, Any
     """
     new = {key: value for key, value in outcome.items() if value is not None and value != known.get(key)}
     mass, across, thick = (new.get(k) for k in ("cooked_mass_g", "cooked_diameter_mm", "cooked_thickness_mm"))
+    if mass is not None and mass > raw.batch_mass_g:
+        raise OutOfRangeError(
+            f"{mass:.0f} g cooked is more than the {raw.batch_mass_g:.0f} g that went on raw. "
+            "Was the tray weighed too?",
+            field="/outcome/cooked_mass_g",
+        )
     if mass is not None and mass < LEAST_LEFT_FRAC * raw.batch_mass_g:
         raise OutOfRangeError(
             f"{mass:.0f} g cooked is {100 * mass / raw.batch_mass_g:.0f} % of the {raw.batch_mass_g:.0f} g that went "
@@ -120,5 +126,11 @@ def check_measured(raw: Raw, outcome: Mapping[str, Any], known: Mapping[str, Any
         raise OutOfRangeError(
             f"{thick:.1f} mm thick is less than a quarter of the {raw.thickness_mm:.0f} mm that went on. Was it "
             "measured in another unit?",
+            field="/outcome/cooked_thickness_mm",
+        )
+    if thick is not None and thick > MOST_THICK_FRAC * raw.thickness_mm:
+        raise OutOfRangeError(
+            f"{thick:.0f} mm thick is more than {MOST_THICK_FRAC:.0f} times the {raw.thickness_mm:.0f} mm that went "
+            "on. Was the diameter measured?",
             field="/outcome/cooked_thickness_mm",
         )

@@ -5,10 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from vianda.core.basis.band import Band
-from vianda.core.basis.errors import OutOfRangeError
 
-# Nothing draws up so much: what was typed is another measure.
-MOST_THICKER = 3.0
 # A ruler is read to half a millimetre.
 READ_TO_MM = 0.5
 
@@ -33,7 +30,6 @@ def outcome_figures(
     raw_diameter_mm: float,
     cooked_mass_g: float | None,
     cooked_diameter_mm: float | None,
-    thickness_mm: float,
     expected_thickness_mm: Band,
     cooked_thickness_mm: float | None,
 ) -> OutcomeFigures:
@@ -53,8 +49,6 @@ def outcome_figures(
         Mass of all that was cooked, weighed, g; None: not weighed.
     cooked_diameter_mm : float | None
         Diameter of a cooked piece, measured, mm; None: not measured.
-    thickness_mm : float
-        Thickness of a raw piece, mm.
     expected_thickness_mm : Band
         What was expected of a cooked one, mm.
     cooked_thickness_mm : float | None
@@ -65,31 +59,14 @@ def outcome_figures(
     OutcomeFigures
         Figures from the cook's own weighings.
 
-    Raises
-    ------
-    OutOfRangeError
-        When more came off than went on, or a piece came off more than three times as thick.
-
     Examples
     --------
     >>> o = outcome_figures(batch_mass_g=1000, pieces=10, expected_yield_frac=Band(0.64, 0.74, 0.77),
     ...                     raw_diameter_mm=130, cooked_mass_g=720, cooked_diameter_mm=104,
-    ...                     thickness_mm=8, expected_thickness_mm=Band(8.1, 8.9, 9.6), cooked_thickness_mm=9)
+    ...                     expected_thickness_mm=Band(8.1, 8.9, 9.6), cooked_thickness_mm=9)
     >>> o.cooked_yield_frac, round(o.diameter_shrink_frac, 3), o.thickness_expected
     (0.72, 0.2, True)
     """
-    if cooked_mass_g is not None and cooked_mass_g > batch_mass_g:
-        raise OutOfRangeError(
-            f"{cooked_mass_g:.0f} g cooked is more than the {batch_mass_g} g that went on raw. "
-            "Was the tray weighed too?",
-            field="/outcome/cooked_mass_g",
-        )
-    if cooked_thickness_mm is not None and 0 < MOST_THICKER * thickness_mm < cooked_thickness_mm:
-        raise OutOfRangeError(
-            f"{cooked_thickness_mm:.0f} mm thick is more than {MOST_THICKER:.0f} times the {thickness_mm:.0f} mm that "
-            "went on. Was the diameter measured?",
-            field="/outcome/cooked_thickness_mm",
-        )
     shrunk = 1 - cooked_diameter_mm / raw_diameter_mm if cooked_diameter_mm and raw_diameter_mm else None
     left = cooked_mass_g / batch_mass_g if cooked_mass_g is not None else None
     return OutcomeFigures(
