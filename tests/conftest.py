@@ -4,16 +4,25 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from datetime import datetime
+from hashlib import sha256
 
 import pytest
 from hypothesis import settings
 
 from ops.mariadb import PrivateMariaDB
 from served import PROJECT, Served
+from vianda.core.blend.schools import all_schools
 from vianda.core.demo.kitchen import yard_galley
-from vianda.core.equipment.kitchen import Kitchen
+from vianda.core.equipment.kitchen import Kitchen, usual_flat_breads, usual_grinders, usual_oven
+from vianda.core.equipment.moulds import usual_moulds
+from vianda.core.faults.causes import all_causes
 from vianda.core.heat.computed import ComputedHeat
+from vianda.core.heat.holds import hold_tables
+from vianda.core.heat.methods import all_methods
 from vianda.core.inventory.inventory import Inventory, starter_inventory
+from vianda.core.mix.schools import mix_schools
+from vianda.core.model.styles import all_styles
+from vianda.core.sauce.schools import sauce_schools
 from vianda.runtime.machine_code import keep_on_disk
 from vianda.services.demo_kitchen import seed_once
 from vianda.storage import tables
@@ -57,6 +66,40 @@ TABLES = (
     tables.RevisionRow,
     tables.AnsweredRow,
 )
+
+
+SHARED = (
+    starter_inventory,
+    yard_galley,
+    all_styles,
+    all_schools,
+    mix_schools,
+    sauce_schools,
+    all_methods,
+    all_causes,
+    hold_tables,
+    usual_grinders,
+    usual_flat_breads,
+    usual_oven,
+    usual_moulds,
+)
+
+
+def _as_they_are() -> dict[str, str]:
+    return {made.__name__: sha256(repr(made()).encode()).hexdigest() for made in SHARED}
+
+
+@pytest.fixture(scope="session")
+def as_they_were() -> dict[str, str]:
+    return _as_they_are()
+
+
+@pytest.fixture(scope="module", autouse=True)
+def _nothing_shared_is_changed(as_they_were: dict[str, str]) -> Iterator[None]:
+    """What is read once and shared is the same after each file, whichever files a process is given."""
+    yield
+    changed = [name for name, digest in _as_they_are().items() if as_they_were[name] != digest]
+    assert not changed, f"A test in this file changed what all tests share: {', '.join(changed)}."
 
 
 @pytest.fixture(scope="session")
