@@ -12,7 +12,8 @@ from vianda.core.model.formula import Timing
 from vianda.core.pipeline.compute import compute
 from vianda.core.schedule.model import Lag, Problem, Slot, Task
 from vianda.core.schedule.solve import solve
-from vianda.core.timetable.tasks import Dish, tasks_together
+from vianda.core.timetable.sheet import Dish
+from vianda.core.timetable.tasks import tasks_together
 
 
 def _task(key: str, **more: object) -> Task:

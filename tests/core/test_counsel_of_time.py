@@ -14,7 +14,7 @@ from vianda.core.pipeline.compute import compute
 from vianda.core.schedule.chance import Chances
 from vianda.core.schedule.model import Lag, Plan, Problem, Resource, Slot, Task
 from vianda.core.timetable.remarks import RULES, TimeRemark, named, remarks_on
-from vianda.core.timetable.tasks import Dish
+from vianda.core.timetable.sheet import Dish
 from vianda.core.timetable.timetable import timetable, timetable_together
 
 LAST = Slot("serve", 0, 1, None, ())

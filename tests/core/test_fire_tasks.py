@@ -17,7 +17,8 @@ from vianda.core.schedule.check import broken
 from vianda.core.schedule.model import Plan, Problem
 from vianda.core.schedule.solve import solve
 from vianda.core.timetable.practice import COALS_WAIT_MIN
-from vianda.core.timetable.tasks import Dish, tasks_of, tasks_together
+from vianda.core.timetable.sheet import Dish
+from vianda.core.timetable.tasks import tasks_of, tasks_together
 from vianda.core.timetable.timetable import timetable
 
 

@@ -26,7 +26,8 @@ from vianda.core.pipeline.compute import compute
 from vianda.core.schedule.chance import LATE_FROM_MIN, drawn_min, evenings
 from vianda.core.schedule.model import Plan, Problem
 from vianda.core.schedule.solve import solve
-from vianda.core.timetable.tasks import LAST, Dish, tasks_together
+from vianda.core.timetable.sheet import LAST, Dish
+from vianda.core.timetable.tasks import tasks_together
 from vianda.core.timetable.timetable import CUSHIONS_MIN, timetable_together
 
 # Evenings of another seed than any plan was chosen by.

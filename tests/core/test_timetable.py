@@ -29,7 +29,8 @@ from vianda.core.schedule.chance import drawn_min, evenings
 from vianda.core.schedule.check import broken
 from vianda.core.schedule.model import Plan, Problem, UnsettledError
 from vianda.core.schedule.solve import solve
-from vianda.core.timetable.tasks import LAST, Dish, tasks_of, tasks_together
+from vianda.core.timetable.sheet import LAST, Dish
+from vianda.core.timetable.tasks import tasks_of, tasks_together
 from vianda.core.timetable.timetable import Timetable, timetable, timetable_together
 
 

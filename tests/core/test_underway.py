@@ -14,7 +14,8 @@ from vianda.core.pipeline.compute import compute
 from vianda.core.schedule.model import Slot
 from vianda.core.schedule.replan import Progress
 from vianda.core.schedule.solve import solve
-from vianda.core.timetable.tasks import LAST, Dish, tasks_together
+from vianda.core.timetable.sheet import LAST, Dish
+from vianda.core.timetable.tasks import tasks_together
 from vianda.core.timetable.underway import Underway, underway
 
 TIMING = Timing(cooks=2)

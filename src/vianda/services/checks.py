@@ -18,7 +18,8 @@ from vianda.core.reading.clock import DAY_MIN
 from vianda.core.schedule.model import Slot
 from vianda.core.supply.occurrences import check_span
 from vianda.core.timetable.run import Mark, marks_of
-from vianda.core.timetable.tasks import Dish, tasks_together
+from vianda.core.timetable.sheet import Dish
+from vianda.core.timetable.tasks import tasks_together
 from vianda.services.bench import context
 from vianda.services.services import Stood, cooked_dishes
 from vianda.storage import run_repository, service_repository

@@ -19,7 +19,7 @@ from vianda.core.pipeline.compute import compute
 from vianda.core.schedule.model import EARLIEST_MIN, LATEST_MIN, Slot
 from vianda.core.schedule.replan import Progress
 from vianda.core.schedule.solve import Solver
-from vianda.core.timetable.tasks import Dish
+from vianda.core.timetable.sheet import Dish
 from vianda.core.timetable.timetable import Timetable, timetable_together
 from vianda.core.timetable.underway import Underway, underway
 from vianda.interchange.calendar_busy import busy_times

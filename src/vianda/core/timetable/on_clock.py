@@ -13,7 +13,7 @@ from vianda.core.schedule.chance import Arc, Chances, arcs_of
 from vianda.core.schedule.model import Plan, Problem, Slot, Task, When
 from vianda.core.schedule.solve import joined
 from vianda.core.timetable.remarks import named
-from vianda.core.timetable.tasks import LAST
+from vianda.core.timetable.sheet import LAST
 
 # Where a task stands: before it is begun, while a cook is at it, and after.
 Status = Literal["to-do", "running", "done"]

@@ -23,7 +23,8 @@ from vianda.core.pipeline.figures import Figures
 from vianda.core.sauce.from_raw import COOKED_BESIDE
 from vianda.core.schedule.model import LATEST_MIN, MOST_COOKS, Plan, UnsettledError
 from vianda.core.schedule.solve import Solver, solve
-from vianda.core.timetable.tasks import IN_POT, tasks_of
+from vianda.core.timetable.plate_tasks import IN_POT
+from vianda.core.timetable.tasks import tasks_of
 
 LEAST_MIN, MOST_MIN = 1, LATEST_MIN
 # Begins the key of a second one of a surface.

@@ -17,7 +17,8 @@ from vianda.core.schedule.relief import Relief, reliefs
 from vianda.core.schedule.solve import Solver, solve
 from vianda.core.timetable.on_clock import AwayOnClock, Lane, TimedTask, away_on_clock, lanes_of, timed_tasks
 from vianda.core.timetable.remarks import TimeRemark, remarks_on
-from vianda.core.timetable.tasks import Dish, tasks_of, tasks_together
+from vianda.core.timetable.sheet import Dish
+from vianda.core.timetable.tasks import tasks_of, tasks_together
 
 # Served this much before the hour, at most, so that it is on time often enough. Ours.
 CUSHIONS_MIN = (0, 2, 4, 7, 10, 15, 20, 30, 45, 60)

@@ -15,7 +15,8 @@ from vianda.core.schedule.replan import Progress, Replan, replan
 from vianda.core.schedule.solve import Solver, solve
 from vianda.core.timetable.on_clock import Lane, TimedTask, lanes_of, timed_task, timed_tasks
 from vianda.core.timetable.remarks import named
-from vianda.core.timetable.tasks import LAST, Dish, tasks_together
+from vianda.core.timetable.sheet import LAST, Dish
+from vianda.core.timetable.tasks import tasks_together
 
 MOST_SWAPS = 3
 
