@@ -5,7 +5,7 @@ from __future__ import annotations
 from vianda.core.basis.errors import CoreError
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.inventory.inventory import starter_inventory
-from vianda.core.opening.plan import _plain
+from vianda.core.opening.draft import plain_text
 from vianda.core.reading.mix_line import MixReading, read_mix
 
 MEAT_G = 1000.0
@@ -30,7 +30,7 @@ def wrong_phrase(phrase: str, want: dict[str, str]) -> list[str]:
         "taste": ",".join(i.ingredient for i in r.items if i.to_taste),
         "out": ",".join(i.ingredient for i in r.items if i.left_out),
     }
-    asked = " | ".join(_plain(a.text) for a in r.asks).lower()
+    asked = " | ".join(plain_text(a.text) for a in r.asks).lower()
     for key, got in lists.items():
         if got != want.get(key, "") and not (key == "wait" and "ask" in want):
             out.append(f"{key} {got!r} instead of {want.get(key, '')!r}")

@@ -9,8 +9,8 @@ from vianda.core.basis.errors import CoreError
 from vianda.core.basis.phrase import Phrase
 from vianda.core.demo.kitchen import yard_galley
 from vianda.core.inventory.inventory import starter_inventory
+from vianda.core.opening.draft import plain_text
 from vianda.core.opening.opening import Opening, open_line
-from vianda.core.opening.plan import _plain
 from vianda.core.pipeline.compute import prepare
 
 FOLDER = Path(__file__).parent / "corpus"
@@ -41,7 +41,7 @@ def _parts(opening: Opening) -> dict[str, float]:
 
 
 def _said(phrases: tuple[Phrase, ...]) -> str:
-    return " | ".join(_plain(p) for p in phrases).lower()
+    return " | ".join(plain_text(p) for p in phrases).lower()
 
 
 def wrong(line: str, want: dict[str, str]) -> list[str]:
@@ -55,12 +55,14 @@ def wrong(line: str, want: dict[str, str]) -> list[str]:
     if unread != want.get("unread", ""):
         out.append(f"unread {unread!r} instead of {want.get('unread', '')!r}")
     if "ask" in want:
-        asked = " | ".join(_plain(a.text) for a in o.asks).lower()
+        asked = " | ".join(plain_text(a.text) for a in o.asks).lower()
         if want["ask"].lower() not in asked:
             out.append(f"asks {asked!r} instead of {want['ask']!r}")
     f = o.formula
     if f is None:
-        return out + ([] if set(want) <= {"ask", "unread"} else [f"no plan; asks {[_plain(a.text) for a in o.asks]}"])
+        return out + (
+            [] if set(want) <= {"ask", "unread"} else [f"no plan; asks {[plain_text(a.text) for a in o.asks]}"]
+        )
     ready = prepare(f, inventory=starter_inventory(), kitchen=yard_galley())
     got = {
         "style": f.dish.style,

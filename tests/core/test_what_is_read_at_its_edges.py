@@ -12,9 +12,9 @@ from vianda.core.inventory.inventory import Inventory, starter_inventory
 from vianda.core.opening.opening import Opening, open_line
 from vianda.core.opening.recipe import read_recipe
 from vianda.core.pipeline.compute import prepare
-from vianda.core.reading.atoms import FILLS
 from vianda.core.reading.line import read_line
 from vianda.core.reading.mix_line import MixReading, read_mix
+from vianda.core.reading.quantities import FILLS
 from vianda.core.reading.said import Said
 from vianda.core.shape.bun_fit import fitting_bun
 

@@ -18,8 +18,9 @@ from vianda.core.inventory.inventory import POULTRY, Inventory
 from vianda.core.mix.schools import schools_for
 from vianda.core.model.formula import Formula
 from vianda.core.model.styles import Style, style_of
+from vianda.core.opening.draft import PlanDraft
 from vianda.core.opening.kept import not_kept
-from vianda.core.opening.plan import Planner
+from vianda.core.opening.plan import planned
 from vianda.core.opening.questions import Question, questions_of
 from vianda.core.opening.settle import DISH_NOUNS, settled
 from vianda.core.opening.wish import Wish
@@ -178,9 +179,9 @@ def _contradictions(reading: LineReading, wish: Wish) -> tuple[Ask, ...]:
 
 def _planned(reading: LineReading, wish: Wish, *, inventory: Inventory, kitchen: Kitchen) -> Opening:
     said = reading.said
-    planner = Planner(wish, said, inventory=inventory, kitchen=kitchen)
-    formula = planner.formula()
-    assumed, remarks = planner.assumed, planner.remarks
+    draft = PlanDraft(wish, said, inventory=inventory, kitchen=kitchen)
+    formula = planned(draft)
+    assumed, remarks = draft.assumed, draft.remarks
     for name, _, _ in said.not_made:
         remarks.append(say("{name}: not made here; kept as a note.", name=ph.word(name[0].upper() + name[1:])))
     style = style_of(formula.dish.style)
@@ -195,7 +196,7 @@ def _planned(reading: LineReading, wish: Wish, *, inventory: Inventory, kitchen:
         )
     if not wish.dish_said or wish.style in ("", "burger"):
         assumed.append(say("{style} {noun}", style=ph.word(style.title.lower()), noun=ph.word(DISH_NOUNS[style.dish])))
-    if not planner.surface_said:
+    if not draft.surface_said:
         assumed.append(say("on {surface}", surface=ph.word(kitchen.surface(formula.heat.surface).name)))
     if not said.surface_temp:
         assumed.append(say("surface at {t}, measured", t=ph.temp(formula.heat.surface_temp_c)))
@@ -209,7 +210,7 @@ def _planned(reading: LineReading, wish: Wish, *, inventory: Inventory, kitchen:
         ready = prepare(formula, inventory=inventory, kitchen=kitchen)
     assumed += _mix_said(formula, style, said.salt_frac or said.salt_mass or said.no_salt, inventory=inventory)
     assumed.append(_pieces_said(ready, kitchen))
-    remarks += not_kept(wish, said, ready, told=planner.told)
+    remarks += not_kept(wish, said, ready, told=draft.told)
     asks: list[Ask] = []
     if said.minutes:
         asks += _time_said(ready, reading, remarks)

@@ -9,7 +9,8 @@ from vianda.core.basis.errors import OutOfRangeError, UnreadableEntryError
 from vianda.core.basis.units import UnitSystem
 from vianda.core.inventory.pantry import Ingredient
 from vianda.core.reading.amounts import HEAVIEST_G, ReadAmount, amount_of
-from vianda.core.reading.atoms import Atom, atoms_of
+from vianda.core.reading.atom import Atom
+from vianda.core.reading.atoms import atoms_of
 from vianda.core.reading.entry import cleaned_entry
 from vianda.core.reading.lexicon import Lexicon, Sense, base_lexicon, names_of
 

@@ -13,8 +13,9 @@ from dataclasses import dataclass
 from vianda.core.basis.errors import OutOfRangeError, UnreadableEntryError
 from vianda.core.basis.units import G_PER_OZ, UnitSystem
 from vianda.core.inventory.pantry import Ingredient, PieceMass
-from vianda.core.reading.atoms import FILLS, Atom
+from vianda.core.reading.atom import Atom
 from vianda.core.reading.lexicon import names_of, stems_of
+from vianda.core.reading.quantities import FILLS
 
 HEAVIEST_G = 1_000_000.0
 MASS_UNCERTAINTY, LIQUID_UNCERTAINTY, POWDER_UNCERTAINTY, PIECE_UNCERTAINTY = 0.0, 0.03, 0.12, 0.10

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
-from vianda.core.reading.atoms import Atom
+from vianda.core.reading.atom import Atom
 from vianda.core.reading.lexicon import Sense
 from vianda.core.reading.rules.common import EXTRA_LEAN_FAT, LEAN_FAT, LEAST_LEAN, RICH_FAT
 

@@ -11,7 +11,7 @@ from dataclasses import dataclass, field
 from typing import Generic, TypeVar
 
 from vianda.core.basis.phrase import Phrase
-from vianda.core.reading.atoms import Atom
+from vianda.core.reading.atom import Atom
 
 D = TypeVar("D")
 

@@ -11,7 +11,8 @@ from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import say
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
-from vianda.core.reading.atoms import Atom, Atoms, atoms_of
+from vianda.core.reading.atom import Atom, Atoms
+from vianda.core.reading.atoms import atoms_of
 from vianda.core.reading.gathered import gathered
 from vianda.core.reading.lexicon import Lexicon, lexicon_of
 from vianda.core.reading.piece import Alternative, Piece, Span, replaced

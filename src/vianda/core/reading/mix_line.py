@@ -15,7 +15,8 @@ from vianda.core.basis.phrase import Phrase, say
 from vianda.core.basis.units import UnitSystem
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
-from vianda.core.reading.atoms import Atom, Atoms, atoms_of
+from vianda.core.reading.atom import Atom, Atoms
+from vianda.core.reading.atoms import atoms_of
 from vianda.core.reading.lexicon import lexicon_of, names_of, substitutes
 from vianda.core.reading.mix_item import MixDraft, MixItem
 from vianda.core.reading.mix_rules import MIX, NOT_TAKEN

@@ -10,7 +10,7 @@ from vianda.core.basis.errors import CoreError
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.inventory.pantry import Ingredient
 from vianda.core.reading.amounts import ReadAmount, amount_of
-from vianda.core.reading.atoms import Atom
+from vianda.core.reading.atom import Atom
 from vianda.core.reading.grammar import Grammar, Match
 from vianda.core.reading.lexicon import substitutes
 from vianda.core.reading.mix_item import MixDraft, MixItem

@@ -11,7 +11,8 @@ from typing import Literal
 
 from vianda.core.equipment.kitchen import Kitchen
 from vianda.core.inventory.inventory import Inventory
-from vianda.core.reading.atoms import Atom, atoms_of
+from vianda.core.reading.atom import Atom
+from vianda.core.reading.atoms import atoms_of
 from vianda.core.reading.lexicon import Lexicon, lexicon_of
 
 LineKind = Literal["title", "yield", "heading", "ingredient", "step"]

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import say
 from vianda.core.inventory.pantry import Ingredient
-from vianda.core.reading.atoms import Atom
+from vianda.core.reading.atom import Atom
 from vianda.core.reading.lexicon import names_of, stems_of
 from vianda.core.reading.mix_item import MixDraft
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from vianda.core.basis import phrase as ph
-from vianda.core.reading.atoms import Atom
+from vianda.core.reading.atom import Atom
 from vianda.core.reading.grammar import Grammar, Match
 from vianda.core.reading.said import Figure, MeatSaid, PieceWord, Said
 

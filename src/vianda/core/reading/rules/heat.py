@@ -5,7 +5,7 @@ from __future__ import annotations
 from vianda.core.basis import phrase as ph
 from vianda.core.basis import units
 from vianda.core.basis.phrase import Phrase, say
-from vianda.core.reading.atoms import Atom
+from vianda.core.reading.atom import Atom
 from vianda.core.reading.grammar import Match
 from vianda.core.reading.rules.common import LINE, is_whole
 from vianda.core.reading.said import Noted, Said

@@ -5,7 +5,7 @@ from __future__ import annotations
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
 from vianda.core.inventory.pantry import Ingredient
-from vianda.core.reading.atoms import Atom
+from vianda.core.reading.atom import Atom
 from vianda.core.reading.grammar import Match
 from vianda.core.reading.rules.common import LINE
 from vianda.core.reading.said import Said

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
-from vianda.core.reading.atoms import Atom
+from vianda.core.reading.atom import Atom
 from vianda.core.reading.grammar import Match
 from vianda.core.reading.rules.common import (
     HEAVIEST_EACH_G,

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from vianda.core.basis import phrase as ph
 from vianda.core.basis.phrase import Phrase, say
-from vianda.core.reading.atoms import Atom
+from vianda.core.reading.atom import Atom
 from vianda.core.reading.grammar import Match
 from vianda.core.reading.rules.common import LINE, count_said, counted, is_whole, take_meats
 from vianda.core.reading.said import MeatSaid, Noted, PieceWord, Said
