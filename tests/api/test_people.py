@@ -3,58 +3,18 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
 from datetime import timedelta
-from typing import Any
 
 import pytest
 
+from accounts import OTHER, WORDS, ids_by_name
 from vianda.api.permissions import COMPUTES, OPEN, OWN, READS, WRITES
 from vianda.core.demo.formulas import slipway_smash
 from vianda.interchange.kinds import FORMULAS
-from vianda.services import passwords, people
-from vianda.services.audit_words import SAID
+from vianda.services import people
 from vianda.storage import tables
 
-WORDS = "seven herring crates at dawn"
-OTHER = "nine lanterns over the slipway"
-
-
-@pytest.fixture(autouse=True)
-def quick(monkeypatch: pytest.MonkeyPatch) -> None:
-    """The same function with less to do: what it costs a thief is not what is tried here."""
-    from argon2 import PasswordHasher
-
-    hasher = PasswordHasher(time_cost=1, memory_cost=8, parallelism=1)
-    monkeypatch.setattr(passwords, "_HASHER", hasher)
-    monkeypatch.setattr(passwords, "_NOBODY", hasher.hash("nobody"))
-
-
-@pytest.fixture
-def owner(client) -> Any:
-    """A client that is signed in as the first owner."""
-    made = client.post("/api/session/first-owner", json={"name": "Ines Holm", "password": WORDS})
-    assert made.status_code == 200, made.get_json()
-    return client
-
-
-@pytest.fixture
-def come_in(app, owner) -> Callable[..., Any]:
-    """Another browser, in by an invitation of the owner's."""
-
-    def accept(name: str, role: str, *, pin: str = "") -> Any:
-        asked = owner.post("/api/people/invitations", json={"name": name, "role": role}).get_json()
-        browser = app.test_client()
-        token = asked["link"].split("#")[1]
-        done = browser.post("/api/invitations/accept", json={"token": token, "password": OTHER, "pin": pin})
-        assert done.status_code == 200, done.get_json()
-        return browser
-
-    return accept
-
-
-def _ids(client) -> dict[str, int]:
-    return {p["name"]: p["id"] for p in client.get("/api/people").get_json()}
+pytestmark = pytest.mark.usefixtures("quick")
 
 
 def test_without_accounts_the_one_cook_may_do_everything_and_nobody_is_asked(client) -> None:
@@ -216,7 +176,7 @@ def test_an_invitation_works_once_and_for_its_time(app, owner, monkeypatch: pyte
 
 def test_by_a_new_link_somebody_sets_another_password_and_is_signed_out_elsewhere(app, owner, come_in) -> None:
     odd = come_in("Odd", "cook")
-    link = owner.post(f"/api/people/{_ids(owner)['Odd']}/invitation").get_json()["link"]
+    link = owner.post(f"/api/people/{ids_by_name(owner)['Odd']}/invitation").get_json()["link"]
     browser = app.test_client()
     new = "three gulls beside a red buoy"
     body = {"token": link.split("#")[1], "password": new}
@@ -286,67 +246,6 @@ def test_versions_cooks_and_checks_carry_the_name(come_in, owner) -> None:
     assert sheet["rows"][0]["readings"][0]["who"] == "Liv"
 
 
-def test_every_change_stands_in_the_audit_log_and_what_was_refused_does_not(owner, come_in) -> None:
-    chef = come_in("Odd", "chef")
-    number = chef.post("/api/formulas", json={"formula": FORMULAS.plain(slipway_smash())}).get_json()["id"]
-    stored = chef.get(f"/api/formulas/{number}").get_json()
-    body = {"formula": stored["formula"] | {"remark": "more salt"}, "revision": stored["revision"]}
-    assert chef.put(f"/api/formulas/{number}", json=body).status_code == 200
-    assert chef.put(f"/api/formulas/{number}", json=body | {"formula": stored["formula"]}).status_code == 409
-    lines = owner.post("/api/audit", json={"person": "Odd"}).get_json()
-    assert [line["action"] for line in lines] == ["save_formula", "create_formula", "invitation-accepted"]
-    assert lines[0]["about"] == f"/api/formulas/{number}"
-    assert [line["said"] for line in lines] == [
-        "changed “Slipway smash”", "made a formula", "came in by an invitation"
-    ]  # fmt: skip
-    assert chef.post("/api/audit", json={}).status_code == 403
-    # Nothing of the interface changes or deletes a line.
-    contract = owner.get("/api/openapi.json").get_json()["paths"]
-    assert [(path, list(ways)) for path, ways in contract.items() if "audit" in path] == [("/api/audit", ["post"])]
-
-
-def test_every_change_has_words_and_a_thing_that_is_gone_is_called_gone(owner, come_in) -> None:
-    reads = {"list_people", "read_audit", "list_all_places"}
-    assert set(WRITES) - reads <= set(SAID)
-    cook = come_in("Liv", "cook")
-    number = owner.post("/api/formulas", json={"formula": FORMULAS.plain(slipway_smash())}).get_json()["id"]
-    begun = cook.post("/api/cooks", json={"formula_id": number}).get_json()["id"]
-    cook.post(f"/api/cooks/{begun}/events", json={"token": "event-0001", "kind": "probe", "place": 0, "value": 61.0})
-    service = {"name": "Friday night", "day": "2026-12-04", "dishes": []}
-    timing = {"ready_min": 1110, "cooks": 2, "opens_min": -1, "own": [], "pins": []}
-    made = owner.post("/api/services", json={"service": {**service, "timing": timing}}).get_json()
-    run = {"token": "token-run-1", "kind": "begin", "minute": -40, "task": "preheat"}
-    cook.post(f"/api/services/{made['id']}/run/events", json={"day": "2026-12-04", "event": run})
-    said = [line["said"] for line in owner.post("/api/audit", json={"person": "Liv"}).get_json()]
-    assert said[:3] == ["reported from “Friday night”", "reported from the stove, “Slipway smash”", "began to cook"]
-    owner.delete(f"/api/services/{made['id']}")
-    owner.put(f"/api/people/{_ids(owner)['Liv']}/role", json={"role": "chef"})
-    lines = [line["said"] for line in owner.post("/api/audit", json={}).get_json()]
-    assert lines[:3] == ["gave “Liv” another role", "deleted a service", "reported from a service that is gone"]
-
-
-def test_what_is_sent_again_has_one_line(owner, come_in) -> None:
-    cook = come_in("Liv", "cook")
-    number = owner.post("/api/formulas", json={"formula": FORMULAS.plain(slipway_smash())}).get_json()["id"]
-    begun = cook.post("/api/cooks", json={"formula_id": number}).get_json()["id"]
-    said = {"token": "event-0001", "kind": "probe", "place": 0, "value": 61.0}
-    before = tables.AuditRow.select().count()
-    for _ in range(3):
-        assert cook.post(f"/api/cooks/{begun}/events", json=said).status_code == 200
-    assert tables.AuditRow.select().count() == before + 1
-    cook.post(f"/api/cooks/{begun}/events", json={**said, "token": "event-0002"})
-    assert tables.AuditRow.select().count() == before + 2
-
-
-def test_a_change_that_is_taken_back_takes_its_line_back(owner, come_in) -> None:
-    chef = come_in("Odd", "chef")
-    before = tables.AuditRow.select().count()
-    bad = FORMULAS.plain(slipway_smash())
-    bad["parts"][0]["meat"] = "moon"
-    assert chef.post("/api/formulas", json={"formula": bad}).status_code == 422
-    assert tables.AuditRow.select().count() == before
-
-
 def test_a_device_of_a_shift_is_taken_up_by_pin_until_five_are_wrong(app, come_in) -> None:
     cook = come_in("Odd", "cook", pin="4827")
     begun = cook.post("/api/session/shift")
@@ -396,7 +295,7 @@ def test_a_pin_that_is_none_or_is_tried_first_is_refused(owner, pin: str) -> Non
 
 
 def test_one_owner_with_a_password_stays(owner, come_in) -> None:
-    ines = _ids(owner)["Ines Holm"]
+    ines = ids_by_name(owner)["Ines Holm"]
     for method, path, body in (
         ("put", f"/api/people/{ines}/role", {"role": "chef"}),
         ("put", f"/api/people/{ines}/disabled", {"disabled": True}),
@@ -413,7 +312,7 @@ def test_one_owner_with_a_password_stays(owner, come_in) -> None:
 
 def test_somebody_disabled_is_out_at_once_and_can_be_let_in_again(app, owner, come_in) -> None:
     odd = come_in("Odd", "cook")
-    number = _ids(owner)["Odd"]
+    number = ids_by_name(owner)["Odd"]
     owner.put(f"/api/people/{number}/disabled", json={"disabled": True})
     assert odd.get("/api/formulas").status_code == 401
     assert app.test_client().post("/api/session", json={"name": "Odd", "password": OTHER}).status_code == 422
@@ -426,7 +325,7 @@ def test_who_is_deleted_leaves_no_name_behind(owner, come_in) -> None:
     number = odd.post("/api/formulas", json={"formula": FORMULAS.plain(slipway_smash())}).get_json()["id"]
     odd.post(f"/api/formulas/{number}/versions", json={"name": "First"})
     cook = odd.post("/api/cooks", json={"formula_id": number}).get_json()["id"]
-    assert owner.delete(f"/api/people/{_ids(owner)['Odd Berg']}").status_code == 204
+    assert owner.delete(f"/api/people/{ids_by_name(owner)['Odd Berg']}").status_code == 204
     assert odd.get("/api/formulas").status_code == 401
     assert owner.get(f"/api/formulas/{number}").get_json()["changed_by"] == "somebody who left"
     assert owner.get(f"/api/cooks/{cook}").get_json()["begun_by"] == "somebody who left"
@@ -441,7 +340,7 @@ def test_the_same_name_in_other_letters_is_the_same_name(owner, come_in) -> None
         assert again.status_code == 422, name
 
 
-def test_tries_are_limited_by_name_and_by_address(database, mariadb, quick) -> None:
+def test_tries_are_limited_by_name_and_by_address(database, mariadb) -> None:
     from vianda.app import create_app
 
     client = create_app({"DATABASE_URL": mariadb.url, "PAGES": None}).test_client()
@@ -454,7 +353,7 @@ def test_tries_are_limited_by_name_and_by_address(database, mariadb, quick) -> N
     assert last.headers["Retry-After"]
 
 
-def test_from_elsewhere_nothing_is_answered_until_there_is_an_owner(database, mariadb, quick) -> None:
+def test_from_elsewhere_nothing_is_answered_until_there_is_an_owner(database, mariadb) -> None:
     from vianda.app import create_app
 
     more = {

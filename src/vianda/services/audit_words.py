@@ -7,7 +7,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 from vianda.storage import audit_repository as repository
-from vianda.storage.audit_repository import AuditLine
+from vianda.storage.audit_repository import AuditLine, Thing
 
 # By the operation or the event; {thing} is the name of what its address is of.
 SAID: Mapping[str, str] = {
@@ -23,14 +23,14 @@ SAID: Mapping[str, str] = {
     "removed-by-hand": "was removed at the machine",
     "audit-trimmed": "trimmed this log",
     "note_kitchen_check": "wrote a check down",
-    "begin_cook": "began to cook",
+    "begin_cook": "began to cook {thing}",
     "note_event": "reported from the stove, {thing}",
     "save_outcome": "noted how {thing} came out",
     "add_photograph": "added a photograph to {thing}",
     "caption_photograph": "said what is on a photograph",
     "delete_photograph": "deleted a photograph",
     "receive": "took in or refused a delivery",
-    "add_lot": "wrote a delivery down",
+    "add_lot": "wrote the lot {thing} down",
     "save_lot": "changed the lot {thing}",
     "log_fat_test": "tested the fat of {thing}",
     "learn": "wrote down what is said of the fat of {thing}",
@@ -39,7 +39,7 @@ SAID: Mapping[str, str] = {
     "open_run": "opened the day of {thing}",
     "note_run_event": "reported from {thing}",
     "set_tick": "ticked a line of a list",
-    "begin_weighing": "began to weigh pieces",
+    "begin_weighing": "began to weigh pieces of {thing}",
     "act": "weighed pieces of {thing}",
     "note_leftover": "weighed what was left of {thing}",
     "answer_tasting": "wrote down what tasters said",
@@ -47,15 +47,15 @@ SAID: Mapping[str, str] = {
     "begin_anew": "began the trainer anew",
     "open_kitchen": "opened a kitchen",
     "begin_shift": "began a shift at a device",
-    "create_formula": "made a formula",
-    "import_formula": "took a formula in from a file",
+    "create_formula": "made {thing}",
+    "import_formula": "took {thing} in from a file",
     "delete_formula": "archived {thing}",
     "save_formula": "changed {thing}",
     "copy_formula": "copied {thing}",
     "restore_formula": "brought {thing} back to the shelf",
     "set_up_tasting": "set up a tasting of {thing}",
     "keep_version": "kept a version of {thing}",
-    "keep_recipe": "put a pasted recipe on the shelf",
+    "keep_recipe": "put {thing} on the shelf, from a pasted recipe",
     "save_kitchen": "changed the kitchen",
     "import_csv": "took a larder file in",
     "save_meat": "changed the meat {thing}",
@@ -64,8 +64,8 @@ SAID: Mapping[str, str] = {
     "use_fat": "chose which fat blends are reckoned with",
     "import_pantry_csv": "took a pantry file in",
     "save_ingredient": "changed {thing} in the pantry",
-    "create_service": "wrote a service down",
-    "import_service": "took a service in from a file",
+    "create_service": "wrote {thing} down",
+    "import_service": "took {thing} in from a file",
     "delete_service": "deleted {thing}",
     "save_service": "changed {thing}",
     "keep_stocked": "wrote down what is kept of a thing",
@@ -83,10 +83,11 @@ SAID: Mapping[str, str] = {
 }
 # What stands for a thing that has no name any more; of one that was deleted nobody wonders.
 NAMELESS: Mapping[str, str] = {
-    "formulas": "a formula", "cooks": "a cook", "services": "a service", "weighings": "a formula", "people": "somebody",
+    "formulas": "a formula", "cooks": "a dish", "services": "a service", "weighings": "a formula", "people": "somebody",
 }  # fmt: skip
 GONE = " that is gone"
-_ADDRESS = re.compile(r"^/api/(?:larder/)?(formulas|cooks|services|weighings|people|lots|meats|pantry)/([^/]+)")
+# Lines of an earlier version have the address that was asked for, which names nothing that was made new by it.
+_ADDRESS = re.compile(r"^/api/(?:larder/)?(formulas|cooks|services|weighings|people|lots|meats|pantry)(?:/([^/]+))?")
 
 
 @dataclass(frozen=True, slots=True)
@@ -100,20 +101,25 @@ class ToldLine:
 def told(lines: Iterable[AuditLine]) -> list[ToldLine]:
     """Lines in words; what is called otherwise since then is told by the name it has now."""
     lines = list(lines)
-    things = [_thing(line.about) for line in lines]
-    names = repository.names_of({(kind, int(key)) for kind, key in things if kind in NAMELESS and key.isdigit()})
-    return [ToldLine(line, _said(line.action, *thing, names)) for line, thing in zip(lines, things, strict=True)]
+    things = [_thing(line) for line in lines]
+    names = repository.names_of(things)
+    return [
+        ToldLine(line, _said(line.action, thing, names.get(thing, "")))
+        for line, thing in zip(lines, things, strict=True)
+    ]
 
 
-def _thing(about: str) -> tuple[str, str]:
-    """What an address is of: the kind of thing, and its number or key."""
-    match = _ADDRESS.match(about)
-    return (match[1], match[2]) if match else ("", "")
+def _thing(line: AuditLine) -> Thing:
+    """What the address of a line is of."""
+    match = _ADDRESS.match(line.about)
+    return Thing(match[1], match[2] or "", line.kitchen_id) if match else Thing("", "", None)
 
 
-def _said(action: str, kind: str, key: str, names: Mapping[tuple[str, int], str]) -> str:
-    # A lot, a meat or an ingredient is known by its key.
-    name = key if kind not in NAMELESS else names.get((kind, int(key)), "") if key.isdigit() else ""
+def _said(action: str, thing: Thing, name: str) -> str:
     said = SAID.get(action, action.replace("_", " "))
-    nameless = NAMELESS.get(kind, "something") + ("" if said.startswith("deleted") else GONE)
+    if not name and thing.kind not in NAMELESS:
+        # What has lost its name is still known by its key.
+        name = thing.key
+    gone = thing.key.isdigit() and not said.startswith("deleted")
+    nameless = NAMELESS.get(thing.kind, "something") + (GONE if gone else "")
     return said.replace("{thing}", f"“{name}”" if name else nameless)

@@ -8,12 +8,16 @@ from dataclasses import dataclass, field
 
 @dataclass(slots=True)
 class Actor:
-    """A person who is signed in, and the change they ask for ("" for none). ``noted``: it stands in the audit log."""
+    """A person who is signed in, and the change they ask for ("" for none).
+
+    ``about`` is the address asked for, ``made`` that of what is new. ``noted``: it stands in the audit log.
+    """
 
     person_id: int
     name: str
     action: str = ""
     about: str = ""
+    made: str = ""
     noted: bool = field(default=False)
 
 
@@ -34,6 +38,16 @@ def actor_name() -> str:
     """Their name, "" where there are no accounts."""
     found = _actor.get()
     return found.name if found is not None else ""
+
+
+def made(address: str) -> None:
+    """Say where what is new is found: the address that was asked for has no number of it yet.
+
+    Of several the first is named; an address that is of a thing already stays (a copy is told by what was copied).
+    """
+    found = _actor.get()
+    if found is not None and not found.made and not any(part.isdigit() for part in found.about.split("/")):
+        found.made = address
 
 
 def done_before() -> None:

@@ -12,7 +12,17 @@ from peewee import fn
 from vianda.storage.actor import actor
 from vianda.storage.clock import now_utc
 from vianda.storage.here import chosen_kitchen
-from vianda.storage.tables import AuditRow, CookRow, FormulaRow, PersonRow, ServiceRow, WeighingRow
+from vianda.storage.tables import (
+    AuditRow,
+    CookRow,
+    FormulaRow,
+    IngredientRow,
+    LotRow,
+    MeatRow,
+    PersonRow,
+    ServiceRow,
+    WeighingRow,
+)
 
 PAGE = 100
 # Where the name of a thing stands; a service keeps it in its document.
@@ -22,6 +32,12 @@ _NAMED: Mapping[str, tuple[Any, Any]] = {
     "services": (ServiceRow, fn.JSON_VALUE(ServiceRow.document, "$.name")),
     "weighings": (WeighingRow, WeighingRow.formula_name),
     "people": (PersonRow, PersonRow.name),
+}
+# Known by a key, in their kitchen.
+_KEYED: Mapping[str, tuple[Any, Any]] = {
+    "lots": (LotRow, fn.JSON_VALUE(LotRow.document, "$.name")),
+    "meats": (MeatRow, MeatRow.name),
+    "pantry": (IngredientRow, fn.JSON_VALUE(IngredientRow.document, "$.name")),
 }
 LONGEST_ABOUT = 120
 
@@ -43,15 +59,15 @@ def note_change() -> None:
     found = actor()
     if found is None or found.noted or not found.action:
         return
-    note(found.action, found.about, person=found.name, person_id=found.person_id)
+    note(found.action, found.made or found.about, person=found.name, person_id=found.person_id)
     found.noted = True
 
 
 def forget_noted() -> None:
-    """What was written down was taken back with its transaction."""
+    """What was written down was taken back with its transaction, and so was what was new."""
     found = actor()
     if found is not None:
-        found.noted = False
+        found.noted, found.made = False, ""
 
 
 def note(action: str, about: str = "", *, person: str = "", person_id: int | None = None) -> None:
@@ -72,16 +88,34 @@ def lines(*, before: int | None = None, person: str = "", most: int = PAGE) -> l
     return [AuditLine(r.id, r.at, r.person, r.kitchen_id, r.action, r.about) for r in rows]
 
 
-def names_of(things: Iterable[tuple[str, int]]) -> dict[tuple[str, int], str]:
-    """What things of several kinds are called, each by its kind and number; what is gone is left out."""
-    numbers: dict[str, list[int]] = {}
-    for kind, number in things:
-        numbers.setdefault(kind, []).append(number)
-    found: dict[tuple[str, int], str] = {}
-    for kind, wanted in numbers.items():
+@dataclass(frozen=True, slots=True)
+class Thing:
+    """What a line is of: its kind ("" for none), its number or key ("" where the line has none), and its kitchen."""
+
+    kind: str
+    key: str
+    kitchen_id: int | None
+
+
+def names_of(things: Iterable[Thing]) -> dict[Thing, str]:
+    """What things of several kinds are called now; what is gone is left out."""
+    numbered: dict[str, dict[int, list[Thing]]] = {}
+    keyed: dict[tuple[str, int], dict[str, list[Thing]]] = {}
+    for thing in things:
+        if thing.kind in _NAMED and thing.key.isdigit():
+            numbered.setdefault(thing.kind, {}).setdefault(int(thing.key), []).append(thing)
+        elif thing.kind in _KEYED and thing.key and thing.kitchen_id is not None:
+            keyed.setdefault((thing.kind, thing.kitchen_id), {}).setdefault(thing.key, []).append(thing)
+    found: dict[Thing, str] = {}
+    for kind, wanted in numbered.items():
         row, column = _NAMED[kind]
-        for number, name in row.select(row.id, column).where(row.id.in_(wanted)).tuples():
-            found[kind, number] = name
+        for number, name in row.select(row.id, column).where(row.id.in_(list(wanted))).tuples():
+            found |= dict.fromkeys(wanted[number], name)
+    for (kind, kitchen), named in keyed.items():
+        row, column = _KEYED[kind]
+        here = (row.kitchen_id == kitchen) & row.key.in_(list(named))
+        for key, name in row.select(row.key, column).where(here).tuples():
+            found |= dict.fromkeys(named[key], name)
     return found
 
 

@@ -10,7 +10,7 @@ from peewee import fn
 
 from vianda.core.model.formula import Formula
 from vianda.interchange.kinds import FORMULAS
-from vianda.storage.actor import actor_name
+from vianda.storage.actor import actor_name, made
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import CookEvent, EventKind, NotFoundError, StoredCook, standing_or_conflict
@@ -78,6 +78,7 @@ def create_cook(formula_id: int, formula: Formula, plan: dict[str, Any]) -> Stor
         revision=1,
         begun_by=actor_name(),
     )
+    made(f"/api/cooks/{row.id}")
     return _stored(row)
 
 

@@ -9,7 +9,7 @@ from peewee import Expression, fn
 
 from vianda.core.model.formula import Formula
 from vianda.interchange.kinds import FORMULAS
-from vianda.storage.actor import actor_name
+from vianda.storage.actor import actor_name, made
 from vianda.storage.clock import now_utc
 from vianda.storage.folded import folded
 from vianda.storage.here import kitchen_here
@@ -75,6 +75,7 @@ def create_formula(formula: Formula) -> StoredFormula:
         kitchen_id=kitchen_here(), revision=1, created_at=now, updated_at=now, changed_by=actor_name(),
         **columns_of(formula),
     )  # fmt: skip
+    made(f"/api/formulas/{row.id}")
     return _stored(row)
 
 

@@ -13,6 +13,7 @@ from vianda.core.inventory.inventory import Inventory, Meat
 from vianda.core.inventory.lot import Lot
 from vianda.core.inventory.pantry import Ingredient
 from vianda.interchange.kinds import INGREDIENTS, LOTS, as_kept
+from vianda.storage.actor import made
 from vianda.storage.caches import on_rollback
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import ConflictError, NotFoundError, standing_or_conflict
@@ -143,6 +144,7 @@ def create_lot(lot: Lot) -> StoredLot:
         raise ConflictError(_lot(taken))
     LotRow.insert(kitchen_id=kitchen_here(), key=lot.key, meat=lot.meat, document=LOTS.text(lot), revision=1).execute()
     touch(larder_here())
+    made(f"/api/larder/lots/{lot.key}")
     return get_lot(lot.key)
 
 

@@ -10,7 +10,7 @@ from peewee import Expression
 
 from vianda.core.model.service import Service
 from vianda.interchange.kinds import SERVICES
-from vianda.storage.actor import actor_name
+from vianda.storage.actor import actor_name, made
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import NotFoundError, StoredService, standing_or_conflict
@@ -84,6 +84,7 @@ def get_service(service_id: int) -> StoredService:
 def create_service(service: Service) -> StoredService:
     """Write a service down."""
     row = ServiceRow.create(kitchen_id=kitchen_here(), revision=1, **_values(service))
+    made(f"/api/services/{row.id}")
     return _stored(row)
 
 

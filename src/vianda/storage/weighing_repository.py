@@ -10,7 +10,7 @@ from typing import cast
 from peewee import Expression, fn
 
 from vianda.core.weighing.weighing_run import WeighingPlan
-from vianda.storage.actor import actor_name
+from vianda.storage.actor import actor_name, made
 from vianda.storage.clock import now_utc
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import NotFoundError, StoredWeighing, WeighingEvent, WeighingEventKind
@@ -71,6 +71,7 @@ def create_weighing(formula_id: int, formula_name: str, plan: WeighingPlan, *, s
         started_at=now_utc(),
         begun_by=actor_name(),
     )
+    made(f"/api/weighings/{row.id}")
     return _stored(row, ())
 
 
