@@ -72,9 +72,13 @@ def test_two_dishes_differ_in_every_step_without_breaking(inventory) -> None:
     assert all(d.before.text and d.after.text for d in found)
 
 
+# Two versions of a patty.
+ALIKE = ("disc", "spread")
+
+
 def test_the_difference_of_means_is_welch_s() -> None:
     a, b = [3.0, 3.0, 4.0, 2.0], [5.0, 4.0, 5.0]
-    [one] = compared({"crust": (a, b)})
+    [one] = compared({"crust": (a, b)}, forms=ALIKE)
     test = stats.ttest_ind(b, a, equal_var=False)
     assert one.difference == pytest.approx(sum(b) / 3 - sum(a) / 4)
     assert one.range_of is not None
@@ -84,15 +88,36 @@ def test_the_difference_of_means_is_welch_s() -> None:
 
 
 def test_one_cook_says_nothing_and_none_is_not_shown() -> None:
-    found = {f.key: f for f in compared({"crust": ([3.0], [5.0]), "juice": ([], [4.0]), "salt": ([], [])})}
+    found = {f.key: f for f in compared({"crust": ([3.0], [5.0]), "juice": ([], [4.0]), "salt": ([], [])}, forms=ALIKE)}
     assert set(found) == {"crust", "juice"}
     assert (found["crust"].difference, found["crust"].range_of) == (2.0, None)
     assert found["juice"].difference is None
-    [two] = compared({"crust": ([3.0, 4.0], [5.0, 4.0])})
+    [two] = compared({"crust": ([3.0, 4.0], [5.0, 4.0])}, forms=ALIKE)
     assert two.range_of is not None
 
 
 def test_cooks_that_are_all_alike_have_no_spread_to_measure_by() -> None:
-    [same] = compared({"crust": ([3.0, 3.0], [3.0, 3.0])})
-    [other] = compared({"crust": ([3.0, 3.0], [4.0, 4.0])})
+    [same] = compared({"crust": ([3.0, 3.0], [3.0, 3.0])}, forms=ALIKE)
+    [other] = compared({"crust": ([3.0, 3.0], [4.0, 4.0])}, forms=ALIKE)
     assert (same.says.text, other.says.text) == ("No difference", "All cooks of each version alike")
+
+
+@pytest.mark.parametrize(
+    ("forms", "title", "says"),
+    [
+        (("disc", "filled"), "Thickness, cooked", "More than chance"),
+        (("tin", "loaf"), "Height, cooked", "More than chance"),
+        (("disc", "loaf"), "Thickness or height, cooked", "Of other shapes: not compared"),
+        (("ball", "tray"), "Thickness or height, cooked", "Of other shapes: not compared"),
+    ],
+)
+def test_sizes_are_called_by_the_form_and_not_compared_across_shapes(forms, title: str, says: str) -> None:
+    seen = ([20.0, 21.0, 20.5], [60.0, 61.0, 60.5])
+    thick, crust = compared({"thick": seen, "crust": seen}, forms=forms)
+    assert (thick.title, thick.says.text) == (title, says)
+    # What was seen of each is still shown.
+    assert (thick.before, thick.after) == (20.5, 60.5)
+    assert (thick.difference is None) == (thick.range_of is None) == says.startswith("Of other")
+    assert crust.says.text == "More than chance"
+    [one] = compared({"thick": ([20.0], [])}, forms=forms)
+    assert one.says.text == "Seen of one version only"

@@ -14,6 +14,7 @@ from vianda.core.cook.scores import nearness
 from vianda.core.evaluation.evaluate import evaluate
 from vianda.core.evaluation.ticket import TicketFigure
 from vianda.core.model.formula import Formula
+from vianda.core.model.styles import Form, style_of
 from vianda.runtime.engine import ENGINE
 from vianda.services.bench import context
 from vianda.storage import cook_repository, formula_repository, photograph_repository
@@ -74,7 +75,7 @@ def compare(formula_id: int, before: int, after: int, *, unit_system: UnitSystem
         sides[0],
         sides[1],
         differences(designs[0][1], designs[1][1], inventory=inventory),
-        compared(figures),
+        compared(figures, forms=(_form(designs[0][1]), _form(designs[1][1]))),
     )
 
 
@@ -83,6 +84,10 @@ def _design(formula_id: int, number: int) -> tuple[str, Formula]:
         return "As it stands", formula_repository.get_formula(formula_id).formula
     version = formula_repository.get_version(formula_id, number)
     return version.name, version.formula
+
+
+def _form(formula: Formula) -> Form:
+    return style_of(formula.dish.style).form
 
 
 def _side(

@@ -41,6 +41,27 @@ class Raw:
     target_core_c: float
 
 
+def title_of_height(form: Form) -> str:
+    """What the height of a cooked piece is called.
+
+    Parameters
+    ----------
+    form : Form
+        What is made.
+
+    Returns
+    -------
+    str
+        A patty has a thickness, a loaf a height.
+
+    Examples
+    --------
+    >>> title_of_height("disc"), title_of_height("tin")
+    ('Thickness, cooked', 'Height, cooked')
+    """
+    return "Thickness, cooked" if form in FLAT else "Height, cooked"
+
+
 def measures_of(raw: Raw) -> tuple[Measure, ...]:
     """What is asked for of a cook, in the order in which it is measured.
 
@@ -68,8 +89,7 @@ def measures_of(raw: Raw) -> tuple[Measure, ...]:
         across = "Diameter, cooked" if flat or ball else "Length, cooked"
         found.append(Measure("cooked_diameter_mm", "length_mm", across, raw.expected_across_mm))
     if not crumbs and not ball:
-        high = "Thickness, cooked" if flat else "Height, cooked"
-        found.append(Measure("cooked_thickness_mm", "length_mm", high, raw.expected_thickness_mm))
+        found.append(Measure("cooked_thickness_mm", "length_mm", title_of_height(raw.form), raw.expected_thickness_mm))
     read = "Meat, last read" if crumbs else "Core, last read"
     return (*found, Measure("core_c", "temp_c", read, raw.target_core_c))
 
