@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
+from typing import Generic, TypeVar
 
 from vianda.core.basis.errors import OutOfRangeError
 from vianda.core.inventory.inventory import Meat
 from vianda.core.inventory.pantry import Ingredient, Pantry
 from vianda.core.reading.lexicon import stems_of
 
+Stems = tuple[str, ...]
+Named = TypeVar("Named")
 # A name of a thing that came with a file and is taken here already.
 FROM_FILE = "{name}, from a file"
 
@@ -22,7 +25,24 @@ class Admitted:
     changes: tuple[str, ...]
 
 
-def _called(thing: Ingredient) -> dict[tuple[str, ...], str]:
+class _Index(Generic[Named]):
+    """What each name means, by its stems; of several things of one name the first."""
+
+    def __init__(self) -> None:
+        self._means: dict[Stems, dict[str, Named]] = {}
+
+    def meant(self, stems: Stems, *, but: str) -> Named | None:
+        return next((thing for key, thing in self._means.get(stems, {}).items() if key != but), None)
+
+    def take(self, key: str, thing: Named, *, names: Iterable[Stems], before: Iterable[Stems]) -> None:
+        """The thing has these names now, and those before no more."""
+        for stems in before:
+            self._means.get(stems, {}).pop(key, None)
+        for stems in names:
+            self._means.setdefault(stems, {})[key] = thing
+
+
+def _called(thing: Ingredient) -> dict[Stems, str]:
     """Every name and alias by its stems, as a reader compares them."""
     return {stems_of(word): word for word in (thing.name, *thing.aliases) if stems_of(word)}
 
@@ -41,7 +61,7 @@ class PantryNames:
     """
 
     def __init__(self, pantry: Pantry) -> None:
-        self._means: dict[tuple[str, ...], dict[str, Ingredient]] = {}
+        self._index: _Index[Ingredient] = _Index()
         for thing in pantry.values():
             self.put(thing, before=None)
 
@@ -82,12 +102,12 @@ class PantryNames:
                 f"“{word}” means {other.name.lower()} here. Leave it out.", field="/ingredient/aliases"
             )
 
-    def meant(self, stems: tuple[str, ...], *, but: str) -> Ingredient | None:
+    def meant(self, stems: Stems, *, but: str) -> Ingredient | None:
         """What a name means here.
 
         Parameters
         ----------
-        stems : tuple[str, ...]
+        stems : Stems
             The stems of the name.
         but : str
             The key of a thing that does not count.
@@ -97,7 +117,7 @@ class PantryNames:
         Ingredient | None
             The first that is called so; None when nothing is.
         """
-        return next((other for key, other in self._means.get(stems, {}).items() if key != but), None)
+        return self._index.meant(stems, but=but)
 
     def put(self, thing: Ingredient, *, before: Ingredient | None) -> None:
         """An ingredient stands in the pantry now, in place of what it was before.
@@ -109,13 +129,11 @@ class PantryNames:
         before : Ingredient | None
             As it stood; None for a new one.
         """
-        for stems in _names_of(before) if before is not None else ():
-            self._means.get(stems, {}).pop(thing.key, None)
-        for stems in _names_of(thing) if not thing.retired else ():
-            self._means.setdefault(stems, {})[thing.key] = thing
+        names = () if thing.retired else _names_of(thing)
+        self._index.take(thing.key, thing, names=names, before=_names_of(before) if before is not None else ())
 
 
-def _names_of(thing: Ingredient) -> tuple[tuple[str, ...], ...]:
+def _names_of(thing: Ingredient) -> tuple[Stems, ...]:
     return (*_called(thing), *(stems_of(piece.name) for piece in thing.pieces))
 
 
@@ -163,7 +181,7 @@ class MeatNames:
     """
 
     def __init__(self, meats: Mapping[str, Meat]) -> None:
-        self._keys: dict[tuple[str, ...], dict[str, str]] = {}
+        self._index: _Index[Meat] = _Index()
         for meat in meats.values():
             self.put(meat, before=None)
 
@@ -185,9 +203,11 @@ class MeatNames:
         stems = stems_of(meat.name)
         if before is not None and stems_of(before.name) == stems:
             return
-        other = next((name for key, name in self._keys.get(stems, {}).items() if key != meat.key), None)
+        other = self._index.meant(stems, but=meat.key)
         if other is not None:
-            raise OutOfRangeError(f"“{other}” is in the larder already. Call this one otherwise.", field="/meat/name")
+            raise OutOfRangeError(
+                f"“{other.name}” is in the larder already. Call this one otherwise.", field="/meat/name"
+            )
 
     def put(self, meat: Meat, *, before: Meat | None) -> None:
         """A meat stands in the larder now, in place of what it was before.
@@ -199,10 +219,8 @@ class MeatNames:
         before : Meat | None
             As it stood; None for a new one.
         """
-        if before is not None:
-            self._keys.get(stems_of(before.name), {}).pop(before.key, None)
-        if not meat.retired:
-            self._keys.setdefault(stems_of(meat.name), {})[meat.key] = meat.name
+        names = () if meat.retired else (stems_of(meat.name),)
+        self._index.take(meat.key, meat, names=names, before=(stems_of(before.name),) if before is not None else ())
 
 
 def check_meat_name(meat: Meat, *, before: Meat | None, meats: Mapping[str, Meat]) -> None:
