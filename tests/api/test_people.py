@@ -346,11 +346,30 @@ def test_tries_are_limited_by_name_and_by_address(database, mariadb) -> None:
     client = create_app({"DATABASE_URL": mariadb.url, "PAGES": None}).test_client()
     client.post("/api/session/first-owner", json={"name": "Ines Holm", "password": WORDS})
     client.delete("/api/session")
-    for _ in range(5):
-        assert client.post("/api/session", json={"name": "Ines Holm", "password": OTHER}).status_code == 422
-    last = client.post("/api/session", json={"name": "Ines Holm", "password": WORDS})
-    assert last.status_code == 429
-    assert last.headers["Retry-After"]
+    right, wrong = {"name": "Ines Holm", "password": WORDS}, {"name": "Ines Holm", "password": OTHER}
+    for _ in range(2):
+        # Who is right in the end begins anew: a tablet is handed to and fro all evening.
+        assert [client.post("/api/session", json=wrong).status_code for _ in range(4)] == [422] * 4
+        assert client.post("/api/session", json=right).status_code == 200
+    assert [client.post("/api/session", json=wrong).status_code for _ in range(5)] == [422] * 5
+    last = client.post("/api/session", json=right)
+    assert (last.status_code, last.get_json()["type"].rsplit(":", 1)[-1]) == (429, "too-often")
+    assert 0 < int(last.headers["Retry-After"]) <= 900
+    assert re.fullmatch(r"That was tried too often\. Wait (a minute|1?\d minutes)\.", last.get_json()["detail"])
+    # Another name is not shut out by it, until thirty came from one place.
+    others = [client.post("/api/session", json=wrong | {"name": f"Nobody {n}"}).status_code for n in range(16)]
+    assert others == [422] * 14 + [429] * 2
+
+
+def test_tries_of_one_s_own_password_are_limited_by_person(database, mariadb) -> None:
+    from vianda.app import create_app
+
+    client = create_app({"DATABASE_URL": mariadb.url, "PAGES": None}).test_client()
+    client.post("/api/session/first-owner", json={"name": "Ines Holm", "password": WORDS})
+    asked = [client.put("/api/session/my-pin", json={"password": OTHER, "pin": "4827"}).status_code for _ in range(6)]
+    assert asked == [422] * 5 + [429]
+    changed = [client.put("/api/session/password", json={"old": OTHER, "new": WORDS}).status_code for _ in range(6)]
+    assert changed == [422] * 5 + [429]
 
 
 def test_from_elsewhere_nothing_is_answered_until_there_is_an_owner(database, mariadb) -> None:
@@ -405,3 +424,39 @@ def test_who_comes_from_elsewhere_is_not_of_this_machine_whatever_name_they_use(
         made = client.post("/api/session/first-owner", json={"name": "Thief", "password": WORDS}, **there)
         assert made.status_code == 403
     assert client.get("/api/formulas").status_code == 200
+
+
+def _as(person_id: int) -> dict[str, str]:
+    return {"Vianda-Person": str(person_id)}
+
+
+def test_what_one_did_is_never_taken_under_the_name_of_who_came_after_them(owner, come_in) -> None:
+    liv = come_in("Liv", "cook")
+    number = owner.post("/api/formulas", json={"formula": FORMULAS.plain(slipway_smash())}).get_json()["id"]
+    ids, begin = ids_by_name(owner), {"formula_id": number}
+    before = len(owner.get("/api/cooks").get_json())
+    # A window that Odd left open on Liv's tablet.
+    late = liv.post("/api/cooks", json=begin, headers=_as(ids["Ines Holm"]))
+    assert (late.status_code, late.get_json()["type"].rsplit(":", 1)[-1]) == (401, "another-person")
+    assert "Liv is signed in" in late.get_json()["detail"]
+    assert liv.get("/api/formulas", headers=_as(ids["Ines Holm"])).status_code == 401
+    assert len(owner.get("/api/cooks").get_json()) == before
+    # Nor is somebody signed out by it, whom the window does not know.
+    assert liv.delete("/api/session", headers=_as(ids["Ines Holm"])).status_code == 401
+    # Who is there may always be asked, and their own window works.
+    assert liv.get("/api/session", headers=_as(ids["Ines Holm"])).get_json()["person"]["name"] == "Liv"
+    assert liv.post("/api/cooks", json=begin, headers=_as(ids["Liv"])).status_code == 201
+    for odd in ("", "0", "Liv", "1e3", "²", "9" * 400):
+        assert (
+            liv.post("/api/cooks", json=begin, headers={"Vianda-Person": odd.encode().decode("latin-1")}).status_code
+            == 401
+        )
+
+
+def test_an_answer_that_is_kept_is_its_asker_s(owner, come_in) -> None:
+    odd, liv = come_in("Odd", "chef"), come_in("Liv", "chef")
+    body, token = {"formula": FORMULAS.plain(slipway_smash())}, {"Idempotency-Key": "the-same-token"}
+    first = odd.post("/api/formulas", json=body, headers=token)
+    again = odd.post("/api/formulas", json=body, headers=token)
+    assert (first.status_code, again.get_json()) == (201, first.get_json())
+    assert liv.post("/api/formulas", json=body, headers=token).status_code == 422

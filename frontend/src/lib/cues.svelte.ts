@@ -1,6 +1,6 @@
 /** How a stove calls: by a chime, by the browser's own voice, by a buzz. Each can be silenced, and stays so. */
 import { chime, CHIMES, type Chime } from "./chime";
-import { foundLocally, keepLocally } from "./outbox.svelte";
+import { keepHere } from "./ownStore";
 
 export const WAYS = ["sound", "voice", "buzz"] as const;
 export type Way = (typeof WAYS)[number];
@@ -15,8 +15,17 @@ class Cues {
   #load(): void {
     if (this.#read) return;
     this.#read = true;
-    const [kept] = foundLocally<{ on: Way[] }>(KEY);
+    const [kept] = this.#kept();
     if (Array.isArray(kept?.on)) this.#on = WAYS.filter((way) => kept.on.includes(way));
+  }
+
+  /** A device keeps its own, whoever is signed in. */
+  #kept(): { on: Way[] }[] {
+    try {
+      return JSON.parse(localStorage.getItem(KEY) ?? "[]") as { on: Way[] }[];
+    } catch {
+      return [];
+    }
   }
 
   get on(): readonly Way[] {
@@ -31,7 +40,7 @@ class Cues {
   set(way: Way, on: boolean): void {
     this.#load();
     this.#on = WAYS.filter((one) => (one === way ? on : this.#on.includes(one)));
-    keepLocally(KEY, [{ on: this.#on }]);
+    keepHere(KEY, JSON.stringify([{ on: this.#on }]));
     if (way === "voice" && !on) globalThis.speechSynthesis?.cancel();
   }
 

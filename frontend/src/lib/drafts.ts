@@ -1,5 +1,6 @@
 /** Unsaved work, kept in this browser until the server has it. One draft a formula and window. */
 import type { Edit, Formula } from "./api/client";
+import { keepOwn, mayTakeUp, ownKey } from "./ownStore";
 
 export interface Draft {
   revision: number;
@@ -27,15 +28,11 @@ function tabId(): string {
 const prefix = (id: number) => `vianda.draft.${id}.`;
 
 export function keepDraft(id: number, draft: Omit<Draft, "savedAt">): void {
-  try {
-    localStorage.setItem(prefix(id) + tabId(), JSON.stringify({ ...draft, savedAt: Date.now() }));
-  } catch {
-    // The browser's store is full or forbidden: the work still stands in this window and is still sent.
-  }
+  keepOwn(prefix(id) + tabId(), JSON.stringify({ ...draft, savedAt: Date.now() }));
 }
 
 export function dropDraft(id: number): void {
-  localStorage.removeItem(prefix(id) + tabId());
+  keepOwn(prefix(id) + tabId(), null);
 }
 
 function read(key: string): Draft | null {
@@ -48,9 +45,9 @@ function read(key: string): Draft | null {
 
 /** This window's draft, else the newest one a closed window left behind. It is taken over, not copied. */
 export function findDraft(id: number): Draft | null {
-  const own = read(prefix(id) + tabId());
+  const own = read(ownKey(prefix(id) + tabId()));
   if (own) return own;
-  const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix(id)));
+  const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix(id)) && mayTakeUp(key));
   let best: { key: string; draft: Draft } | null = null;
   for (const key of keys) {
     const draft = read(key);

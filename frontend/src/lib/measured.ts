@@ -1,11 +1,13 @@
 /** Who measures at this device, and when by its clock, which stands in for the kitchen's. */
-import { foundLocally, keepLocally } from "./outbox.svelte";
 import { today } from "./format";
+import { foundLocally, keepLocally } from "./outbox.svelte";
+import { session } from "./session.svelte";
 
 const WHO = "vianda.who";
 
-/** The name that was typed last in this browser; "" for none. */
-export const whoMeasures = (): string => foundLocally<{ name: string }>(WHO)[0]?.name ?? "";
+/** The name that was typed last in this browser by whoever is signed in, else their own; "" for none. */
+export const whoMeasures = (): string =>
+  foundLocally<{ name: string }>(WHO)[0]?.name ?? session.person?.name ?? "";
 
 export function keepWho(name: string): string {
   const plain = name.trim();

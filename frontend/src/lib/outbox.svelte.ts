@@ -4,6 +4,7 @@
  * and does not block what waits behind it.
  */
 import { ProblemError, type Problem } from "./api/client";
+import { foundOwn, keepOwn } from "./ownStore";
 
 export interface Delivery<Item> {
   /** Bring one item to the server; a refusal is thrown. */
@@ -29,19 +30,14 @@ export function newToken(): string {
   return `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 10)}`;
 }
 
-/** Keep items in this browser under a key, or say nothing when its store is full or forbidden. */
+/** Keep items in this browser under a key, for whoever is signed in. */
 export function keepLocally<Item>(key: string, items: Item[]): void {
-  try {
-    if (items.length > 0) localStorage.setItem(key, JSON.stringify(items));
-    else localStorage.removeItem(key);
-  } catch {
-    // What waits is still in this window and is still sent.
-  }
+  keepOwn(key, items.length > 0 ? JSON.stringify(items) : null);
 }
 
 export function foundLocally<Item>(key: string): Item[] {
   try {
-    return JSON.parse(localStorage.getItem(key) ?? "[]") as Item[];
+    return JSON.parse(foundOwn(key) ?? "[]") as Item[];
   } catch {
     return [];
   }

@@ -26,6 +26,7 @@ from vianda.core.basis.errors import CoreError
 from vianda.runtime.searching import Looking, Search
 from vianda.services.again import done_again
 from vianda.services.once import once_only
+from vianda.storage.actor import actor
 
 JSON_TYPE = "application/json"
 SCHEMAS = "#/components/schemas/"
@@ -90,6 +91,9 @@ def _once(token: str, answered: Callable[[], Response]) -> Response:
             problem(400, "malformed", "The request cannot be read", f"{TOKEN} has 8 to 80 letters, digits and hyphens.")
         )
     asked = "\n".join((request.method, request.full_path, request.headers.get("Vianda-Kitchen", "")))
+    if (who := actor()) is not None:
+        # An answer is its asker's: nobody else is given it.
+        asked += f"\n{who.person_id}"
     digest = hashlib.sha256(asked.encode() + b"\n" + request.get_data()).hexdigest()
 
     def do() -> tuple[int, str]:

@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 import functools
+import math
+import time
 from collections.abc import Callable
 from typing import Any, TypeVar, cast
 from urllib.parse import urlsplit
 
-from flask import Flask, Response, current_app, request
+from flask import Flask, Response, after_this_request, current_app, request
 from flask_limiter import Limiter
 from flask_limiter.util import get_remote_address
+from limits import parse
 
 from vianda.api.problems import ProblemError, problem, too_large
 from vianda.interchange.kitchen_archive import MEDIA_TYPE as ARCHIVE_TYPE
@@ -63,18 +66,43 @@ def _place_of(origin: str) -> str | None:
         return None
 
 
-def limited(rate: str, by: Callable[[], str]) -> Callable[[View], View]:
-    """A view that may be asked so often, counted by what ``by`` says."""
+def limited(rate: str, by: Callable[[], str], *, forgiven: bool = False) -> Callable[[View], View]:
+    """A view that may be asked so often, counted by what ``by`` says; ``forgiven``: anew after one that was right.
+
+    Each is counted before it is looked at, so that many at once are not looked at before they are counted.
+    """
+    most = parse(rate)
 
     def decorate(view: View) -> View:
         @functools.wraps(view)
         def run(**given: Any) -> Any:
-            with current_app.extensions[LIMITER].limit(rate, key_func=by):
+            limiter: Limiter = current_app.extensions[LIMITER]
+            if not limiter.enabled:
                 return view(**given)
+            key = (view.__name__, by())
+            if not limiter.limiter.hit(most, *key):
+                raise _too_often(limiter.limiter.get_window_stats(most, *key).reset_time - time.time())
+            answer = view(**given)
+            if forgiven:
+                limiter.limiter.clear(most, *key)
+            return answer
 
         return cast(View, run)
 
     return decorate
+
+
+def _too_often(seconds: float) -> ProblemError:
+    wait = max(1, math.ceil(seconds))
+
+    @after_this_request
+    def say_when(response: Response) -> Response:
+        response.headers["Retry-After"] = str(wait)
+        return response
+
+    minutes = math.ceil(wait / 60)
+    when = "a minute" if minutes == 1 else f"{minutes} minutes"
+    return ProblemError(problem(429, "too-often", "Tried too often", f"That was tried too often. Wait {when}."))
 
 
 def is_local() -> bool:

@@ -16,6 +16,8 @@ from vianda.storage.actor import Actor, acts
 from vianda.storage.people_repository import Person, SignIn
 
 COOKIE, DEVICE_COOKIE = "vianda", "vianda-device"
+# Whom a window knows to be signed in: what they did is never taken under the name of who came after them.
+PERSON = "Vianda-Person"
 
 
 class User(UserMixin):  # type: ignore[misc]
@@ -51,7 +53,8 @@ def check(*, local: bool) -> None:
     Raises
     ------
     ProblemError
-        401: nobody is signed in; 403: somebody without the role, or from elsewhere before there is an owner.
+        401: nobody is signed in, or somebody else than the window knows; 403: somebody without the role, or from
+        elsewhere before there is an owner.
     """
     acts(None)
     operation = (request.endpoint or "").rsplit(".", 1)[-1]
@@ -71,6 +74,16 @@ def check(*, local: bool) -> None:
                 )
             )
         return
+    meant = request.headers.get(PERSON, user.id)
+    if meant != user.id and operation not in OPEN:
+        raise ProblemError(
+            problem(
+                401,
+                "another-person",
+                "Somebody else is signed in",
+                f"{user.person.name} is signed in at this browser now; this was to be done by somebody else.",
+            )
+        )
     wanted = least_role(operation)
     if operation not in OWN and operation not in OPEN and not people.may(user.person, wanted):
         raise ProblemError(

@@ -96,7 +96,9 @@ def sign_in(name: str, password: str, *, device: str) -> Given:
     if found is None or not right or found[0].disabled:
         with transaction():
             audit.note("sign-in-refused", name[:40], person=found[0].name if found else "")
-        raise WrongSecretError("No such name with this password. After ten tries in a quarter of an hour it waits.")
+        raise WrongSecretError(
+            "No such name with this password. After five wrong ones it waits for a quarter of an hour."
+        )
     with transaction():
         repository.forget_ended()
         audit.note("sign-in", device, person=found[0].name, person_id=found[0].id)

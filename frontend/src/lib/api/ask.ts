@@ -36,12 +36,20 @@ const AWAY: Problem = {
   fields: [],
 };
 
-/** The kitchen this window was opened in: each request says so, and a record of one never lands in another. */
-export const here: { kitchen: number } = { kitchen: 0 };
-const meant = (): Record<string, string> => (here.kitchen ? { "Vianda-Kitchen": String(here.kitchen) } : {});
+/**
+ * The kitchen this window was opened in and who is signed in here (0: nobody, or there are no accounts). Each request
+ * says so: a record of one kitchen never lands in another, and what one did never under another's name.
+ */
+export const here = { kitchen: 0, person: 0 };
+const meant = (): Record<string, string> => ({
+  ...(here.kitchen && { "Vianda-Kitchen": String(here.kitchen) }),
+  ...(here.person && { "Vianda-Person": String(here.person) }),
+});
 
-/** Told when the server asks who is there: a sign-in ended. */
-export const signedOut: { tell: () => void } = { tell: () => undefined };
+/** Told when the server asks who is there: a sign-in ended, or somebody else is signed in at this browser now. */
+export const signedOut: { tell: (another: boolean) => void } = { tell: () => undefined };
+const tellSignedOut = (problem: Partial<Problem> | null) =>
+  signedOut.tell(problem?.type === "urn:vianda:problem:another-person");
 
 /** An address that a link or a stream opens: headers cannot go with it, so the kitchen stands in the query. */
 export const inKitchen = (path: string) =>
@@ -107,7 +115,7 @@ export async function ask<M extends Method, P extends PathOf<M>>(
   }
   // Taken or refused, it is answered; what a server that is away says leaves it open.
   if (response.status < 500) unanswered.delete(asked);
-  if (response.status === 401) signedOut.tell();
+  if (response.status === 401) tellSignedOut(content as Problem | null);
   if (!response.ok) throw new ProblemError(content as Problem);
   return content as Answer<P, M>;
 }
@@ -127,10 +135,11 @@ export async function lines<T>(path: string, body: unknown, online: (line: T) =>
     throw new ProblemError(AWAY);
   }
   if (!response.ok || !response.body) {
-    if (response.status === 401) signedOut.tell();
     const text = await response.text();
     try {
-      throw new ProblemError(JSON.parse(text) as Problem);
+      const problem = JSON.parse(text) as Problem;
+      if (response.status === 401) tellSignedOut(problem);
+      throw new ProblemError(problem);
     } catch (error) {
       if (error instanceof ProblemError) throw error;
       throw new ProblemError({ ...AWAY, status: 503 });

@@ -1,9 +1,14 @@
-<!-- One's own account: password, PIN, where it is signed in, a shift at this device; or the first owner's. -->
+<!--
+  One's own account: password, PIN, where it is signed in, a shift at this device; or the first owner's. Who signs out
+  leaves nothing behind, but for what waits to be sent, if they want it kept.
+-->
 <script lang="ts">
   import { api, type Place } from "../../lib/api/client";
   import { moment } from "../../lib/format";
   import { refusalOf } from "../../lib/refusal";
+  import { unsentHere } from "../../lib/ownStore";
   import { session } from "../../lib/session.svelte";
+  import Sheet from "../../lib/ui/Sheet.svelte";
   import Shell from "../../lib/ui/Shell.svelte";
   import TextField from "../../lib/ui/TextField.svelte";
   import FirstOwner from "./FirstOwner.svelte";
@@ -16,6 +21,8 @@
   let fresh = $state("");
   let pin = $state("");
   let secret = $state("");
+  /** What waits here to be sent, when somebody signs out who has such. */
+  let waits = $state<string | null>(null);
   const person = $derived(session.person);
   const byPassword = $derived(session.state?.by === "password");
 
@@ -29,6 +36,27 @@
   $effect(() => {
     if (person) void look();
   });
+  const counted = (n: number, one: string, many: string) => (n ? [`${n} ${n === 1 ? one : many}`] : []);
+  function askToLeave(): void {
+    const { drafts, others } = unsentHere();
+    const found = [
+      ...counted(drafts, "formula with changes", "formulas with changes"),
+      ...counted(others, "list of reports, ticks or notes", "lists of reports, ticks or notes"),
+    ];
+    waits = found.join(" and ") || null;
+    if (!waits) void leave();
+  }
+  async function leave(unsent = false): Promise<void> {
+    if (await run(() => api.signOut())) session.leave({ unsent });
+    waits = null;
+  }
+  async function endShift(): Promise<void> {
+    await run(async () => {
+      const left = await api.endShift();
+      if (left.person) session.take(left);
+      else session.leave();
+    });
+  }
   async function changePassword(): Promise<void> {
     if (
       await run(
@@ -66,9 +94,7 @@
         </div>
         <div class="flex flex-wrap gap-2">
           {#if session.may("owner")}<a class="act" href="/people">People</a>{/if}
-          <button class="act-main min-h-10" onclick={() => run(async () => session.take(await api.signOut()))}
-            >Sign out</button
-          >
+          <button class="act-main min-h-10" onclick={askToLeave}>Sign out</button>
         </div>
       </div>
       <p role="status" class="mt-2 min-h-6 text-[0.9375rem] text-success">{status}</p>
@@ -80,9 +106,7 @@
             This device is of a shift for up to 14 hours: whoever has a PIN takes it up. Sign out to hand it
             over.
           </p>
-          <button class="mt-2 act" onclick={() => run(async () => session.take(await api.endShift()))}
-            >End the shift here</button
-          >
+          <button class="mt-2 act" onclick={endShift}>End the shift here</button>
         {:else if session.may("cook")}
           <p class="mt-1 max-w-2xl quiet">
             A tablet by the stove that several people use: each signs in by name and a short PIN, until the
@@ -158,3 +182,13 @@
     {/if}
   </main>
 </Shell>
+<Sheet open={waits !== null} title="Not everything is sent yet" onclose={() => (waits = null)}>
+  <p>
+    Not sent: {waits}. What stays here is sent when you sign in at this device and open it again; nobody else
+    sees or sends it.
+  </p>
+  <div class="mt-4 flex flex-wrap gap-2">
+    <button class="act-main" onclick={() => leave()}>Sign out and keep it here</button>
+    <button class="act" onclick={() => leave(true)}>Sign out and delete it here</button>
+  </div>
+</Sheet>
