@@ -275,6 +275,28 @@ def test_a_device_of_a_shift_is_taken_up_by_pin_until_five_are_wrong(app, come_i
     assert app.test_client().post("/api/session/pin", json={"person_id": person, "pin": "4827"}).status_code == 422
 
 
+def test_an_owner_who_came_in_by_pin_does_what_a_chef_does_and_no_more(app, owner) -> None:
+    assert owner.put("/api/session/my-pin", json={"password": WORDS, "pin": "4827"}).status_code == 204
+    crew = owner.post("/api/session/shift").get_json()["crew"]
+    owner.delete("/api/session")
+    assert owner.post("/api/session/pin", json={"person_id": crew[0]["id"], "pin": "4827"}).status_code == 200
+    number = owner.post("/api/formulas", json={"formula": FORMULAS.plain(slipway_smash())}).get_json()["id"]
+    assert number
+    contract = owner.get("/api/openapi.json").get_json()["paths"]
+    tried = 0
+    for path, ways in contract.items():
+        for method, said in ways.items():
+            if WRITES.get(said.get("operationId")) == "owner":
+                refused = owner.open(re.sub(r"{\w+}", "1", path), method=method.upper(), json={})
+                assert (refused.status_code, refused.get_json()["type"]) == (403, "urn:vianda:problem:password-wanted")
+                tried += 1
+    assert tried == sum(role == "owner" for role in WRITES.values())
+    # Signing out of the shift's device is theirs, and so is the way back by password.
+    assert owner.delete("/api/session").status_code == 200
+    assert owner.post("/api/session", json={"name": "Ines Holm", "password": WORDS}).status_code == 200
+    assert owner.get("/api/people").status_code == 200
+
+
 def test_the_end_of_a_shift_signs_out_who_came_by_it(come_in) -> None:
     cook = come_in("Odd", "cook", pin="4827")
     crew = cook.post("/api/session/shift").get_json()["crew"]

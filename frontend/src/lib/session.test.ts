@@ -40,6 +40,10 @@ it("knows what a role may", async () => {
   server.on("GET", "/session", () => ({ status: 200, body: signedIn("cook") }));
   await session.load();
   expect([session.may("reader"), session.may("cook"), session.may("chef")]).toEqual([true, true, false]);
+  session.take({ ...signedIn("owner"), by: "pin" } as never);
+  expect([session.may("chef"), session.may("owner")]).toEqual([true, false]);
+  session.take(signedIn("owner") as never);
+  expect(session.may("owner")).toBe(true);
 });
 
 it("asks who is there when a sign-in ended, and is content when somebody is", async () => {

@@ -53,8 +53,8 @@ def check(*, local: bool) -> None:
     Raises
     ------
     ProblemError
-        401: nobody is signed in, or somebody else than the window knows; 403: somebody without the role, or from
-        elsewhere before there is an owner.
+        401: nobody is signed in, or somebody else than the window knows; 403: somebody without the role, an owner
+        who came in by PIN, or from elsewhere before there is an owner.
     """
     acts(None)
     operation = (request.endpoint or "").rsplit(".", 1)[-1]
@@ -92,6 +92,16 @@ def check(*, local: bool) -> None:
                 "role",
                 "That is not yours to do",
                 f"You are signed in as {user.person.role}; this is for a {wanted} to do.",
+            )
+        )
+    if wanted == "owner" and user.session.kind == "pin" and operation not in OWN and operation not in OPEN:
+        raise ProblemError(
+            problem(
+                403,
+                "password-wanted",
+                "That takes a password",
+                "You came in by PIN, which does for a shift. Who comes in and what is deleted is decided with a "
+                "password: sign out here, and sign in with yours.",
             )
         )
     acts(Actor(user.person.id, user.person.name, operation if operation in WRITES else "", request.path))
