@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 import io
 import json
 import zipfile
@@ -14,8 +15,13 @@ from photograph_files import camera_file
 from vianda.core.demo.formulas import keepers_loaf, slipway_smash
 from vianda.interchange.kinds import FORMULAS
 from vianda.interchange.kitchen_archive import MANIFEST
+from vianda.storage import tables
 
 ZIP = "application/zip"
+NAMES = {
+    tables.FormulaRow.changed_by: "Odd", tables.VersionRow.kept_by: "Astri", tables.CookRow.begun_by: "Liv",
+    tables.CookRow.noted_by: "Ines", tables.ServiceRow.changed_by: "Sindre", tables.WeighingRow.begun_by: "Runa",
+}  # fmt: skip
 
 
 @pytest.fixture
@@ -44,6 +50,9 @@ def lived_in(client) -> Any:
     assert client.post(f"/api/services/{served}/run/events", json=run).status_code == 200
     check = {"token": "check-0001", "kind": "measured", "minute": 540, "check": "cold/own-1", "temp": 3.2}
     assert client.post("/api/checks/events", json={"day": "2026-12-04", "event": check}).status_code == 200
+    # As if they had been signed in, each with a name of their own.
+    for column, name in NAMES.items():
+        column.model.update({column: name}).execute()
     return client
 
 
@@ -112,6 +121,9 @@ def test_brought_into_a_kitchen_of_its_own_everything_is_there_as_it_was(lived_i
         [task] = [e.pop("task") for e in parts["evenings-001.json"]["items"][0]["events"]]
         assert task == f"f{max(numbers)}-preheat"
     assert _without_numbers(first) == _without_numbers(second)
+    # Each has the name of who did it there, not of who brought it.
+    for column, name in NAMES.items():
+        assert {getattr(row, column.name) for row in column.model.select()} == {name}, column
     # What a cook sees of it is there too.
     there = {"Vianda-Kitchen": str(report["kitchen_id"])}
     found = lived_in.post("/api/logbook", json={"text": "less salt"}, headers=there).get_json()
@@ -305,3 +317,40 @@ def test_a_formula_that_this_kitchen_cannot_make_gives_way_or_is_left_out_with_t
     assert done.status_code == 200
     shelf = lived_in.post("/api/shelf", json={}, headers=here).get_json()
     assert shelf["total"] == formulas["added"]
+
+
+def test_an_archive_of_before_there_were_names_is_read_and_names_nobody(lived_in) -> None:
+    older = {"formulas": ("changed_by",), "services": ("changed_by",), "cooks": ("begun_by", "noted_by"),
+             "weighings": ("begun_by",)}  # fmt: skip
+    sums: dict[str, str] = {}
+
+    def without_names(name: str, content: bytes) -> bytes:
+        part = name.split("-")[0]
+        if part not in older:
+            return content
+        said = json.loads(content)
+        said["version"] = 1
+        for item in said["items"]:
+            for field in older[part]:
+                del item[field]
+            for version in item.get("versions", ()):
+                del version["kept_by"]
+        data = json.dumps(said).encode()
+        sums[name] = hashlib.sha256(data).hexdigest()
+        return data
+
+    def listed(name: str, content: bytes) -> bytes:
+        if name != MANIFEST:
+            return content
+        said = json.loads(content)
+        for entry in said["files"]:
+            if entry["path"] in sums:
+                entry.update(version=1, sha256=sums[entry["path"]])
+        return json.dumps(said).encode()
+
+    data = _rewritten(_rewritten(_archive(lived_in), without_names), listed)
+    looked = _look(lived_in, data, "new").get_json()
+    there = _bring(lived_in, data, looked["digest"], "new").get_json()["kitchen_id"]
+    assert {row.begun_by for row in tables.CookRow.select().where(tables.CookRow.kitchen_id == there)} == {""}
+    assert {row.changed_by for row in tables.FormulaRow.select().where(tables.FormulaRow.kitchen_id == there)} == {""}
+    assert {row.changed_by for row in tables.ServiceRow.select().where(tables.ServiceRow.kitchen_id == there)} == {""}

@@ -28,6 +28,8 @@ Number = Annotated[int, Field(ge=0, lt=2**31)]
 Name = Annotated[str, Field(min_length=1, max_length=80)]
 Token = Annotated[str, Field(min_length=1, max_length=40, pattern=r"^[A-Za-z0-9-]+$")]
 Word = Annotated[str, Field(max_length=16, pattern=r"^[a-z-]+$")]
+# Who did it, "" where nobody was signed in; what an archive of before there were accounts does not say.
+Who = Annotated[str, Field(max_length=40)]
 Real = Annotated[float, Field(ge=-1e12, le=1e12)]
 
 
@@ -38,6 +40,7 @@ class VersionItem(Strict):
     name: Name
     created_at: AwareDatetime
     formula: Formula
+    kept_by: Who = ""
 
 
 class FormulaItem(Strict):
@@ -49,6 +52,7 @@ class FormulaItem(Strict):
     updated_at: AwareDatetime
     archived: bool
     versions: Annotated[list[VersionItem], Field(max_length=100_000)]
+    changed_by: Who = ""
 
 
 class ServiceItem(Strict):
@@ -56,6 +60,7 @@ class ServiceItem(Strict):
 
     id: Number
     service: Service
+    changed_by: Who = ""
 
 
 class HeldItem(Strict):
@@ -90,6 +95,8 @@ class CookItem(Strict):
     outcome: OutcomeModel | None
     events: Annotated[list[CookEventItem], Field(max_length=10_000)]
     lots: Annotated[list[HeldItem], Field(max_length=500)]
+    begun_by: Who = ""
+    noted_by: Who = ""
 
 
 class WeighingEventItem(Strict):
@@ -115,6 +122,7 @@ class WeighingItem(Strict):
     finished_at: AwareDatetime | None
     left_g: Real | None
     events: Annotated[list[WeighingEventItem], Field(max_length=100_000)]
+    begun_by: Who = ""
 
 
 class TastingItem(Strict):
@@ -137,7 +145,7 @@ class CheckEventItem(Strict):
     at: AwareDatetime
     check_key: Annotated[str, Field(max_length=140)]
     temp_c: Real | None
-    who: Annotated[str, Field(max_length=40)]
+    who: Who
     remark: Annotated[str, Field(max_length=200)]
 
 
@@ -209,10 +217,10 @@ PARTS: Mapping[str, Part] = {
     "lots": Part(Lot, 1, "Lots"),
     "pantry": Part(Ingredient, 1, "Pantry and house formulas"),
     "stock": Part(Stocked, 1, "Stock"),
-    "formulas": Part(FormulaItem, 1, "Formulas"),
-    "services": Part(ServiceItem, 1, "Services"),
-    "cooks": Part(CookItem, 1, "Cooks"),
-    "weighings": Part(WeighingItem, 1, "Weighings"),
+    "formulas": Part(FormulaItem, 2, "Formulas"),
+    "services": Part(ServiceItem, 2, "Services"),
+    "cooks": Part(CookItem, 2, "Cooks"),
+    "weighings": Part(WeighingItem, 2, "Weighings"),
     "tastings": Part(TastingItem, 1, "Blind tastings"),
     "evenings": Part(EveningItem, 1, "Evenings and checks"),
     "observations": Part(ObservationItem, 1, "What was learnt from"),

@@ -210,7 +210,7 @@ class Bringing:
                 self._note("services", service.name, "same")
             else:
                 left = len(one.service.dishes) - len(service.dishes)
-                self._services[one.id] = services[service] = here.put_service(service)
+                self._services[one.id] = services[service] = here.put_service(service, changed_by=one.changed_by)
                 reason = f"without {left} dishes whose formulas were left out" if left else ""
                 self._note("services", service.name, "added", reason)
 

@@ -90,17 +90,24 @@ def formulas() -> Iterator[ap.FormulaItem]:
                 archived=bool(row.deleted),
                 versions=[
                     ap.VersionItem(
-                        number=v.number, name=v.name, created_at=utc(v.created_at), formula=FORMULAS.read(v.document)
+                        number=v.number,
+                        name=v.name,
+                        created_at=utc(v.created_at),
+                        formula=FORMULAS.read(v.document),
+                        kept_by=v.kept_by,
                     )
                     for v in versions[row.id]
                 ],
+                changed_by=row.changed_by,
             )
 
 
 def services() -> Iterator[ap.ServiceItem]:
     """All services, the oldest first."""
     for rows in _all(ServiceRow):
-        yield from (ap.ServiceItem(id=row.id, service=SERVICES.read(row.document)) for row in rows)
+        yield from (
+            ap.ServiceItem(id=row.id, service=SERVICES.read(row.document), changed_by=row.changed_by) for row in rows
+        )
 
 
 def cooks() -> Iterator[ap.CookItem]:
@@ -125,6 +132,8 @@ def cooks() -> Iterator[ap.CookItem]:
                     ap.HeldItem(lot=x.lot, name=x.name, meat=x.meat, mass_g=x.mass_g, use_by=x.use_by)
                     for x in held[row.id]
                 ],
+                begun_by=row.begun_by,
+                noted_by=row.noted_by,
             )
 
 
@@ -146,6 +155,7 @@ def weighings() -> Iterator[ap.WeighingItem]:
                     ap.WeighingEventItem(id=e.id, token=e.token, kind=e.kind, value=e.value, about=e.about, at_s=e.at_s)
                     for e in events[row.id]
                 ],
+                begun_by=row.begun_by,
             )
 
 

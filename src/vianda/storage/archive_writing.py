@@ -21,7 +21,7 @@ from vianda.storage.formula_repository import columns_of
 from vianda.storage.here import kitchen_here
 from vianda.storage.logbook_repository import HeldLot, index_cook
 from vianda.storage.records import CookEvent, EventKind, StoredCook
-from vianda.storage.service_repository import create_service
+from vianda.storage.service_repository import columns_of as service_columns
 from vianda.storage.tables import (
     CookEventRow,
     CookRow,
@@ -148,7 +148,7 @@ def put_formula(item: ap.FormulaItem, formula: Formula) -> int:
     """Write a formula down with all its versions."""
     number = FormulaRow.insert(
         kitchen_id=kitchen_here(), revision=1, created_at=naive(item.created_at), updated_at=naive(item.updated_at),
-        deleted=item.archived, **columns_of(formula),
+        deleted=item.archived, changed_by=item.changed_by, **columns_of(formula),
     ).execute()  # fmt: skip
     put_versions(int(number), item.versions, after=0)
     return int(number)
@@ -163,12 +163,16 @@ def put_versions(formula_id: int, versions: Sequence[ap.VersionItem], *, after: 
             name=version.name,
             document=FORMULAS.text(version.formula),
             created_at=naive(version.created_at),
+            kept_by=version.kept_by,
         ).execute()
 
 
-def put_service(service: Service) -> int:
-    """Write a service down."""
-    return create_service(service).id
+def put_service(service: Service, *, changed_by: str) -> int:
+    """Write a service down, under the name of who wrote it there."""
+    row = ServiceRow.create(
+        kitchen_id=kitchen_here(), revision=1, **{**service_columns(service), "changed_by": changed_by}
+    )
+    return int(row.id)
 
 
 def put_cook(item: ap.CookItem, formula_id: int) -> int:
@@ -180,6 +184,7 @@ def put_cook(item: ap.CookItem, formula_id: int) -> int:
             kitchen_id=kitchen_here(), formula=formula_id, formula_name=item.formula.name,
             document=FORMULAS.text(item.formula), plan=json.dumps(item.plan), started_at=started,
             finished_at=finished, outcome=json.dumps(outcome) if outcome is not None else None, revision=1,
+            begun_by=item.begun_by, noted_by=item.noted_by,
         ).execute()
     )  # fmt: skip
     rows = [
@@ -203,6 +208,7 @@ def put_weighing(item: ap.WeighingItem, formula_id: int) -> int:
             kitchen_id=kitchen_here(), formula=formula_id, formula_name=item.formula_name,
             plan=json.dumps(asdict(item.plan)), seed=item.seed, started_at=naive(item.started_at),
             finished_at=naive(item.finished_at) if item.finished_at else None, left_g=item.left_g,
+            begun_by=item.begun_by,
         ).execute()
     )  # fmt: skip
     numbers: dict[int, int] = {}

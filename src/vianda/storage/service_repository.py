@@ -28,7 +28,8 @@ def _stored(row: ServiceRow) -> StoredService:
     return StoredService(row.id, row.revision, row.updated_at, SERVICES.kept(row.document))
 
 
-def _values(service: Service) -> dict[str, Any]:
+def columns_of(service: Service) -> dict[str, Any]:
+    """The document, the days it may come on, and who writes it down."""
     last_day = (service.until or WITHOUT_END) if service.day and service.repeat else service.day
     return {
         "document": SERVICES.text(service),
@@ -83,7 +84,7 @@ def get_service(service_id: int) -> StoredService:
 
 def create_service(service: Service) -> StoredService:
     """Write a service down."""
-    row = ServiceRow.create(kitchen_id=kitchen_here(), revision=1, **_values(service))
+    row = ServiceRow.create(kitchen_id=kitchen_here(), revision=1, **columns_of(service))
     made(f"/api/services/{row.id}")
     return _stored(row)
 
@@ -91,7 +92,7 @@ def create_service(service: Service) -> StoredService:
 def save_service(service_id: int, service: Service, *, revision: int) -> StoredService:
     """Save over the revision seen, or raise ``ConflictError`` with what stands now."""
     changed = (
-        ServiceRow.update(revision=ServiceRow.revision + 1, **_values(service))
+        ServiceRow.update(revision=ServiceRow.revision + 1, **columns_of(service))
         .where(_here(service_id) & (ServiceRow.revision == revision))
         .execute()
     )
