@@ -55,7 +55,7 @@ def test_every_cook_is_a_row_with_what_was_said_of_it(client) -> None:
     assert row["begun_utc"].endswith("Z")
     # The same in JSON, numbers as numbers.
     whole = client.get("/api/logbook/cooks.json").get_json()
-    assert (whole["format"], whole["version"]) == ("vianda-logbook", 1)
+    assert (whole["format"], whole["version"]) == ("vianda-logbook", 2)
     assert whole["cooks"][1]["cooked_mass_g"] == 2400
     assert whole["cooks"][0]["crust"] is None
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import csv
+import io
 import re
 from datetime import timedelta
 
@@ -229,7 +231,11 @@ def test_no_role_reaches_above_itself_by_any_operation(app, come_in) -> None:
         assert below.open(path, method=method, json={}).status_code == 403, operation
 
 
-def test_versions_cooks_and_checks_carry_the_name(come_in, owner) -> None:
+def _table(client, path: str) -> list[dict[str, str]]:
+    return list(csv.DictReader(io.StringIO(client.get(path).get_data(as_text=True))))
+
+
+def test_versions_cooks_weighings_and_checks_carry_the_name(come_in, owner) -> None:
     chef, cook = come_in("Odd", "chef"), come_in("Liv", "cook")
     number = chef.post("/api/formulas", json={"formula": FORMULAS.plain(slipway_smash())}).get_json()["id"]
     assert chef.get(f"/api/formulas/{number}").get_json()["changed_by"] == "Odd"
@@ -239,6 +245,14 @@ def test_versions_cooks_and_checks_carry_the_name(come_in, owner) -> None:
     assert begun["begun_by"] == "Liv"
     noted = {"outcome": {"note": "x"}, "revision": begun["revision"]}
     assert owner.put(f"/api/cooks/{begun['id']}/outcome", json=noted).get_json()["noted_by"] == "Ines Holm"
+    weighed = cook.post("/api/weighings", json={"formula_id": number}).get_json()
+    assert owner.get(f"/api/weighings/{weighed['id']}").get_json()["begun_by"] == "Liv"
+    [line] = owner.get(f"/api/formulas/{number}/weighings").get_json()
+    assert line["begun_by"] == "Liv"
+    # The files that leave say so too.
+    [row] = _table(owner, "/api/logbook/cooks.csv")
+    assert (row["begun_by"], row["noted_by"]) == ("Liv", "Ines Holm")
+    assert _table(owner, "/api/weighings.csv")[0]["begun_by"] == "Liv"
     check = {"token": "check-0001", "kind": "measured", "minute": 540, "check": "cold/own-1", "temp": 3.2}
     cook.post("/api/checks/events", json={"day": "2026-12-04", "event": check | {"remark": "Walk-in"}})
     span = {"from_day": "2026-12-04", "to_day": "2026-12-04"}

@@ -54,6 +54,7 @@ class WeighingAnswer(Answer):
     started_at: Moment
     finished_at: Moment | None
     left_g: float | None
+    begun_by: str
     newest: int
     on_record: bool
     plan: WeighingPlan
@@ -70,6 +71,7 @@ class WeighingLine(Answer):
     good: int
     pieces: int
     mean_g: float | None
+    begun_by: str
 
 
 def display_answer(display: Display) -> DisplayAnswer:
@@ -87,6 +89,7 @@ def weighing_answer(weighing: Weighing) -> WeighingAnswer:
         started_at=stored.started_at,
         finished_at=stored.finished_at,
         left_g=stored.left_g,
+        begun_by=stored.begun_by,
         newest=weighing.newest,
         on_record=weighing.on_record,
         plan=stored.plan,
@@ -105,4 +108,5 @@ def weighing_line(weighing: Weighing) -> WeighingLine:
         good=run.good,
         pieces=stored.plan.pieces,
         mean_g=run.chart.mean_g,
+        begun_by=stored.begun_by,
     )

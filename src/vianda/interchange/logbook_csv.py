@@ -14,9 +14,9 @@ from vianda.interchange.supply_csv import plain_text
 WEIGHED = ("cooked_mass_g", "cooked_diameter_mm", "cooked_thickness_mm", "core_c")
 COLUMNS = (
     "cook", "begun_utc", "finished_utc", "formula", "dish", "pieces", "piece_mass_g", "batch_mass_g", "fat_frac",
-    *WEIGHED, *SCALES, "note", "next_time",
+    *WEIGHED, *SCALES, "note", "next_time", "begun_by", "noted_by",
 )  # fmt: skip
-FORMAT, VERSION = "vianda-logbook", 1
+FORMAT, VERSION = "vianda-logbook", 2
 
 
 class Line(Protocol):
@@ -59,11 +59,11 @@ class Line(Protocol):
         """Of the blend, 0–1."""
 
 
-def logbook_rows(lines: Iterable[Line], outcomes: Mapping[int, Mapping[str, Any]]) -> list[dict[str, Any]]:
-    """Every cook with what was weighed, measured, scored and said; what nobody said is None."""
+def logbook_rows(lines: Iterable[Line], noted: Mapping[int, Mapping[str, Any]]) -> list[dict[str, Any]]:
+    """Every cook with what was weighed, measured, scored and said, and by whom; what nobody said is None."""
     found = []
     for line in lines:
-        said = outcomes.get(line.cook_id, {})
+        said = noted.get(line.cook_id, {})
         found.append(
             {
                 "cook": line.cook_id,
@@ -78,6 +78,8 @@ def logbook_rows(lines: Iterable[Line], outcomes: Mapping[int, Mapping[str, Any]
                 **{name: said.get(name) for name in (*WEIGHED, *SCALES)},
                 "note": said.get("note") or "",
                 "next_time": said.get("next_time") or "",
+                "begun_by": said.get("begun_by", ""),
+                "noted_by": said.get("noted_by", ""),
             }
         )
     return found

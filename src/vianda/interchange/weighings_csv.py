@@ -12,7 +12,7 @@ from vianda.core.weighing.weighing_run import Running
 from vianda.interchange.supply_csv import plain_text
 
 READING = ("piece", "reading_g", "target_g", "off_g", "verdict", "set_aside", "seconds_from_start")
-RUN = ("weighing", "formula", "begun_utc", "finished_utc", "tolerance_g", "left_in_bowl_g")
+RUN = ("weighing", "formula", "begun_utc", "finished_utc", "tolerance_g", "left_in_bowl_g", "begun_by")
 
 
 class Run(Protocol):
@@ -43,6 +43,10 @@ class Run(Protocol):
         """What was left in the bowl, g; None for not weighed."""
 
     @property
+    def begun_by(self) -> str:
+        """Who began it; "" where nobody was signed in."""
+
+    @property
     def running(self) -> Running:
         """Its readings."""
 
@@ -65,6 +69,7 @@ def _rows(run: Run) -> Iterable[dict[str, str]]:
         "finished_utc": _moment(run.finished_at) if run.finished_at else "",
         "tolerance_g": f"{run.tolerance_g:g}",
         "left_in_bowl_g": "" if run.left_g is None else f"{run.left_g:g}",
+        "begun_by": plain_text(run.begun_by),
     }
     readings = list(_readings(run.running))
     return [of | reading for reading in readings] or [of]

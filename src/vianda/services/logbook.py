@@ -120,7 +120,7 @@ def log_page(query: LogQuery, *, before: int | None = None) -> LogPage:
 def log_rows(query: LogQuery) -> list[dict[str, Any]]:
     """Every cook that is asked for, newest first, with what was noted of it."""
     lines = logbook_repository.find_lines(query, before=None, most=MOST_EXPORTED)
-    return logbook_rows(lines, logbook_repository.outcomes_of([line.cook_id for line in lines]))
+    return logbook_rows(lines, logbook_repository.noted_of([line.cook_id for line in lines]))
 
 
 def log_choices() -> LogChoices:

@@ -84,6 +84,11 @@ class Weighing:
         return self.stored.left_g
 
     @property
+    def begun_by(self) -> str:
+        """Who began it; "" where nobody was signed in."""
+        return self.stored.begun_by
+
+    @property
     def newest(self) -> int:
         """The id of the newest event."""
         return self.stored.events[-1].id if self.stored.events else 0

@@ -130,14 +130,16 @@ def _after(sort: LogSort, last: CookLineRow) -> Any:
     return ((score < last.score) if sort == "best" else (score > last.score)) | ((score == last.score) & older)
 
 
-def outcomes_of(cook_ids: Sequence[int]) -> dict[int, dict[str, Any]]:
-    """What was noted of cooks, by number; those that nothing was noted of are left out."""
+def noted_of(cook_ids: Sequence[int]) -> dict[int, dict[str, Any]]:
+    """What was noted of cooks, by number, with ``begun_by`` and ``noted_by``."""
     found: dict[int, dict[str, Any]] = {}
     for start in range(0, len(cook_ids), CHUNK):
         some = list(cook_ids[start : start + CHUNK])
-        here = (CookRow.kitchen_id == kitchen_here()) & CookRow.id.in_(some) & CookRow.outcome.is_null(False)
-        rows: list[Any] = list(CookRow.select(CookRow.id, CookRow.outcome).where(here).tuples())
-        found |= {cook_id: json.loads(outcome) for cook_id, outcome in rows}
+        here = (CookRow.kitchen_id == kitchen_here()) & CookRow.id.in_(some)
+        asked = CookRow.select(CookRow.id, CookRow.outcome, CookRow.begun_by, CookRow.noted_by).where(here)
+        rows: list[Any] = list(asked.tuples())
+        for cook_id, outcome, begun_by, noted_by in rows:
+            found[cook_id] = {**json.loads(outcome or "{}"), "begun_by": begun_by, "noted_by": noted_by}
     return found
 
 

@@ -140,3 +140,4 @@ class StoredWeighing:
     finished_at: datetime | None
     events: tuple[WeighingEvent, ...]
     left_g: float | None = None
+    begun_by: str = ""

@@ -43,6 +43,7 @@ def _stored(row: WeighingRow, events: tuple[WeighingEvent, ...]) -> StoredWeighi
         finished_at=row.finished_at,
         events=events,
         left_g=row.left_g,
+        begun_by=row.begun_by,
     )
 
 

@@ -69,7 +69,7 @@
       class="flex min-h-9 items-baseline justify-between gap-4 border-b border-base-300 py-1.5 hover:bg-base-200"
       href={`/weigh/${run.id}`}
     >
-      <span>{moment(run.started_at)}</span>
+      <span>{moment(run.started_at)}{run.begun_by ? `, ${run.begun_by}` : ""}</span>
       <span class="quiet"
         >{run.good} of {run.counted} within tolerance{#if run.mean_g != null}, mean <Qty
             kind="mass_g"

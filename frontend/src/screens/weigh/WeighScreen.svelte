@@ -124,7 +124,9 @@
         <a class="underline decoration-base-300 underline-offset-4" href={`/formula/${run.formula_id}/shape`}
           >{run.formula_name}</a
         >
-        <span class="ml-2 font-normal opacity-80">check-weighing</span>
+        <span class="ml-2 font-normal opacity-80"
+          >check-weighing{run.begun_by ? `, begun by ${run.begun_by}` : ""}</span
+        >
       </h1>
       <p class="flex items-baseline gap-5">
         <span class="text-xl numeral" data-counted>{running.counted} of {run.plan.pieces}</span>

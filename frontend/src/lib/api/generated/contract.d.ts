@@ -13721,6 +13721,8 @@ export interface components {
          * @description A run of check-weighing as it stands.
          */
         WeighingAnswer: {
+            /** Begun By */
+            begun_by: string;
             /** Finished At */
             finished_at?: string | null;
             /** Formula Id */
@@ -13745,6 +13747,8 @@ export interface components {
          * @description One line of the runs of a formula.
          */
         WeighingLine: {
+            /** Begun By */
+            begun_by: string;
             /** Counted */
             counted: number;
             /** Finished At */
