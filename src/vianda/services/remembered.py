@@ -11,8 +11,9 @@ from vianda.runtime.newest import Newest
 from vianda.storage.caches import on_rollback
 from vianda.storage.here import kitchen_here
 from vianda.storage.kitchen_repository import load_kitchen
-from vianda.storage.larder_repository import larder_here, revision_number
+from vianda.storage.larder_repository import larder_here
 from vianda.storage.records import StoredFormula
+from vianda.storage.revisions import revision_number
 
 Found = TypeVar("Found")
 # A year's services of sixty formulas have about two thousand pairs of formula and guests.

@@ -17,7 +17,8 @@ from vianda.storage.actor import made
 from vianda.storage.caches import on_rollback
 from vianda.storage.here import kitchen_here
 from vianda.storage.records import ConflictError, NotFoundError, standing_or_conflict
-from vianda.storage.tables import IngredientRow, LotRow, MeatRow, RevisionRow
+from vianda.storage.revisions import revision_number, touch
+from vianda.storage.tables import IngredientRow, LotRow, MeatRow
 
 _COMPOSITION = (
     "water_g_per_100g",
@@ -65,19 +66,6 @@ def larder_here() -> str:
 def _meat(row: MeatRow) -> Meat:
     composition = Composition(**{name: getattr(row, name) for name in _COMPOSITION})
     return Meat(composition=composition, **{name: getattr(row, name) for name in _PLAIN})
-
-
-def revision_number(name: str) -> int:
-    """The revision of a shared thing; 0 when it was never touched."""
-    row = RevisionRow.get_or_none(RevisionRow.name == name)
-    return row.number if row else 0
-
-
-def touch(name: str) -> None:
-    """Count a change of a shared thing."""
-    changed = RevisionRow.update(number=RevisionRow.number + 1).where(RevisionRow.name == name).execute()
-    if not changed:
-        RevisionRow.insert(name=name, number=1).on_conflict_ignore().execute()
 
 
 def load_inventory() -> Inventory:

@@ -12,6 +12,7 @@ from peewee import Expression, IntegrityError
 from vianda.storage.clock import now_utc
 from vianda.storage.folded import folded
 from vianda.storage.records import ConflictError, NotFoundError
+from vianda.storage.revisions import touch
 from vianda.storage.tables import (
     AuditRow,
     CookRow,
@@ -30,6 +31,8 @@ SignInKind = Literal["password", "device", "pin"]
 # Seen again within this is not written down each time.
 SEEN_EVERY = timedelta(minutes=5)
 NOBODY = "somebody who left"
+# Under which changes of who may do what are counted.
+PEOPLE = "people"
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,7 +109,11 @@ def get_person(person_id: int) -> Person:
 
 
 def lock_people() -> list[Person]:
-    """Everybody, held until the transaction ends: two owners never take each other's last right away."""
+    """Everybody, held until the transaction ends: two owners never take each other's last right away.
+
+    A lock holds on one node of a cluster; of two that both count a change, one is taken back and done again.
+    """
+    touch(PEOPLE)
     return [_person(row) for row in PersonRow.select().order_by(PersonRow.id).for_update()]
 
 
