@@ -14,7 +14,11 @@ class SessionHere {
   /** Who came in at this browser meanwhile, in another window; null for nobody. */
   another = $state<string | null>(null);
   /** Make every screen anew: whatever stands in this window is of whoever was here before. */
-  renew = (): void => location.replace(location.pathname === "/join" ? "/" : location.href);
+  renew = (): void => {
+    // An invitation is used up by whoever came in by it.
+    if (location.pathname === "/join") location.replace("/");
+    else location.reload();
+  };
 
   constructor() {
     signedOut.tell = (another) => {
