@@ -33,18 +33,20 @@ class Served:
             *(["--empty"] if empty else []),
         ]
         subprocess.run(command, env=self.environment, check=True, capture_output=True)
+        self.log = folder / "server.log"
         self.port = free_port()
         self.address = f"http://127.0.0.1:{self.port}"
         self.process: subprocess.Popen[bytes] | None = None
         self.start_server()
 
     def start_server(self) -> None:
-        self.process = subprocess.Popen(
-            [str(Path(sys.executable).parent / "vianda"), "serve", "--port", str(self.port)],
-            env=self.environment,
-            stdout=subprocess.DEVNULL,
-            stderr=subprocess.DEVNULL,
-        )
+        with self.log.open("ab") as log:
+            self.process = subprocess.Popen(
+                [str(Path(sys.executable).parent / "vianda"), "serve", "--port", str(self.port)],
+                env=self.environment,
+                stdout=log,
+                stderr=log,
+            )
         # How long is waited for, not how fast it must be: on a busy machine two workers take their time to load.
         deadline = time.monotonic() + 120
         while time.monotonic() < deadline and self.process.poll() is None:
@@ -55,6 +57,11 @@ class Served:
                 time.sleep(0.1)
         self.stop_server()
         raise RuntimeError("the server did not start")
+
+    def faults(self) -> list[str]:
+        """Lines of the log that tell of a fault of the server's own."""
+        found = self.log.read_text(errors="replace").splitlines() if self.log.exists() else []
+        return [line for line in found if '"level": "ERROR"' in line or "Traceback" in line]
 
     def stop_server(self) -> None:
         if self.process is not None:

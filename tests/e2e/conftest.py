@@ -127,6 +127,9 @@ def watch(browser: Browser) -> Iterator[Callable[..., Watched]]:
 
     yield open_page
     errors = [e for w in opened for e in w.errors]
+    if errors:
+        # A page is told that the fault is the server's; what it was stands in the log.
+        errors += [fault for served in {w.served for w in opened} for fault in served.faults()[-3:]]
     foreign = [u for w in opened for u in w.foreign]
     for context in contexts:
         context.close()
