@@ -11,13 +11,18 @@ from typing import Any
 from urllib.parse import parse_qs, unquote, urlsplit
 
 from peewee import DatabaseError, DatabaseProxy, InterfaceError, OperationalError
-from playhouse.pool import PooledMySQLDatabase
+from playhouse.pool import MaxConnectionsExceeded, PooledMySQLDatabase
 
 proxy = DatabaseProxy()
 LOOPBACK = ("127.0.0.1", "localhost", "::1")
 
-# What a stopped, full or unreachable database raises; the web layer answers 503 to these.
-DATABASE_AWAY = (OperationalError, InterfaceError)
+# What a stopped, full or unreachable database raises, and a pool of which every connection is in use; the web layer
+# answers 503 to these.
+DATABASE_AWAY = (OperationalError, InterfaceError, MaxConnectionsExceeded)
+# A process holds so many: each of its threads has one for as long as it answers, and a stream one of its own beside.
+MOST_CONNECTIONS = 32
+# So long is one waited for, s.
+WAIT_S = 5
 DATABASE_ERRORS = (DatabaseError, InterfaceError)
 
 
@@ -123,9 +128,9 @@ def connect_pool(url: str) -> PooledMySQLDatabase:
         mariadb=True,
         user=at.user,
         password=at.password,
-        max_connections=16,
+        max_connections=MOST_CONNECTIONS,
         stale_timeout=300,
-        timeout=5,
+        timeout=WAIT_S,
         connect_timeout=3,
         read_timeout=10,
         charset="utf8mb4",
