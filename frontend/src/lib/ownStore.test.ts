@@ -41,6 +41,15 @@ describe("what is kept for somebody", () => {
     here.person = 7;
     expect(foundLocally("vianda.ticks.1")).toEqual(["salt"]);
   });
+  it("from before is not lost where the store has no room for a second one", () => {
+    keepLocally("vianda.ticks.1", ["salt"]);
+    here.person = 7;
+    vi.spyOn(server.local, "setItem").mockImplementation(() => {
+      throw new DOMException("full", "QuotaExceededError");
+    });
+    expect(foundLocally("vianda.ticks.1")).toEqual(["salt"]);
+    expect(server.local.getItem("vianda.ticks.1")).toBe('["salt"]');
+  });
   it("is not sent by who comes after them", async () => {
     const sent: string[] = [];
     const outbox = (answers: boolean) =>

@@ -15,28 +15,27 @@ const isOwn = (key: string) => (here.person ? key.endsWith(mark()) : !hasOwner(k
 /** Whether what stands under a key is theirs, or nobody's: from the time before there were accounts. */
 export const mayTakeUp = (key: string): boolean => isOwn(key) || !hasOwner(key);
 
-/** Keep a text for whoever uses this browser, or say nothing when its store is full or forbidden. */
-export function keepHere(key: string, text: string | null): void {
+/** Keep a text for whoever uses this browser; false when its store is full or forbidden. */
+export function keepHere(key: string, text: string | null): boolean {
   try {
     if (text === null) localStorage.removeItem(key);
     else localStorage.setItem(key, text);
+    return true;
   } catch {
     // What waits is still in this window and is still sent.
+    return false;
   }
 }
 
 /** The same for whoever is signed in alone. */
-export const keepOwn = (key: string, text: string | null): void => keepHere(ownKey(key), text);
+export const keepOwn = (key: string, text: string | null): boolean => keepHere(ownKey(key), text);
 
 export function foundOwn(key: string): string | null {
   const own = localStorage.getItem(ownKey(key));
   if (own !== null || !here.person) return own;
   // From the time before there were accounts: nobody's yet, and kept once.
   const before = localStorage.getItem(key);
-  if (before !== null) {
-    keepOwn(key, before);
-    keepHere(key, null);
-  }
+  if (before !== null && keepOwn(key, before)) keepHere(key, null);
   return before;
 }
 
