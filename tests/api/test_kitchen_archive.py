@@ -14,7 +14,7 @@ import pytest
 from photograph_files import camera_file
 from vianda.core.demo.formulas import keepers_loaf, slipway_smash
 from vianda.interchange.kinds import FORMULAS
-from vianda.interchange.kitchen_archive import MANIFEST
+from vianda.interchange.kitchen_archive import MANIFEST, UnreadableArchiveError
 from vianda.storage import tables
 
 ZIP = "application/zip"
@@ -354,3 +354,17 @@ def test_an_archive_of_before_there_were_names_is_read_and_names_nobody(lived_in
     assert {row.begun_by for row in tables.CookRow.select().where(tables.CookRow.kitchen_id == there)} == {""}
     assert {row.changed_by for row in tables.FormulaRow.select().where(tables.FormulaRow.kitchen_id == there)} == {""}
     assert {row.changed_by for row in tables.ServiceRow.select().where(tables.ServiceRow.kitchen_id == there)} == {""}
+
+
+def test_who_has_looked_is_in_the_kitchen_they_were_in(lived_in) -> None:
+    from vianda.services import archives
+    from vianda.storage.here import kitchen_here, use_kitchen
+
+    data = _archive(lived_in)
+    use_kitchen(None)
+    before = kitchen_here()
+    archives.look_at(io.BytesIO(data), into="new")
+    assert kitchen_here() == before
+    with pytest.raises(UnreadableArchiveError):
+        archives.look_at(io.BytesIO(_rewritten(data, lambda n, c: b"{" if n.startswith("cooks") else c)), into="new")
+    assert kitchen_here() == before

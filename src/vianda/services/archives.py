@@ -15,7 +15,7 @@ from vianda.services.bringing_in import Bringing, Differing, Line
 from vianda.storage import archive_reading as out
 from vianda.storage import kitchen_repository, larder_repository
 from vianda.storage.clock import now_utc
-from vianda.storage.here import use_kitchen
+from vianda.storage.here import chosen_kitchen, use_kitchen
 from vianda.storage.records import ConflictError
 from vianda.storage.transaction import transaction
 
@@ -98,12 +98,16 @@ def look_at(file: IO[bytes], *, into: Into, differing: Differing = "keep") -> Ar
     """
     archive = Archive(file)
     found: list[ArchiveReport] = []
+    before = chosen_kitchen()
     try:
         with transaction():
             found.append(_bring(archive, into=into, differing=differing, looking=True))
             raise _OnlyLookedAtError
     except _OnlyLookedAtError:
         return found[0]
+    finally:
+        # The kitchen that was made to look at it is gone again.
+        use_kitchen(before)
 
 
 def bring_in(file: IO[bytes], *, into: Into, differing: Differing = "keep", expected: str = "") -> ArchiveReport:
