@@ -16,6 +16,8 @@ from vianda.core.heat.conduction.warm import warm
 from vianda.runtime.heavy import GONE
 from vianda.runtime.machine_code import keep_on_disk
 from vianda.runtime.solver import SOLVER
+from vianda.services import people
+from vianda.services.sign_in_times import BadTimesError, times_of
 from vianda.serving import HOSTS
 from vianda.storage.database import connect_pool
 
@@ -24,6 +26,8 @@ PAGES = "VIANDA_PAGES"
 # Names under which it is opened beyond this machine, by way of a proxy that says who asks and speaks TLS; and the
 # certificate of the kitchen's own authority, to be taken to telephones.
 AUTHORITY = "VIANDA_TLS_CA"
+# How long a sign-in by password lasts, and how long nobody may be seen meanwhile.
+LASTS_H, IDLE_MIN = "VIANDA_SIGN_IN_LASTS_H", "VIANDA_SIGN_IN_IDLE_MIN"
 
 
 def _warmed() -> None:
@@ -49,6 +53,10 @@ def create_app(config: dict[str, Any] | None = None) -> Flask:
     app = Flask("vianda", static_folder=None)
     hosts = frozenset(name.strip().lower() for name in os.environ.get(HOSTS, "").split(",") if name.strip())
     app.config.update({"HOSTS": hosts, "AUTHORITY": os.environ.get(AUTHORITY)} | settings)
+    try:
+        people.use_times(times_of(lasts_h=os.environ.get(LASTS_H, ""), idle_min=os.environ.get(IDLE_MIN, "")))
+    except BadTimesError as error:
+        raise SystemExit(str(error)) from None
     database = connect_pool(settings["DATABASE_URL"])
 
     def open_connection() -> None:

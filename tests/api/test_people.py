@@ -95,7 +95,10 @@ def test_a_sign_in_that_is_not_there_is_said_to_be_missing(owner, key: str) -> N
 
 def test_a_sign_in_ends_by_time_and_by_idleness(owner, monkeypatch: pytest.MonkeyPatch) -> None:
     real = tables.SignedInRow.get().created_at
-    for later, status in ((people.IDLE - timedelta(minutes=1), 200), (people.IDLE, 401)):
+    for later, status in (
+        (people.sign_in_times().idle - timedelta(minutes=1), 200),
+        (people.sign_in_times().idle, 401),
+    ):
         moment = real + later
         monkeypatch.setattr("vianda.storage.people_repository.now_utc", lambda moment=moment: moment)
         monkeypatch.setattr("vianda.storage.people_repository.SEEN_EVERY", timedelta(days=999))
@@ -104,11 +107,46 @@ def test_a_sign_in_ends_by_time_and_by_idleness(owner, monkeypatch: pytest.Monke
 
 def test_somebody_seen_now_and_then_stays_in_until_the_end(owner, monkeypatch: pytest.MonkeyPatch) -> None:
     real = tables.SignedInRow.get().created_at
-    for day in range(0, people.LASTS.days, 3):
+    for day in range(0, people.sign_in_times().lasts.days, 3):
         monkeypatch.setattr("vianda.storage.people_repository.now_utc", lambda day=day: real + timedelta(days=day))
         assert owner.get("/api/formulas").status_code == 200
-    monkeypatch.setattr("vianda.storage.people_repository.now_utc", lambda: real + people.LASTS)
+    monkeypatch.setattr("vianda.storage.people_repository.now_utc", lambda: real + people.sign_in_times().lasts)
     assert owner.get("/api/formulas").status_code == 401
+
+
+def test_a_kitchen_says_how_long_a_sign_in_lasts(database, mariadb, monkeypatch: pytest.MonkeyPatch) -> None:
+    from vianda.app import create_app
+
+    # As OWASP ASVS 4.0.3 has it at level 2 (3.3.2).
+    monkeypatch.setenv("VIANDA_SIGN_IN_LASTS_H", "12")
+    monkeypatch.setenv("VIANDA_SIGN_IN_IDLE_MIN", "30")
+    client = create_app({"DATABASE_URL": mariadb.url, "PAGES": None}).test_client()
+    made = client.post("/api/session/first-owner", json={"name": "Ines Holm", "password": WORDS})
+    assert "Max-Age=43200;" in made.headers["Set-Cookie"]
+    real, until = tables.SignedInRow.get().created_at, tables.SignedInRow.get().ends_at
+    assert until - real == timedelta(hours=12)
+    for later, status in ((29, 200), (58, 200), (88, 401)):
+        monkeypatch.setattr("vianda.storage.people_repository.now_utc", lambda m=later: real + timedelta(minutes=m))
+        assert client.get("/api/formulas").status_code == status
+
+
+@pytest.mark.parametrize(
+    ("name", "text"),
+    [
+        ("LASTS_H", "0"),
+        ("LASTS_H", "2161"),
+        ("LASTS_H", "1.5"),
+        ("IDLE_MIN", "9"),
+        ("IDLE_MIN", "²"),
+        ("IDLE_MIN", "-30"),
+    ],
+)
+def test_times_that_are_none_are_refused_at_the_start(mariadb, monkeypatch, name: str, text: str) -> None:
+    from vianda.app import create_app
+
+    monkeypatch.setenv(f"VIANDA_SIGN_IN_{name}", text)
+    with pytest.raises(SystemExit, match=rf"VIANDA_SIGN_IN_{name} is \d+ to \d+ whole"):
+        create_app({"DATABASE_URL": mariadb.url, "PAGES": None})
 
 
 @pytest.mark.parametrize(

@@ -53,7 +53,7 @@ def _session(person: Person | None, by: str | None, *, shift: bool) -> SessionAn
 
 
 def _given(given: people.Given, by: str) -> SessionAnswer:
-    lasts = people.SHIFT if by == "pin" else people.LASTS
+    lasts = people.SHIFT if by == "pin" else people.sign_in_times().lasts
     identity.give(given.token, cookie=identity.COOKIE, seconds=lasts.total_seconds())
     return _session(given.person, by, shift=identity.device_of_shift() is not None)
 

@@ -15,6 +15,7 @@ from vianda.core.basis.errors import CoreError, OutOfRangeError
 from vianda.services import passwords
 from vianda.services.audit_words import ToldLine, told
 from vianda.services.plain_names import plain_name
+from vianda.services.sign_in_times import SignInTimes
 from vianda.storage import audit_repository as audit
 from vianda.storage import people_repository as repository
 from vianda.storage.clock import now_utc
@@ -23,14 +24,27 @@ from vianda.storage.records import ConflictError, NotFoundError
 from vianda.storage.transaction import transaction
 
 ROLES: tuple[Role, ...] = ("reader", "cook", "chef", "owner")
-# A sign-in lasts so long, and ends when nobody was seen for so long (OWASP ASVS 4.0.3, 3.3.2, level 2 asks for 12 h of
-# activity or 30 min idle; a kitchen's phone is unlocked by its owner, so ours is longer: see docs/security.md).
-LASTS, IDLE = timedelta(days=30), timedelta(days=7)
 # A shift at a shared device, with what it takes to open and close.
 SHIFT = timedelta(hours=14)
 INVITED_FOR = timedelta(days=3)
 MOST_WRONG_PINS = 5
 MOST_PEOPLE = 200
+
+
+class _AsSet:
+    """What this process was told at its start."""
+
+    times = SignInTimes()
+
+
+def use_times(times: SignInTimes) -> None:
+    """How long sign-ins last from now on; of those that stand, how long nobody may be seen."""
+    _AsSet.times = times
+
+
+def sign_in_times() -> SignInTimes:
+    """How long sign-ins last."""
+    return _AsSet.times
 
 
 class NotAllowedError(CoreError):
@@ -107,13 +121,13 @@ def sign_in(name: str, password: str, *, device: str) -> Given:
 
 def _signed_in(person: Person, *, device: str) -> Given:
     token = secrets.token_urlsafe(32)
-    repository.sign_in(token, person.id, "password", device=device, lasts=LASTS)
+    repository.sign_in(token, person.id, "password", device=device, lasts=sign_in_times().lasts)
     return Given(token, person)
 
 
 def who(token: str) -> SignIn | None:
     """Who is signed in with a token."""
-    return repository.signed_in(token, idle=IDLE)
+    return repository.signed_in(token, idle=sign_in_times().idle)
 
 
 def sign_out(session: SignIn) -> None:
