@@ -17,7 +17,7 @@ from vianda.runtime.heavy import GONE
 from vianda.runtime.machine_code import keep_on_disk
 from vianda.runtime.solver import SOLVER
 from vianda.services import people
-from vianda.services.sign_in_times import BadTimesError, times_of
+from vianda.services.sign_in_times import IDLE_MIN, LASTS_H, BadTimesError, times_of
 from vianda.serving import HOSTS
 from vianda.storage.database import connect_pool
 
@@ -26,8 +26,6 @@ PAGES = "VIANDA_PAGES"
 # Names under which it is opened beyond this machine, by way of a proxy that says who asks and speaks TLS; and the
 # certificate of the kitchen's own authority, to be taken to telephones.
 AUTHORITY = "VIANDA_TLS_CA"
-# How long a sign-in by password lasts, and how long nobody may be seen meanwhile.
-LASTS_H, IDLE_MIN = "VIANDA_SIGN_IN_LASTS_H", "VIANDA_SIGN_IN_IDLE_MIN"
 
 
 def _warmed() -> None:

@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import timedelta
 
-# OWASP ASVS 4.0.3, 3.3.2, level 2 asks for 12 h of activity or 30 min idle. A kitchen's phone is unlocked by its owner,
-# and a cook is not put out in the middle of a service: ours is longer unless the kitchen says otherwise.
+# By what they are set, and the whole hours and minutes that they may be.
+LASTS_H, IDLE_MIN = "VIANDA_SIGN_IN_LASTS_H", "VIANDA_SIGN_IN_IDLE_MIN"
 HOURS, MINUTES = (1, 24 * 90), (10, 60 * 24 * 90)
 
 
@@ -18,6 +18,8 @@ class BadTimesError(ValueError):
 class SignInTimes:
     """A sign-in by password ends after ``lasts``, and when nobody was seen for ``idle``."""
 
+    # OWASP ASVS 4.0.3, 3.3.2, level 2 asks for 12 h of activity or 30 min idle. A kitchen's phone is unlocked by its
+    # owner, and a cook is not put out in the middle of a service: ours is longer unless the kitchen says otherwise.
     lasts: timedelta = timedelta(days=30)
     idle: timedelta = timedelta(days=7)
 
@@ -36,8 +38,8 @@ def times_of(*, lasts_h: str, idle_min: str) -> SignInTimes:
     datetime.timedelta(seconds=1800)
     """
     usual = SignInTimes()
-    hours = _whole(lasts_h, "VIANDA_SIGN_IN_LASTS_H", "hours", HOURS)
-    minutes = _whole(idle_min, "VIANDA_SIGN_IN_IDLE_MIN", "minutes", MINUTES)
+    hours = _whole(lasts_h, LASTS_H, "hours", HOURS)
+    minutes = _whole(idle_min, IDLE_MIN, "minutes", MINUTES)
     return SignInTimes(
         usual.lasts if hours is None else timedelta(hours=hours),
         usual.idle if minutes is None else timedelta(minutes=minutes),
